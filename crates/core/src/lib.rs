@@ -1,0 +1,2 @@
+//! jovek-core
+pub mod circuit;
