@@ -1,2 +1,28 @@
-//! jovek-core
+//! The rules and computation of adding lights to vehicles.
+//!
+//! ```text
+//! job -> plan -> network -> answers
+//! ```
+//!
+//! - [`job`]: facts and choices, what a person said or measured. The only thing that is stored.
+//! - [`plan`]: what will be installed. Each lamp circuit becomes a chain of links, source to ground.
+//! - [`circuit`]: the same as an electrical network; devices, solver, SPICE.
+//! - [`sizing`]: wire, fuse, switch and relay, each tried in the solved circuit; reasons as data.
+//! - [`answers`]: volt lines, choices, findings, cut list, parts, expected readings.
+//! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
+//! - [`catalog`]: tables with their sources.
+//! - [`question`]: which unmeasured figure matters most.
+//!
+//! Every arrow is a pure function: no clock, no file, no network, no randomness. The same job gives
+//! the same answers, to the byte.
+
+pub mod answers;
+pub mod catalog;
 pub mod circuit;
+pub mod harness;
+pub mod job;
+pub mod plan;
+pub mod prove;
+pub mod question;
+pub mod rules;
+pub mod sizing;

@@ -1,1 +1,222 @@
-//! x
+//! Jobs and their revisions in SQLite.
+//!
+//! Every save is a new revision; nothing is ever overwritten. Undo and redo are saves too: they
+//! repeat an earlier text and remember where they came from. A save names the revision that it was
+//! made from and is refused when another one came between.
+
+mod error;
+mod revision;
+
+pub use error::StoreError;
+pub use revision::{JobRow, RevisionInfo};
+
+use jovek_core::job::Job;
+use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
+use rusqlite_migration::{M, Migrations};
+use std::path::Path;
+use std::time::Duration;
+
+/// How long a write waits for another program to let go of the file.
+const BUSY_WAIT: Duration = Duration::from_secs(3);
+
+/// An open store.
+pub struct Store {
+    db: Connection,
+}
+
+fn migrations() -> Migrations<'static> {
+    Migrations::new(vec![M::up(include_str!("migrations/001-jobs.sql"))])
+}
+
+impl Store {
+    /// Opens or makes the file, checks it, brings it up to date.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be used: read-only, locked, damaged, no space.
+    pub fn open(path: &Path) -> Result<Store, StoreError> {
+        let db = Connection::open(path).map_err(|e| StoreError::opening(path, &e))?;
+        Store::prepare(db).map_err(|e| e.at(path))
+    }
+
+    /// A store that lives in memory and is gone with the program.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite has no memory for it.
+    pub fn in_memory() -> Result<Store, StoreError> {
+        Store::prepare(Connection::open_in_memory()?)
+    }
+
+    fn prepare(mut db: Connection) -> Result<Store, StoreError> {
+        db.busy_timeout(BUSY_WAIT)?;
+        db.pragma_update(None, "journal_mode", "WAL")?;
+        db.pragma_update(None, "synchronous", "FULL")?;
+        db.pragma_update(None, "foreign_keys", true)?;
+        let verdict: String = db.query_row("PRAGMA quick_check(1)", [], |r| r.get(0))?;
+        if verdict != "ok" {
+            return Err(StoreError::Damaged { what: verdict });
+        }
+        migrations().to_latest(&mut db).map_err(StoreError::migration)?;
+        Ok(Store { db })
+    }
+
+    /// All jobs at their newest revision, by id.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn list(&self) -> Result<Vec<JobRow>, StoreError> {
+        let mut query = self.db.prepare_cached(&format!("{} ORDER BY j.id", revision::HEAD))?;
+        let rows = query.query_map([], revision::row)?.collect::<Result<Vec<_>, _>>()?;
+        rows.into_iter().map(revision::Raw::read).collect()
+    }
+
+    /// One job at its newest revision.
+    ///
+    /// # Errors
+    /// [`StoreError::NoJob`] when there is none of that id.
+    pub fn get(&self, id: i64) -> Result<JobRow, StoreError> {
+        let mut query = self.db.prepare_cached(&format!("{} WHERE j.id = ?1", revision::HEAD))?;
+        let raw = query.query_row([id], revision::row).optional()?;
+        raw.ok_or(StoreError::NoJob { id })?.read()
+    }
+
+    /// One job as it stood at a revision.
+    ///
+    /// # Errors
+    /// [`StoreError::NoRevision`] when there is none of that number.
+    pub fn at(&self, id: i64, rev: i64) -> Result<Job, StoreError> {
+        let body: Option<String> = self
+            .db
+            .prepare_cached("SELECT body FROM revision WHERE job_id = ?1 AND rev = ?2")?
+            .query_row([id, rev], |r| r.get(0))
+            .optional()?;
+        let body = body.ok_or(StoreError::NoRevision { id, rev })?;
+        Job::read(&body).map_err(|e| StoreError::BadBody { id, rev, what: e.to_string() })
+    }
+
+    /// The revisions of a job, newest first.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn revisions(&self, id: i64) -> Result<Vec<RevisionInfo>, StoreError> {
+        let mut query = self.db.prepare_cached(
+            "SELECT rev, saved_at, saved_by FROM revision WHERE job_id = ?1 ORDER BY rev DESC",
+        )?;
+        let rows = query.query_map([id], |r| {
+            Ok(RevisionInfo { rev: r.get(0)?, saved_at: r.get(1)?, saved_by: r.get(2)? })
+        })?;
+        Ok(rows.collect::<Result<_, _>>()?)
+    }
+
+    /// Adds a job. Returns its id.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be written.
+    pub fn create(&mut self, job: &Job, by: &str) -> Result<i64, StoreError> {
+        let now = now();
+        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        tx.execute("INSERT INTO job (head, created_at) VALUES (1, ?1)", [&now])?;
+        let id = tx.last_insert_rowid();
+        tx.execute(
+            "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
+            params![id, job.write(), now, by],
+        )?;
+        tx.commit()?;
+        Ok(id)
+    }
+
+    /// Saves a job that was made from revision `from`. Saving the same text again changes nothing.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when another revision came between.
+    pub fn save(&mut self, id: i64, from: i64, job: &Job, by: &str) -> Result<JobRow, StoreError> {
+        let body = job.write();
+        self.append(id, from, by, |_, head| {
+            Ok((body != head.body).then_some(Next { body, undo_to: Some(head.rev), redo_to: None }))
+        })
+    }
+
+    /// Goes back one step.
+    ///
+    /// # Errors
+    /// [`StoreError::NothingToUndo`], or [`StoreError::Conflict`] as for a save.
+    pub fn undo(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+        self.append(id, from, by, |tx, head| {
+            let target = head.undo_to.ok_or(StoreError::NothingToUndo)?;
+            let target = revision::one(tx, id, target)?;
+            Ok(Some(Next { body: target.body, undo_to: target.undo_to, redo_to: Some(head.rev) }))
+        })
+    }
+
+    /// Goes forward again after an undo.
+    ///
+    /// # Errors
+    /// [`StoreError::NothingToRedo`], or [`StoreError::Conflict`] as for a save.
+    pub fn redo(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+        self.append(id, from, by, |tx, head| {
+            let target = head.redo_to.ok_or(StoreError::NothingToRedo)?;
+            let target = revision::one(tx, id, target)?;
+            Ok(Some(Next { body: target.body, undo_to: target.undo_to, redo_to: target.redo_to }))
+        })
+    }
+
+    fn append(
+        &mut self,
+        id: i64,
+        from: i64,
+        by: &str,
+        next: impl FnOnce(&Connection, &revision::Raw) -> Result<Option<Next>, StoreError>,
+    ) -> Result<JobRow, StoreError> {
+        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        let head = revision::head(&tx, id)?;
+        if head.rev != from {
+            return Err(StoreError::Conflict { current: head.rev });
+        }
+        if let Some(next) = next(&tx, &head)? {
+            let rev = head.rev + 1;
+            tx.execute(
+                "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
+                 VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
+                params![id, rev, next.body, now(), by, next.undo_to, next.redo_to],
+            )?;
+            tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
+        }
+        let row = revision::head(&tx, id)?.read()?;
+        tx.commit()?;
+        Ok(row)
+    }
+
+    /// Copies the whole store to a new file while it is in use.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the copy cannot be written.
+    pub fn backup(&self, to: &Path) -> Result<(), StoreError> {
+        self.db.backup("main", to, None).map_err(|e| StoreError::from(e).at(to))
+    }
+
+    /// Brings a backup back into a file that must not exist yet.
+    ///
+    /// # Errors
+    /// [`StoreError::Exists`], or what is wrong with the backup.
+    pub fn restore(backup: &Path, to: &Path) -> Result<(), StoreError> {
+        if to.exists() {
+            return Err(StoreError::Exists { path: to.display().to_string() });
+        }
+        if !backup.exists() {
+            return Err(StoreError::Missing { path: backup.display().to_string() });
+        }
+        Store::open(backup)?.backup(to)?;
+        Store::open(to).map(|_| ())
+    }
+}
+
+struct Next {
+    body: String,
+    undo_to: Option<i64>,
+    redo_to: Option<i64>,
+}
+
+fn now() -> String {
+    jiff::Timestamp::now()
+        .round(jiff::Unit::Second)
+        .map_or_else(|_| jiff::Timestamp::now().to_string(), |t| t.to_string())
+}

@@ -4,8 +4,8 @@
 //! tie together move as one with fixed offsets, so the matrix stays symmetric. If every lamp had a
 //! small capacitor, the point would be stable exactly where that matrix is positive definite; the
 //! factorisation tells. Newton starts from "sources on, lamps off" and falls to the highest stable
-//! point; where it cannot (a line that is too weak for its lamp) a pseudo-transient continuation
-//! follows the physics down to the dimmed one.
+//! point; where there is none (a line that is too weak for its lamp) the same descent goes on to the
+//! dimmed one.
 
 use super::devices::{Contact, Device};
 use super::network::{ElementId, Network, NetworkError, NodeId, Relay, Throw};
@@ -206,21 +206,31 @@ struct Workspace<'n> {
     pattern: Pattern,
 }
 
-const NEWTON_STEPS: usize = 60;
-const CONTINUATION_STEPS: usize = 4000;
+/// Most steps until the search gives up.
+const MOST_STEPS: usize = 2000;
+/// Longest step of a free search: none that a first guess needs is longer.
+const FREE_STEP_V: f64 = 100.0;
+/// Longest step of a search that must not jump over a hollow.
+const COLD_STEP_V: f64 = 0.1;
+/// Below this a step is not looked at along its way: rounding would decide.
+const SURE_STEP_V: f64 = 1e-6;
+/// Steps below this mean rest.
+const REST_V: f64 = 1e-9;
+/// Smallest conductance added to an indefinite matrix, S.
+const LEAST_ADDED_S: f64 = 1e-3;
 
 impl<'n> Workspace<'n> {
     fn new(net: &'n Network) -> Result<Self, NetworkError> {
         let groups = SourceGroups::new(net)?;
         let mut unknown = vec![None; net.node_names().len()];
         let mut by_root: std::collections::HashMap<u32, u32> = Default::default();
-        for node in 0..unknown.len() {
+        for (node, unknown) in unknown.iter_mut().enumerate() {
             let root = groups.root[node];
             if root == groups.root[0] {
                 continue;
             }
             let next = by_root.len() as u32;
-            unknown[node] = Some(*by_root.entry(root).or_insert(next));
+            *unknown = Some(*by_root.entry(root).or_insert(next));
         }
         let n = by_root.len();
         let ground_offset = groups.offset_v[0];
@@ -367,11 +377,7 @@ impl<'n> Workspace<'n> {
     /// Highest stable point with these contacts, as node voltages.
     fn settle(&self, closed: &[bool], steps: &mut usize) -> Result<Vec<f64>, SolveError> {
         let devices = self.devices(closed);
-        let start = self.start(&devices);
-        let x = match self.newton(&devices, start.clone(), steps) {
-            Some(x) => x,
-            None => self.continuation(&devices, start, steps)?,
-        };
+        let x = self.descend(&devices, self.start(&devices), FREE_STEP_V, steps)?;
         Ok(self.node_voltages(&x))
     }
 
@@ -383,71 +389,89 @@ impl<'n> Workspace<'n> {
             .collect()
     }
 
-    fn newton(&self, devices: &[Device], mut x: Vec<f64>, steps: &mut usize) -> Option<Vec<f64>> {
-        let mut factor = Factor::new(&self.pattern);
-        let mut rhs = vec![0.0; x.len()];
-        for _ in 0..NEWTON_STEPS {
-            *steps += 1;
-            self.assemble(devices, &x, &mut factor, &mut rhs);
-            if !factor.factor(&self.pattern) {
-                return None;
-            }
-            factor.solve(&self.pattern, &mut rhs);
-            let step = advance(&mut x, &rhs);
-            if !step.is_finite() {
-                return None;
-            }
-            if step < 1e-10 {
-                // One look at the matrix of the final point: only a stable one counts.
-                self.assemble(devices, &x, &mut factor, &mut rhs);
-                return factor.factor(&self.pattern).then_some(x);
-            }
-        }
-        None
-    }
-
-    /// Follows the circuit in time, with a capacitor on every node, until it rests.
-    fn continuation(
+    /// Walks down the circuit's co-content, whose slope is the current error and whose hollows are
+    /// the stable points. Newton steps where the matrix is positive definite; elsewhere conductance
+    /// is added until it is. A step that would climb the far side is cut back to the hollow.
+    fn descend(
         &self,
         devices: &[Device],
         mut x: Vec<f64>,
+        longest_v: f64,
         steps: &mut usize,
     ) -> Result<Vec<f64>, SolveError> {
+        let n = x.len();
         let mut factor = Factor::new(&self.pattern);
-        let mut rhs = vec![0.0; x.len()];
-        let mut damping_s = 10.0;
-        let mut error = self.assemble(devices, &x, &mut factor, &mut rhs);
-        let mut trial = x.clone();
-        let mut trial_rhs = rhs.clone();
-        for _ in 0..CONTINUATION_STEPS {
+        let mut error_a = vec![0.0; n];
+        let mut there_a = vec![0.0; n];
+        let mut way = vec![0.0; n];
+        let mut there = vec![0.0; n];
+        let mut added_s: f64 = 0.0;
+        let mut worst = f64::INFINITY;
+        for _ in 0..MOST_STEPS {
             *steps += 1;
-            error = self.assemble(devices, &x, &mut factor, &mut rhs);
-            for u in 0..x.len() as u32 {
-                factor.add(self.pattern.slot(u, u), damping_s);
+            worst = self.assemble(devices, &x, &mut factor, &mut error_a);
+            if added_s > 0.0 {
+                for u in 0..n as u32 {
+                    factor.add(self.pattern.slot(u, u), added_s);
+                }
             }
             if !factor.factor(&self.pattern) {
-                damping_s = (damping_s * 4.0).max(1e-6);
+                added_s = (added_s * 4.0).max(LEAST_ADDED_S);
                 continue;
             }
-            factor.solve(&self.pattern, &mut rhs);
-            trial.copy_from_slice(&x);
-            let step = advance(&mut trial, &rhs);
-            let trial_error = self.assemble(devices, &trial, &mut factor, &mut trial_rhs);
-            // Large steps must not make things worse; small ones are the physics and may.
-            if !step.is_finite() || (step > 0.05 && trial_error > 2.0 * error) {
-                damping_s = (damping_s * 4.0).max(1e-6);
-                continue;
+            way.copy_from_slice(&error_a);
+            factor.solve(&self.pattern, &mut way);
+            let size = shorten(&mut way, longest_v);
+            if !size.is_finite() {
+                break;
             }
-            x.copy_from_slice(&trial);
-            if step < 1e-10 && damping_s < 1e-9 && factor.factor(&self.pattern) {
-                return Ok(x);
+            let downhill = dot(&error_a, &way);
+            let mut part = 1.0;
+            if size > SURE_STEP_V {
+                let (mut near, mut far) = (0.0, 1.0);
+                for _ in 0..40 {
+                    along(&x, &way, part, &mut there);
+                    self.error_at(devices, &there, &mut there_a);
+                    let slope = dot(&there_a, &way);
+                    if slope < -0.5 * downhill {
+                        far = part;
+                    } else if slope > 0.5 * downhill && part < 1.0 {
+                        near = part;
+                    } else {
+                        break;
+                    }
+                    part = 0.5 * (near + far);
+                }
             }
-            damping_s *= if step < 0.05 { 0.25 } else { 0.7 };
-            if damping_s < 1e-12 {
-                damping_s = 0.0;
+            along(&x, &way, part, &mut there);
+            x.copy_from_slice(&there);
+            if added_s == 0.0 && size < REST_V {
+                // One look at the final point: only a stable one counts.
+                self.assemble(devices, &x, &mut factor, &mut error_a);
+                if factor.factor(&self.pattern) {
+                    return Ok(x);
+                }
+            }
+            added_s = if added_s > LEAST_ADDED_S { added_s * 0.25 } else { 0.0 };
+        }
+        Err(SolveError::NoRest { steps: *steps, residual_a: worst })
+    }
+
+    /// Minus the current error at `x`, without the matrix.
+    fn error_at(&self, devices: &[Device], x: &[f64], rhs: &mut [f64]) {
+        rhs.fill(0.0);
+        for (stamp, device) in self.stamps.iter().zip(devices) {
+            let current_a = device.flow(self.across_v(stamp, x)).current_a;
+            if let Some(u) = stamp.from {
+                rhs[u as usize] -= current_a;
+            }
+            if let Some(u) = stamp.to {
+                rhs[u as usize] += current_a;
             }
         }
-        Err(SolveError::NoRest { steps: *steps, residual_a: error })
+        for &u in &self.pinned {
+            rhs[u as usize] -= x[u as usize];
+        }
     }
 
     fn finish(
@@ -545,7 +569,8 @@ impl<'n> Workspace<'n> {
         conditions: &mut Vec<Condition>,
         steps: &mut usize,
     ) {
-        let Ok(low) = self.continuation(devices, vec![0.0; high.len()], steps) else { return };
+        let cold = vec![0.0; high.len()];
+        let Ok(low) = self.descend(devices, cold, COLD_STEP_V, steps) else { return };
         for (stamp, device) in self.stamps.iter().zip(devices) {
             let Device::RegulatedLed(lamp) = device else { continue };
             let (low_v, high_v) = (self.across_v(stamp, &low), self.across_v(stamp, high));
@@ -557,17 +582,26 @@ impl<'n> Workspace<'n> {
     }
 }
 
-/// Adds a step, held to 50 V a node so that a first guess cannot fly off. Returns its size.
-fn advance(x: &mut [f64], step: &[f64]) -> f64 {
-    let mut largest: f64 = 0.0;
-    for (x, s) in x.iter_mut().zip(step) {
-        if !s.is_finite() {
-            return f64::NAN;
-        }
-        *x += s.clamp(-50.0, 50.0);
-        largest = largest.max(s.abs() / (1.0 + x.abs()));
+/// Cuts a step to the longest allowed; returns its size against the voltages' scale of 1 V and up.
+fn shorten(way: &mut [f64], longest_v: f64) -> f64 {
+    let size =
+        way.iter().fold(0.0, |top: f64, s| if s.is_finite() { top.max(s.abs()) } else { f64::NAN });
+    if size > longest_v {
+        let cut = longest_v / size;
+        way.iter_mut().for_each(|s| *s *= cut);
+        return longest_v;
     }
-    largest
+    size
+}
+
+fn dot(a: &[f64], b: &[f64]) -> f64 {
+    a.iter().zip(b).map(|(a, b)| a * b).sum()
+}
+
+fn along(x: &[f64], way: &[f64], part: f64, out: &mut [f64]) {
+    for ((out, x), way) in out.iter_mut().zip(x).zip(way) {
+        *out = x + part * way;
+    }
 }
 
 /// One pinned unknown for each island that does not reach the reference, and which unknowns float.

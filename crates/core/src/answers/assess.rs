@@ -1,0 +1,338 @@
+//! The pipeline: plan every circuit, size it, solve the whole vehicle in each state, read it out.
+
+use super::choices::choices;
+use super::stages::stages;
+use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, VoltLine, volt_line};
+use crate::catalog::conductor::Conductor;
+use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
+use crate::circuit::{Network, Solution, SolveError, solve};
+use crate::harness::{cuts, parts};
+use crate::job::{Feed, Job, LampCircuit, Light};
+use crate::plan::assumed::Assumed;
+use crate::plan::build::{self, Built, PlannedFactory, Situation};
+use crate::plan::feed::{self, FeedOption};
+use crate::plan::lamp::PlannedLamp;
+use crate::plan::supply::PlannedSupply;
+use crate::plan::{Chain, SupplyState};
+use crate::prove::checks::{Proving, checks};
+use crate::prove::probe;
+use crate::rules::{self, CircuitView, Context};
+use crate::sizing::Sizes;
+use crate::sizing::choice::{amps, shown};
+use crate::sizing::circuit::{Sized, size};
+use crate::sizing::trial::{Bench, drop_limit_v};
+
+/// A planned and sized job, before it is put into words.
+pub struct Assessment {
+    /// The supply.
+    pub supply: PlannedSupply,
+    /// Factory circuits.
+    pub factory: Vec<PlannedFactory>,
+    /// Index in the job, chain and sizing of each circuit that has lights.
+    pub circuits: Vec<(usize, Chain, Sized)>,
+    /// Feeds of those circuits.
+    pub feeds: Vec<Vec<FeedOption>>,
+    /// What was assumed.
+    pub assumed: Vec<crate::plan::Assumption>,
+}
+
+/// Most rounds of sizing the circuits together.
+const ROUNDS: usize = 8;
+
+/// Plans and sizes a job.
+pub fn study(job: &Job) -> Assessment {
+    let mut assumed = Assumed::default();
+    let supply = PlannedSupply::new(job, &mut assumed);
+    let factory: Vec<PlannedFactory> =
+        (0..job.factory.len()).map(|i| PlannedFactory::new(job, i, &mut assumed)).collect();
+    let mut planned = Vec::new();
+    let mut feeds = Vec::new();
+    for (index, circuit) in job.circuits.iter().enumerate().filter(|(_, c)| !c.lights.is_empty()) {
+        // The lamps are planned twice: once to advise, once within the chain; only the second notes
+        // what was assumed.
+        let mut aside = Assumed::default();
+        let lamps: Vec<PlannedLamp> = circuit
+            .lights
+            .iter()
+            .map(|l| PlannedLamp::new(l, job.vehicle.system, "", &mut aside))
+            .collect();
+        let options = feed::options(job, circuit, &lamps, &supply, &factory);
+        let feed = options
+            .iter()
+            .find(|o| o.is_used)
+            .or(options.first())
+            .map_or(Feed::Battery {}, |o| o.feed.clone());
+        planned.push((index, Chain::new(job, index, circuit, &feed, &mut assumed)));
+        feeds.push(options);
+    }
+    let sized = size_together(job, &supply, &factory, &planned);
+    let circuits = planned
+        .into_iter()
+        .zip(sized)
+        .map(|((index, chain), sized)| (index, chain, sized))
+        .collect();
+    Assessment { supply, factory, circuits, feeds, assumed: assumed.into_list() }
+}
+
+/// Sizes each circuit alone, then looks at all of them together and thickens where the shared
+/// supply pulls one below its floor, until nothing moves.
+fn size_together(
+    job: &Job,
+    supply: &PlannedSupply,
+    factory: &[PlannedFactory],
+    planned: &[(usize, Chain)],
+) -> Vec<Sized> {
+    let bench = |i: usize| Bench {
+        shop: &job.shop,
+        system: job.vehicle.system,
+        supply,
+        factory,
+        chain: &planned[i].1,
+        circuit: &job.circuits[planned[i].0],
+    };
+    let mut sized: Vec<Sized> = (0..planned.len()).map(|i| size(&bench(i), 0)).collect();
+    let shelf = Conductor::shelf(job.shop.wire_system);
+    for _ in 0..ROUNDS {
+        let parts: Vec<(&Chain, &Sizes)> =
+            planned.iter().zip(&sized).map(|((_, c), s)| (c, &s.chosen.sizes)).collect();
+        let mut moved = Vec::new();
+        for state in [SupplyState::LowBattery, SupplyState::EngineOff] {
+            let situation = Situation::plain(supply, state);
+            let built = build::build(supply, factory, &parts, &situation);
+            let Ok(solution) = solve(&built.net) else { continue };
+            let source_v = solution.node_v(built.battery_plus);
+            let limit_v = drop_limit_v(job.shop.drop, source_v, job.vehicle.system);
+            for (i, at) in built.circuits.iter().enumerate() {
+                let across = at
+                    .lamps
+                    .iter()
+                    .flatten()
+                    .next()
+                    .map(|&l| solution.across_v(&built.net, l))
+                    .unwrap_or(source_v);
+                let passes_alone = sized[i].chosen.refusal.is_none();
+                if passes_alone && source_v - across > limit_v * 1.000_001 && !moved.contains(&i) {
+                    moved.push(i);
+                }
+            }
+        }
+        let mut changed = false;
+        for i in moved {
+            let now = sized[i].chosen.sizes.wire;
+            let forced = job.circuits[planned[i].0].overrides.wire.is_some();
+            let at = shelf.iter().position(|&c| c == now);
+            if let Some(at) = at.filter(|at| !forced && at + 1 < shelf.len()) {
+                sized[i] = size(&bench(i), at + 1);
+                changed = true;
+            }
+        }
+        if !changed {
+            break;
+        }
+    }
+    sized
+}
+
+/// A state of the supply with the whole vehicle solved in it.
+pub struct SolvedState {
+    /// The state.
+    pub state: SupplyState,
+    /// The network.
+    pub built: Built,
+    /// Its solution.
+    pub solution: Solution,
+}
+
+impl Assessment {
+    /// Chains with their sizes.
+    pub fn parts(&self) -> Vec<(&Chain, &Sizes)> {
+        self.circuits.iter().map(|(_, c, s)| (c, &s.chosen.sizes)).collect()
+    }
+
+    /// Solves the whole vehicle in one state of the supply.
+    ///
+    /// # Errors
+    /// [`SolveError`] when there is no steady state.
+    pub fn solve(&self, state: SupplyState, on: bool) -> Result<SolvedState, SolveError> {
+        let mut situation = Situation::plain(&self.supply, state);
+        if !on {
+            situation = situation.off();
+        }
+        let built = build::build(&self.supply, &self.factory, &self.parts(), &situation);
+        let solution = solve(&built.net)?;
+        Ok(SolvedState { state, built, solution })
+    }
+
+    /// The network of a state with its solution, for export.
+    ///
+    /// # Errors
+    /// [`SolveError`] when there is no steady state.
+    pub fn network(&self, state: SupplyState, on: bool) -> Result<(Network, Solution), SolveError> {
+        self.solve(state, on).map(|s| (s.built.net, s.solution))
+    }
+}
+
+/// All answers to a job.
+pub fn assess(job: &Job) -> Answers {
+    let study = study(job);
+    let states: Vec<SolvedState> =
+        SupplyState::ALL.iter().filter_map(|&s| study.solve(s, true).ok()).collect();
+    let parts_of = study.parts();
+    let circuits: Vec<CircuitAnswer> = study
+        .circuits
+        .iter()
+        .enumerate()
+        .map(|(i, (index, chain, sized))| {
+            let bench = Bench {
+                shop: &job.shop,
+                system: job.vehicle.system,
+                supply: &study.supply,
+                factory: &study.factory,
+                chain,
+                circuit: &job.circuits[*index],
+            };
+            let volt_lines: Vec<VoltLine> =
+                states.iter().map(|s| volt_line(job, chain, &sized.chosen.sizes, i, s)).collect();
+            circuit_answer(&bench, sized, &study.feeds[i], volt_lines)
+        })
+        .collect();
+    let views: Vec<CircuitView> = study
+        .circuits
+        .iter()
+        .enumerate()
+        .map(|(i, (index, chain, sized))| CircuitView {
+            circuit: &job.circuits[*index],
+            chain,
+            sized,
+            feeds: &study.feeds[i],
+            answer: &circuits[i],
+        })
+        .collect();
+    let findings = rules::findings(&Context {
+        job,
+        supply: &study.supply,
+        factory: &study.factory,
+        circuits: &views,
+        assumptions: &study.assumed,
+    });
+    drop(views);
+    let cut_lines = cuts::cut_list(job, &parts_of, &study.circuit_indices());
+    let part_lines = parts::parts_list(&parts_of, &cut_lines);
+    let proving = Proving { job, supply: &study.supply, factory: &study.factory, parts: &parts_of };
+    // Without a steady state there is nothing to expect; the finding says so.
+    let check_list = checks(&proving).unwrap_or_default();
+    let mut answers = Answers {
+        factory: factory_answers(job, &study),
+        cut_totals: cut_totals(&cut_lines),
+        circuits,
+        findings,
+        cuts: cut_lines,
+        parts: part_lines,
+        checks: check_list,
+        assumptions: study.assumed.clone(),
+        stages: Vec::new(),
+    };
+    answers.stages = stages(job, &answers);
+    answers
+}
+
+impl Assessment {
+    fn circuit_indices(&self) -> Vec<usize> {
+        self.circuits.iter().map(|(index, _, _)| *index).collect()
+    }
+}
+
+fn circuit_answer(
+    bench: &Bench,
+    sized: &Sized,
+    feeds: &[FeedOption],
+    volt_lines: Vec<VoltLine>,
+) -> CircuitAnswer {
+    let circuit: &LampCircuit = bench.circuit;
+    let sizes = &sized.chosen.sizes;
+    let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
+    let fuse = sizes.fuse.map_or("factory fuse".to_owned(), |f| f.label() + " fuse");
+    CircuitAnswer {
+        id: circuit.id.clone(),
+        name: circuit.name.clone(),
+        headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
+        feeds: feeds.to_vec(),
+        lights: circuit
+            .lights
+            .iter()
+            .zip(&bench.chain.lamps)
+            .map(|(light, lamp)| light_answer(light, lamp, bench.supply))
+            .collect(),
+        choices: choices(bench, sized),
+        volt_lines,
+        wire_menu: Conductor::shelf(bench.shop.wire_system)
+            .iter()
+            .map(Conductor::to_string)
+            .collect(),
+        fuse_menu: Fuse::ladder().iter().map(|f| f.rating_a).collect(),
+    }
+}
+
+fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> LightAnswer {
+    let power = shown(lamp.power_w, "W");
+    let power_text = match (lamp.measured_w, lamp.label_w) {
+        (Some(_), Some(label)) => format!("{power} each, measured (label {})", shown(label, "W")),
+        (Some(_), None) => format!("{power} each, measured"),
+        (None, Some(_)) => format!("{power} each, label"),
+        (None, None) => format!("{power} each, assumed"),
+    };
+    let difference_text = match (lamp.measured_w, lamp.label_w) {
+        (Some(m), Some(l)) => Some(format!("{:+.0} % against the label", (m / l - 1.0) * 100.0)),
+        _ => None,
+    };
+    let one = std::slice::from_ref(lamp);
+    LightAnswer {
+        id: light.id.clone(),
+        power_text,
+        difference_text,
+        current_text: amps(feed::wanted_a(one, supply)),
+    }
+}
+
+fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
+    job.factory
+        .iter()
+        .zip(&study.factory)
+        .map(|(f, planned)| {
+            let most_a = CONTINUOUS_PART * planned.fuse_a;
+            FactoryAnswer {
+                id: f.id.clone(),
+                probe: probe::judge(&f.probe, job.vehicle.system),
+                headroom_text: format!(
+                    "{} free of {} (80 % of {} A)",
+                    amps((most_a - planned.existing_a).max(0.0)),
+                    amps(most_a),
+                    planned.fuse_a
+                ),
+            }
+        })
+        .collect()
+}
+
+fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
+    let mut out: Vec<CutTotal> = Vec::new();
+    for line in lines {
+        match out.iter_mut().find(|t| t.wire == line.wire_text) {
+            Some(total) => {
+                total.pieces += 1;
+                total.length_m += line.length_m;
+            }
+            None => out.push(CutTotal {
+                wire: line.wire_text.clone(),
+                pieces: 1,
+                length_m: line.length_m,
+                length_text: String::new(),
+            }),
+        }
+    }
+    for total in &mut out {
+        total.length_m = (total.length_m * 100.0).round() / 100.0;
+        total.length_text = shown(total.length_m, "m");
+    }
+    out
+}

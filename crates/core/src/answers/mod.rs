@@ -1,0 +1,103 @@
+//! Job -> answers: plan, size, solve, judge. The one door through which every figure leaves.
+
+mod assess;
+pub mod choices;
+mod stages;
+mod volt_line;
+
+pub use assess::{Assessment, assess, study};
+pub use stages::{Stage, StageAnswer, StageState};
+pub use volt_line::{Glow, VoltElement, VoltKind, VoltLine, volt_line};
+
+use crate::harness::{CutLine, PartLine};
+use crate::job::{CircuitId, FactoryId, LightId};
+use crate::plan::Assumption;
+use crate::plan::feed::FeedOption;
+use crate::prove::{Check, ProbeAnswer};
+use crate::rules::Finding;
+use crate::sizing::choice::Choice;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A light with its power settled.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LightAnswer {
+    /// The light.
+    pub id: LightId,
+    /// `20 W each` or `18.4 W each, measured (label 20 W)`.
+    pub power_text: String,
+    /// Difference of measured against label, `-8 %`.
+    pub difference_text: Option<String>,
+    /// Current of the group at a low battery, `3.40 A`.
+    pub current_text: String,
+}
+
+/// A factory circuit, judged.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FactoryAnswer {
+    /// Which one.
+    pub id: FactoryId,
+    /// Verdict on its probe readings.
+    pub probe: ProbeAnswer,
+    /// `6.50 A free of 8.00 A (80 % of 10 A)`.
+    pub headroom_text: String,
+}
+
+/// Everything about one lamp circuit.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CircuitAnswer {
+    /// Which one.
+    pub id: CircuitId,
+    /// Its name.
+    pub name: String,
+    /// `2.5 mm² · 7.5 A · 3.98 A`.
+    pub headline: String,
+    /// Feeds, the advised one first.
+    pub feeds: Vec<FeedOption>,
+    /// Its lights.
+    pub lights: Vec<LightAnswer>,
+    /// Choices with their reasons.
+    pub choices: Vec<Choice>,
+    /// One volt line for each state of the supply.
+    pub volt_lines: Vec<VoltLine>,
+    /// Wire sizes that a person may pick instead.
+    pub wire_menu: Vec<String>,
+    /// Fuse ratings that a person may pick instead, A.
+    pub fuse_menu: Vec<f64>,
+}
+
+/// Totals of the cut list.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CutTotal {
+    /// Wire size.
+    pub wire: String,
+    /// Number of pieces.
+    pub pieces: usize,
+    /// Length in all, m.
+    pub length_m: f64,
+    /// `12.35 m`.
+    pub length_text: String,
+}
+
+/// All answers to a job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Answers {
+    /// One for each circuit that has lights.
+    pub circuits: Vec<CircuitAnswer>,
+    /// One for each factory circuit.
+    pub factory: Vec<FactoryAnswer>,
+    /// What a person should know, gravest first.
+    pub findings: Vec<Finding>,
+    /// The pieces of wire.
+    pub cuts: Vec<CutLine>,
+    /// Totals by wire size.
+    pub cut_totals: Vec<CutTotal>,
+    /// The parts.
+    pub parts: Vec<PartLine>,
+    /// Readings to take.
+    pub checks: Vec<Check>,
+    /// Figures that nobody gave.
+    pub assumptions: Vec<Assumption>,
+    /// How far each stage is.
+    pub stages: Vec<StageAnswer>,
+}

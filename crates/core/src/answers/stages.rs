@@ -1,0 +1,96 @@
+//! How far each stage of a job is.
+
+use super::Answers;
+use crate::job::Job;
+use crate::prove::Verdict;
+use crate::rules::Grade;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// The stages in working order.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Stage {
+    /// What is on the vehicle.
+    Look,
+    /// What to fit.
+    Light,
+    /// Where the power comes from.
+    Feed,
+    /// How it is controlled.
+    Switch,
+    /// The path.
+    Run,
+    /// The harness.
+    Cut,
+    /// The readings.
+    Prove,
+}
+
+/// State of a stage.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum StageState {
+    /// Nothing left to say.
+    Done,
+    /// Something is still assumed or missing.
+    Open,
+    /// A Stop finding stands here.
+    Blocked,
+}
+
+/// A stage with its state.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StageAnswer {
+    /// Which one.
+    pub stage: Stage,
+    /// Its state.
+    pub state: StageState,
+    /// The word for it.
+    pub word: String,
+}
+
+const STAGES: [Stage; 7] =
+    [Stage::Look, Stage::Light, Stage::Feed, Stage::Switch, Stage::Run, Stage::Cut, Stage::Prove];
+
+/// Which stage an assumed figure belongs to.
+fn stage_of(path: &str) -> Stage {
+    if path.contains(".run.") {
+        Stage::Run
+    } else if path.contains(".lights[") {
+        Stage::Light
+    } else {
+        Stage::Look
+    }
+}
+
+/// Works out all stages.
+pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
+    STAGES
+        .into_iter()
+        .map(|stage| {
+            let has = |grade| answers.findings.iter().any(|f| f.stage == stage && f.grade == grade);
+            let assumed = answers.assumptions.iter().filter(|a| stage_of(&a.path) == stage).count();
+            let empty = job.circuits.iter().all(|c| c.lights.is_empty());
+            let waiting =
+                answers.checks.iter().filter(|c| c.judgement.verdict == Verdict::Waiting).count();
+            let bad = answers
+                .checks
+                .iter()
+                .filter(|c| matches!(c.judgement.verdict, Verdict::Low | Verdict::High))
+                .count();
+            let stop_anywhere = answers.findings.iter().any(|f| f.grade == Grade::Stop);
+            let (state, word) = match stage {
+                _ if has(Grade::Stop) => (StageState::Blocked, "stop".to_owned()),
+                _ if has(Grade::Fix) => (StageState::Open, "fix".to_owned()),
+                Stage::Cut if stop_anywhere => (StageState::Blocked, "wait".to_owned()),
+                Stage::Prove if bad > 0 => (StageState::Open, format!("{bad} off")),
+                Stage::Prove if waiting > 0 => (StageState::Open, format!("{waiting} to read")),
+                _ if empty => (StageState::Open, "empty".to_owned()),
+                _ if assumed > 0 => (StageState::Open, format!("{assumed} assumed")),
+                _ => (StageState::Done, "done".to_owned()),
+            };
+            StageAnswer { stage, state, word }
+        })
+        .collect()
+}

@@ -1,0 +1,236 @@
+//! The volt line: each link of a circuit at its true distance, with the voltage before and after.
+
+use super::assess::SolvedState;
+use crate::circuit::Condition;
+use crate::job::Job;
+use crate::plan::SupplyState;
+use crate::plan::chain::{Chain, LinkKind, WireRole};
+use crate::sizing::choice::{amps, shown, volts};
+use crate::sizing::trial::drop_limit_v;
+use crate::sizing::{ControlChoice, Sizes};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What an element of the volt line is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum VoltKind {
+    /// A wire of the supply.
+    Wire,
+    /// A wire before the fuse.
+    Unfused,
+    /// A fuse.
+    Fuse,
+    /// A panel switch.
+    Switch,
+    /// A relay contact.
+    Relay,
+    /// A joint.
+    Joint,
+    /// The lamps.
+    Lamps,
+    /// A wire of the return.
+    Return,
+    /// Frame and body.
+    Chassis,
+}
+
+/// One element at its place.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct VoltElement {
+    /// What it is.
+    pub kind: VoltKind,
+    /// Short name.
+    pub name: String,
+    /// Size or rating, as shown beside it.
+    pub size: String,
+    /// Distance of its near end from the source along the wire, m.
+    pub from_m: f64,
+    /// Distance of its far end, m.
+    pub to_m: f64,
+    /// Voltage before it against battery negative, V.
+    pub in_v: f64,
+    /// Voltage behind it, V.
+    pub out_v: f64,
+    /// The reading to expect, in words.
+    pub reading: String,
+    /// Copper, mm², for the weight of the line; zero without wire.
+    pub area_mm2: f64,
+    /// Working temperature, °C; none without wire.
+    pub working_c: Option<f64>,
+}
+
+/// How the lamps of a circuit burn.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Glow {
+    /// Full light.
+    Full,
+    /// Below the voltage that they need.
+    Fading,
+    /// The line cannot carry their power.
+    Collapsed,
+    /// Dark.
+    Dark,
+}
+
+/// One circuit in one state of the supply.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct VoltLine {
+    /// The state.
+    pub state: SupplyState,
+    /// Its name.
+    pub state_label: &'static str,
+    /// Voltage at battery positive, V.
+    pub battery_v: f64,
+    /// Lowest voltage across the lamps that the shop allows, V.
+    pub floor_v: f64,
+    /// Voltage at which the lamps start to fade, V.
+    pub fades_v: Option<f64>,
+    /// Voltage across the lamps, V.
+    pub lamp_v: f64,
+    /// Current of the circuit, A.
+    pub current_a: f64,
+    /// How the lamps burn.
+    pub glow: Glow,
+    /// Length of the whole chain, m.
+    pub length_m: f64,
+    /// Elements from source to battery negative.
+    pub elements: Vec<VoltElement>,
+    /// `12.06 V across`.
+    pub lamp_text: String,
+    /// `3.98 A`.
+    pub current_text: String,
+    /// `floor 12.03 V (3 %)`.
+    pub floor_text: String,
+    /// Lost on the way there, V.
+    pub feed_drop_v: f64,
+    /// Lost on the way back, V.
+    pub ground_drop_v: f64,
+}
+
+/// Reads the volt line of one circuit out of a solved network.
+pub fn volt_line(
+    job: &Job,
+    chain: &Chain,
+    sizes: &Sizes,
+    index: usize,
+    solved: &SolvedState,
+) -> VoltLine {
+    let SolvedState { state, built, solution } = solved;
+    let at = &built.circuits[index];
+    let battery_v = solution.node_v(built.battery_plus);
+    let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+    let mut elements = Vec::with_capacity(chain.links.len());
+    let mut distance_m = 0.0;
+    let (mut lamp_v, mut ground_drop_v) = (0.0, 0.0);
+    let mut past_lamps = false;
+    for (i, link) in chain.links.iter().enumerate() {
+        let (in_v, out_v) = (solution.node_v(at.nodes[i]), solution.node_v(at.nodes[i + 1]));
+        let lost_v = in_v - out_v;
+        let (kind, size, length_m) = match &link.kind {
+            LinkKind::Wire(w) => {
+                let kind = match w.role {
+                    WireRole::Unfused => VoltKind::Unfused,
+                    WireRole::Supply => VoltKind::Wire,
+                    WireRole::Return => VoltKind::Return,
+                };
+                let size = format!("{}, {}", sizes.wire.label(), shown(w.length_m(), "m"));
+                (kind, size, w.length_m())
+            }
+            LinkKind::Fuse { .. } => {
+                (VoltKind::Fuse, sizes.fuse.map_or("factory fuse".into(), |f| f.label()), 0.0)
+            }
+            LinkKind::Control { .. } => match &sizes.control {
+                ControlChoice::Relay { .. } => (VoltKind::Relay, "30-87".into(), 0.0),
+                ControlChoice::Switch { rating_a: Some(a) } => {
+                    (VoltKind::Switch, format!("{a} A"), 0.0)
+                }
+                _ => (VoltKind::Switch, String::new(), 0.0),
+            },
+            LinkKind::Joint { .. } => (VoltKind::Joint, String::new(), 0.0),
+            LinkKind::Lamps => {
+                let count: u32 = chain.lamps.iter().map(|l| l.count).sum();
+                (VoltKind::Lamps, lamps_text(count), 0.0)
+            }
+            LinkKind::Chassis => (VoltKind::Chassis, String::new(), 0.0),
+        };
+        if kind == VoltKind::Lamps {
+            lamp_v = lost_v;
+            past_lamps = true;
+        } else if past_lamps {
+            ground_drop_v += lost_v;
+        }
+        let reading = match kind {
+            VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(current_a)),
+            _ => format!(
+                "{} before, {} behind: loses {}",
+                volts(in_v),
+                volts(out_v),
+                shown(lost_v * 1000.0, "mV")
+            ),
+        };
+        let working_c =
+            sizes.stretch_c(i).fold(None, |hot: Option<f64>, c| Some(hot.map_or(c, |h| h.max(c))));
+        elements.push(VoltElement {
+            kind,
+            name: element_name(&link.name, kind),
+            size,
+            from_m: distance_m,
+            to_m: distance_m + length_m,
+            in_v,
+            out_v,
+            reading,
+            area_mm2: if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 },
+            working_c,
+        });
+        distance_m += length_m;
+    }
+    let feed_drop_v = battery_v - lamp_v - ground_drop_v;
+    let limit_v = drop_limit_v(job.shop.drop, battery_v, job.vehicle.system);
+    let floor_v = battery_v - limit_v;
+    let fades_v = chain
+        .lamps
+        .iter()
+        .filter_map(|l| l.fades_below_v)
+        .fold(None, |top: Option<f64>, v| Some(top.map_or(v, |t| t.max(v))));
+    let collapsed = at
+        .lamps
+        .iter()
+        .flatten()
+        .any(|&l| matches!(solution.condition_of(l), Some(Condition::Collapse { .. })));
+    let glow = if current_a < 1e-3 {
+        Glow::Dark
+    } else if collapsed {
+        Glow::Collapsed
+    } else if fades_v.is_some_and(|f| lamp_v < f) {
+        Glow::Fading
+    } else {
+        Glow::Full
+    };
+    VoltLine {
+        state: *state,
+        state_label: state.label(),
+        battery_v,
+        floor_v,
+        fades_v,
+        lamp_v,
+        current_a,
+        glow,
+        length_m: distance_m,
+        elements,
+        lamp_text: format!("{} across", volts(lamp_v)),
+        current_text: amps(current_a),
+        floor_text: format!("floor {}", volts(floor_v)),
+        feed_drop_v,
+        ground_drop_v,
+    }
+}
+
+fn element_name(name: &str, kind: VoltKind) -> String {
+    if kind == VoltKind::Relay { "relay".into() } else { name.into() }
+}
+
+fn lamps_text(count: u32) -> String {
+    if count == 1 { "1 lamp".into() } else { format!("{count} lamps") }
+}

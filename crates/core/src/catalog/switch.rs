@@ -1,0 +1,21 @@
+//! Panel switches.
+
+/// Ratings of panel switches at 12 V, A; half of it at 24 V. Common practice.
+pub const RATINGS_A: [f64; 4] = [3.0, 10.0, 16.0, 20.0];
+/// Part of the rating that an LED lamp with its input capacitor may use. Common practice.
+pub const LED_PART: f64 = 0.4;
+/// Part of the rating that a filament lamp may use. Common practice.
+pub const FILAMENT_PART: f64 = 0.15;
+/// Part of the rating that a relay coil with suppression may use. Common practice.
+pub const COIL_PART: f64 = 0.8;
+/// Largest LED load put straight on a switch, A. Common practice.
+pub const LED_DIRECT_A: f64 = 5.0;
+/// Largest filament load put straight on a switch, A. Common practice.
+pub const FILAMENT_DIRECT_A: f64 = 10.0;
+/// Resistance of a closed panel switch, ohm. Common practice.
+pub const CLOSED_OHM: f64 = 0.015;
+
+/// The smallest switch for a current at a part of its rating, A; none when no switch will do.
+pub fn smallest_a(current_a: f64, part: f64, batteries: f64) -> Option<f64> {
+    RATINGS_A.into_iter().find(|rating| rating * part / batteries >= current_a)
+}

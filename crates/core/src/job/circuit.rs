@@ -1,0 +1,325 @@
+//! A lamp circuit: lights, when they are lit, feed, control, path.
+
+use super::ids::{CircuitId, FactoryId, LightId};
+use crate::catalog::conductor::Conductor;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A signal of the vehicle that lights can follow.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Signal {
+    /// Parking and tail lamps.
+    Parking,
+    /// Low beam.
+    LowBeam,
+    /// High beam.
+    HighBeam,
+    /// Fog lamps.
+    Fog,
+    /// Brake lamps.
+    Brake,
+    /// Left turn.
+    Left,
+    /// Right turn.
+    Right,
+    /// Reverse lamps.
+    Reverse,
+    /// A door.
+    Door,
+    /// Boot, load bay or bed.
+    Boot,
+    /// Key on.
+    Ignition,
+    /// Key in accessory position.
+    Accessory,
+}
+
+/// When the lights of a circuit should be lit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LitWhen {
+    /// By a switch of their own.
+    #[default]
+    OwnSwitch,
+    /// Together with a signal of the vehicle, and only then.
+    With(Signal),
+}
+
+/// What the lights of one circuit are, how they are fed and where the wires run.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LampCircuit {
+    /// Id within the job.
+    pub id: CircuitId,
+    /// What the fitter calls it.
+    pub name: String,
+    /// When it should be lit.
+    #[serde(default)]
+    pub lit: LitWhen,
+    /// The lights at the end of the path.
+    #[serde(default)]
+    pub lights: Vec<Light>,
+    /// Where the power comes from; none follows the advice.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub feed: Option<Feed>,
+    /// Switch and relay.
+    #[serde(default)]
+    pub control: Control,
+    /// The path.
+    #[serde(default)]
+    pub run: Run,
+    /// What a person chose against the proposal.
+    #[serde(default)]
+    pub overrides: Overrides,
+}
+
+/// Vehicle voltage that a light is made for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+pub enum MadeFor {
+    /// 12 V only.
+    #[default]
+    #[serde(rename = "12V")]
+    V12,
+    /// 24 V only.
+    #[serde(rename = "24V")]
+    V24,
+    /// Both (typically 10-30 V).
+    #[serde(rename = "12-24V")]
+    V12To24,
+}
+
+/// How a light takes its current.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case", tag = "kind", deny_unknown_fields)]
+pub enum LightKind {
+    /// LED with a driver: constant power above its cut-in voltage.
+    Regulated {
+        /// Lowest voltage at full power, V.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        cut_in_v: Option<f64>,
+    },
+    /// LED with series resistors, such as strip.
+    Strip {
+        /// Forward voltage of one LED group, V.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        forward_v: Option<f64>,
+    },
+    /// Filament lamp.
+    Incandescent {},
+}
+
+/// Current of one lamp, measured.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MeasuredDraw {
+    /// Current of one lamp, A.
+    pub amps: f64,
+    /// Voltage at the lamp while measured, V.
+    pub volts: f64,
+}
+
+/// A group of equal lights.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Light {
+    /// Id within the job.
+    pub id: LightId,
+    /// What it is called.
+    pub name: String,
+    /// How many.
+    pub count: u32,
+    /// How it takes its current.
+    pub draws: LightKind,
+    /// Voltage that it is made for.
+    #[serde(default)]
+    pub made_for: MadeFor,
+    /// Power of one lamp as its label says, W.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub label_w: Option<f64>,
+    /// Current of one lamp as measured.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub measured: Option<MeasuredDraw>,
+}
+
+/// Where a circuit takes its power.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case", tag = "from", deny_unknown_fields)]
+pub enum Feed {
+    /// The battery, through its own fuse.
+    Battery {},
+    /// A factory lamp circuit.
+    TieIn {
+        /// Which one.
+        factory: FactoryId,
+    },
+}
+
+/// What carries the lamp current.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ControlKind {
+    /// The switch itself.
+    Switch,
+    /// A relay, with the switch in its coil circuit.
+    Relay,
+}
+
+/// Switch and relay of an own circuit.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Control {
+    /// What a person wants; none leaves it to Jovek.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kind: Option<ControlKind>,
+    /// Wire from relay to switch, one way, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub switch_lead_m: Option<f64>,
+}
+
+/// Surroundings of a stretch of wire.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Zone {
+    /// Under the bonnet.
+    EngineBay,
+    /// Cab or load space, in the sun.
+    Cab,
+    /// Frame rail and floor.
+    #[default]
+    Underbody,
+    /// Outside of the body.
+    Exterior,
+}
+
+/// What stands at the far end of a section.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Waypoint {
+    /// Nothing: the wire goes on.
+    #[default]
+    Pass,
+    /// The circuit's fuse.
+    Fuse,
+    /// The switch or relay contact.
+    Control,
+}
+
+/// A stretch of the path.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Section {
+    /// What the fitter calls it.
+    pub name: String,
+    /// Length along the real path, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
+    /// Surroundings.
+    #[serde(default)]
+    pub zone: Zone,
+    /// Temperature there if somebody knows better than the zone, °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub ambient_c: Option<f64>,
+    /// Other loaded wires in the same bundle.
+    #[serde(default)]
+    pub beside: u32,
+    /// What stands at its far end.
+    #[serde(default)]
+    pub ends_at: Waypoint,
+}
+
+/// How the current gets back.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ReturnKind {
+    /// To a stud on the frame or body.
+    #[default]
+    ChassisStud,
+    /// By wire to battery negative.
+    BatteryNegative,
+}
+
+/// The path of supply and return.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Run {
+    /// From the source to the lamps.
+    #[serde(default)]
+    pub supply: Vec<Section>,
+    /// How the current gets back.
+    #[serde(default)]
+    pub return_by: ReturnKind,
+    /// From the lamps to stud or battery.
+    #[serde(default)]
+    pub back: Vec<Section>,
+}
+
+/// A choice made against the proposal, with its reason.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Override<T> {
+    /// What was chosen.
+    pub value: T,
+    /// Why.
+    pub reason: String,
+}
+
+/// What a person chose against the proposal.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Overrides {
+    /// Another wire.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wire: Option<Override<Conductor>>,
+    /// Another fuse, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fuse_a: Option<Override<f64>>,
+}
+
+impl Section {
+    /// A section whose length nobody has measured yet.
+    pub fn unmeasured(name: &str, zone: Zone, ends_at: Waypoint) -> Self {
+        Section { name: name.into(), length_m: None, zone, ambient_c: None, beside: 0, ends_at }
+    }
+}
+
+impl Run {
+    /// The usual path from a battery under the bonnet to the rear, nothing measured.
+    pub fn starter() -> Self {
+        Run {
+            supply: vec![
+                Section::unmeasured("Post to fuse", Zone::EngineBay, Waypoint::Fuse),
+                Section::unmeasured("Fuse to relay or switch", Zone::EngineBay, Waypoint::Control),
+                Section::unmeasured("Along the frame", Zone::Underbody, Waypoint::Pass),
+                Section::unmeasured("Frame to lamps", Zone::Exterior, Waypoint::Pass),
+            ],
+            return_by: ReturnKind::ChassisStud,
+            back: vec![Section::unmeasured("Lamps to stud", Zone::Exterior, Waypoint::Pass)],
+        }
+    }
+}
+
+impl LampCircuit {
+    /// A new circuit with two lamps whose figures are assumed.
+    pub fn starter(id: CircuitId, name: &str) -> Self {
+        let light = Light {
+            id: LightId(format!("{id}-l1")),
+            name: "LED work lamp".into(),
+            count: 2,
+            draws: LightKind::Regulated { cut_in_v: None },
+            made_for: MadeFor::V12To24,
+            label_w: None,
+            measured: None,
+        };
+        LampCircuit {
+            id,
+            name: name.into(),
+            lit: LitWhen::OwnSwitch,
+            lights: vec![light],
+            feed: None,
+            control: Control::default(),
+            run: Run::starter(),
+            overrides: Overrides::default(),
+        }
+    }
+}

@@ -1,0 +1,174 @@
+//! Limits of each figure in a job: what no vehicle has is refused with its place.
+
+use super::{Job, LightKind, Section};
+use serde::Serialize;
+use std::collections::HashSet;
+use utoipa::ToSchema;
+
+/// A figure or name that cannot be right.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct JobFault {
+    /// Place, such as `circuits[0].lights[0].label_w`.
+    pub path: String,
+    /// What is wrong and what would be right.
+    pub what: String,
+}
+
+impl std::fmt::Display for JobFault {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        write!(f, "{}: {}", self.path, self.what)
+    }
+}
+
+struct Checker {
+    faults: Vec<JobFault>,
+}
+
+impl Checker {
+    fn say(&mut self, path: String, what: String) {
+        self.faults.push(JobFault { path, what });
+    }
+
+    fn range(&mut self, path: String, value: f64, low: f64, high: f64, unit: &str) {
+        if !(value.is_finite() && (low..=high).contains(&value)) {
+            self.say(path, format!("{value} {unit} cannot be right; give {low} to {high} {unit}"));
+        }
+    }
+
+    fn maybe(&mut self, path: String, value: Option<f64>, low: f64, high: f64, unit: &str) {
+        if let Some(value) = value {
+            self.range(path, value, low, high, unit);
+        }
+    }
+
+    fn text(&mut self, path: String, value: &str, longest: usize) {
+        if value.chars().count() > longest {
+            self.say(path, format!("longer than {longest} characters"));
+        } else if value.chars().any(char::is_control) {
+            self.say(path, "holds a control character".into());
+        }
+    }
+
+    fn id(&mut self, path: String, value: &str, seen: &mut HashSet<String>) {
+        let sound = !value.is_empty()
+            && value.len() <= 40
+            && value.chars().all(|c| c.is_ascii_alphanumeric() || c == '-' || c == '_');
+        if !sound {
+            self.say(path, format!("id \"{value}\" must be 1 to 40 letters, digits, - or _"));
+        } else if !seen.insert(value.to_owned()) {
+            self.say(path, format!("id \"{value}\" is used twice"));
+        }
+    }
+
+    fn sections(&mut self, path: &str, sections: &[Section]) {
+        if sections.len() > 40 {
+            self.say(path.into(), "more than 40 sections; join some".into());
+        }
+        for (i, s) in sections.iter().enumerate() {
+            let at = format!("{path}[{i}]");
+            self.text(format!("{at}.name"), &s.name, 80);
+            self.maybe(format!("{at}.length_m"), s.length_m, 0.01, 60.0, "m");
+            self.maybe(format!("{at}.ambient_c"), s.ambient_c, -40.0, 150.0, "°C");
+            if s.beside > 60 {
+                self.say(format!("{at}.beside"), "more than 60 wires in one bundle".into());
+            }
+        }
+    }
+}
+
+/// Everything in the job that cannot be right.
+pub fn faults(job: &Job) -> Vec<JobFault> {
+    let mut c = Checker { faults: Vec::new() };
+    c.text("unit".into(), &job.unit, 24);
+    c.text("title".into(), &job.title, 120);
+    c.text("vehicle.name".into(), &job.vehicle.name, 120);
+    let n = job.vehicle.system.batteries();
+    let battery = &job.supply.battery;
+    c.maybe("supply.battery.capacity_ah".into(), battery.capacity_ah, 2.0, 1000.0, "Ah");
+    c.maybe("supply.battery.internal_mohm".into(), battery.internal_mohm, 0.3, 500.0, "mohm");
+    let alternator = &job.supply.alternator;
+    c.maybe(
+        "supply.alternator.regulated_v".into(),
+        alternator.regulated_v,
+        12.2 * n,
+        15.5 * n,
+        "V",
+    );
+    c.maybe("supply.alternator.rated_a".into(), alternator.rated_a, 5.0, 600.0, "A");
+    c.maybe("supply.alternator.idle_a".into(), alternator.idle_a, 1.0, 600.0, "A");
+    c.maybe("shop.end_allowance_m".into(), job.shop.end_allowance_m, 0.0, 2.0, "m");
+
+    let mut ids = HashSet::new();
+    for (i, f) in job.factory.iter().enumerate() {
+        let at = format!("factory[{i}]");
+        c.id(format!("{at}.id"), &f.id.0, &mut ids);
+        c.text(format!("{at}.name"), &f.name, 80);
+        c.maybe(format!("{at}.fuse_a"), f.fuse_a, 0.5, 150.0, "A");
+        c.maybe(format!("{at}.length_m"), f.length_m, 0.05, 60.0, "m");
+        c.maybe(format!("{at}.existing_a"), f.existing_a, 0.0, 100.0, "A");
+        c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
+        c.maybe(format!("{at}.probe.off_v"), f.probe.off_v, -40.0, 40.0, "V");
+    }
+    if job.circuits.len() > 60 {
+        c.say("circuits".into(), "more than 60 circuits in one job; split it".into());
+    }
+    let mut ids = HashSet::new();
+    let mut lights = HashSet::new();
+    for (i, circuit) in job.circuits.iter().enumerate() {
+        let at = format!("circuits[{i}]");
+        c.id(format!("{at}.id"), &circuit.id.0, &mut ids);
+        c.text(format!("{at}.name"), &circuit.name, 80);
+        c.maybe(
+            format!("{at}.control.switch_lead_m"),
+            circuit.control.switch_lead_m,
+            0.05,
+            60.0,
+            "m",
+        );
+        if let Some(super::Feed::TieIn { factory }) = &circuit.feed
+            && job.factory_circuit(factory).is_none()
+        {
+            c.say(
+                format!("{at}.feed.factory"),
+                format!("there is no factory circuit \"{factory}\"; add it under Look"),
+            );
+        }
+        for (k, light) in circuit.lights.iter().enumerate() {
+            let at = format!("{at}.lights[{k}]");
+            c.id(format!("{at}.id"), &light.id.0, &mut lights);
+            c.text(format!("{at}.name"), &light.name, 80);
+            if !(1..=200).contains(&light.count) {
+                c.say(format!("{at}.count"), format!("{} lamps; give 1 to 200", light.count));
+            }
+            c.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+            if let Some(m) = light.measured {
+                c.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
+                c.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
+            }
+            match light.draws {
+                LightKind::Regulated { cut_in_v } => {
+                    c.maybe(format!("{at}.draws.cut_in_v"), cut_in_v, 4.0, 30.0, "V");
+                }
+                LightKind::Strip { forward_v } => {
+                    c.maybe(format!("{at}.draws.forward_v"), forward_v, 1.5, 26.0, "V");
+                }
+                LightKind::Incandescent {} => {}
+            }
+        }
+        c.sections(&format!("{at}.run.supply"), &circuit.run.supply);
+        c.sections(&format!("{at}.run.back"), &circuit.run.back);
+        if let Some(fuse) = &circuit.overrides.fuse_a {
+            c.range(format!("{at}.overrides.fuse_a.value"), fuse.value, 0.5, 150.0, "A");
+            c.text(format!("{at}.overrides.fuse_a.reason"), &fuse.reason, 200);
+        }
+        if let Some(wire) = &circuit.overrides.wire {
+            c.text(format!("{at}.overrides.wire.reason"), &wire.reason, 200);
+        }
+    }
+    for (i, reading) in job.readings.iter().enumerate() {
+        c.range(format!("readings[{i}].value"), reading.value, -100.0, 1000.0, "");
+        c.text(format!("readings[{i}].by"), &reading.by, 60);
+        c.text(format!("readings[{i}].at"), &reading.at, 40);
+    }
+    c.faults
+}

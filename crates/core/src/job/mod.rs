@@ -1,0 +1,108 @@
+//! The job: facts and choices, what a person said or measured.
+//!
+//! Nothing derived is stored here. `Option` means "nobody said": the planner then assumes a figure
+//! and shows it as assumed. Reading and writing the file format is in [`read`], the limits of each
+//! figure in [`limits`].
+
+mod circuit;
+pub mod diff;
+mod ids;
+pub mod limits;
+pub mod read;
+mod shop;
+mod supply;
+
+pub use circuit::{
+    Control, ControlKind, Feed, LampCircuit, Light, LightKind, LitWhen, MadeFor, MeasuredDraw,
+    Override, Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
+};
+pub use ids::{CheckId, CircuitId, FactoryId, LightId};
+pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
+pub use supply::{
+    Alternator, Battery, Chemistry, FactoryCircuit, OutputKind, Probe, Supply, SystemVoltage,
+    Vehicle,
+};
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// The format version that this program writes.
+pub const FORMAT_VERSION: u32 = 1;
+
+/// One vehicle's work: what is on it, what should light, where the wires run, what was measured.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Job {
+    /// Format version; 1.
+    pub jovek: u32,
+    /// Fleet or unit number, as painted on the vehicle.
+    pub unit: String,
+    /// What the job is, in a few words.
+    pub title: String,
+    /// The vehicle.
+    #[serde(default)]
+    pub vehicle: Vehicle,
+    /// Battery and alternator.
+    #[serde(default)]
+    pub supply: Supply,
+    /// Factory circuits that matter to this job.
+    #[serde(default)]
+    pub factory: Vec<FactoryCircuit>,
+    /// The lamp circuits to add.
+    #[serde(default)]
+    pub circuits: Vec<LampCircuit>,
+    /// The shop's schools and habits.
+    #[serde(default)]
+    pub shop: Shop,
+    /// Readings taken on the finished work.
+    #[serde(default)]
+    pub readings: Vec<Reading>,
+}
+
+/// A reading of the meter, kept with time and who.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Reading {
+    /// The check that it answers.
+    pub check: CheckId,
+    /// The figure in the check's unit (V or A).
+    pub value: f64,
+    /// When, RFC 3339 with offset.
+    pub at: String,
+    /// Who read the meter.
+    pub by: String,
+}
+
+impl Job {
+    /// A job with nothing known but a default supply: the start of every new job.
+    pub fn new(unit: impl Into<String>, title: impl Into<String>) -> Self {
+        Job {
+            jovek: FORMAT_VERSION,
+            unit: unit.into(),
+            title: title.into(),
+            vehicle: Vehicle::default(),
+            supply: Supply::default(),
+            factory: Vec::new(),
+            circuits: Vec::new(),
+            shop: Shop::default(),
+            readings: Vec::new(),
+        }
+    }
+
+    /// A new job with one lamp circuit on its own feed, so that the first figures appear at once.
+    pub fn starter(unit: impl Into<String>) -> Self {
+        let mut job = Job::new(unit, "Work lamps");
+        job.circuits.push(LampCircuit::starter(CircuitId::from("c1"), "Work lamps"));
+        job
+    }
+
+    /// The factory circuit of that id.
+    pub fn factory_circuit(&self, id: &FactoryId) -> Option<&FactoryCircuit> {
+        self.factory.iter().find(|f| &f.id == id)
+    }
+
+    /// The last reading taken for a check.
+    pub fn last_reading(&self, check: &CheckId) -> Option<&Reading> {
+        self.readings.iter().rev().find(|r| &r.check == check)
+    }
+}

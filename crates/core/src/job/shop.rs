@@ -1,0 +1,107 @@
+//! The shop's schools and habits, where good people disagree.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Size system of the wire on the shelf.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum WireSystem {
+    /// mm², ISO 6722 vehicle wire.
+    #[default]
+    Metric,
+    /// AWG, as marine and building wire.
+    Awg,
+    /// SAE gauge, 5 to 11 % less copper than AWG.
+    Sae,
+}
+
+/// Published ampacity table that is followed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum AmpacityTable {
+    /// ISO 10133 Annex A, small craft: the most cautious for small sizes.
+    #[default]
+    Iso10133,
+    /// ABYC E-11, under 50 V.
+    AbycE11,
+    /// DIN VDE 0298-4, 70 °C PVC, carried to the wire's own class by the square-root rule.
+    Vde0298,
+}
+
+/// Rule for wires that lie side by side.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum BundleRule {
+    /// IEC 60364-5-52 bunched: close to the physics of a fully loaded bundle.
+    #[default]
+    IecBunched,
+    /// NFPA 70 steps: assumes that part of the wires is lightly loaded.
+    NfpaSteps,
+    /// (29 − N)/28, aerospace.
+    Aerospace,
+    /// No factor, as the marine table under 50 V.
+    None,
+}
+
+/// Voltage that may be lost between battery and lamp.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum DropLimit {
+    /// 3 %, for lamps.
+    #[default]
+    ThreePercent,
+    /// 10 %, where dimming does not matter.
+    TenPercent,
+    /// 0.5 V for the whole circuit (1 V at 24 V).
+    HalfVolt,
+}
+
+/// How the fuse is chosen between load and wire.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FuseSchool {
+    /// The smallest rating that carries the load at 80 %.
+    #[default]
+    DownToLoad,
+    /// The largest rating that still protects the wire.
+    WireOnly,
+}
+
+/// Colours of the wires.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ColourScheme {
+    /// Brown is ground.
+    #[default]
+    GroundBrown,
+    /// Black is ground.
+    GroundBlack,
+}
+
+/// The shop's habits.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Shop {
+    /// Wire on the shelf.
+    #[serde(default)]
+    pub wire_system: WireSystem,
+    /// Ampacity table.
+    #[serde(default)]
+    pub ampacity: AmpacityTable,
+    /// Bundle rule.
+    #[serde(default)]
+    pub bundle: BundleRule,
+    /// Drop allowed.
+    #[serde(default)]
+    pub drop: DropLimit,
+    /// How the fuse is chosen.
+    #[serde(default)]
+    pub fuse: FuseSchool,
+    /// Wire colours.
+    #[serde(default)]
+    pub colours: ColourScheme,
+    /// Extra length for each wire end, m; none takes 0.15 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub end_allowance_m: Option<f64>,
+}

@@ -1,0 +1,158 @@
+//! Vehicle, battery, alternator and the factory circuits.
+
+use super::circuit::Signal;
+use super::ids::FactoryId;
+use crate::catalog::conductor::Conductor;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Nominal voltage of the vehicle.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+pub enum SystemVoltage {
+    /// 12 V: one battery of six cells.
+    #[default]
+    #[serde(rename = "12V")]
+    V12,
+    /// 24 V: two such batteries in series.
+    #[serde(rename = "24V")]
+    V24,
+}
+
+impl SystemVoltage {
+    /// Number of 12 V batteries in series.
+    pub fn batteries(self) -> f64 {
+        match self {
+            SystemVoltage::V12 => 1.0,
+            SystemVoltage::V24 => 2.0,
+        }
+    }
+
+    /// Nominal voltage, V.
+    pub fn nominal_v(self) -> f64 {
+        12.0 * self.batteries()
+    }
+}
+
+/// The vehicle.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Vehicle {
+    /// Model and body, as the fitter names it.
+    #[serde(default)]
+    pub name: String,
+    /// 12 or 24 V.
+    #[serde(default)]
+    pub system: SystemVoltage,
+}
+
+/// Battery and alternator.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Supply {
+    /// The starting battery.
+    #[serde(default)]
+    pub battery: Battery,
+    /// The alternator.
+    #[serde(default)]
+    pub alternator: Alternator,
+}
+
+/// How the battery is made.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Chemistry {
+    /// Flooded lead-acid.
+    #[default]
+    Flooded,
+    /// Absorbed glass mat.
+    Agm,
+    /// Lithium iron phosphate, four cells for each 12 V.
+    Lifepo4,
+}
+
+/// The starting battery.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Battery {
+    /// Capacity at the 20-hour rate, Ah.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub capacity_ah: Option<f64>,
+    /// How it is made.
+    #[serde(default)]
+    pub chemistry: Chemistry,
+    /// Internal resistance of the whole bank, milliohm.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub internal_mohm: Option<f64>,
+}
+
+/// The alternator.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Alternator {
+    /// Regulated voltage, V.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub regulated_v: Option<f64>,
+    /// Rated current, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rated_a: Option<f64>,
+    /// Current it can give at idle, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub idle_a: Option<f64>,
+}
+
+/// How a factory output drives its lamp.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum OutputKind {
+    /// Nobody has looked yet.
+    #[default]
+    Unknown,
+    /// A switch or relay: full voltage or none.
+    Plain,
+    /// Dimmed or pulsed by a module.
+    Pulsed,
+    /// Watched by a module that reports a changed load.
+    Monitored,
+}
+
+/// Meter readings on the wire that might be used as a source.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Probe {
+    /// Reading while the function is on, V; the sign tells the polarity.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on_v: Option<f64>,
+    /// Reading while the function is off, V.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub off_v: Option<f64>,
+}
+
+/// A circuit that the vehicle came with.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FactoryCircuit {
+    /// Id within the job.
+    pub id: FactoryId,
+    /// What it is called.
+    pub name: String,
+    /// What it follows.
+    pub follows: Signal,
+    /// How its output behaves.
+    #[serde(default)]
+    pub output: OutputKind,
+    /// Rating of its fuse, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fuse_a: Option<f64>,
+    /// Its wire.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wire: Option<Conductor>,
+    /// Length of that wire from fuse box to the place of the joint, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
+    /// Load that it carries already, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub existing_a: Option<f64>,
+    /// Probe readings.
+    #[serde(default)]
+    pub probe: Probe,
+}

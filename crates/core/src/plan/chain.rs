@@ -1,0 +1,313 @@
+//! A lamp circuit as a chain of links from source to battery negative.
+
+use super::assumed::Assumed;
+use super::lamp::PlannedLamp;
+use crate::catalog::{contact, zone};
+use crate::job::{CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Waypoint, Zone};
+
+/// What a wire is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum WireRole {
+    /// Before the fuse: nothing protects it.
+    Unfused,
+    /// From the fuse on.
+    Supply,
+    /// From the lamps back.
+    Return,
+}
+
+/// One section of a wire with every figure filled in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Stretch {
+    /// What the fitter calls it.
+    pub name: String,
+    /// Length, m.
+    pub length_m: f64,
+    /// Surroundings.
+    pub zone: Zone,
+    /// Temperature there, °C.
+    pub ambient_c: f64,
+    /// Other loaded wires beside it.
+    pub beside: u32,
+}
+
+/// A wire between two links: one piece of copper, however many sections it crosses.
+#[derive(Debug, Clone, PartialEq)]
+pub struct WireRun {
+    /// What it is for.
+    pub role: WireRole,
+    /// Sections in order.
+    pub stretches: Vec<Stretch>,
+}
+
+impl WireRun {
+    /// Length of the path, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// What a link is.
+#[derive(Debug, Clone, PartialEq)]
+pub enum LinkKind {
+    /// A wire.
+    Wire(WireRun),
+    /// The circuit's fuse in its holder.
+    Fuse {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// Switch or relay contact, as the sizing decides.
+    Control {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// A joint: post, splice, plug, stud.
+    Joint {
+        /// Resistance when sound, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+    },
+    /// The lamps, side by side.
+    Lamps,
+    /// Frame or body back to battery negative.
+    Chassis,
+}
+
+/// A link of the chain.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Link {
+    /// Short name on the volt line.
+    pub name: String,
+    /// What it is.
+    pub kind: LinkKind,
+}
+
+/// Where the chain starts.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Origin {
+    /// Battery positive.
+    Battery,
+    /// A factory circuit, by index in the job.
+    Factory {
+        /// Index in [`Job::factory`].
+        index: usize,
+        /// What it follows.
+        follows: Signal,
+    },
+}
+
+/// A lamp circuit, source to battery negative.
+#[derive(Debug, Clone)]
+pub struct Chain {
+    /// Id of the circuit.
+    pub id: CircuitId,
+    /// Its name.
+    pub name: String,
+    /// Where it starts.
+    pub origin: Origin,
+    /// Links in order.
+    pub links: Vec<Link>,
+    /// The lamps.
+    pub lamps: Vec<PlannedLamp>,
+    /// Wire from relay to switch and back, one way, m.
+    pub switch_lead_m: f64,
+}
+
+impl Chain {
+    /// Plans a circuit on the given feed.
+    pub fn new(
+        job: &Job,
+        index: usize,
+        circuit: &LampCircuit,
+        feed: &Feed,
+        assumed: &mut Assumed,
+    ) -> Self {
+        let at = format!("circuits[{index}]");
+        let lamps = circuit
+            .lights
+            .iter()
+            .enumerate()
+            .map(|(k, light)| {
+                PlannedLamp::new(light, job.vehicle.system, &format!("{at}.lights[{k}]"), assumed)
+            })
+            .collect();
+        let origin = match feed {
+            Feed::Battery {} => Origin::Battery,
+            Feed::TieIn { factory } => {
+                job.factory.iter().position(|f| &f.id == factory).map_or(Origin::Battery, |i| {
+                    Origin::Factory { index: i, follows: job.factory[i].follows }
+                })
+            }
+        };
+        let mut supply: Vec<(Stretch, Waypoint)> = circuit
+            .run
+            .supply
+            .iter()
+            .enumerate()
+            .map(|(k, s)| {
+                (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), s.ends_at)
+            })
+            .collect();
+        if supply.is_empty() {
+            let nothing =
+                Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
+            let path = format!("{at}.run.supply");
+            supply.push((stretch(&nothing, &path, &circuit.name, assumed), Waypoint::Pass));
+        }
+        let back = circuit
+            .run
+            .back
+            .iter()
+            .enumerate()
+            .map(|(k, s)| stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed))
+            .collect();
+        let switch_lead_m = circuit.control.switch_lead_m.unwrap_or(2.0);
+        let mut chain = Chain {
+            id: circuit.id.clone(),
+            name: circuit.name.clone(),
+            origin,
+            links: Vec::new(),
+            lamps,
+            switch_lead_m,
+        };
+        chain.lay_supply(supply);
+        chain.lay_return(circuit.run.return_by, back);
+        chain
+    }
+
+    fn push(&mut self, name: &str, kind: LinkKind) {
+        self.links.push(Link { name: name.into(), kind });
+    }
+
+    fn joint(&mut self, name: &str, ohm: f64, is_return: bool) {
+        self.push(name, LinkKind::Joint { ohm, is_return });
+    }
+
+    fn lay_supply(&mut self, sections: Vec<(Stretch, Waypoint)>) {
+        let own = self.origin == Origin::Battery;
+        let first_ambient_c = sections[0].0.ambient_c;
+        // A fuse sits at the end of its section; where none is named, right at the source.
+        let names_fuse = own && sections.iter().any(|(_, w)| *w == Waypoint::Fuse);
+        let names_control = own && sections.iter().any(|(_, w)| *w == Waypoint::Control);
+        if own {
+            self.joint("battery +", contact::POST_OHM, false);
+        } else {
+            self.joint("factory joint", contact::SPLICE_OHM, false);
+        }
+        let mut fused = false;
+        if !names_fuse {
+            self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
+            fused = true;
+            if own && !names_control {
+                self.push("switch", LinkKind::Control { ambient_c: first_ambient_c });
+            }
+        }
+        let mut gathered: Vec<Stretch> = Vec::new();
+        for (stretch, ends_at) in sections {
+            let ambient_c = stretch.ambient_c;
+            gathered.push(stretch);
+            let link = match ends_at {
+                Waypoint::Fuse if own && !fused => Some(LinkKind::Fuse { ambient_c }),
+                Waypoint::Control if own => Some(LinkKind::Control { ambient_c }),
+                _ => None,
+            };
+            let Some(link) = link else { continue };
+            self.lay_wire(&mut gathered, if fused { WireRole::Supply } else { WireRole::Unfused });
+            let is_fuse = matches!(link, LinkKind::Fuse { .. });
+            self.push(if is_fuse { "fuse" } else { "switch" }, link);
+            if is_fuse {
+                fused = true;
+                if !names_control {
+                    self.push("switch", LinkKind::Control { ambient_c });
+                }
+            }
+        }
+        self.lay_wire(&mut gathered, WireRole::Supply);
+        self.joint("plug +", contact::LAMP_PLUG_OHM, false);
+        self.push("lamps", LinkKind::Lamps);
+        self.joint("plug -", contact::LAMP_PLUG_OHM, true);
+    }
+
+    fn lay_return(&mut self, by: ReturnKind, mut back: Vec<Stretch>) {
+        self.lay_wire(&mut back, WireRole::Return);
+        match by {
+            ReturnKind::ChassisStud => {
+                self.joint("stud", contact::STUD_OHM, true);
+                self.push("frame", LinkKind::Chassis);
+            }
+            ReturnKind::BatteryNegative => self.joint("battery -", contact::POST_OHM, true),
+        }
+    }
+
+    fn lay_wire(&mut self, gathered: &mut Vec<Stretch>, role: WireRole) {
+        if gathered.is_empty() {
+            return;
+        }
+        let stretches = std::mem::take(gathered);
+        let name = stretches.last().map(|s| s.name.clone()).unwrap_or_default();
+        self.push(&name, LinkKind::Wire(WireRun { role, stretches }));
+    }
+
+    /// All wires with their index in the chain.
+    pub fn wires(&self) -> impl Iterator<Item = (usize, &WireRun)> {
+        self.links.iter().enumerate().filter_map(|(i, l)| match &l.kind {
+            LinkKind::Wire(w) => Some((i, w)),
+            _ => None,
+        })
+    }
+
+    /// Length of wire before the fuse, m; none for a circuit without an own source.
+    pub fn unfused_m(&self) -> Option<f64> {
+        (self.origin == Origin::Battery).then(|| {
+            self.wires()
+                .filter(|(_, w)| w.role == WireRole::Unfused)
+                .map(|(_, w)| w.length_m())
+                .sum()
+        })
+    }
+
+    /// Copper of supply and return together, m.
+    pub fn copper_m(&self) -> f64 {
+        self.wires().map(|(_, w)| w.length_m()).sum()
+    }
+
+    /// True where any lamp is a filament lamp.
+    pub fn has_filament(&self) -> bool {
+        self.lamps.iter().any(|l| l.is_filament)
+    }
+
+    /// Temperature where the fuse sits, °C.
+    pub fn fuse_ambient_c(&self) -> f64 {
+        self.links
+            .iter()
+            .find_map(|l| match l.kind {
+                LinkKind::Fuse { ambient_c } => Some(ambient_c),
+                _ => None,
+            })
+            .unwrap_or(23.0)
+    }
+
+    /// Hottest surroundings of any wire, °C.
+    pub fn hottest_c(&self) -> f64 {
+        self.wires().flat_map(|(_, w)| w.stretches.iter()).map(|s| s.ambient_c).fold(20.0, f64::max)
+    }
+}
+
+fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) -> Stretch {
+    let length_m = assumed.or(
+        section.length_m,
+        zone::assumed_length_m(section.zone, section.ends_at),
+        format!("{at}.length_m"),
+        format!("{circuit}: length of \"{}\"", section.name),
+        "m",
+    );
+    Stretch {
+        name: section.name.clone(),
+        length_m,
+        zone: section.zone,
+        ambient_c: section.ambient_c.unwrap_or_else(|| zone::ambient_c(section.zone)),
+        beside: section.beside,
+    }
+}

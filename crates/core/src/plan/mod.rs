@@ -1,0 +1,18 @@
+//! Job -> plan -> network: what will be installed, as a chain of links, and the circuit it makes.
+//!
+//! A lamp circuit is planned as one [`chain::Chain`]: source, joints, wires, fuse, control, lamps,
+//! return. Volt line, network, cut list and expected readings all walk that same chain.
+
+pub mod assumed;
+pub mod build;
+pub mod chain;
+pub mod feed;
+
+pub mod lamp;
+pub mod supply;
+
+pub use assumed::Assumption;
+pub use build::{Built, BuiltCircuit, Situation};
+pub use chain::{Chain, Link, LinkKind, WireRole, WireRun};
+pub use lamp::PlannedLamp;
+pub use supply::SupplyState;

@@ -1,0 +1,160 @@
+//! The supply with its assumed figures, and its states.
+
+use super::assumed::Assumed;
+use crate::catalog::battery as table;
+use crate::circuit::devices::{Alternator, Battery};
+use crate::job::{Chemistry, Job};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A state of the supply that matters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum SupplyState {
+    /// Engine off, battery three quarters full.
+    EngineOff,
+    /// Engine at working speed, alternator hot.
+    Charging,
+    /// Engine idling, alternator hot.
+    Idle,
+    /// Engine off, battery a quarter full.
+    LowBattery,
+}
+
+impl SupplyState {
+    /// All states, in the order shown.
+    pub const ALL: [SupplyState; 4] =
+        [SupplyState::EngineOff, SupplyState::Charging, SupplyState::Idle, SupplyState::LowBattery];
+
+    /// Stable key.
+    pub fn key(self) -> &'static str {
+        match self {
+            SupplyState::EngineOff => "engine_off",
+            SupplyState::Charging => "charging",
+            SupplyState::Idle => "idle",
+            SupplyState::LowBattery => "low_battery",
+        }
+    }
+
+    /// As it is spoken.
+    pub fn label(self) -> &'static str {
+        match self {
+            SupplyState::EngineOff => "Engine off",
+            SupplyState::Charging => "Charging",
+            SupplyState::Idle => "Idling",
+            SupplyState::LowBattery => "Low battery",
+        }
+    }
+
+    /// Charge of the battery in this state, percent.
+    pub fn charge_percent(self) -> f64 {
+        match self {
+            SupplyState::LowBattery => 25.0,
+            _ => 75.0,
+        }
+    }
+}
+
+/// Battery and alternator with every figure filled in.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct PlannedSupply {
+    /// 12 V batteries in series.
+    pub batteries: f64,
+    /// How the battery is made.
+    pub chemistry: Chemistry,
+    /// Capacity, Ah.
+    pub capacity_ah: f64,
+    /// Internal resistance of the bank, ohm.
+    pub internal_ohm: f64,
+    /// Regulated voltage, V.
+    pub regulated_v: f64,
+    /// Alternator current at working speed, hot, A.
+    pub working_a: f64,
+    /// Alternator current at idle, A.
+    pub idle_a: f64,
+}
+
+impl PlannedSupply {
+    /// Fills in the supply of a job.
+    pub fn new(job: &Job, assumed: &mut Assumed) -> Self {
+        let n = job.vehicle.system.batteries();
+        let battery = &job.supply.battery;
+        let alternator = &job.supply.alternator;
+        let capacity_ah = assumed.or(
+            battery.capacity_ah,
+            table::ASSUMED_AH,
+            "supply.battery.capacity_ah",
+            "Battery capacity",
+            "Ah",
+        );
+        let internal_mohm = assumed.or(
+            battery.internal_mohm,
+            (n * table::RESISTANCE_OHM_AH / capacity_ah * 1e4).round() / 10.0,
+            "supply.battery.internal_mohm",
+            "Battery internal resistance",
+            "mohm",
+        );
+        let regulated_v = assumed.or(
+            alternator.regulated_v,
+            n * table::ASSUMED_REGULATED_V,
+            "supply.alternator.regulated_v",
+            "Charging voltage",
+            "V",
+        );
+        let rated_a = assumed.or(
+            alternator.rated_a,
+            table::ASSUMED_RATED_A,
+            "supply.alternator.rated_a",
+            "Alternator rating",
+            "A",
+        );
+        let idle_a = assumed.or(
+            alternator.idle_a,
+            (rated_a * table::ASSUMED_IDLE_PART * table::HOT_PART).round(),
+            "supply.alternator.idle_a",
+            "Alternator current at idle",
+            "A",
+        );
+        PlannedSupply {
+            batteries: n,
+            chemistry: battery.chemistry,
+            capacity_ah,
+            internal_ohm: internal_mohm / 1000.0,
+            regulated_v,
+            working_a: rated_a * table::HOT_PART,
+            idle_a,
+        }
+    }
+
+    /// Open-circuit voltage at a charge in percent, V.
+    pub fn open_circuit_v(&self, charge_percent: f64) -> f64 {
+        self.batteries * table::open_circuit_v(self.chemistry, charge_percent)
+    }
+
+    /// The battery as a device.
+    pub fn battery(&self, open_circuit_v: f64) -> Battery {
+        // Charging, the plates polarise: the slope is set so that the regulated voltage pushes in
+        // what a nearly full battery accepts.
+        let acceptance_a = table::ACCEPTANCE_PER_H * self.capacity_ah;
+        let charge_ohm = (self.regulated_v - open_circuit_v).max(0.1) / acceptance_a;
+        Battery {
+            open_circuit_v,
+            internal_ohm: self.internal_ohm,
+            charge_ohm: charge_ohm.max(self.internal_ohm),
+        }
+    }
+
+    /// The alternator as a device; none while the engine is off.
+    pub fn alternator(&self, state: SupplyState) -> Option<Alternator> {
+        let limit_a = match state {
+            SupplyState::Charging => self.working_a,
+            SupplyState::Idle => self.idle_a,
+            SupplyState::EngineOff | SupplyState::LowBattery => return None,
+        };
+        Some(Alternator {
+            regulated_v: self.regulated_v,
+            limit_a,
+            droop_ohm: table::ALTERNATOR_DROOP_OHM,
+        })
+    }
+}

@@ -1,0 +1,379 @@
+//! Expected readings with their windows, from the solved circuit.
+//!
+//! The window spans what may fairly differ: the battery between half and full charge (or exactly
+//! where the meter found it), joints from new to twice their resistance, lamps 10 % off their
+//! figures, and the meter's own tolerance.
+
+use crate::circuit::{Solution, SolveError, solve};
+use crate::job::{CheckId, CircuitId, Job, Reading};
+use crate::plan::SupplyState;
+use crate::plan::build::{self, Built, PlannedFactory, Situation};
+use crate::plan::chain::{Chain, LinkKind, Origin};
+use crate::plan::supply::PlannedSupply;
+use crate::sizing::Sizes;
+use crate::sizing::choice::shown;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What the meter is set to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub enum Quantity {
+    /// DC volts.
+    V,
+    /// DC amperes.
+    A,
+}
+
+impl Quantity {
+    /// The unit.
+    pub fn unit(self) -> &'static str {
+        match self {
+            Quantity::V => "V",
+            Quantity::A => "A",
+        }
+    }
+}
+
+/// Verdict on a reading.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Verdict {
+    /// Not taken yet.
+    Waiting,
+    /// Inside the window.
+    Good,
+    /// Below it.
+    Low,
+    /// Above it.
+    High,
+}
+
+/// A reading with its verdict.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Judgement {
+    /// The verdict.
+    pub verdict: Verdict,
+    /// What it suggests.
+    pub says: String,
+    /// The reading.
+    pub reading: Option<Reading>,
+}
+
+/// One check to make.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Check {
+    /// Its id, such as `c1.lamp_v`.
+    pub id: CheckId,
+    /// The circuit; none for the battery.
+    pub circuit: Option<CircuitId>,
+    /// What is read.
+    pub name: String,
+    /// Where the leads go and what is on.
+    pub how: String,
+    /// Volts or amperes.
+    pub quantity: Quantity,
+    /// Expected figure.
+    pub expected: f64,
+    /// Lowest good figure.
+    pub low: f64,
+    /// Highest good figure.
+    pub high: f64,
+    /// `12.06 V`.
+    pub expected_text: String,
+    /// `11.90 to 12.25 V`.
+    pub window_text: String,
+    /// Verdict on the last reading.
+    pub judgement: Judgement,
+}
+
+/// What is read.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Kind {
+    BatteryRest,
+    BatteryOn,
+    SourceOn,
+    FuseOut,
+    LampV,
+    Current,
+    FeedDrop,
+    GroundDrop,
+}
+
+struct Figures {
+    by_circuit: Vec<[f64; 6]>,
+    battery_on_v: f64,
+}
+
+/// The parts of a job that the checks are worked out from.
+pub struct Proving<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// Battery and alternator.
+    pub supply: &'a PlannedSupply,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// Chains with their sizes.
+    pub parts: &'a [(&'a Chain, &'a Sizes)],
+}
+
+/// Tolerance of a handheld meter on DC volts: 0.5 % and two counts. Common practice.
+fn volt_tolerance(v: f64) -> f64 {
+    0.005 * v.abs() + 0.02
+}
+
+/// Tolerance of a clamp or series ammeter: 2 % and 0.05 A. Common practice.
+fn amp_tolerance(a: f64) -> f64 {
+    0.02 * a.abs() + 0.05
+}
+
+/// All checks of a job, in the order in which they are made.
+///
+/// # Errors
+/// [`SolveError`] when a corner of the window has no steady state.
+pub fn checks(proving: &Proving) -> Result<Vec<Check>, SolveError> {
+    let supply = proving.supply;
+    let expected_ocv = supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
+    let taken = proving.job.last_reading(&CheckId::from("battery.on_v")).map(|r| r.value);
+    let rest = proving.job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
+    let expected = figures(proving, expected_ocv, 1.0, 1.0)?;
+    // A battery that was measured narrows every other window.
+    let (low_ocv, mid_ocv, high_ocv) = match (taken, rest) {
+        (Some(on_v), _) => {
+            let ocv = expected_ocv + on_v - expected.battery_on_v;
+            (ocv - 0.03, ocv, ocv + 0.03)
+        }
+        (None, Some(rest_v)) => (rest_v - 0.05, rest_v, rest_v + 0.05),
+        (None, None) => (supply.open_circuit_v(50.0), expected_ocv, supply.open_circuit_v(100.0)),
+    };
+    let expected = figures(proving, mid_ocv, 1.0, 1.0)?;
+    let corners = [
+        figures(proving, low_ocv, 0.3, 0.9)?,
+        figures(proving, low_ocv, 2.0, 1.1)?,
+        figures(proving, high_ocv, 0.3, 0.9)?,
+        figures(proving, high_ocv, 2.0, 1.1)?,
+    ];
+    let mut out = Vec::new();
+    let rest_band = (supply.open_circuit_v(25.0), supply.open_circuit_v(100.0) + 0.1);
+    out.push(finish(
+        proving,
+        Kind::BatteryRest,
+        None,
+        expected_ocv,
+        (rest_band.0 - 0.02, rest_band.1 + 0.02),
+    ));
+    let on = |f: &Figures| f.battery_on_v;
+    let wide = [
+        figures(proving, rest_band.0, 2.0, 1.1)?.battery_on_v,
+        figures(proving, rest_band.1, 0.3, 0.9)?.battery_on_v,
+    ];
+    out.push(finish(
+        proving,
+        Kind::BatteryOn,
+        None,
+        on(&expected),
+        (wide[0] - volt_tolerance(wide[0]), wide[1] + volt_tolerance(wide[1])),
+    ));
+    for (i, (chain, _)) in proving.parts.iter().enumerate() {
+        let own = chain.origin == Origin::Battery;
+        let source = if own { Kind::FuseOut } else { Kind::SourceOn };
+        let kinds = [source, Kind::LampV, Kind::Current, Kind::FeedDrop, Kind::GroundDrop];
+        for kind in kinds {
+            let at = |f: &Figures| f.by_circuit[i][slot(kind)];
+            let value = at(&expected);
+            let (mut low, mut high) = (value, value);
+            for corner in &corners {
+                low = low.min(at(corner));
+                high = high.max(at(corner));
+            }
+            let tolerance = if kind == Kind::Current { amp_tolerance } else { volt_tolerance };
+            low -= tolerance(low);
+            high += tolerance(high);
+            if matches!(kind, Kind::FeedDrop | Kind::GroundDrop) {
+                // Nobody minds a joint that is better than expected.
+                low = 0.0;
+            }
+            out.push(finish(proving, kind, Some(chain), value, (low, high)));
+        }
+    }
+    Ok(out)
+}
+
+fn slot(kind: Kind) -> usize {
+    match kind {
+        Kind::FuseOut => 0,
+        Kind::LampV => 1,
+        Kind::Current => 2,
+        Kind::FeedDrop => 3,
+        Kind::GroundDrop => 4,
+        Kind::SourceOn | Kind::BatteryRest | Kind::BatteryOn => 5,
+    }
+}
+
+fn figures(
+    proving: &Proving,
+    open_circuit_v: f64,
+    joint_factor: f64,
+    lamp_factor: f64,
+) -> Result<Figures, SolveError> {
+    let situation = Situation {
+        supply: SupplyState::EngineOff,
+        open_circuit_v,
+        on: true,
+        joint_factor,
+        lamp_factor,
+    };
+    let built = build::build(proving.supply, proving.factory, proving.parts, &situation);
+    let solution = solve(&built.net)?;
+    let by_circuit = proving
+        .parts
+        .iter()
+        .enumerate()
+        .map(|(i, (chain, _))| circuit_figures(chain, i, &built, &solution))
+        .collect();
+    Ok(Figures { by_circuit, battery_on_v: solution.node_v(built.battery_plus) })
+}
+
+fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) -> [f64; 6] {
+    let at = &built.circuits[i];
+    let mut fuse_out = 0.0;
+    let (mut plus, mut minus) = (0.0, 0.0);
+    for (k, link) in chain.links.iter().enumerate() {
+        match link.kind {
+            LinkKind::Fuse { .. } => fuse_out = solution.node_v(at.nodes[k + 1]),
+            LinkKind::Lamps => {
+                plus = solution.node_v(at.nodes[k]);
+                minus = solution.node_v(at.nodes[k + 1]);
+            }
+            _ => {}
+        }
+    }
+    let current: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+    let battery_v = solution.node_v(built.battery_plus);
+    let source_v = solution.node_v(at.nodes[0]);
+    [fuse_out, plus - minus, current, battery_v - plus, minus, source_v]
+}
+
+fn finish(
+    proving: &Proving,
+    kind: Kind,
+    chain: Option<&Chain>,
+    expected: f64,
+    (low, high): (f64, f64),
+) -> Check {
+    let (key, name, how) = words(kind);
+    let quantity = if kind == Kind::Current { Quantity::A } else { Quantity::V };
+    let unit = quantity.unit();
+    let id = CheckId(match chain {
+        Some(chain) => format!("{}.{key}", chain.id),
+        None => format!("battery.{key}"),
+    });
+    let reading = proving.job.last_reading(&id).cloned();
+    let (low, high) = (round_to(low, 100.0), round_to(high, 100.0));
+    let verdict = match &reading {
+        None => Verdict::Waiting,
+        Some(r) if r.value < low - 1e-9 => Verdict::Low,
+        Some(r) if r.value > high + 1e-9 => Verdict::High,
+        Some(_) => Verdict::Good,
+    };
+    let low_text = shown(low, unit);
+    Check {
+        circuit: chain.map(|c| c.id.clone()),
+        name: match chain {
+            Some(chain) => format!("{}: {name}", chain.name),
+            None => name.to_owned(),
+        },
+        how: how.to_owned(),
+        quantity,
+        expected,
+        low,
+        high,
+        expected_text: shown(expected, unit),
+        window_text: format!("{} to {}", low_text.trim_end_matches(unit).trim(), shown(high, unit)),
+        judgement: Judgement {
+            verdict,
+            says: advice(kind, verdict, reading.as_ref()).to_owned(),
+            reading,
+        },
+        id,
+    }
+}
+
+fn round_to(value: f64, per_unit: f64) -> f64 {
+    (value * per_unit).round() / per_unit
+}
+
+fn words(kind: Kind) -> (&'static str, &'static str, &'static str) {
+    match kind {
+        Kind::BatteryRest => (
+            "rest_v",
+            "battery at rest",
+            "Engine off, lamps off. Red on battery +, black on battery -.",
+        ),
+        Kind::BatteryOn => (
+            "on_v",
+            "battery with all added lamps on",
+            "Engine off, lamps on. Red on battery +, black on battery -.",
+        ),
+        Kind::SourceOn => {
+            ("source_v", "factory joint", "Function on. Red on the joint, black on battery -.")
+        }
+        Kind::FuseOut => (
+            "fuse_v",
+            "behind the fuse",
+            "Lamps on. Red on the load side of the fuse, black on battery -.",
+        ),
+        Kind::LampV => ("lamp_v", "across the lamp", "Lamps on. Red on lamp +, black on lamp -."),
+        Kind::Current => (
+            "current_a",
+            "current",
+            "Lamps on. Clamp round the feed, or meter in place of the fuse.",
+        ),
+        Kind::FeedDrop => {
+            ("feed_v", "lost in the feed", "Lamps on. Red on battery +, black on lamp +.")
+        }
+        Kind::GroundDrop => {
+            ("ground_v", "lost in the ground", "Lamps on. Red on lamp -, black on battery -.")
+        }
+    }
+}
+
+fn advice(kind: Kind, verdict: Verdict, reading: Option<&Reading>) -> &'static str {
+    let negative = reading.is_some_and(|r| r.value < 0.0);
+    match (kind, verdict) {
+        (_, Verdict::Waiting) => "",
+        (_, Verdict::Good) => "As expected.",
+        (_, Verdict::Low) if negative => "Minus sign: the leads are the wrong way round.",
+        (Kind::BatteryRest | Kind::BatteryOn, Verdict::Low) => {
+            "Charge the battery first; every other reading hangs on it."
+        }
+        (Kind::BatteryRest, Verdict::High) => {
+            "Engine running or surface charge: wait, then read again."
+        }
+        (Kind::BatteryOn, Verdict::High) => "The lamps may be off, or the engine runs.",
+        (Kind::SourceOn, Verdict::Low) => {
+            "The factory wire loses too much: look at its fuse, switch and joint."
+        }
+        (Kind::SourceOn, Verdict::High) => "Check that the function is on and the engine off.",
+        (Kind::FuseOut, Verdict::Low) => {
+            "Drop in the fuse, its holder or the post: read across each."
+        }
+        (Kind::FuseOut, Verdict::High) => "Engine running? Read the battery again.",
+        (Kind::LampV, Verdict::Low) => {
+            "Read the feed drop and the ground drop: one of them holds the loss."
+        }
+        (Kind::LampV, Verdict::High) => {
+            "Less current than planned: is every lamp of the circuit lit?"
+        }
+        (Kind::Current, Verdict::Low) => "A lamp is out, or draws less than its figures say.",
+        (Kind::Current, Verdict::High) => {
+            "More load than planned: check the lamps' figures before the fuse does."
+        }
+        (Kind::FeedDrop, Verdict::High) => {
+            "A poor joint in the feed: read along it until the step shows."
+        }
+        (Kind::GroundDrop, Verdict::High) => {
+            "A poor ground: bare metal, toothed washer, tight; then read again."
+        }
+        (Kind::FeedDrop | Kind::GroundDrop, Verdict::Low) => "Check the leads.",
+    }
+}

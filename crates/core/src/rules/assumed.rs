@@ -1,0 +1,25 @@
+//! Figures that nobody measured.
+
+use super::{Context, Finding, Grade};
+use crate::answers::Stage;
+use crate::catalog::source::Source;
+
+/// Says once how many figures are assumed. Which of them matters most is asked by
+/// [`crate::question`].
+pub fn figures(context: &Context, out: &mut Vec<Finding>) {
+    let n = context.assumptions.len();
+    if n == 0 || context.circuits.is_empty() {
+        return;
+    }
+    let lengths = context.assumptions.iter().filter(|a| a.unit == "m").count();
+    out.push(Finding {
+        code: "assumed",
+        grade: Grade::Mind,
+        title: format!("{n} figure{} assumed", if n == 1 { "" } else { "s" }),
+        why: format!("{lengths} of them are lengths; a sized wire is only as good as its length."),
+        remedy: "Answer the question above: it asks for the one that matters most.".into(),
+        source: Source::practice("assumed figures"),
+        stage: Stage::Run,
+        circuit: None,
+    });
+}

@@ -1,0 +1,113 @@
+//! Findings: each rule with its code, grade, source and remedy. A new rule is one file here and one
+//! line in [`findings`].
+
+mod assumed;
+mod circuit_limits;
+mod factory;
+mod fuse_place;
+mod glow;
+mod lamps;
+mod left_on;
+mod overruled;
+mod supply_load;
+mod wish;
+
+use crate::answers::{CircuitAnswer, Stage};
+use crate::catalog::source::Source;
+use crate::job::{CircuitId, Job, LampCircuit};
+use crate::plan::build::PlannedFactory;
+use crate::plan::feed::FeedOption;
+use crate::plan::supply::PlannedSupply;
+use crate::plan::{Assumption, Chain};
+use crate::sizing::circuit::Sized;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How grave a finding is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Grade {
+    /// Can burn, hurt, or is not allowed.
+    Stop,
+    /// Will not work as wished.
+    Fix,
+    /// Know this.
+    Mind,
+}
+
+/// Something that a person should know.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Finding {
+    /// Stable code of the rule.
+    pub code: &'static str,
+    /// Grade.
+    pub grade: Grade,
+    /// What and where, in a few words.
+    pub title: String,
+    /// Why.
+    pub why: String,
+    /// The remedy.
+    pub remedy: String,
+    /// Where the rule comes from.
+    pub source: Source,
+    /// The stage where it is mended.
+    pub stage: Stage,
+    /// The circuit, if it is about one.
+    pub circuit: Option<CircuitId>,
+}
+
+/// One circuit as the rules see it.
+pub struct CircuitView<'a> {
+    /// As the person wrote it.
+    pub circuit: &'a LampCircuit,
+    /// The plan.
+    pub chain: &'a Chain,
+    /// The sizing.
+    pub sized: &'a Sized,
+    /// Feeds that could be used.
+    pub feeds: &'a [FeedOption],
+    /// What was answered.
+    pub answer: &'a CircuitAnswer,
+}
+
+/// Everything the rules read.
+pub struct Context<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// The supply.
+    pub supply: &'a PlannedSupply,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// Circuits with lights.
+    pub circuits: &'a [CircuitView<'a>],
+    /// What was assumed.
+    pub assumptions: &'a [Assumption],
+}
+
+/// All findings, gravest first.
+pub fn findings(context: &Context) -> Vec<Finding> {
+    let mut out = Vec::new();
+    for view in context.circuits {
+        lamps::wrong_voltage(context, view, &mut out);
+        lamps::label_against_measured(view, &mut out);
+        fuse_place::far_from_battery(view, &mut out);
+        circuit_limits::wire(view, &mut out);
+        circuit_limits::control(view, &mut out);
+        circuit_limits::hot_relay(context, view, &mut out);
+        circuit_limits::surroundings(view, &mut out);
+        glow::lamps(view, &mut out);
+        wish::feed_against_wish(view, &mut out);
+        left_on::battery(context, view, &mut out);
+        overruled::against_advice(view, &mut out);
+    }
+    lamps::no_lights(context, &mut out);
+    factory::shared_headroom(context, &mut out);
+    supply_load::alternator(context, &mut out);
+    assumed::figures(context, &mut out);
+    out.sort_by_key(|f| f.grade);
+    out
+}
+
+fn about(view: &CircuitView, stage: Stage) -> (Stage, Option<CircuitId>) {
+    (stage, Some(view.circuit.id.clone()))
+}

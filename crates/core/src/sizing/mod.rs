@@ -1,0 +1,59 @@
+//! Sizing: wire, insulation, fuse, switch and relay, iterated until nothing moves.
+//!
+//! Each candidate wire is tried in the solved circuit: [`trial::Trial`]. The thinnest one that no
+//! rule refuses is chosen; why the next thinner one was refused is the governing rule, kept as data.
+
+pub mod choice;
+pub mod circuit;
+pub mod fuse;
+pub mod trial;
+
+use crate::catalog::conductor::Conductor;
+use crate::catalog::fuse::Fuse;
+use crate::catalog::insulation::Insulation;
+use crate::catalog::relay::RelayType;
+
+/// What carries and switches the lamp current.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum ControlChoice {
+    /// Nothing of its own: the factory source switches it.
+    Source,
+    /// A panel switch.
+    Switch {
+        /// Its rating, A; none when no switch of the catalog will do.
+        rating_a: Option<f64>,
+    },
+    /// A relay with a panel switch in its coil circuit.
+    Relay {
+        /// The relay.
+        relay: RelayType,
+        /// Rating of the switch, A.
+        switch_a: f64,
+        /// False when even the strongest relay is too weak.
+        is_enough: bool,
+    },
+}
+
+/// The sizes of one circuit.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Sizes {
+    /// Wire of supply and return.
+    pub wire: Conductor,
+    /// Its insulation.
+    pub insulation: Insulation,
+    /// The circuit's own fuse; none where the factory fuse protects the wire.
+    pub fuse: Option<Fuse>,
+    /// Switch or relay.
+    pub control: ControlChoice,
+    /// Wire of the coil circuit.
+    pub coil_wire: Conductor,
+    /// Working temperature of each stretch, °C, by link of the chain; empty for links without wire.
+    pub working_c: Vec<Vec<f64>>,
+}
+
+impl Sizes {
+    /// Working temperatures of the stretches of a link, °C.
+    pub fn stretch_c(&self, link: usize) -> impl Iterator<Item = f64> + '_ {
+        self.working_c.get(link).into_iter().flatten().copied()
+    }
+}

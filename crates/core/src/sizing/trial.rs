@@ -1,0 +1,470 @@
+//! One candidate wire, tried in the solved circuit.
+
+use super::fuse::{FuseFit, fit, inrush_a2s};
+use super::{ControlChoice, Sizes};
+use crate::catalog::ampacity;
+use crate::catalog::conductor::Conductor;
+use crate::catalog::fuse::Fuse;
+use crate::catalog::insulation::{Insulation, short_circuit_k};
+use crate::catalog::{relay, switch};
+use crate::circuit::{Device, SolveError, solve};
+use crate::job::{ControlKind, DropLimit, LampCircuit, Shop, SystemVoltage, Zone};
+use crate::plan::build::{self, PlannedFactory, Situation};
+use crate::plan::chain::{LinkKind, Origin};
+use crate::plan::supply::PlannedSupply;
+use crate::plan::{Chain, SupplyState};
+
+/// What a trial needs to know about the job.
+#[derive(Debug, Clone, Copy)]
+pub struct Bench<'a> {
+    /// The shop's schools.
+    pub shop: &'a Shop,
+    /// 12 or 24 V.
+    pub system: SystemVoltage,
+    /// Battery and alternator.
+    pub supply: &'a PlannedSupply,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// The circuit's chain.
+    pub chain: &'a Chain,
+    /// The circuit as the person wrote it.
+    pub circuit: &'a LampCircuit,
+}
+
+/// The drop in the state where it matters most.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct WorstDrop {
+    /// The state.
+    pub state: SupplyState,
+    /// Voltage at the source of the circuit, V.
+    pub source_v: f64,
+    /// Voltage across the lamps, V.
+    pub lamp_v: f64,
+    /// Lost between them, V.
+    pub drop_v: f64,
+    /// Of which in the wire, V.
+    pub wire_v: f64,
+    /// Allowed, V.
+    pub limit_v: f64,
+    /// Current of the circuit, A.
+    pub current_a: f64,
+}
+
+/// Why a wire is refused.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Refusal {
+    /// Thinner than what survives outside the cab.
+    Mechanical {
+        /// Smallest area, mm².
+        min_mm2: f64,
+    },
+    /// The fuse that the load needs is above what the wire bears.
+    Ampacity {
+        /// The fuse, A.
+        fuse_a: f64,
+        /// What the wire bears, A.
+        ampacity_a: f64,
+        /// Where.
+        at: String,
+    },
+    /// Too much voltage lost.
+    Drop(WorstDrop),
+    /// A short at the far end would not open the fuse in time.
+    FarEnd(FarEnd),
+    /// No fuse of the catalog carries the load.
+    NoFuse {
+        /// Rating needed, A.
+        needed_a: f64,
+    },
+    /// The circuit has no steady state with this wire.
+    Unsolved {
+        /// The solver's words.
+        what: String,
+    },
+}
+
+/// A short at the lamps.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FarEnd {
+    /// Current of the short, A.
+    pub fault_a: f64,
+    /// The protecting fuse, A.
+    pub fuse_a: f64,
+    /// Longest time until it opens, s; none when it may never open.
+    pub opens_s: Option<f64>,
+    /// Energy let through against what the wire bears.
+    pub energy_part: f64,
+}
+
+/// A candidate wire with everything that follows from it.
+#[derive(Debug, Clone)]
+pub struct Trial {
+    /// All sizes with this wire.
+    pub sizes: Sizes,
+    /// Largest steady current in any state, A.
+    pub load_a: f64,
+    /// What the weakest stretch bears, A.
+    pub ampacity_a: f64,
+    /// Which stretch that is.
+    pub ampacity_at: String,
+    /// Its temperature factor and bundle factor.
+    pub ampacity_factors: (f64, f64),
+    /// What the wire alone in 30 °C air bears, A.
+    pub single_a: f64,
+    /// The drop where it matters most.
+    pub drop: WorstDrop,
+    /// Fuse with its bounds.
+    pub fuse: FuseFit,
+    /// A short at the far end.
+    pub far_end: Option<FarEnd>,
+    /// Why the wire is refused; none where it will do.
+    pub refusal: Option<Refusal>,
+}
+
+/// States in which a circuit is tried: the lowest and highest voltage, and the usual one.
+const STATES: [SupplyState; 3] =
+    [SupplyState::LowBattery, SupplyState::EngineOff, SupplyState::Charging];
+
+/// Multiple of its rating at which a blade fuse opens within half a second.
+pub const CLEARING_MULTIPLE: f64 = 3.5;
+/// Resistance of the short itself, ohm.
+const FAULT_OHM: f64 = 0.001;
+
+/// Voltage that may be lost at a source voltage, V.
+pub fn drop_limit_v(limit: DropLimit, source_v: f64, system: SystemVoltage) -> f64 {
+    match limit {
+        DropLimit::ThreePercent => 0.03 * source_v,
+        DropLimit::TenPercent => 0.10 * source_v,
+        DropLimit::HalfVolt => 0.5 * system.batteries(),
+    }
+}
+
+/// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
+/// 0.5 inside.
+fn mechanical_min_mm2(chain: &Chain) -> f64 {
+    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab));
+    if inside { 0.5 } else { 0.75 }
+}
+
+/// The coolest insulation class with 20 K left above the hottest surroundings.
+pub fn insulation_for(hottest_c: f64) -> Insulation {
+    Insulation::ALL
+        .into_iter()
+        .find(|class| class.max_c() >= hottest_c + 20.0)
+        .unwrap_or(Insulation::Xlpe125)
+}
+
+struct Ampacity {
+    amps: f64,
+    at: String,
+    factors: (f64, f64),
+    single_a: f64,
+    /// By link and stretch.
+    each: Vec<Vec<f64>>,
+}
+
+fn ampacity_of(bench: &Bench, wire: Conductor, insulation: Insulation) -> Ampacity {
+    let single_a = ampacity::single_a(bench.shop.ampacity, wire, insulation);
+    let mut out = Ampacity {
+        amps: f64::INFINITY,
+        at: String::new(),
+        factors: (1.0, 1.0),
+        single_a,
+        each: vec![Vec::new(); bench.chain.links.len()],
+    };
+    for (i, run) in bench.chain.wires() {
+        for stretch in &run.stretches {
+            let warm = ampacity::ambient_factor(insulation, stretch.ambient_c);
+            let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
+            let amps = single_a * warm * bundled;
+            out.each[i].push(amps);
+            if amps < out.amps {
+                out.amps = amps;
+                out.at = stretch.name.clone();
+                out.factors = (warm, bundled);
+            }
+        }
+    }
+    out
+}
+
+/// Working temperature of each stretch at a current: T = Ta + (Tmax − Ta)·(I/Iamp)², not above Tmax.
+fn working_c(
+    bench: &Bench,
+    insulation: Insulation,
+    ampacity: &Ampacity,
+    load_a: f64,
+) -> Vec<Vec<f64>> {
+    let mut out = vec![Vec::new(); bench.chain.links.len()];
+    for (i, run) in bench.chain.wires() {
+        out[i] = run
+            .stretches
+            .iter()
+            .zip(&ampacity.each[i])
+            .map(|(s, amps)| {
+                let part = if *amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
+                s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
+            })
+            .collect();
+    }
+    out
+}
+
+/// Switch or relay for a load.
+pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
+    if bench.chain.origin != Origin::Battery {
+        return ControlChoice::Source;
+    }
+    let n = bench.system.batteries();
+    let filament = bench.chain.has_filament();
+    let (switch_part, direct_a, relay_part) = if filament {
+        (switch::FILAMENT_PART, switch::FILAMENT_DIRECT_A, relay::FILAMENT_PART)
+    } else {
+        (switch::LED_PART, switch::LED_DIRECT_A, relay::CONTINUOUS_PART)
+    };
+    let direct = switch::smallest_a(load_a, switch_part, n).filter(|_| load_a <= direct_a);
+    let wants_relay = match bench.circuit.control.kind {
+        Some(ControlKind::Relay) => true,
+        Some(ControlKind::Switch) => false,
+        None => direct.is_none(),
+    };
+    if !wants_relay {
+        let rating_a = direct.or_else(|| switch::smallest_a(load_a, switch_part, n));
+        return ControlChoice::Switch { rating_a };
+    }
+    let fits = |r: &&relay::RelayType| r.system == bench.system;
+    let enough = relay::RELAYS.iter().filter(fits).find(|r| r.contact_a * relay_part >= load_a);
+    let strongest = relay::RELAYS.iter().rfind(fits).unwrap_or(&relay::RELAYS[0]);
+    let kind = *enough.unwrap_or(strongest);
+    let coil_a = bench.supply.regulated_v / kind.coil_ohm;
+    ControlChoice::Relay {
+        relay: kind,
+        switch_a: switch::smallest_a(coil_a, switch::COIL_PART, n).unwrap_or(3.0),
+        is_enough: enough.is_some(),
+    }
+}
+
+/// Lamp power of a circuit at the voltage of its figures, W.
+fn planned_w(chain: &Chain) -> f64 {
+    chain.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum()
+}
+
+impl Trial {
+    /// Tries a wire.
+    pub fn new(bench: &Bench, wire: Conductor) -> Trial {
+        let chain = bench.chain;
+        let insulation = insulation_for(chain.hottest_c());
+        let ampacity = ampacity_of(bench, wire, insulation);
+        let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
+        let mut load_a = planned_w(chain) / low_v;
+        let coil_wire = super::circuit::smallest_wire(bench.shop.wire_system, 0.5);
+        let forced_a = bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value);
+        let mut fuse;
+        let mut sizes;
+        let mut drop = None;
+        let mut unsolved = None;
+        let mut pass = 0;
+        // Fuse, control and temperatures follow from the current and the current from them: a few
+        // passes bring both to rest.
+        loop {
+            let temperatures = working_c(bench, insulation, &ampacity, load_a);
+            let copper_ohm: f64 = chain
+                .wires()
+                .map(|(i, w)| {
+                    let t = temperatures[i].first().copied().unwrap_or(20.0);
+                    wire.ohm(w.length_m(), t)
+                })
+                .sum();
+            let inrush = inrush_a2s(chain, copper_ohm + bench.supply.internal_ohm, low_v * 1.1);
+            fuse = fit(
+                load_a,
+                chain.fuse_ambient_c(),
+                ampacity.amps,
+                inrush,
+                bench.shop.fuse,
+                forced_a,
+            );
+            sizes = Sizes {
+                wire,
+                insulation,
+                fuse: own_fuse(bench, &fuse, ampacity.amps),
+                control: control_for(bench, load_a),
+                coil_wire,
+                working_c: temperatures,
+            };
+            match worst_drop(bench, &sizes) {
+                Ok((worst, current_a)) => {
+                    drop = Some(worst);
+                    let moved = (current_a - load_a).abs() > 1e-4 * current_a.max(0.01);
+                    load_a = current_a;
+                    if !moved {
+                        break;
+                    }
+                }
+                Err(e) => {
+                    unsolved = Some(e.to_string());
+                    break;
+                }
+            }
+            pass += 1;
+            if pass == 6 {
+                break;
+            }
+        }
+        let drop = drop.unwrap_or(WorstDrop {
+            state: SupplyState::EngineOff,
+            source_v: low_v,
+            lamp_v: 0.0,
+            drop_v: low_v,
+            wire_v: low_v,
+            limit_v: 0.0,
+            current_a: 0.0,
+        });
+        let mut trial = Trial {
+            load_a,
+            ampacity_a: ampacity.amps,
+            ampacity_at: ampacity.at,
+            ampacity_factors: ampacity.factors,
+            single_a: ampacity.single_a,
+            drop,
+            fuse,
+            far_end: None,
+            refusal: None,
+            sizes,
+        };
+        trial.far_end = far_end(bench, &trial.sizes);
+        trial.refusal =
+            unsolved.map(|what| Refusal::Unsolved { what }).or_else(|| trial.refused(bench));
+        trial
+    }
+
+    /// The fuse that protects this wire: the own one or the factory's, A.
+    pub fn protecting_a(&self, bench: &Bench) -> Option<f64> {
+        protecting(bench, &self.sizes).map(|f| f.rating_a)
+    }
+
+    fn refused(&self, bench: &Bench) -> Option<Refusal> {
+        let min_mm2 = mechanical_min_mm2(bench.chain);
+        if self.sizes.wire.area_mm2() < min_mm2 {
+            return Some(Refusal::Mechanical { min_mm2 });
+        }
+        let Some(fuse_a) = self.protecting_a(bench) else {
+            return Some(Refusal::NoFuse { needed_a: self.fuse.min_rating_a });
+        };
+        if fuse_a > self.ampacity_a {
+            return Some(Refusal::Ampacity {
+                fuse_a,
+                ampacity_a: self.ampacity_a,
+                at: self.ampacity_at.clone(),
+            });
+        }
+        if self.drop.drop_v > self.drop.limit_v {
+            return Some(Refusal::Drop(self.drop));
+        }
+        match self.far_end {
+            Some(end) if end.fault_a < CLEARING_MULTIPLE * end.fuse_a || end.energy_part > 1.0 => {
+                Some(Refusal::FarEnd(end))
+            }
+            _ => None,
+        }
+    }
+}
+
+/// A tie-in needs no own fuse where the factory fuse already protects the new wire.
+fn own_fuse(bench: &Bench, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse> {
+    match bench.chain.origin {
+        Origin::Factory { index, .. }
+            if bench.circuit.overrides.fuse_a.is_none()
+                && bench.factory[index].fuse_a <= ampacity_a =>
+        {
+            None
+        }
+        _ => fit.fuse,
+    }
+}
+
+fn protecting(bench: &Bench, sizes: &Sizes) -> Option<Fuse> {
+    match (sizes.fuse, &bench.chain.origin) {
+        (Some(fuse), _) => Some(fuse),
+        (None, Origin::Factory { index, .. }) => Fuse::of_rating(bench.factory[*index].fuse_a),
+        (None, Origin::Battery) => None,
+    }
+}
+
+/// Solves the circuit in its states; the worst drop against its limit, and the largest current.
+fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveError> {
+    let mut worst: Option<WorstDrop> = None;
+    let mut largest_a: f64 = 0.0;
+    for state in STATES {
+        let situation = Situation::plain(bench.supply, state);
+        let built = build::build(bench.supply, bench.factory, &[(bench.chain, sizes)], &situation);
+        let solution = solve(&built.net)?;
+        let circuit = &built.circuits[0];
+        let source_v = solution.node_v(built.battery_plus);
+        let (mut wire_v, mut lamp_v) = (0.0, 0.0);
+        let mut current_a = 0.0;
+        for (i, link) in bench.chain.links.iter().enumerate() {
+            let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
+            match link.kind {
+                LinkKind::Wire(_) => wire_v += across,
+                LinkKind::Lamps => {
+                    lamp_v = across;
+                    current_a =
+                        circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+                }
+                _ => {}
+            }
+        }
+        largest_a = largest_a.max(current_a);
+        let drop = WorstDrop {
+            state,
+            source_v,
+            lamp_v,
+            drop_v: source_v - lamp_v,
+            wire_v,
+            limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
+            current_a,
+        };
+        let tighter = worst.is_none_or(|w| drop.drop_v / drop.limit_v > w.drop_v / w.limit_v);
+        if tighter {
+            worst = Some(drop);
+        }
+    }
+    let worst = worst.unwrap_or(WorstDrop {
+        state: SupplyState::EngineOff,
+        source_v: 0.0,
+        lamp_v: 0.0,
+        drop_v: 0.0,
+        wire_v: 0.0,
+        limit_v: 0.0,
+        current_a: 0.0,
+    });
+    Ok((worst, largest_a))
+}
+
+/// Solves the circuit with its lamps shorted and every contact closed.
+fn far_end(bench: &Bench, sizes: &Sizes) -> Option<FarEnd> {
+    let fuse = protecting(bench, sizes)?;
+    let mut shorted = bench.chain.clone();
+    for link in &mut shorted.links {
+        if link.kind == LinkKind::Lamps {
+            link.kind = LinkKind::Joint { ohm: FAULT_OHM, is_return: false };
+        }
+    }
+    // A relay may drop out under the short; the wire must bear it if it does not.
+    let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
+    let situation = Situation::plain(bench.supply, SupplyState::EngineOff);
+    let built = build::build(bench.supply, bench.factory, &[(&shorted, &held)], &situation);
+    let solution = solve(&built.net).ok()?;
+    let fault_a = built.circuits[0]
+        .links
+        .iter()
+        .flatten()
+        .find(|&&e| matches!(built.net.element(e).device, Device::Resistor(_)))
+        .map(|&e| solution.current_a(e))?;
+    let opens_s = fuse.slowest_s(fault_a);
+    let k = short_circuit_k(sizes.insulation.max_c(), sizes.insulation.short_circuit_c());
+    let bears_a2s = (k * sizes.wire.area_mm2()).powi(2);
+    let energy_part = opens_s.map_or(f64::INFINITY, |t| fault_a * fault_a * t / bears_a2s);
+    Some(FarEnd { fault_a, fuse_a: fuse.rating_a, opens_s, energy_part })
+}
