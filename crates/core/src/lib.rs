@@ -10,6 +10,7 @@
 //! - [`sizing`]: wire, fuse, switch and relay, each tried in the solved circuit; reasons as data.
 //! - [`answers`]: volt lines, choices, findings, cut list, parts, expected readings.
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
+//! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
 //! - [`question`]: which unmeasured figure matters most.
 //!
@@ -19,6 +20,7 @@
 pub mod answers;
 pub mod catalog;
 pub mod circuit;
+pub mod export;
 pub mod harness;
 pub mod job;
 pub mod plan;

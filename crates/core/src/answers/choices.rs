@@ -103,6 +103,11 @@ fn wire(bench: &Bench, sized: &Sized) -> Choice {
         Some(Refusal::NoFuse { .. } | Refusal::Unsolved { .. }) => {
             ("no part of the catalog", Source::practice("the catalog"), "")
         }
+        None if governs.is_some() => (
+            "voltage drop with every circuit on",
+            drop_source(bench.shop.drop),
+            "ΔV of the whole vehicle, from the solved circuit",
+        ),
         None => ("thinnest of the shelf", Source::practice("sizes on the shelf"), ""),
     };
     let says = match governs {
@@ -110,9 +115,17 @@ fn wire(bench: &Bench, sized: &Sized) -> Choice {
             Some(_) => format!("Your choice. {}", refusal_text(trial)),
             None => "Your choice; it passes every check.".to_owned(),
         },
+        Some(t) if sized.is_short => {
+            format!("No wire on the shelf will do: {}", lower(&refusal_text(t)))
+        }
         Some(t) if t.refusal.is_some() => {
             format!("{} because {}", wire.label(), lower(&refusal_text(t)))
         }
+        Some(t) => format!(
+            "{} because {} would do alone, but not with every circuit on.",
+            wire.label(),
+            t.sizes.wire.label()
+        ),
         _ => format!("{} is the thinnest wire kept for this work.", wire.label()),
     };
     let d = trial.drop;

@@ -1,6 +1,7 @@
 //! The volt line: each link of a circuit at its true distance, with the voltage before and after.
 
 use super::assess::SolvedState;
+use super::choices::drop_rule_text;
 use crate::circuit::Condition;
 use crate::job::Job;
 use crate::plan::SupplyState;
@@ -87,6 +88,10 @@ pub struct VoltLine {
     pub floor_v: f64,
     /// Voltage at which the lamps start to fade, V.
     pub fades_v: Option<f64>,
+    /// The floor as a voltage of lamp + against battery negative, V: where it stands on the line.
+    pub floor_line_v: f64,
+    /// The fading voltage likewise, V.
+    pub fades_line_v: Option<f64>,
     /// Voltage across the lamps, V.
     pub lamp_v: f64,
     /// Current of the circuit, A.
@@ -103,6 +108,10 @@ pub struct VoltLine {
     pub current_text: String,
     /// `floor 12.03 V (3 %)`.
     pub floor_text: String,
+    /// `fades below 11.50 V`.
+    pub fades_text: Option<String>,
+    /// How the lamps burn, in words.
+    pub glow_text: &'static str,
     /// Lost on the way there, V.
     pub feed_drop_v: f64,
     /// Lost on the way back, V.
@@ -214,6 +223,8 @@ pub fn volt_line(
         battery_v,
         floor_v,
         fades_v,
+        floor_line_v: floor_v + ground_drop_v,
+        fades_line_v: fades_v.map(|v| v + ground_drop_v),
         lamp_v,
         current_a,
         glow,
@@ -221,7 +232,14 @@ pub fn volt_line(
         elements,
         lamp_text: format!("{} across", volts(lamp_v)),
         current_text: amps(current_a),
-        floor_text: format!("floor {}", volts(floor_v)),
+        floor_text: format!("floor {} ({})", volts(floor_v), drop_rule_text(job.shop.drop)),
+        fades_text: fades_v.map(|v| format!("fades below {}", volts(v))),
+        glow_text: match glow {
+            Glow::Full => "full light",
+            Glow::Fading => "fading",
+            Glow::Collapsed => "collapsed: the line is too weak",
+            Glow::Dark => "dark",
+        },
         feed_drop_v,
         ground_drop_v,
     }

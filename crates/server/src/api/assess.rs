@@ -1,0 +1,59 @@
+//! What-if: answers to a job that is not saved.
+
+use crate::problem::Problem;
+use axum::Json;
+use jovek_core::answers::{Answers, assess};
+use jovek_core::catalog::light::{CatalogLight, lights};
+use jovek_core::job::Job;
+use jovek_core::question::{Question, most_important};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Answers to a job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Assessed {
+    /// The answers.
+    pub answers: Answers,
+}
+
+/// The one question worth asking next; none when nothing is assumed.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct NextQuestion {
+    /// The question.
+    pub question: Option<Question>,
+}
+
+/// Reads the job of a request body.
+pub(super) fn read(body: &str) -> Result<Job, Problem> {
+    Ok(Job::read(body)?)
+}
+
+/// Answers to a job; nothing is saved.
+#[utoipa::path(post, path = "/api/assess", operation_id = "assess",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Assessed), (status = 422, body = Problem)))]
+pub(super) async fn assess_job(body: String) -> Result<Json<Assessed>, Problem> {
+    let job = read(&body)?;
+    Ok(Json(Assessed { answers: assess(&job) }))
+}
+
+/// Which unmeasured figure matters most; nothing is saved.
+#[utoipa::path(post, path = "/api/question", operation_id = "nextQuestion",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = NextQuestion), (status = 422, body = Problem)))]
+pub(super) async fn next_question(body: String) -> Result<Json<NextQuestion>, Problem> {
+    let job = read(&body)?;
+    // Some fifty assessments: too long for an async thread.
+    let question = tokio::task::spawn_blocking(move || most_important(&job, &assess(&job)))
+        .await
+        .ok()
+        .flatten();
+    Ok(Json(NextQuestion { question }))
+}
+
+/// Generic lights to start from.
+#[utoipa::path(get, path = "/api/catalog/lights", operation_id = "catalogLights",
+    responses((status = 200, body = Vec<CatalogLight>)))]
+pub(super) async fn catalog() -> Json<Vec<CatalogLight>> {
+    Json(lights())
+}

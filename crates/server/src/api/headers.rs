@@ -1,0 +1,57 @@
+//! Headers that the API reads and writes.
+
+use crate::problem::Problem;
+use axum::http::{HeaderMap, StatusCode, header};
+
+/// The revision that a write was made from, out of `If-Match: "7"`.
+pub(super) fn if_match(headers: &HeaderMap) -> Result<i64, Problem> {
+    let value = headers.get(header::IF_MATCH).and_then(|v| v.to_str().ok());
+    let Some(value) = value else {
+        return Err(Problem::new(
+            StatusCode::PRECONDITION_REQUIRED,
+            "/problems/no-revision",
+            "Which revision?",
+            "Send the revision that you changed as If-Match: \"7\".",
+        ));
+    };
+    value.trim().trim_matches('"').parse().map_err(|_| {
+        Problem::new(
+            StatusCode::BAD_REQUEST,
+            "/problems/no-revision",
+            "Which revision?",
+            format!("If-Match {value} is no revision number; write it as \"7\"."),
+        )
+    })
+}
+
+/// The entity tag of a revision.
+pub(super) fn etag(rev: i64) -> [(header::HeaderName, String); 1] {
+    [(header::ETAG, format!("\"{rev}\""))]
+}
+
+/// Who is writing, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
+pub(super) fn who(headers: &HeaderMap) -> String {
+    let raw = headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
+    let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
+    if name.trim().is_empty() { "somebody".into() } else { name.trim().to_owned() }
+}
+
+fn decode(text: &str) -> String {
+    let bytes = text.as_bytes();
+    let mut out = Vec::with_capacity(bytes.len());
+    let mut i = 0;
+    while i < bytes.len() {
+        let pair = text.get(i + 1..i + 3).and_then(|h| u8::from_str_radix(h, 16).ok());
+        match (bytes[i], pair) {
+            (b'%', Some(byte)) => {
+                out.push(byte);
+                i += 3;
+            }
+            (byte, _) => {
+                out.push(byte);
+                i += 1;
+            }
+        }
+    }
+    String::from_utf8_lossy(&out).into_owned()
+}

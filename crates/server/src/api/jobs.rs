@@ -1,0 +1,279 @@
+//! One job: read, save, undo, readings, exports, revisions.
+
+use super::AppState;
+use super::assess::read as read_body;
+use super::headers::{etag, if_match, who};
+use crate::problem::{Conflict, Problem};
+use axum::Json;
+use axum::extract::{Path, Query, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use jovek_core::answers::{Answers, assess};
+use jovek_core::export::{Format, export as write_export};
+use jovek_core::job::diff::changes;
+use jovek_core::job::limits;
+use jovek_core::job::read::JobError;
+use jovek_core::job::{CheckId, Job, Reading};
+use jovek_store::{JobRow, StoreError};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+
+/// A job with its revision and answers.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobView {
+    /// Id.
+    pub id: i64,
+    /// Revision.
+    pub rev: i64,
+    /// When it was saved.
+    pub saved_at: String,
+    /// Who saved it.
+    pub saved_by: String,
+    /// True when there is something to undo.
+    pub can_undo: bool,
+    /// True when there is something to redo.
+    pub can_redo: bool,
+    /// The job.
+    pub job: Job,
+    /// The answers.
+    pub answers: Answers,
+}
+
+impl From<JobRow> for JobView {
+    fn from(row: JobRow) -> Self {
+        JobView {
+            id: row.id,
+            rev: row.rev,
+            saved_at: row.saved_at,
+            saved_by: row.saved_by,
+            can_undo: row.can_undo,
+            can_redo: row.can_redo,
+            answers: assess(&row.job),
+            job: row.job,
+        }
+    }
+}
+
+fn view(row: JobRow) -> Response {
+    (etag(row.rev), Json(JobView::from(row))).into_response()
+}
+
+/// A new job: a unit number for a starter job, or a whole job to take in.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewJob {
+    /// Unit number of a new job with one circuit.
+    #[serde(default)]
+    pub unit: Option<String>,
+    /// Text of a job file to take in instead.
+    #[serde(default)]
+    pub file: Option<String>,
+}
+
+/// Makes a job.
+#[utoipa::path(post, path = "/api/jobs", operation_id = "createJob", request_body = NewJob,
+    responses((status = 201, body = JobView), (status = 422, body = Problem)))]
+pub(super) async fn create(
+    State(state): State<AppState>,
+    headers: HeaderMap,
+    Json(new): Json<NewJob>,
+) -> Result<Response, Problem> {
+    let job = match new.file {
+        Some(text) => read_body(&text)?,
+        None => Job::starter(new.unit.unwrap_or_default()),
+    };
+    sound(&job)?;
+    let by = who(&headers);
+    let row = state
+        .with_store(move |store| {
+            let id = store.create(&job, &by)?;
+            store.get(id)
+        })
+        .await?;
+    Ok((StatusCode::CREATED, view(row)).into_response())
+}
+
+fn sound(job: &Job) -> Result<(), Problem> {
+    let faults = limits::faults(job);
+    if faults.is_empty() { Ok(()) } else { Err(JobError::Figures(faults).into()) }
+}
+
+/// A job at its newest revision.
+#[utoipa::path(get, path = "/api/jobs/{id}", operation_id = "getJob",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = JobView), (status = 404, body = Problem)))]
+pub(super) async fn get(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Response, Problem> {
+    state.with_store(move |store| store.get(id)).await.map(view)
+}
+
+/// Saves a job that was changed from the revision in `If-Match`.
+#[utoipa::path(put, path = "/api/jobs/{id}", operation_id = "saveJob",
+    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = JobView), (status = 412, body = Problem),
+        (status = 422, body = Problem), (status = 428, body = Problem)))]
+pub(super) async fn save(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    body: String,
+) -> Result<Response, Problem> {
+    let from = if_match(&headers)?;
+    let job = read_body(&body)?;
+    let by = who(&headers);
+    let saved = state.with_store(move |store| store.save(id, from, &job, &by)).await;
+    match saved {
+        Ok(row) => Ok(view(row)),
+        Err(problem) => Err(say_what_changed(&state, id, from, problem).await),
+    }
+}
+
+/// Adds to a conflict who saved, and what differs from the revision that the writer had.
+async fn say_what_changed(state: &AppState, id: i64, from: i64, mut problem: Problem) -> Problem {
+    if problem.conflict.is_none() {
+        return problem;
+    }
+    let both = state.with_store(move |store| Ok((store.at(id, from).ok(), store.get(id)?))).await;
+    if let Ok((base, now)) = both {
+        problem.detail =
+            format!("{} saved revision {} while you had revision {from}.", now.saved_by, now.rev);
+        problem.conflict = Some(Box::new(Conflict {
+            current_rev: now.rev,
+            changes: base.map(|base| changes(&base, &now.job)).unwrap_or_default(),
+            saved_by: now.saved_by,
+        }));
+    }
+    problem
+}
+
+/// Goes back one step.
+#[utoipa::path(post, path = "/api/jobs/{id}/undo", operation_id = "undoJob",
+    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = JobView), (status = 409, body = Problem),
+        (status = 412, body = Problem)))]
+pub(super) async fn undo(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+) -> Result<Response, Problem> {
+    let (from, by) = (if_match(&headers)?, who(&headers));
+    state.with_store(move |store| store.undo(id, from, &by)).await.map(view)
+}
+
+/// Goes forward again.
+#[utoipa::path(post, path = "/api/jobs/{id}/redo", operation_id = "redoJob",
+    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = JobView), (status = 409, body = Problem),
+        (status = 412, body = Problem)))]
+pub(super) async fn redo(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+) -> Result<Response, Problem> {
+    let (from, by) = (if_match(&headers)?, who(&headers));
+    state.with_store(move |store| store.redo(id, from, &by)).await.map(view)
+}
+
+/// A reading of the meter.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewReading {
+    /// The check it answers.
+    pub check: CheckId,
+    /// The figure in the check's unit.
+    pub value: f64,
+}
+
+/// Keeps a reading with time and who. It goes onto the newest revision: readings only add.
+#[utoipa::path(post, path = "/api/jobs/{id}/readings", operation_id = "addReading",
+    params(("id" = i64, Path)), request_body = NewReading,
+    responses((status = 200, body = JobView), (status = 404, body = Problem),
+        (status = 422, body = Problem)))]
+pub(super) async fn read(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    Json(new): Json<NewReading>,
+) -> Result<Response, Problem> {
+    let by = who(&headers);
+    let row = state.with_store(move |store| store.get(id)).await?;
+    if !assess(&row.job).checks.iter().any(|c| c.id == new.check) {
+        return Err(Problem::new(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "/problems/no-check",
+            "No such check",
+            format!("The plan has no check \"{}\".", new.check),
+        ));
+    }
+    let mut job = row.job;
+    let at = jiff::Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
+    job.readings.push(Reading { check: new.check, value: new.value, at, by: by.clone() });
+    sound(&job)?;
+    state.with_store(move |store| store.save(id, row.rev, &job, &by)).await.map(view)
+}
+
+/// What to export.
+#[derive(Debug, Deserialize, IntoParams)]
+pub struct ExportQuery {
+    /// Format.
+    #[serde(rename = "as")]
+    pub format: Format,
+    /// State, for SPICE and the diagram.
+    pub state: Option<String>,
+}
+
+/// The job in an open format.
+#[utoipa::path(get, path = "/api/jobs/{id}/export", operation_id = "exportJob",
+    params(("id" = i64, Path), ExportQuery),
+    responses((status = 200, body = String), (status = 404, body = Problem),
+        (status = 422, body = Problem)))]
+pub(super) async fn export(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    Query(query): Query<ExportQuery>,
+) -> Result<Response, Problem> {
+    let row = state.with_store(move |store| store.get(id)).await?;
+    let text = write_export(&row.job, query.format, query.state.as_deref())?;
+    let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
+    let name = format!("attachment; filename=\"unit-{unit}.{}\"", query.format.file_ending());
+    let headers = [
+        (header::CONTENT_TYPE, query.format.media_type().to_owned()),
+        (header::CONTENT_DISPOSITION, name),
+    ];
+    Ok((headers, text).into_response())
+}
+
+/// A revision of a job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct RevisionRow {
+    /// Number.
+    pub rev: i64,
+    /// When it was saved.
+    pub saved_at: String,
+    /// Who saved it.
+    pub saved_by: String,
+}
+
+/// The revisions of a job, newest first.
+#[utoipa::path(get, path = "/api/jobs/{id}/revisions", operation_id = "listRevisions",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Vec<RevisionRow>), (status = 404, body = Problem)))]
+pub(super) async fn revisions(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<Vec<RevisionRow>>, Problem> {
+    let list = state
+        .with_store(move |store| {
+            let list = store.revisions(id)?;
+            if list.is_empty() { Err(StoreError::NoJob { id }) } else { Ok(list) }
+        })
+        .await?;
+    Ok(Json(
+        list.into_iter()
+            .map(|r| RevisionRow { rev: r.rev, saved_at: r.saved_at, saved_by: r.saved_by })
+            .collect(),
+    ))
+}

@@ -1,0 +1,78 @@
+//! The yard: all jobs as work that waits.
+
+use super::AppState;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::State;
+use jovek_core::answers::{StageState, assess};
+use jovek_core::rules::Grade;
+use jovek_store::JobRow;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A job in the yard.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct YardRow {
+    /// Id of the job.
+    pub id: i64,
+    /// Unit number.
+    pub unit: String,
+    /// What the job is.
+    pub title: String,
+    /// The vehicle.
+    pub vehicle: String,
+    /// Nominal voltage, V.
+    pub system_v: f64,
+    /// Number of lamp circuits.
+    pub circuits: usize,
+    /// When it was last saved.
+    pub saved_at: String,
+    /// Who saved it.
+    pub saved_by: String,
+    /// Stop, Fix and Mind findings.
+    pub counts: [usize; 3],
+    /// What holds it; empty when nothing does.
+    pub held_by: String,
+    /// The first stage that is not done.
+    pub stage: String,
+    /// What to do next.
+    pub next: String,
+}
+
+/// All jobs.
+#[utoipa::path(get, path = "/api/jobs", operation_id = "listJobs",
+    responses((status = 200, body = Vec<YardRow>)))]
+pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Vec<YardRow>>, Problem> {
+    let rows = state.with_store(|store| store.list()).await?;
+    Ok(Json(rows.iter().map(row).collect()))
+}
+
+fn row(row: &JobRow) -> YardRow {
+    let answers = assess(&row.job);
+    let count = |grade| answers.findings.iter().filter(|f| f.grade == grade).count();
+    let first = answers.findings.iter().find(|f| f.grade != Grade::Mind);
+    let open = answers.stages.iter().find(|s| s.state != StageState::Done);
+    YardRow {
+        id: row.id,
+        unit: row.job.unit.clone(),
+        title: row.job.title.clone(),
+        vehicle: row.job.vehicle.name.clone(),
+        system_v: row.job.vehicle.system.nominal_v(),
+        circuits: row.job.circuits.len(),
+        saved_at: row.saved_at.clone(),
+        saved_by: row.saved_by.clone(),
+        counts: [count(Grade::Stop), count(Grade::Fix), count(Grade::Mind)],
+        held_by: answers
+            .findings
+            .iter()
+            .find(|f| f.grade == Grade::Stop)
+            .map(|f| f.title.clone())
+            .unwrap_or_default(),
+        stage: open.map_or("Done".into(), |s| format!("{:?}", s.stage)),
+        next: match (first, open) {
+            (Some(finding), _) => finding.remedy.clone(),
+            (None, Some(stage)) => format!("{:?}: {}", stage.stage, stage.word),
+            (None, None) => "Nothing open".into(),
+        },
+    }
+}

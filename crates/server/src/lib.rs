@@ -1,0 +1,11 @@
+//! The API, the embedded web app and the `jovek` program.
+//!
+//! Handlers are thin: they read a request, ask the core or the store, and put the answer into words
+//! of HTTP. No rule of the job lives here.
+
+pub mod api;
+pub mod assets;
+pub mod cli;
+pub mod demo;
+pub mod problem;
+pub mod serve;
