@@ -306,12 +306,12 @@ fn words(kind: Kind) -> (&'static str, &'static str, &'static str) {
     match kind {
         Kind::BatteryRest => (
             "rest_v",
-            "battery at rest",
+            "Battery at rest",
             "Engine off, lamps off. Red on battery +, black on battery -.",
         ),
         Kind::BatteryOn => (
             "on_v",
-            "battery with all added lamps on",
+            "Battery with all added lamps on",
             "Engine off, lamps on. Red on battery +, black on battery -.",
         ),
         Kind::SourceOn => {

@@ -257,7 +257,8 @@ impl Trial {
         let ampacity = ampacity_of(bench, wire, insulation);
         let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
         let mut load_a = planned_w(chain) / low_v;
-        let coil_wire = super::circuit::smallest_wire(bench.shop.wire_system, 0.5);
+        let coil_wire =
+            super::circuit::smallest_wire(bench.shop.wire_system, mechanical_min_mm2(chain));
         let forced_a = bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value);
         let mut fuse;
         let mut sizes;

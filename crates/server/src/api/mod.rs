@@ -59,11 +59,14 @@ impl AppState {
 }
 
 #[derive(OpenApi)]
-#[openapi(info(
-    title = "Jovek",
-    description = "Plans, proves and records added lights on vehicles.",
-    license(name = "MIT", identifier = "MIT")
-))]
+#[openapi(
+    info(
+        title = "Jovek",
+        description = "Plans, proves and records added lights on vehicles.",
+        license(name = "MIT", identifier = "MIT")
+    ),
+    components(schemas(jovek_core::export::Format))
+)]
 struct Description;
 
 fn described() -> OpenApiRouter<AppState> {

@@ -1,0 +1,47 @@
+# Two commands do everything: `make demo` and `make test`. The rest are their parts.
+.PHONY: demo test build web deps-test check test-rust bench shots clean
+
+WEB_READY := web/node_modules/.package-lock.json
+RELEASE := target/release/jovek
+
+## Build everything and start the app with the demo data.
+demo: build
+	$(RELEASE) demo
+
+## Install what the tests need, then pass them all.
+test: deps-test web check test-rust
+
+build: web
+	cargo build --release --locked -p jovek-server
+
+web: web/dist/index.html
+
+$(WEB_READY): web/package.json web/package-lock.json
+	cd web && npm ci --no-audit --no-fund
+	touch $@
+
+web/dist/index.html: $(WEB_READY) web/index.html web/vite.config.ts web/openapi.json $(shell find web/src web/public -type f)
+	cd web && npx vite build
+	touch $@
+
+# Debian's packages: browser and driver for the browser tests, ngspice for the circuits.
+deps-test:
+	@sh scripts/install-test-tools.sh
+
+check: $(WEB_READY)
+	cargo fmt --all --check
+	cargo clippy --workspace --all-targets --locked -- -D warnings
+	cd web && npx tsc --noEmit && npx biome ci --error-on-warnings .
+	sh scripts/check-generated.sh
+
+# --no-fail-fast: one failing file must not hide the others.
+test-rust:
+	cargo test --workspace --locked --no-fail-fast
+
+## Measure speed against references taken in the same run; prints a table, leaves target/bench.json.
+bench: deps-test build
+	cargo run --release --locked -p jovek-e2e --bin bench
+
+clean:
+	cargo clean
+	rm -rf web/dist web/node_modules

@@ -1,0 +1,26 @@
+#!/bin/sh
+# The files that are generated from the code must be the ones the code would generate now.
+# To refresh them: sh scripts/check-generated.sh --write
+set -eu
+cd "$(dirname "$0")/.."
+cargo build --quiet --locked -p jovek-server
+jovek=target/debug/jovek
+if [ "${1:-}" = "--write" ]; then
+    "$jovek" openapi >web/openapi.json
+    "$jovek" schema >docs/job.schema.json
+    (cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts)
+    exit 0
+fi
+fresh=$(mktemp -d)
+trap 'rm -rf "$fresh"' EXIT
+"$jovek" openapi >"$fresh/openapi.json"
+"$jovek" schema >"$fresh/job.schema.json"
+(cd web && npx openapi-typescript openapi.json -o "$fresh/schema.d.ts" >/dev/null)
+stale=0
+diff -u web/openapi.json "$fresh/openapi.json" >&2 || stale=1
+diff -u docs/job.schema.json "$fresh/job.schema.json" >&2 || stale=1
+diff -u web/src/api/schema.d.ts "$fresh/schema.d.ts" >&2 || stale=1
+if [ "$stale" = 1 ]; then
+    echo "generated files are stale: run sh scripts/check-generated.sh --write" >&2
+    exit 1
+fi

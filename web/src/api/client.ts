@@ -1,0 +1,57 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type Job = Schemas["Job"];
+export type Answers = Schemas["Answers"];
+export type JobView = Schemas["JobView"];
+export type Problem = Schemas["Problem"];
+
+export const api = createClient<paths>({ baseUrl: "/" });
+
+const WHO = "jovek.who";
+
+/** The name under which this person saves. */
+export function who(): string {
+  return localStorage.getItem(WHO) ?? "";
+}
+
+export function setWho(name: string) {
+  localStorage.setItem(WHO, name);
+}
+
+api.use({
+  onRequest({ request }) {
+    request.headers.set("x-jovek-who", encodeURIComponent(who()));
+    return request;
+  },
+});
+
+/** An error of the API with its problem; a lost connection becomes one too. */
+export class ApiError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+const UNREACHABLE: Problem = {
+  type: "/problems/unreachable",
+  title: "No connection",
+  status: 0,
+  detail: "The program cannot be reached. What you typed is kept here and saved when it is back.",
+};
+
+/** Gives the data of a call, or throws what went wrong as an `ApiError`. */
+export async function unwrap<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  let result: { data?: T; error?: unknown };
+  try {
+    result = await call;
+  } catch {
+    throw new ApiError(UNREACHABLE);
+  }
+  if (result.data !== undefined) return result.data;
+  const problem = result.error as Problem | undefined;
+  throw new ApiError(
+    problem?.detail ? problem : { ...UNREACHABLE, detail: "The program gave no answer." },
+  );
+}

@@ -1,0 +1,36 @@
+import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
+import { Sheet } from "../sheet/Sheet";
+import { isStage, type Stage } from "../sheet/stages";
+import { Yard } from "../yard/Yard";
+
+const rootRoute = createRootRoute({
+  component: Outlet,
+  notFoundComponent: () => (
+    <main className="p-8">
+      <h1 className="text-xl">No such page</h1>
+      <a className="text-spruce underline" href="/">
+        To the yard
+      </a>
+    </main>
+  ),
+});
+
+const yardRoute = createRoute({ getParentRoute: () => rootRoute, path: "/", component: Yard });
+
+const sheetRoute = createRoute({
+  getParentRoute: () => rootRoute,
+  path: "/jobs/$id/$stage",
+  component: function SheetPage() {
+    const { id, stage } = sheetRoute.useParams();
+    const known: Stage = isStage(stage) ? stage : "look";
+    return <Sheet key={id} id={Number(id)} stage={known} />;
+  },
+});
+
+export const router = createRouter({ routeTree: rootRoute.addChildren([yardRoute, sheetRoute]) });
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: typeof router;
+  }
+}

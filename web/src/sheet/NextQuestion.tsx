@@ -1,0 +1,71 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, unwrap } from "../api/client";
+import { Button } from "../ui/Button";
+import { readNumber } from "../ui/fields";
+import { useDesk } from "./desk";
+import { setAt } from "./path";
+
+/** One question at a time: the unmeasured figure that matters most. */
+export function NextQuestion() {
+  const desk = useDesk();
+  const [text, setText] = useState("");
+  const [skipped, setSkipped] = useState<string>();
+  const settled = desk.saveState === "saved";
+  const query = useQuery({
+    queryKey: ["question", desk.job],
+    queryFn: () => unwrap(api.POST("/api/question", { body: desk.job })),
+    enabled: settled && desk.answers.assumptions.length > 0,
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+  const question = query.data?.question;
+  const stillAsked = desk.answers.assumptions.some((a) => a.path === question?.path);
+  if (!question || !stillAsked || skipped === question.path) return null;
+  const read = readNumber(text, question.unit);
+  const bad = typeof read === "string" && read !== "empty" ? read : undefined;
+  const fault = bad ?? desk.problem?.faults?.find((f) => f.path === question.path)?.what;
+  const set = (value: number) => {
+    desk.edit((job) => setAt(job, question.path, value));
+    setText("");
+  };
+  return (
+    <form
+      className="no-print card flex flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (typeof read === "number") set(read);
+      }}
+    >
+      <div className="min-w-56 flex-1">
+        <p className="text-sm text-soft">The figure that matters most now</p>
+        <p className="font-semibold">{question.asks}?</p>
+        <p className="text-sm text-soft">
+          Assumed {question.assumed} {question.unit}. {question.matters}
+        </p>
+      </div>
+      <label className="w-36">
+        <span className="text-sm text-soft">Measured, in {question.unit}</span>
+        <input
+          className="field font-reading"
+          inputMode="decimal"
+          value={text}
+          aria-invalid={!!fault}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <Button kind="main" type="submit" disabled={typeof read !== "number"}>
+        Set
+      </Button>
+      <Button onClick={() => set(question.assumed)}>It is right</Button>
+      <Button kind="quiet" onClick={() => setSkipped(question.path)}>
+        Later
+      </Button>
+      {fault && (
+        <p role="alert" className="w-full text-sm text-rust">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}

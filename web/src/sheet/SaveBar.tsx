@@ -1,0 +1,72 @@
+import { useState } from "react";
+import { setWho, who } from "../api/client";
+import { Button } from "../ui/Button";
+import { useDesk } from "./desk";
+
+const WORDS = {
+  saved: "Saved",
+  waiting: "Typing ...",
+  saving: "Saving ...",
+  refused: "Not saved: see the marked figure",
+  offline: "Not saved: no connection, trying again",
+  conflict: "Not saved: changed by somebody else",
+};
+
+/** Who works here, whether everything is saved, undo and redo, and what to do in a conflict. */
+export function SaveBar() {
+  const desk = useDesk();
+  const [name, setName] = useState(who());
+  const conflict = desk.problem?.conflict;
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2 text-sm">
+        <span
+          role="status"
+          className={
+            WORDS[desk.saveState].startsWith("Not") ? "font-semibold text-rust" : "text-soft"
+          }
+        >
+          {WORDS[desk.saveState]}
+        </span>
+        <Button kind="quiet" className="!px-1" disabled={!desk.canUndo} onClick={desk.undo}>
+          Undo
+        </Button>
+        <Button kind="quiet" className="!px-1" disabled={!desk.canRedo} onClick={desk.redo}>
+          Redo
+        </Button>
+        <label className="flex items-center gap-1 text-soft">
+          by
+          <input
+            className="field !w-24"
+            placeholder="your name"
+            aria-label="Your name"
+            maxLength={40}
+            value={name}
+            onChange={(e) => {
+              setName(e.target.value);
+              setWho(e.target.value);
+            }}
+          />
+        </label>
+      </div>
+      {conflict && (
+        <div role="alert" className="card w-full border-2 !border-rust p-3">
+          <p className="font-semibold">{desk.problem?.detail}</p>
+          <ul className="my-2 max-h-40 overflow-auto text-sm">
+            {conflict.changes.map((c) => (
+              <li key={c.path}>
+                <code>{c.path}</code>: {c.before ?? "nothing"} became {c.after ?? "nothing"}
+              </li>
+            ))}
+          </ul>
+          <div className="flex gap-2">
+            <Button kind="main" onClick={desk.takeTheirs}>
+              Take theirs
+            </Button>
+            <Button onClick={desk.keepMine}>Save mine over it</Button>
+          </div>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,153 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { ApiError, api, type JobView, unwrap } from "../api/client";
+import { Header } from "../app/Header";
+import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
+import { toggleTheme } from "../app/theme";
+import { CutSheet } from "../stages/cut/CutSheet";
+import { ProveSheet } from "../stages/prove/ProveSheet";
+import { CircuitBoard } from "./CircuitBoard";
+import { DeskContext, useDesk } from "./desk";
+import { FindingsList } from "./FindingsList";
+import { NextQuestion } from "./NextQuestion";
+import { SaveBar } from "./SaveBar";
+import { StagePanel } from "./StagePanel";
+import { StageTabs } from "./StageTabs";
+import { STAGES, type Stage } from "./stages";
+import { useJob } from "./useJob";
+
+/** One job: stages along the top, facts on the left, answers on the right. */
+export function Sheet({ id, stage }: { id: number; stage: Stage }) {
+  const query = useQuery({
+    queryKey: ["job", id],
+    queryFn: () => unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
+  if (query.data) return <Desk view={query.data} stage={stage} />;
+  const problem = query.error instanceof ApiError ? query.error.problem : undefined;
+  return (
+    <main className="p-8">
+      {query.isPending ? (
+        <p>Opening the job ...</p>
+      ) : (
+        <>
+          <h1 className="text-xl">{problem?.title ?? "The job cannot be opened"}</h1>
+          <p className="my-2">{problem?.detail}</p>
+          <a className="text-spruce underline" href="/">
+            To the yard
+          </a>
+        </>
+      )}
+    </main>
+  );
+}
+
+function Desk({ view, stage }: { view: JobView; stage: Stage }) {
+  const desk = useJob(view);
+  const [circuit, selectCircuit] = useState(0);
+  const [finding, setFinding] = useState(false);
+  const navigate = useNavigate();
+  const go = useCallback(
+    (to: Stage) => navigate({ to: "/jobs/$id/$stage", params: { id: String(view.id), stage: to } }),
+    [navigate, view.id],
+  );
+  const { undo, redo, job } = desk;
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const ctrl = e.ctrlKey || e.metaKey;
+      if (ctrl && e.key.toLowerCase() === "z") {
+        e.preventDefault();
+        if (e.shiftKey) redo();
+        else undo();
+      } else if (ctrl && e.key.toLowerCase() === "y") {
+        e.preventDefault();
+        redo();
+      } else if (!ctrl && !e.altKey && !isTyping(e.target)) {
+        const found = STAGES.find((s) => s.key === e.key);
+        if (found) go(found.stage);
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [go, undo, redo]);
+
+  const groups = useMemo<PaletteGroup[]>(
+    () => [
+      {
+        heading: "Stage",
+        actions: STAGES.map((s) => ({ label: s.label, hint: s.key, run: () => go(s.stage) })),
+      },
+      {
+        heading: "Circuit",
+        actions:
+          job.circuits?.map((c, i) => ({ label: c.name, run: () => selectCircuit(i) })) ?? [],
+      },
+      {
+        heading: "Do",
+        actions: [
+          { label: "Undo", hint: "Ctrl Z", run: undo },
+          { label: "Redo", hint: "Ctrl Shift Z", run: redo },
+          { label: "Day or night", run: toggleTheme },
+          { label: "To the yard", run: () => navigate({ to: "/" }) },
+          { label: "Print", run: () => window.print() },
+        ],
+      },
+      {
+        heading: "Export",
+        actions: [
+          ["Job file", "job"],
+          ["Cut list, CSV", "wires-csv"],
+          ["Parts list, CSV", "parts-csv"],
+          ["Line diagram, SVG", "diagram-svg"],
+          ["Circuit, SPICE", "spice"],
+        ].map(([label, as]) => ({
+          label: label ?? "",
+          run: () => window.location.assign(`/api/jobs/${view.id}/export?as=${as}`),
+        })),
+      },
+    ],
+    [go, job.circuits, navigate, redo, undo, view.id],
+  );
+  const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
+  const held = useMemo(() => ({ ...desk, circuit: index, selectCircuit }), [desk, index]);
+  return (
+    <DeskContext.Provider value={held}>
+      <Header onFind={() => setFinding(true)}>
+        <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
+          {job.unit || "?"}
+        </span>
+        <h1 className="text-lg">{job.title || "Untitled job"}</h1>
+        <span className="text-sm text-soft">
+          {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
+        </span>
+        <SaveBar />
+      </Header>
+      <StageTabs stage={stage} go={go} />
+      <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)]">
+        <div className="no-print min-w-0">
+          <StagePanel stage={stage} />
+        </div>
+        <main className="min-w-0 space-y-4">
+          <NextQuestion />
+          <Answers stage={stage} go={go} />
+        </main>
+      </div>
+      <Palette open={finding} setOpen={setFinding} groups={groups} />
+    </DeskContext.Provider>
+  );
+}
+
+function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
+  const desk = useDesk();
+  if (stage === "cut") return <CutSheet />;
+  if (stage === "prove") return <ProveSheet />;
+  return (
+    <>
+      <CircuitBoard answers={desk.answers} />
+      <FindingsList go={go} />
+    </>
+  );
+}

@@ -1,0 +1,24 @@
+import type { ComponentType } from "react";
+import { CutPanel } from "../stages/cut/CutPanel";
+import { FeedPanel } from "../stages/feed/FeedPanel";
+import { LightPanel } from "../stages/light/LightPanel";
+import { LookPanel } from "../stages/look/LookPanel";
+import { ProvePanel } from "../stages/prove/ProvePanel";
+import { RunPanel } from "../stages/run/RunPanel";
+import { SwitchPanel } from "../stages/switch/SwitchPanel";
+import type { Stage } from "./stages";
+
+const PANELS: Record<Stage, ComponentType> = {
+  look: LookPanel,
+  light: LightPanel,
+  feed: FeedPanel,
+  switch: SwitchPanel,
+  run: RunPanel,
+  cut: CutPanel,
+  prove: ProvePanel,
+};
+
+export function StagePanel({ stage }: { stage: Stage }) {
+  const Panel = PANELS[stage];
+  return <Panel />;
+}

@@ -1,0 +1,36 @@
+import { Mark } from "../ui/Mark";
+import { useDesk } from "./desk";
+import { STAGES, type Stage } from "./stages";
+
+/** The stages in working order, each with its state as word and shape. */
+export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
+  const { answers } = useDesk();
+  return (
+    <nav aria-label="Stages" className="no-print flex overflow-x-auto border-b-2 border-head px-3">
+      {STAGES.map((s) => {
+        const state = answers.stages.find((a) => a.stage === s.stage);
+        const here = s.stage === stage;
+        return (
+          <button
+            key={s.stage}
+            type="button"
+            aria-current={here ? "page" : undefined}
+            onClick={() => go(s.stage)}
+            className={`flex min-h-11 shrink-0 items-center gap-2 px-3 ${here ? "bg-head text-on-head" : "text-ink"}`}
+          >
+            <kbd className="rounded border border-current px-1 text-xs opacity-80">{s.key}</kbd>
+            {s.label}
+            {state && (
+              <span className={`flex items-center gap-1 text-xs ${here ? "" : "text-soft"}`}>
+                <span className={here ? "rounded bg-panel p-0.5" : ""}>
+                  <Mark shape={state.state} size={12} />
+                </span>
+                {state.word}
+              </span>
+            )}
+          </button>
+        );
+      })}
+    </nav>
+  );
+}

@@ -1,0 +1,17 @@
+import { createContext, useContext } from "react";
+import type { JobDesk } from "./useJob";
+
+export interface Desk extends JobDesk {
+  /** Index of the circuit that is looked at. */
+  circuit: number;
+  selectCircuit: (index: number) => void;
+}
+
+export const DeskContext = createContext<Desk | undefined>(undefined);
+
+/** The job on the desk. */
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error("useDesk outside of a sheet");
+  return desk;
+}

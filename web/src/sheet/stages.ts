@@ -1,0 +1,16 @@
+/** The stages in working order, with their keys. */
+export const STAGES = [
+  { stage: "look", label: "Look", key: "1" },
+  { stage: "light", label: "Light", key: "2" },
+  { stage: "feed", label: "Feed", key: "3" },
+  { stage: "switch", label: "Switch", key: "4" },
+  { stage: "run", label: "Run", key: "5" },
+  { stage: "cut", label: "Cut", key: "6" },
+  { stage: "prove", label: "Prove", key: "8" },
+] as const;
+
+export type Stage = (typeof STAGES)[number]["stage"];
+
+export function isStage(text: string): text is Stage {
+  return STAGES.some((s) => s.stage === text);
+}

@@ -1,0 +1,243 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import {
+  type Answers,
+  ApiError,
+  api,
+  type Job,
+  type JobView,
+  type Problem,
+  unwrap,
+} from "../api/client";
+
+/** How long typing must rest before it is saved, ms. */
+const SAVE_AFTER_MS = 350;
+const RETRY_AFTER_MS = 3000;
+
+export type SaveState = "saved" | "waiting" | "saving" | "refused" | "offline" | "conflict";
+
+interface Held {
+  job: Job;
+  rev: number;
+  savedBy: string;
+  savedAt: string;
+  canUndo: boolean;
+  canRedo: boolean;
+}
+
+export interface JobDesk {
+  job: Job;
+  answers: Answers;
+  saveState: SaveState;
+  problem: Problem | undefined;
+  canUndo: boolean;
+  canRedo: boolean;
+  savedBy: string;
+  /** Changes the job; answers and save follow by themselves. */
+  edit: (change: (job: Job) => Job) => void;
+  undo: () => void;
+  redo: () => void;
+  addReading: (check: string, value: number) => Promise<void>;
+  /** After a conflict: give up what was typed here. */
+  takeTheirs: () => void;
+  /** After a conflict: save what was typed here on top. */
+  keepMine: () => void;
+}
+
+/** One job being worked on: the draft, its live answers, saving, undo, conflicts. */
+export function useJob(loaded: JobView): JobDesk {
+  const id = loaded.id;
+  const queries = useQueryClient();
+  const [held, setHeld] = useState<Held>(() => hold(loaded));
+  const [answers, setAnswers] = useState(loaded.answers);
+  const [saveState, setSaveState] = useState<SaveState>("saved");
+  const [problem, setProblem] = useState<Problem>();
+  const now = useRef(held);
+  const dirty = useRef(false);
+  const saving = useRef<Promise<void> | undefined>(undefined);
+  const timer = useRef<number | undefined>(undefined);
+  const asked = useRef(0);
+
+  const put = useCallback((next: Held) => {
+    now.current = next;
+    setHeld(next);
+  }, []);
+
+  /** Takes over what the server holds, unless something newer was typed meanwhile. */
+  const accept = useCallback(
+    (view: JobView, typedSince: boolean) => {
+      const fresh = hold(view);
+      put(typedSince ? { ...fresh, job: now.current.job } : fresh);
+      if (!typedSince) setAnswers(view.answers);
+      queries.setQueryData(["job", id], view);
+      queries.invalidateQueries({ queryKey: ["jobs"] });
+    },
+    [id, put, queries],
+  );
+
+  const fail = useCallback((error: unknown) => {
+    const found = error instanceof ApiError ? error.problem : undefined;
+    setProblem(found);
+    if (found?.status === 412) setSaveState("conflict");
+    else if (found?.status === 0 || (found?.status ?? 0) >= 500) setSaveState("offline");
+    else setSaveState("refused");
+  }, []);
+
+  const save = useCallback(async () => {
+    window.clearTimeout(timer.current);
+    if (saving.current) await saving.current;
+    if (!dirty.current) return;
+    const { job, rev } = now.current;
+    dirty.current = false;
+    setSaveState("saving");
+    const work = unwrap(
+      api.PUT("/api/jobs/{id}", {
+        params: { path: { id }, header: { "If-Match": `"${rev}"` } },
+        body: job,
+      }),
+    )
+      .then((view) => {
+        setProblem(undefined);
+        accept(view, dirty.current);
+        setSaveState(dirty.current ? "waiting" : "saved");
+      })
+      .catch((error) => {
+        dirty.current = true;
+        fail(error);
+      })
+      .finally(() => {
+        saving.current = undefined;
+      });
+    saving.current = work;
+    await work;
+  }, [accept, fail, id]);
+
+  const edit = useCallback(
+    (change: (job: Job) => Job) => {
+      const job = change(now.current.job);
+      if (job === now.current.job) return;
+      put({ ...now.current, job });
+      dirty.current = true;
+      setSaveState("waiting");
+      const ask = ++asked.current;
+      unwrap(api.POST("/api/assess", { body: job }))
+        .then((assessed) => {
+          if (ask !== asked.current) return;
+          setAnswers(assessed.answers);
+          setProblem(undefined);
+        })
+        .catch((error) => {
+          if (ask === asked.current && error instanceof ApiError) setProblem(error.problem);
+        });
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(save, SAVE_AFTER_MS);
+    },
+    [put, save],
+  );
+
+  const step = useCallback(
+    async (way: "undo" | "redo") => {
+      await save();
+      if (dirty.current) return;
+      try {
+        const options = {
+          params: { path: { id }, header: { "If-Match": `"${now.current.rev}"` } },
+        };
+        const view = await unwrap(
+          way === "undo"
+            ? api.POST("/api/jobs/{id}/undo", options)
+            : api.POST("/api/jobs/{id}/redo", options),
+        );
+        asked.current++;
+        setProblem(undefined);
+        accept(view, false);
+        setSaveState("saved");
+      } catch (error) {
+        if (!(error instanceof ApiError && error.problem.status === 409)) fail(error);
+      }
+    },
+    [accept, fail, id, save],
+  );
+
+  const addReading = useCallback(
+    async (check: string, value: number) => {
+      await save();
+      const view = await unwrap(
+        api.POST("/api/jobs/{id}/readings", { params: { path: { id } }, body: { check, value } }),
+      );
+      accept(view, dirty.current);
+    },
+    [accept, id, save],
+  );
+
+  const takeTheirs = useCallback(async () => {
+    dirty.current = false;
+    try {
+      const view = await unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
+      setProblem(undefined);
+      accept(view, false);
+      setSaveState("saved");
+    } catch (error) {
+      fail(error);
+    }
+  }, [accept, fail, id]);
+
+  const keepMine = useCallback(() => {
+    const rev = problem?.conflict?.current_rev;
+    if (rev === undefined) return;
+    put({ ...now.current, rev });
+    dirty.current = true;
+    save();
+  }, [problem, put, save]);
+
+  // A lost connection: try again until it is back.
+  useEffect(() => {
+    if (saveState !== "offline") return;
+    const again = window.setInterval(save, RETRY_AFTER_MS);
+    return () => window.clearInterval(again);
+  }, [saveState, save]);
+
+  // Leaving the page must not lose the last keystrokes.
+  useEffect(() => {
+    const flush = () => {
+      if (dirty.current) save();
+    };
+    const warn = (e: BeforeUnloadEvent) => {
+      if (dirty.current) e.preventDefault();
+    };
+    window.addEventListener("blur", flush);
+    window.addEventListener("beforeunload", warn);
+    return () => {
+      window.removeEventListener("blur", flush);
+      window.removeEventListener("beforeunload", warn);
+      flush();
+    };
+  }, [save]);
+
+  return {
+    job: held.job,
+    answers,
+    saveState,
+    problem,
+    canUndo: held.canUndo || dirty.current,
+    canRedo: held.canRedo,
+    savedBy: held.savedBy,
+    edit,
+    undo: () => step("undo"),
+    redo: () => step("redo"),
+    addReading,
+    takeTheirs,
+    keepMine,
+  };
+}
+
+function hold(view: JobView): Held {
+  return {
+    job: view.job,
+    rev: view.rev,
+    savedBy: view.saved_by,
+    savedAt: view.saved_at,
+    canUndo: view.can_undo,
+    canRedo: view.can_redo,
+  };
+}

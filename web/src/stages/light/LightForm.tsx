@@ -1,0 +1,80 @@
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { DRAWS, MADE_FOR } from "../../ui/words";
+
+/** One group of equal lights: label and meter side by side. */
+export function LightForm({ circuit, index }: { circuit: number; index: number }) {
+  const { job, answers, edit } = useDesk();
+  const at = `circuits[${circuit}].lights[${index}]`;
+  const light = job.circuits?.[circuit]?.lights?.[index];
+  if (!light) return null;
+  const answer = answers.circuits
+    .find((c) => c.id === job.circuits?.[circuit]?.id)
+    ?.lights.find((l) => l.id === light.id);
+  return (
+    <section className="card space-y-2 p-3" aria-label={light.name}>
+      <div className="grid grid-cols-[3fr_1fr] gap-2">
+        <TextField path={`${at}.name`} label="Light" />
+        <NumberField path={`${at}.count`} label="How many" unit="" whole required />
+      </div>
+      <div className="grid grid-cols-2 gap-2">
+        <ChoiceField
+          path={`${at}.draws`}
+          label="Kind"
+          options={DRAWS}
+          read={(held) => (held as { kind: string } | undefined)?.kind ?? "regulated"}
+          write={(kind) => ({ kind })}
+        />
+        <ChoiceField path={`${at}.made_for`} label="Made for" options={MADE_FOR} />
+        <NumberField path={`${at}.label_w`} label="Label, one lamp" unit="W" />
+        {light.draws.kind === "regulated" && (
+          <NumberField path={`${at}.draws.cut_in_v`} label="Full power from" unit="V" />
+        )}
+        {light.draws.kind === "strip" && (
+          <NumberField path={`${at}.draws.forward_v`} label="Forward voltage" unit="V" />
+        )}
+      </div>
+      {light.measured ? (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField path={`${at}.measured.amps`} label="Measured, one lamp" unit="A" required />
+          <NumberField path={`${at}.measured.volts`} label="at" unit="V" required />
+        </div>
+      ) : (
+        <Button
+          onClick={() =>
+            edit((j) => setAt(j, `${at}.measured`, { amps: startAmps(light), volts: 12.6 }))
+          }
+        >
+          Enter measured amps
+        </Button>
+      )}
+      {answer && (
+        <p className="text-sm" role="status">
+          {answer.power_text}; {answer.current_text} together at a low battery.{" "}
+          {answer.difference_text && <strong>{answer.difference_text}.</strong>}
+        </p>
+      )}
+      <div className="flex gap-4">
+        {light.measured && (
+          <Button
+            kind="quiet"
+            className="!px-0"
+            onClick={() => edit((j) => setAt(j, `${at}.measured`, undefined))}
+          >
+            Forget the measurement
+          </Button>
+        )}
+        <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>
+          Take out
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** A first figure for the box, to be typed over. */
+function startAmps(light: { label_w?: number | null }): number {
+  return light.label_w ? Number((light.label_w / 12.6).toPrecision(3)) : 1;
+}

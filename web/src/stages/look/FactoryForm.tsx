@@ -1,0 +1,70 @@
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { Mark } from "../../ui/Mark";
+import { OUTPUTS, SIGNALS, WIRE_SIZES } from "../../ui/words";
+
+const SHAPES = {
+  usable: "done",
+  not_usable: "blocked",
+  unfinished: "open",
+  not_probed: "open",
+} as const;
+
+const WORDS = {
+  usable: "Usable",
+  not_usable: "Not usable",
+  unfinished: "Go on",
+  not_probed: "Not probed",
+} as const;
+
+/** One factory circuit: what it follows, what it carries, what the meter says of it. */
+export function FactoryForm({ index }: { index: number }) {
+  const { job, answers, edit } = useDesk();
+  const circuit = job.factory?.[index];
+  const answer = answers.factory.find((f) => f.id === circuit?.id);
+  const at = `factory[${index}]`;
+  const isUsed = job.circuits?.some(
+    (c) => c.feed?.from === "tie_in" && c.feed.factory === circuit?.id,
+  );
+  return (
+    <section className="card space-y-2 p-3" aria-label={circuit?.name}>
+      <TextField path={`${at}.name`} label="Name" />
+      <div className="grid grid-cols-2 gap-2">
+        <ChoiceField path={`${at}.follows`} label="Follows" options={SIGNALS} />
+        <ChoiceField path={`${at}.output`} label="Output" options={OUTPUTS} />
+        <NumberField path={`${at}.fuse_a`} label="Fuse" unit="A" />
+        <NumberField path={`${at}.existing_a`} label="Carries already" unit="A" />
+        <ChoiceField
+          path={`${at}.wire`}
+          label="Wire"
+          options={[{ value: "", label: "not known" }, ...WIRE_SIZES]}
+          write={(v) => v || undefined}
+        />
+        <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />
+        <NumberField path={`${at}.probe.on_v`} label="Probe, function on" unit="V" />
+        <NumberField path={`${at}.probe.off_v`} label="Probe, function off" unit="V" />
+      </div>
+      {answer && (
+        <p className="flex gap-2 text-sm" role="status">
+          <Mark shape={SHAPES[answer.probe.verdict]} />
+          <span>
+            <strong>{WORDS[answer.probe.verdict]}.</strong> {answer.probe.says}
+            <br />
+            {answer.headroom_text}
+          </span>
+        </p>
+      )}
+      <Button
+        kind="quiet"
+        className="!px-0"
+        disabled={isUsed}
+        title={isUsed ? "A circuit is tied to it" : undefined}
+        onClick={() => edit((j) => setAt(j, at, undefined))}
+      >
+        Take out
+      </Button>
+    </section>
+  );
+}

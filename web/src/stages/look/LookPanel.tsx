@@ -1,0 +1,80 @@
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { nextId } from "../../ui/newParts";
+import { Group, Panel } from "../../ui/Panel";
+import { FactoryForm } from "./FactoryForm";
+import { ShopForm } from "./ShopForm";
+
+export function LookPanel() {
+  const { job, edit } = useDesk();
+  const factory = job.factory ?? [];
+  const add = () =>
+    edit((j) =>
+      setAt(j, `factory[${factory.length}]`, {
+        id: nextId(
+          factory.map((f) => f.id),
+          "f",
+        ),
+        name: "Factory circuit",
+        follows: "parking",
+        output: "unknown",
+        probe: {},
+      }),
+    );
+  return (
+    <Panel title="Look" says="What is on the vehicle. Leave empty what nobody measured.">
+      <Group title="Vehicle">
+        <div className="grid grid-cols-[1fr_2fr] gap-2">
+          <TextField path="unit" label="Unit" />
+          <TextField path="title" label="Job" />
+        </div>
+        <div className="grid grid-cols-[2fr_1fr] gap-2">
+          <TextField path="vehicle.name" label="Vehicle" />
+          <ChoiceField
+            path="vehicle.system"
+            label="System"
+            options={[
+              { value: "12V", label: "12 V" },
+              { value: "24V", label: "24 V" },
+            ]}
+          />
+        </div>
+      </Group>
+      <Group title="Battery">
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField path="supply.battery.capacity_ah" label="Capacity" unit="Ah" />
+          <ChoiceField
+            path="supply.battery.chemistry"
+            label="Type"
+            options={[
+              { value: "flooded", label: "flooded" },
+              { value: "agm", label: "AGM" },
+              { value: "lifepo4", label: "LiFePO4" },
+            ]}
+          />
+        </div>
+        <NumberField path="supply.battery.internal_mohm" label="Internal resistance" unit="mohm" />
+      </Group>
+      <Group title="Alternator">
+        <div className="grid grid-cols-3 gap-2">
+          <NumberField path="supply.alternator.regulated_v" label="Charging" unit="V" />
+          <NumberField path="supply.alternator.rated_a" label="Rated" unit="A" />
+          <NumberField path="supply.alternator.idle_a" label="At idle" unit="A" />
+        </div>
+      </Group>
+      <Group title="Factory circuits">
+        {factory.map((f, i) => (
+          <FactoryForm key={f.id} index={i} />
+        ))}
+        <Button onClick={add}>Add a factory circuit</Button>
+      </Group>
+      <ShopForm />
+      <p className="text-sm text-soft">
+        Airbag and orange high-voltage cables: stop, trained staff only. The vehicle maker's
+        body-builder instructions and local rules come first.
+      </p>
+    </Panel>
+  );
+}

@@ -1,0 +1,66 @@
+import { ChoiceField, NumberField } from "../../ui/fields";
+import { Group } from "../../ui/Panel";
+
+/** Where good people disagree: the shop says which school it follows. */
+export function ShopForm() {
+  return (
+    <Group title="The shop's habits">
+      <div className="grid grid-cols-2 gap-2">
+        <ChoiceField
+          path="shop.wire_system"
+          label="Wire on the shelf"
+          options={[
+            { value: "metric", label: "metric, mm²" },
+            { value: "awg", label: "AWG" },
+            { value: "sae", label: "SAE gauge" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.drop"
+          label="Drop allowed"
+          options={[
+            { value: "three_percent", label: "3 %" },
+            { value: "ten_percent", label: "10 %" },
+            { value: "half_volt", label: "0.5 V (1 V at 24 V)" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.ampacity"
+          label="Ampacity table"
+          options={[
+            { value: "iso10133", label: "ISO 10133" },
+            { value: "abyc_e11", label: "ABYC E-11" },
+            { value: "vde0298", label: "VDE 0298-4" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.bundle"
+          label="Bundled wires"
+          options={[
+            { value: "iec_bunched", label: "IEC, bunched" },
+            { value: "nfpa_steps", label: "NFPA 70 steps" },
+            { value: "aerospace", label: "aerospace" },
+            { value: "none", label: "no factor" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.fuse"
+          label="Fuse"
+          options={[
+            { value: "down_to_load", label: "down to the load" },
+            { value: "wire_only", label: "protects the wire only" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.colours"
+          label="Ground colour"
+          options={[
+            { value: "ground_brown", label: "brown" },
+            { value: "ground_black", label: "black" },
+          ]}
+        />
+        <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
+      </div>
+    </Group>
+  );
+}

@@ -1,0 +1,133 @@
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
+import { getAt, setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { Group } from "../../ui/Panel";
+import { WAYPOINTS, ZONES } from "../../ui/words";
+
+/** The sections of a path: length and zone at once, the rest on touch. */
+export function SectionList({
+  path,
+  title,
+  waypoints,
+}: {
+  path: string;
+  title: string;
+  waypoints?: boolean;
+}) {
+  const { job, edit } = useDesk();
+  const [open, setOpen] = useState<number>();
+  const sections = (getAt(job, path) as Schemas["Section"][] | undefined) ?? [];
+  const add = () => {
+    edit((j) =>
+      setAt(j, `${path}[${sections.length}]`, {
+        name: `Section ${sections.length + 1}`,
+        zone: "underbody",
+      }),
+    );
+    setOpen(sections.length);
+  };
+  const move = (from: number, to: number) =>
+    edit((j) => {
+      const list = [...sections];
+      const [taken] = list.splice(from, 1);
+      if (taken) list.splice(to, 0, taken);
+      return setAt(j, path, list);
+    });
+  return (
+    <Group title={title}>
+      <ul className="space-y-2">
+        {sections.map((section, i) => {
+          const at = `${path}[${i}]`;
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: sections have no id; their order is their identity
+            <li key={i} className="card p-2">
+              <div className="grid grid-cols-[minmax(0,1fr)_6.2rem_2.5rem] items-end gap-2">
+                <div className="min-w-0">
+                  <span className="block truncate font-semibold">{section.name}</span>
+                  <span className="block truncate text-xs text-soft">
+                    {ZONES.find((z) => z.value === section.zone)?.label}
+                    {section.ambient_c != null && ` ${section.ambient_c} °C`}
+                    {section.beside ? `, beside ${section.beside}` : ""}
+                    {section.ends_at === "fuse" && ", to fuse"}
+                    {section.ends_at === "control" && ", to relay or switch"}
+                  </span>
+                </div>
+                <NumberField
+                  path={`${at}.length_m`}
+                  label={`${section.name}, length`}
+                  unit="m"
+                  hideLabel
+                />
+                <Button
+                  kind="quiet"
+                  className="!px-0"
+                  aria-expanded={open === i}
+                  aria-label={`${open === i ? "Close" : "Change"} ${section.name}`}
+                  onClick={() => setOpen(open === i ? undefined : i)}
+                >
+                  {open === i ? "less" : "more"}
+                </Button>
+              </div>
+              {open === i && (
+                <div className="mt-2 space-y-2">
+                  <TextField path={`${at}.name`} label="Name" />
+                  <div className="grid grid-cols-2 gap-2">
+                    <ChoiceField path={`${at}.zone`} label="Zone" options={ZONES} />
+                    <NumberField path={`${at}.ambient_c`} label="Hot there" unit="°C" />
+                    <NumberField path={`${at}.beside`} label="Wires beside" unit="" whole />
+                    {waypoints && (
+                      <ChoiceField
+                        path={`${at}.ends_at`}
+                        label="At its end"
+                        options={WAYPOINTS}
+                        read={(held) => String(held ?? "pass")}
+                      />
+                    )}
+                  </div>
+                  <div className="flex gap-4">
+                    <Button
+                      kind="quiet"
+                      className="!px-0"
+                      disabled={i === 0}
+                      onClick={() => {
+                        move(i, i - 1);
+                        setOpen(i - 1);
+                      }}
+                    >
+                      Up
+                    </Button>
+                    <Button
+                      kind="quiet"
+                      className="!px-0"
+                      disabled={i === sections.length - 1}
+                      onClick={() => {
+                        move(i, i + 1);
+                        setOpen(i + 1);
+                      }}
+                    >
+                      Down
+                    </Button>
+                    <Button
+                      kind="quiet"
+                      className="!px-0"
+                      onClick={() => {
+                        setOpen(undefined);
+                        edit((j) => setAt(j, at, undefined));
+                      }}
+                    >
+                      Take out
+                    </Button>
+                  </div>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <Button onClick={add}>Add a section</Button>
+    </Group>
+  );
+}

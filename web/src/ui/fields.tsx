@@ -1,0 +1,180 @@
+import { useEffect, useId, useState } from "react";
+import { useDesk } from "../sheet/desk";
+import { getAt, setAt } from "../sheet/path";
+
+interface Common {
+  /** Place in the job. */
+  path: string;
+  label: string;
+  /** Keeps the label for screen readers only. */
+  hideLabel?: boolean;
+}
+
+function Label({
+  id,
+  label,
+  hide,
+  assumed,
+}: {
+  id: string;
+  label: string;
+  hide?: boolean | undefined;
+  assumed?: boolean;
+}) {
+  return (
+    <label htmlFor={id} className={hide ? "sr-only" : "block text-sm text-soft"}>
+      {label}
+      {assumed && <span className="ml-1 italic">(assumed)</span>}
+    </label>
+  );
+}
+
+function Fault({ id, text }: { id: string; text: string | undefined }) {
+  if (!text) return null;
+  return (
+    <p id={id} className="mt-1 text-sm text-rust" role="alert">
+      {text}
+    </p>
+  );
+}
+
+/** Reads a number as a fitter types it: comma or point, with or without the right unit. */
+export function readNumber(text: string, unit: string): number | "empty" | string {
+  const trimmed = text.trim();
+  if (trimmed === "") return "empty";
+  const match = /^([+-]?\d*[.,]?\d+|[+-]?\d+[.,]?)\s*(.*)$/.exec(trimmed);
+  if (!match) return `"${trimmed}" is not a number. Give it in ${unit || "figures"}.`;
+  const written = (match[2] ?? "").toLowerCase();
+  if (written && written !== unit.toLowerCase()) return `Give it in ${unit}, not in ${match[2]}.`;
+  const value = Number((match[1] ?? "").replace(",", "."));
+  return Number.isFinite(value) ? value : `"${trimmed}" is not a number.`;
+}
+
+/** A figure with its unit. Empty means that nobody said; the assumed figure then shows in its place. */
+export function NumberField({
+  path,
+  label,
+  unit,
+  hideLabel,
+  whole,
+  required,
+}: Common & { unit: string; whole?: boolean; required?: boolean }) {
+  const desk = useDesk();
+  const id = useId();
+  const value = getAt(desk.job, path) as number | undefined | null;
+  const [text, setText] = useState(value == null ? "" : String(value));
+  const [local, setLocal] = useState<string>();
+  const read = readNumber(text, unit);
+  // What came from elsewhere (undo, another person) replaces the text; what was typed here stays.
+  useEffect(() => {
+    const shown = readNumber(text, unit);
+    const same = value == null ? shown === "empty" : shown === value;
+    if (!same && !local) setText(value == null ? "" : String(value));
+  }, [value, text, unit, local]);
+
+  const assumed = desk.answers.assumptions.find((a) => a.path === path);
+  const fault = local ?? desk.problem?.faults?.find((f) => f.path === path)?.what;
+  const change = (typed: string) => {
+    setText(typed);
+    const next = readNumber(typed, unit);
+    if (typeof next === "string" && next !== "empty") {
+      setLocal(next);
+      return;
+    }
+    if (next === "empty" && required) {
+      setLocal("This figure is needed.");
+      return;
+    }
+    if (typeof next === "number" && whole && !Number.isInteger(next)) {
+      setLocal("Give a whole number.");
+      return;
+    }
+    setLocal(undefined);
+    desk.edit((job) => setAt(job, path, next === "empty" ? undefined : next));
+  };
+  return (
+    <div className="min-w-0">
+      <Label id={id} label={label} hide={hideLabel} assumed={read === "empty" && !!assumed} />
+      <div className="relative">
+        <input
+          id={id}
+          data-path={path}
+          className="field pr-12 font-reading"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          placeholder={assumed ? `${Number(assumed.value.toPrecision(4))}` : ""}
+          aria-invalid={!!fault}
+          aria-describedby={fault ? `${id}-fault` : undefined}
+          onChange={(e) => change(e.target.value)}
+        />
+        <span
+          aria-hidden="true"
+          className="pointer-events-none absolute top-2 right-2 text-sm text-soft"
+        >
+          {unit}
+        </span>
+      </div>
+      <Fault id={`${id}-fault`} text={fault} />
+    </div>
+  );
+}
+
+export function TextField({ path, label, hideLabel }: Common) {
+  const desk = useDesk();
+  const id = useId();
+  const value = (getAt(desk.job, path) as string | undefined) ?? "";
+  const fault = desk.problem?.faults?.find((f) => f.path === path)?.what;
+  return (
+    <div className="min-w-0">
+      <Label id={id} label={label} hide={hideLabel} />
+      <input
+        id={id}
+        data-path={path}
+        className="field"
+        autoComplete="off"
+        value={value}
+        aria-invalid={!!fault}
+        onChange={(e) => desk.edit((job) => setAt(job, path, e.target.value))}
+      />
+      <Fault id={`${id}-fault`} text={fault} />
+    </div>
+  );
+}
+
+/** A choice among a few named values. */
+export function ChoiceField({
+  path,
+  label,
+  hideLabel,
+  options,
+  read = (v) => String(v ?? ""),
+  write = (v) => v,
+}: Common & {
+  options: { value: string; label: string }[];
+  /** The option that stands for what the job holds. */
+  read?: (held: unknown) => string;
+  /** What the job holds for an option. */
+  write?: (option: string) => unknown;
+}) {
+  const desk = useDesk();
+  const id = useId();
+  return (
+    <div className="min-w-0">
+      <Label id={id} label={label} hide={hideLabel} />
+      <select
+        id={id}
+        data-path={path}
+        className="field"
+        value={read(getAt(desk.job, path))}
+        onChange={(e) => desk.edit((job) => setAt(job, path, write(e.target.value)))}
+      >
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

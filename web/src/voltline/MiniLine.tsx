@@ -1,0 +1,37 @@
+import type { Schemas } from "../api/client";
+import { place, scale } from "./layout";
+
+/** The volt line of a circuit that is not looked at: only its fall against the floor. */
+export function MiniLine({ line }: { line: Schemas["VoltLine"] }) {
+  const placed = place(line, 2, 196);
+  const lamp = placed.find((p) => p.element.kind === "lamps");
+  const top = line.battery_v;
+  const bottom = Math.min(line.floor_line_v, lamp?.element.in_v ?? top) - 0.05;
+  const y = scale(bottom, top, 30, 6);
+  const before = placed.filter((p) => lamp && p.index < lamp.index);
+  const d = before
+    .map((p, i) => `${i ? "L" : "M"}${p.x0} ${y(p.element.in_v)}L${p.x1} ${y(p.element.out_v)}`)
+    .join("");
+  const x = lamp?.x0 ?? 198;
+  return (
+    <svg width="204" height="36" aria-hidden="true" className="max-w-full">
+      <line
+        x1="2"
+        x2={x}
+        y1={y(line.floor_line_v)}
+        y2={y(line.floor_line_v)}
+        stroke="var(--spruce)"
+        strokeDasharray="5 3"
+      />
+      <path d={d} fill="none" stroke="var(--copper)" strokeWidth="2" />
+      <circle
+        cx={x + 5}
+        cy={y(lamp?.element.in_v ?? top)}
+        r="5"
+        fill="var(--panel)"
+        stroke="var(--lamp)"
+        strokeWidth="2.5"
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,151 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate } from "@tanstack/react-router";
+import { useRef, useState } from "react";
+import { ApiError, api, type Schemas, unwrap } from "../api/client";
+import { Header } from "../app/Header";
+import { Palette } from "../app/Palette";
+import { toggleTheme } from "../app/theme";
+import { Button } from "../ui/Button";
+import { Mark } from "../ui/Mark";
+
+type Row = Schemas["YardRow"];
+
+/** All jobs as work that waits: what holds each, and what comes next. */
+export function Yard() {
+  const [finding, setFinding] = useState(false);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => unwrap(api.GET("/api/jobs")) });
+  const open = (id: number, stage = "run") =>
+    navigate({ to: "/jobs/$id/$stage", params: { id: String(id), stage } });
+  const make = useMutation({
+    mutationFn: (body: Schemas["NewJob"]) => unwrap(api.POST("/api/jobs", { body })),
+    onSuccess: (view) => {
+      queries.invalidateQueries({ queryKey: ["jobs"] });
+      open(view.id, "light");
+    },
+  });
+  const problem = make.error instanceof ApiError ? make.error.problem : undefined;
+  const trouble = jobs.error instanceof ApiError ? jobs.error.problem : undefined;
+  const start = () => make.mutate({ unit: nextUnit(jobs.data ?? []) });
+  return (
+    <>
+      <Header onFind={() => setFinding(true)}>
+        <h1 className="text-lg">Yard</h1>
+        <span className="text-sm text-soft">Halt Lane</span>
+      </Header>
+      <div className="border-t-2 border-head" />
+      <main className="mx-auto max-w-6xl space-y-3 p-5">
+        <div className="flex flex-wrap items-center gap-3">
+          <p className="text-soft">
+            {jobs.data ? `${jobs.data.length} jobs` : jobs.isPending ? "Looking ..." : ""}
+          </p>
+          <span className="ml-auto flex gap-2">
+            <Button onClick={() => file.current?.click()}>Open a job file</Button>
+            <Button kind="main" onClick={start} disabled={make.isPending}>
+              New job
+            </Button>
+          </span>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="hidden"
+            aria-label="Job file"
+            onChange={async (e) => {
+              const picked = e.target.files?.[0];
+              e.target.value = "";
+              if (picked) make.mutate({ file: await picked.text() });
+            }}
+          />
+        </div>
+        {(problem ?? trouble) && (
+          <div role="alert" className="card border-2 !border-rust p-3">
+            <strong>{(problem ?? trouble)?.title}.</strong> {(problem ?? trouble)?.detail}
+          </div>
+        )}
+        {jobs.data?.length === 0 && (
+          <p className="card p-6">The yard is empty. Press New job: figures come at once.</p>
+        )}
+        <ul className="space-y-2" aria-label="Jobs">
+          {jobs.data?.map((row) => (
+            <JobRow key={row.id} row={row} />
+          ))}
+        </ul>
+        <p className="pt-4 text-sm text-soft">
+          Jovek advises and defers: to the vehicle maker's body-builder instructions, to local
+          lighting and roadworthiness rules, and to a qualified person where the law asks for one.
+        </p>
+      </main>
+      <Palette
+        open={finding}
+        setOpen={setFinding}
+        groups={[
+          {
+            heading: "Job",
+            actions:
+              jobs.data?.map((j) => ({ label: `${j.unit} ${j.title}`, run: () => open(j.id) })) ??
+              [],
+          },
+          {
+            heading: "Do",
+            actions: [
+              { label: "New job", run: start },
+              { label: "Open a job file", run: () => file.current?.click() },
+              { label: "Day or night", run: toggleTheme },
+            ],
+          },
+        ]}
+      />
+    </>
+  );
+}
+
+function JobRow({ row }: { row: Row }) {
+  const [stops = 0, fixes = 0, minds = 0] = row.counts;
+  return (
+    <li>
+      <Link
+        to="/jobs/$id/$stage"
+        params={{
+          id: String(row.id),
+          stage: row.stage === "Done" ? "run" : row.stage.toLowerCase(),
+        }}
+        className="card grid items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
+      >
+        <span className="justify-self-start bg-head px-4 py-1 text-center font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
+          {row.unit || "?"}
+        </span>
+        <span className="min-w-0">
+          <span className="block font-semibold">{row.title || "Untitled job"}</span>
+          <span className="block text-sm text-soft">
+            {row.vehicle || "no vehicle named"}, {row.system_v} V, {row.circuits} circuit
+            {row.circuits === 1 ? "" : "s"}
+          </span>
+        </span>
+        <span className="flex min-w-0 gap-2 text-sm">
+          <Mark shape={stops ? "stop" : fixes ? "fix" : row.stage === "Done" ? "done" : "open"} />
+          <span className="min-w-0">
+            <span className="block font-semibold">
+              {stops ? `Held: ${row.held_by}` : row.stage === "Done" ? "Done" : `At ${row.stage}`}
+            </span>
+            <span className="block text-soft">{row.next}</span>
+          </span>
+        </span>
+        <span className="text-sm text-soft">
+          {[stops && `${stops} Stop`, fixes && `${fixes} Fix`, minds && `${minds} Mind`]
+            .filter(Boolean)
+            .join(", ") || "clear"}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** A number for a new unit that no other job has. */
+function nextUnit(rows: Row[]): string {
+  let n = rows.length + 1;
+  while (rows.some((r) => r.unit === `new ${n}`)) n++;
+  return `new ${n}`;
+}
