@@ -3,6 +3,7 @@
 //! Source: ngspice-39 operating points in `reference/circuit-expected.csv` (see the README there).
 //! Bar: 1e-6 relative, since the models are the same (0.1 % was asked). Values that only a leak or an open contact defines (below 50 mV, 1 mA,
 //! 10 mW, or nodes cut off) are compared absolutely.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::circuit::devices::{BallastedLed, Device, Diode, Incandescent, RegulatedLed};
 use jovek_core::circuit::{ElementId, Network, Solution, solve, spice};

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 import { gridSteps, type Placed, place, scale } from "./layout";
-import { Symbol as PartSymbol } from "./Symbol";
+import { PartSymbol } from "./PartSymbol";
 import { useWidth } from "./useWidth";
 
 type Line = Schemas["VoltLine"];
@@ -54,6 +54,7 @@ export function VoltLine({
   const digits = (steps[1] ?? 0) - (steps[0] ?? 0) < 0.099 ? 2 : 1;
   return (
     <div ref={ref}>
+      {/* biome-ignore lint/a11y/useSemanticElements: an SVG cannot be a fieldset */}
       <svg
         width={width}
         height={HEIGHT}

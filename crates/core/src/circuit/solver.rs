@@ -7,20 +7,20 @@
 //! point; where there is none (a line that is too weak for its lamp) the same descent goes on to the
 //! dimmed one.
 
-use super::devices::{Contact, Device};
+use super::devices::{Contact, Device, LAMP_LEAK_OHM, RegulatedLed};
 use super::network::{ElementId, Network, NetworkError, NodeId, Relay, Throw};
 use super::sparse::{Factor, Pattern, Slot};
 
 /// Something the solver found that has a name.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Condition {
-    /// The line cannot carry the lamp's full power: V² < 4·R·P.
+    /// The line cannot carry the full power of its lamps: V² < 4·R·P.
     Collapse {
         /// The lamp.
         element: ElementId,
         /// Most power the line could put into any load there, W.
         available_w: f64,
-        /// Power the lamp wants, W.
+        /// Power that this lamp and its dimmed neighbours on the line want there, W.
         wanted_w: f64,
     },
     /// A second, lower stable point exists: a lamp switched on from cold may stay dim.
@@ -507,24 +507,51 @@ impl<'n> Workspace<'n> {
     ) {
         let devices = self.devices(closed);
         let x: Vec<f64> = self.unknowns_of(node_v);
-        let mut factored: Option<Factor> = None;
+        let mut dimmed = Vec::new();
         let mut may_latch = false;
-        for (stamp, device) in self.stamps.iter().zip(&devices) {
+        for (i, (stamp, device)) in self.stamps.iter().zip(&devices).enumerate() {
             let Device::RegulatedLed(lamp) = device else { continue };
             let v = self.across_v(stamp, &x);
-            if v >= lamp.cut_in_v {
+            if v < lamp.cut_in_v {
+                dimmed.push((i, *lamp));
+            } else {
                 // Below half of what the lamp would see unloaded a second rest point can exist.
                 may_latch |= lamp.cut_in_v < 0.6 * v;
-                continue;
             }
-            let factor = factored.get_or_insert_with(|| {
-                let mut factor = Factor::new(&self.pattern);
-                let mut rhs = vec![0.0; x.len()];
-                self.assemble(&devices, &x, &mut factor, &mut rhs);
-                factor.factor(&self.pattern);
-                factor
-            });
-            let flow = device.flow(v);
+        }
+        if !dimmed.is_empty() {
+            self.name_collapses(&devices, &x, &dimmed, conditions);
+        }
+        if may_latch {
+            self.name_latches(&devices, &x, conditions, steps);
+        }
+    }
+
+    /// A dimmed lamp has collapsed when the line, with the dimmed lamps taken off, would give it
+    /// more than its cut-in voltage but cannot carry their powers: V² < 4·Σ R·P, where R couples
+    /// each of them to this one. For a single lamp that is V² < 4·R·P.
+    fn name_collapses(
+        &self,
+        devices: &[Device],
+        x: &[f64],
+        dimmed: &[(usize, RegulatedLed)],
+        conditions: &mut Vec<Condition>,
+    ) {
+        let mut bare = devices.to_vec();
+        for (i, _) in dimmed {
+            bare[*i] = Device::ohm(LAMP_LEAK_OHM);
+        }
+        let mut factor = Factor::new(&self.pattern);
+        let mut rhs = vec![0.0; x.len()];
+        self.assemble(&bare, x, &mut factor, &mut rhs);
+        if !factor.factor(&self.pattern) {
+            return;
+        }
+        let across = |stamp: &Stamp, v: &[f64]| {
+            stamp.from.map_or(0.0, |u| v[u as usize]) - stamp.to.map_or(0.0, |u| v[u as usize])
+        };
+        for (i, lamp) in dimmed {
+            let stamp = &self.stamps[*i];
             let mut unit = vec![0.0; x.len()];
             if let Some(u) = stamp.from {
                 unit[u as usize] += 1.0;
@@ -533,22 +560,22 @@ impl<'n> Workspace<'n> {
                 unit[u as usize] -= 1.0;
             }
             factor.solve(&self.pattern, &mut unit);
-            let seen_ohm = stamp.from.map_or(0.0, |u| unit[u as usize])
-                - stamp.to.map_or(0.0, |u| unit[u as usize]);
-            // Take the lamp's own slope out again: what is left is the line.
-            let line_ohm = seen_ohm / (1.0 - seen_ohm * flow.slope_s);
-            let unloaded_v = v + line_ohm * flow.current_a;
-            let available_w = unloaded_v * unloaded_v / (4.0 * line_ohm);
-            if unloaded_v > lamp.cut_in_v && available_w < lamp.power_w {
+            let own_ohm = across(stamp, &unit);
+            let mut unloaded_v = self.across_v(stamp, x);
+            let mut wanted_vv = 0.0;
+            for (j, other) in dimmed {
+                let coupling_ohm = across(&self.stamps[*j], &unit);
+                let v = self.across_v(&self.stamps[*j], x);
+                unloaded_v += coupling_ohm * devices[*j].flow(v).current_a;
+                wanted_vv += coupling_ohm * other.power_w;
+            }
+            if unloaded_v > lamp.cut_in_v && unloaded_v * unloaded_v < 4.0 * wanted_vv {
                 conditions.push(Condition::Collapse {
                     element: ElementId(stamp.element),
-                    available_w,
-                    wanted_w: lamp.power_w,
+                    available_w: unloaded_v * unloaded_v / (4.0 * own_ohm),
+                    wanted_w: wanted_vv / own_ohm,
                 });
             }
-        }
-        if may_latch {
-            self.name_latches(&devices, &x, conditions, steps);
         }
     }
 

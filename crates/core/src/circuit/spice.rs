@@ -39,10 +39,13 @@ pub fn netlist(net: &Network, solution: &Solution, title: &str) -> String {
             other => other,
         };
         let (from, to) = (node_name(net, element.from), node_name(net, element.to));
-        let SpiceCards { element: card, definition } =
+        let SpiceCards { element: card, definition, hint_v } =
             device.spice(&plain(&element.name), &from, &to);
         let _ = writeln!(out, "{card}");
         definitions.extend(definition);
+        if let Some(v) = hint_v.filter(|_| to == "0") {
+            let _ = writeln!(out, ".nodeset v({from})={v}");
+        }
     }
     for body in definitions.values() {
         let _ = writeln!(out, "{body}");

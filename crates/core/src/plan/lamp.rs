@@ -72,12 +72,12 @@ impl PlannedLamp {
                 fades_below_v = Some(cut_in_v);
                 let power_w = measured_w.unwrap_or(label_w);
                 // The fade takes the shape of the 12 V lamp with 11.5 V: off at 6, ramp to 8.
-                let scale = cut_in_v / 11.5;
+                let part = |of_11_5: f64| (of_11_5 * cut_in_v / 11.5 * 100.0).round() / 100.0;
                 let device = Device::RegulatedLed(RegulatedLed {
                     power_w,
                     cut_in_v,
-                    start_v: 6.0 * scale,
-                    ramp_v: 2.0 * scale,
+                    start_v: part(6.0),
+                    ramp_v: part(2.0),
                 });
                 (device, power_w)
             }

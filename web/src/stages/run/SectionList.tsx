@@ -42,7 +42,6 @@ export function SectionList({
         {sections.map((section, i) => {
           const at = `${path}[${i}]`;
           return (
-            // biome-ignore lint/suspicious/noArrayIndexKey: sections have no id; their order is their identity
             <li key={i} className="card p-2">
               <div className="grid grid-cols-[minmax(0,1fr)_6.2rem_2.5rem] items-end gap-2">
                 <div className="min-w-0">

@@ -19,8 +19,6 @@ pub struct Alternator {
 }
 
 impl Alternator {
-    /// Value that brings the current to exactly zero at 0 V drive is not needed: the clamp's tail
-    /// leaks `limit_a · ROUNDING² / 4x`, below 0.1 % of the limit.
     pub(super) fn flow(&self, v: f64) -> Flow {
         let swing_v = self.limit_a * self.droop_ohm;
         let (level, slope) = soft_clamp((self.regulated_v - v) / swing_v, ROUNDING);
@@ -48,6 +46,8 @@ impl Alternator {
                 self.limit_a
             ),
             definition: None,
+            // The flat parts of this curve lead a search astray that starts at 0 V.
+            hint_v: Some(self.regulated_v),
         }
     }
 }

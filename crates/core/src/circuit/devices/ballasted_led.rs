@@ -38,6 +38,6 @@ impl BallastedLed {
             ".subckt {sub} p n\nBload p n I=(0.5*(V(p,n)-{f}+sqrt((V(p,n)-{f})*(V(p,n)-{f})+{e2}))-({}))/{r}\nRleak p n {LAMP_LEAK_OHM}\n.ends",
             self.offset()
         );
-        SpiceCards { element: format!("X{name} {from} {to} {sub}"), definition: Some((sub, body)) }
+        SpiceCards::shared(format!("X{name} {from} {to} {sub}"), sub, body)
     }
 }

@@ -51,11 +51,8 @@ impl Battery {
         let (s, d) = self.slopes();
         let v = self.open_circuit_v;
         let e2 = CORNER_V * CORNER_V;
-        SpiceCards {
-            element: format!(
-                "B{name} {from} {to} I={s}*(V({from},{to})-{v})+({d})*(sqrt((V({from},{to})-{v})*(V({from},{to})-{v})+{e2})-{CORNER_V})"
-            ),
-            definition: None,
-        }
+        SpiceCards::line(format!(
+            "B{name} {from} {to} I={s}*(V({from},{to})-{v})+({d})*(sqrt((V({from},{to})-{v})*(V({from},{to})-{v})+{e2})-{CORNER_V})"
+        ))
     }
 }

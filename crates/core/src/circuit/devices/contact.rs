@@ -26,6 +26,6 @@ impl Contact {
     }
 
     pub(super) fn spice(&self, name: &str, from: &str, to: &str) -> SpiceCards {
-        SpiceCards { element: format!("R{name} {from} {to} {}", self.ohm()), definition: None }
+        SpiceCards::line(format!("R{name} {from} {to} {}", self.ohm()))
     }
 }

@@ -62,9 +62,6 @@ impl Diode {
         let Diode { saturation_a: is, emission: n, series_ohm: rs } = *self;
         let model = format!("dmod_{is:e}_{n}_{rs}").replace(['.', '-'], "p");
         let body = format!(".model {model} D(IS={is:e} N={n} RS={rs})");
-        SpiceCards {
-            element: format!("D{name} {from} {to} {model}"),
-            definition: Some((model, body)),
-        }
+        SpiceCards::shared(format!("D{name} {from} {to} {model}"), model, body)
     }
 }

@@ -57,6 +57,6 @@ impl Incandescent {
             vn * vn,
             1.0 + b2
         );
-        SpiceCards { element: format!("X{name} {from} {to} {sub}"), definition: Some((sub, body)) }
+        SpiceCards::shared(format!("X{name} {from} {to} {sub}"), sub, body)
     }
 }

@@ -68,6 +68,21 @@ pub struct SpiceCards {
     pub element: String,
     /// Model or subcircuit definition, shared by equal devices.
     pub definition: Option<(String, String)>,
+    /// Voltage near which a search for the operating point should start: only a hint, the answer
+    /// does not depend on it.
+    pub hint_v: Option<f64>,
+}
+
+impl SpiceCards {
+    /// A single element line.
+    fn line(element: String) -> Self {
+        SpiceCards { element, definition: None, hint_v: None }
+    }
+
+    /// An element line that uses a shared definition.
+    fn shared(element: String, name: String, body: String) -> Self {
+        SpiceCards { element, definition: Some((name, body)), hint_v: None }
+    }
 }
 
 impl Device {
@@ -139,7 +154,7 @@ impl Device {
             Device::Resistor(d) => d.spice(name, from, to),
             Device::Contact(d) => d.spice(name, from, to),
             Device::VoltageSource { volt_v } => {
-                SpiceCards { element: format!("V{name} {from} {to} DC {volt_v}"), definition: None }
+                SpiceCards::line(format!("V{name} {from} {to} DC {volt_v}"))
             }
             Device::Battery(d) => d.spice(name, from, to),
             Device::Alternator(d) => d.spice(name, from, to),

@@ -59,6 +59,6 @@ impl RegulatedLed {
             ".subckt {sub} p n\nBload p n I={p}/(0.5*(V(p,n)+{c}+sqrt((V(p,n)-{c})*(V(p,n)-{c})+{e2})))*(0.5*(1+sqrt(((V(p,n)-{s})/{w})*((V(p,n)-{s})/{w})+{ew2})-sqrt(((V(p,n)-{top})/{w})*((V(p,n)-{top})/{w})+{ew2}))-({}))\nRleak p n {LAMP_LEAK_OHM}\n.ends",
             self.offset()
         );
-        SpiceCards { element: format!("X{name} {from} {to} {sub}"), definition: Some((sub, body)) }
+        SpiceCards::shared(format!("X{name} {from} {to} {sub}"), sub, body)
     }
 }

@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 
 /** The sign of a part on the chain. */
-export function Symbol({
+export function PartSymbol({
   kind,
   x,
   y,
