@@ -241,9 +241,9 @@ mod tests {
         let pattern = Pattern::new(5, &pairs);
         let mut factor = Factor::new(&pattern);
         let mut dense = [[0.0; 5]; 5];
-        for i in 0..5 {
-            dense[i][i] = 4.0 + i as f64;
-            factor.add(pattern.slot(i as u32, i as u32), dense[i][i]);
+        for (i, row) in dense.iter_mut().enumerate() {
+            row[i] = 4.0 + i as f64;
+            factor.add(pattern.slot(i as u32, i as u32), row[i]);
         }
         for (k, &(a, b)) in pairs.iter().enumerate() {
             let value = -1.0 - 0.1 * k as f64;
@@ -255,9 +255,9 @@ mod tests {
         let rhs = [1.0, -2.0, 3.0, 0.5, 7.0];
         let mut x = rhs;
         factor.solve(&pattern, &mut x);
-        for i in 0..5 {
-            let back: f64 = (0..5).map(|j| dense[i][j] * x[j]).sum();
-            assert!((back - rhs[i]).abs() < 1e-12, "row {i}: {back} for {}", rhs[i]);
+        for (row, wanted) in dense.iter().zip(rhs) {
+            let back: f64 = row.iter().zip(x).map(|(a, x)| a * x).sum();
+            assert!((back - wanted).abs() < 1e-12, "{back} for {wanted}");
         }
     }
 

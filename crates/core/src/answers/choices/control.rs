@@ -1,0 +1,171 @@
+//! Switch alone, relay with switch, or the factory source itself.
+
+use crate::catalog::relay::RelayType;
+use crate::catalog::source::Source;
+use crate::catalog::{relay, switch};
+use crate::sizing::ControlChoice;
+use crate::sizing::choice::{Alternative, Choice, Part, amps, figure};
+use crate::sizing::circuit::Sized;
+use crate::sizing::trial::{Bench, Trial, direct_switch_a};
+
+pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
+    let trial = &sized.chosen;
+    let load = figure("steady current", trial.load_a, "A");
+    let overruled = bench.circuit.control.kind.map(|_| "chosen under Switch".to_owned());
+    let filament = bench.chain.has_filament();
+    let kind = if filament { "filament lamps" } else { "LED lamps" };
+    let base = Choice {
+        part: Part::Control,
+        label: String::new(),
+        detail: String::new(),
+        rule: "switch and contact derating",
+        says: String::new(),
+        formula: "",
+        inputs: vec![load.clone()],
+        source: Source::practice("derating of contacts for lamp inrush"),
+        margin: None,
+        next_best: None,
+        would_change: None,
+        overruled,
+    };
+    match &trial.sizes.control {
+        ControlChoice::Source => vec![Choice {
+            label: "no switch".into(),
+            detail: "follows the factory lamp".into(),
+            rule: "the source switches it",
+            says: "The factory circuit turns it on and off.".into(),
+            source: Source::practice("tie-in"),
+            next_best: Some(Alternative {
+                label: "own circuit".into(),
+                effect: "a switch of its own, and a fuse at the battery".into(),
+            }),
+            overruled: None,
+            ..base
+        }],
+        ControlChoice::Switch { rating_a } => {
+            let part = if filament { switch::FILAMENT_PART } else { switch::LED_PART }
+                / bench.system.batteries();
+            let label = rating_a.map_or("no switch is enough".into(), |a| format!("{a} A switch"));
+            vec![
+                Choice {
+                    label: "switch alone".into(),
+                    detail: "no relay".into(),
+                    says: match rating_a {
+                        Some(_) => format!(
+                            "{} of {kind} is within what a switch bears by itself.",
+                            amps(trial.load_a)
+                        ),
+                        None => format!(
+                            "{} of {kind} is more than any panel switch bears.",
+                            amps(trial.load_a)
+                        ),
+                    },
+                    formula: "Iload ≤ part·Iswitch",
+                    next_best: Some(Alternative {
+                        label: "relay".into(),
+                        effect: "spares the switch; one more part and a coil circuit".into(),
+                    }),
+                    ..base.clone()
+                },
+                switch_choice(base, label, rating_a.map(|a| a * part), part, trial.load_a),
+            ]
+        }
+        ControlChoice::Relay { relay: kind_of, switch_a, is_enough } => {
+            let part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
+            let coil_a = bench.supply.regulated_v / kind_of.coil_ohm;
+            let says = if *is_enough {
+                format!(
+                    "{} of {kind} is more than a switch should carry; the contact may carry {}.",
+                    amps(trial.load_a),
+                    amps(kind_of.contact_a * part)
+                )
+            } else {
+                format!(
+                    "{} is more than the strongest relay may carry ({}): split the circuit.",
+                    amps(trial.load_a),
+                    amps(kind_of.contact_a * part)
+                )
+            };
+            let coil_part = switch::COIL_PART / bench.system.batteries();
+            vec![
+                Choice {
+                    label: format!("{} {} A", kind_of.name, kind_of.contact_a),
+                    detail: format!("coil {} ohm, with suppression", kind_of.coil_ohm),
+                    says,
+                    formula: "Iload ≤ part·Icontact",
+                    inputs: vec![
+                        load,
+                        figure("contact", kind_of.contact_a, "A"),
+                        figure("part for this load", part, ""),
+                        figure("coil", coil_a, "A"),
+                    ],
+                    margin: Some(figure("contact", kind_of.contact_a * part - trial.load_a, "A")),
+                    next_best: beside_relay(bench, trial, kind_of, part),
+                    ..base.clone()
+                },
+                switch_choice(
+                    base,
+                    format!("{switch_a} A switch"),
+                    Some(switch_a * coil_part),
+                    coil_part,
+                    coil_a,
+                ),
+            ]
+        }
+    }
+}
+
+/// A switch alone where one is strong enough, else the next stronger relay.
+fn beside_relay(
+    bench: &Bench,
+    trial: &Trial,
+    chosen: &RelayType,
+    part: f64,
+) -> Option<Alternative> {
+    if let Some(rating_a) = direct_switch_a(bench, trial.load_a) {
+        return Some(Alternative {
+            label: format!("{rating_a} A switch alone"),
+            effect: "no relay and no coil circuit; the lamp current goes through the cab".into(),
+        });
+    }
+    relay::RELAYS.iter().find(|r| r.system == chosen.system && r.contact_a > chosen.contact_a).map(
+        |r| Alternative {
+            label: format!("{} {} A", r.name, r.contact_a),
+            effect: format!("its contact may carry {}", amps(r.contact_a * part)),
+        },
+    )
+}
+
+fn switch_choice(
+    base: Choice,
+    label: String,
+    bears_a: Option<f64>,
+    part: f64,
+    carries_a: f64,
+) -> Choice {
+    Choice {
+        part: Part::Switch,
+        label,
+        detail: format!("carries {}", amps(carries_a)),
+        says: match bears_a {
+            Some(bears) => format!(
+                "It may carry {} of this load and carries {}.",
+                amps(bears),
+                amps(carries_a)
+            ),
+            None => "Take a relay, or split the circuit.".into(),
+        },
+        formula: "Iload ≤ part·Iswitch",
+        inputs: vec![figure("carries", carries_a, "A"), figure("part for this load", part, "")],
+        margin: bears_a.map(|b| figure("switch", b - carries_a, "A")),
+        next_best: switch::RATINGS_A
+            .into_iter()
+            .find(|a| bears_a.is_some_and(|b| a * part > b + 1e-9))
+            .map(|a| Alternative {
+                label: format!("{a} A switch"),
+                effect: format!("it may carry {} of this load", amps(a * part)),
+            }),
+        overruled: None,
+        ..base
+    }
+}

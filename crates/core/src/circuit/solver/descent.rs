@@ -1,0 +1,122 @@
+//! The search: downhill along the circuit's co-content to the highest stable point.
+
+use super::solution::SolveError;
+use super::workspace::Workspace;
+use crate::circuit::devices::Device;
+use crate::circuit::sparse::Factor;
+
+/// Most steps until the search gives up.
+const MOST_STEPS: usize = 2000;
+/// Longest step of a free search: none that a first guess needs is longer.
+const FREE_STEP_V: f64 = 100.0;
+/// Longest step of a search that must not jump over a hollow.
+pub(super) const COLD_STEP_V: f64 = 0.1;
+/// Below this a step is not looked at along its way: rounding would decide.
+const SURE_STEP_V: f64 = 1e-6;
+/// Steps below this mean rest.
+const REST_V: f64 = 1e-9;
+/// Smallest conductance added to an indefinite matrix, S.
+const LEAST_ADDED_S: f64 = 1e-3;
+
+impl Workspace<'_> {
+    /// Highest stable point with these contacts, as node voltages.
+    pub(super) fn settle(
+        &self,
+        closed: &[bool],
+        steps: &mut usize,
+    ) -> Result<Vec<f64>, SolveError> {
+        let devices = self.devices(closed);
+        let x = self.descend(&devices, self.start(&devices), FREE_STEP_V, steps)?;
+        Ok(self.node_voltages(&x))
+    }
+
+    /// Walks down the circuit's co-content, whose slope is the current error and whose hollows are
+    /// the stable points. Newton steps where the matrix is positive definite; elsewhere conductance
+    /// is added until it is. A step that would climb the far side is cut back to the hollow.
+    pub(super) fn descend(
+        &self,
+        devices: &[Device],
+        mut x: Vec<f64>,
+        longest_v: f64,
+        steps: &mut usize,
+    ) -> Result<Vec<f64>, SolveError> {
+        let n = x.len();
+        let mut factor = Factor::new(&self.pattern);
+        let mut error_a = vec![0.0; n];
+        let mut there_a = vec![0.0; n];
+        let mut way = vec![0.0; n];
+        let mut there = vec![0.0; n];
+        let mut added_s: f64 = 0.0;
+        let mut worst = f64::INFINITY;
+        for _ in 0..MOST_STEPS {
+            *steps += 1;
+            worst = self.assemble(devices, &x, &mut factor, &mut error_a);
+            if added_s > 0.0 {
+                for u in 0..n as u32 {
+                    factor.add(self.pattern.slot(u, u), added_s);
+                }
+            }
+            if !factor.factor(&self.pattern) {
+                added_s = (added_s * 4.0).max(LEAST_ADDED_S);
+                continue;
+            }
+            way.copy_from_slice(&error_a);
+            factor.solve(&self.pattern, &mut way);
+            let size = shorten(&mut way, longest_v);
+            if !size.is_finite() {
+                break;
+            }
+            let downhill = dot(&error_a, &way);
+            let mut part = 1.0;
+            if size > SURE_STEP_V {
+                let (mut near, mut far) = (0.0, 1.0);
+                for _ in 0..40 {
+                    along(&x, &way, part, &mut there);
+                    self.error_at(devices, &there, &mut there_a);
+                    let slope = dot(&there_a, &way);
+                    if slope < -0.5 * downhill {
+                        far = part;
+                    } else if slope > 0.5 * downhill && part < 1.0 {
+                        near = part;
+                    } else {
+                        break;
+                    }
+                    part = 0.5 * (near + far);
+                }
+            }
+            along(&x, &way, part, &mut there);
+            x.copy_from_slice(&there);
+            if added_s == 0.0 && size < REST_V {
+                // One look at the final point: only a stable one counts.
+                self.assemble(devices, &x, &mut factor, &mut error_a);
+                if factor.factor(&self.pattern) {
+                    return Ok(x);
+                }
+            }
+            added_s = if added_s > LEAST_ADDED_S { added_s * 0.25 } else { 0.0 };
+        }
+        Err(SolveError::NoRest { steps: *steps, residual_a: worst })
+    }
+}
+
+/// Cuts a step to the longest allowed; returns its size against the voltages' scale of 1 V and up.
+fn shorten(way: &mut [f64], longest_v: f64) -> f64 {
+    let size =
+        way.iter().fold(0.0, |top: f64, s| if s.is_finite() { top.max(s.abs()) } else { f64::NAN });
+    if size > longest_v {
+        let cut = longest_v / size;
+        way.iter_mut().for_each(|s| *s *= cut);
+        return longest_v;
+    }
+    size
+}
+
+fn dot(a: &[f64], b: &[f64]) -> f64 {
+    a.iter().zip(b).map(|(a, b)| a * b).sum()
+}
+
+fn along(x: &[f64], way: &[f64], part: f64, out: &mut [f64]) {
+    for ((out, x), way) in out.iter_mut().zip(x).zip(way) {
+        *out = x + part * way;
+    }
+}
