@@ -5,17 +5,22 @@ set -eu
 cd "$(dirname "$0")/.."
 cargo build --quiet --locked -p jovek-server
 jovek=target/debug/jovek
+types() {
+    npx openapi-typescript openapi.json -o "$1" >/dev/null
+    # The first line says what the file is, for people and for tools that leave generated files out.
+    sed -i '1i // Generated from openapi.json by scripts/check-generated.sh; do not edit.' "$1"
+}
 if [ "${1:-}" = "--write" ]; then
     "$jovek" openapi >web/openapi.json
     "$jovek" schema >docs/job.schema.json
-    (cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts)
+    (cd web && types src/api/schema.d.ts)
     exit 0
 fi
 fresh=$(mktemp -d)
 trap 'rm -rf "$fresh"' EXIT
 "$jovek" openapi >"$fresh/openapi.json"
 "$jovek" schema >"$fresh/job.schema.json"
-(cd web && npx openapi-typescript openapi.json -o "$fresh/schema.d.ts" >/dev/null)
+(cd web && types "$fresh/schema.d.ts")
 stale=0
 diff -u web/openapi.json "$fresh/openapi.json" >&2 || stale=1
 diff -u docs/job.schema.json "$fresh/job.schema.json" >&2 || stale=1

@@ -2,10 +2,10 @@
 
 use super::assess::SolvedState;
 use super::choices::drop_rule_text;
-use crate::circuit::Condition;
+use crate::circuit::{Condition, ElementId, Solution};
 use crate::job::Job;
-use crate::plan::SupplyState;
 use crate::plan::chain::{Chain, LinkKind, WireRole};
+use crate::plan::{Built, SupplyState};
 use crate::sizing::choice::{amps, shown, volts};
 use crate::sizing::trial::drop_limit_v;
 use crate::sizing::{ControlChoice, Sizes};
@@ -53,12 +53,27 @@ pub struct VoltElement {
     pub in_v: f64,
     /// Voltage behind it, V.
     pub out_v: f64,
+    /// Current through it, A.
+    pub current_a: f64,
     /// The reading to expect, in words.
     pub reading: String,
     /// Copper, mm², for the weight of the line; zero without wire.
     pub area_mm2: f64,
     /// Working temperature, °C; none without wire.
     pub working_c: Option<f64>,
+}
+
+/// The coil circuit of a relay.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CoilReading {
+    /// Voltage between 86 and 85, V.
+    pub across_v: f64,
+    /// Current, A.
+    pub current_a: f64,
+    /// Lost between battery and coil, there and back, V.
+    pub lost_v: f64,
+    /// `12.05 V between 86 and 85, 0.13 A; the way there and back loses 45 mV`.
+    pub text: String,
 }
 
 /// How the lamps of a circuit burn.
@@ -102,6 +117,8 @@ pub struct VoltLine {
     pub length_m: f64,
     /// Elements from source to battery negative.
     pub elements: Vec<VoltElement>,
+    /// The coil circuit; none without a relay.
+    pub coil: Option<CoilReading>,
     /// `12.06 V across`.
     pub lamp_text: String,
     /// `3.98 A`.
@@ -170,13 +187,15 @@ pub fn volt_line(
         } else if past_lamps {
             ground_drop_v += lost_v;
         }
+        let through_a = at.links[i].map_or(current_a, |e| solution.current_a(e));
         let reading = match kind {
-            VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(current_a)),
+            VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(through_a)),
             _ => format!(
-                "{} before, {} behind: loses {}",
+                "{} before, {} behind: loses {} at {}",
                 volts(in_v),
                 volts(out_v),
-                shown(lost_v * 1000.0, "mV")
+                shown(lost_v * 1000.0, "mV"),
+                amps(through_a)
             ),
         };
         let working_c =
@@ -189,6 +208,7 @@ pub fn volt_line(
             to_m: distance_m + length_m,
             in_v,
             out_v,
+            current_a: through_a,
             reading,
             area_mm2: if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 },
             working_c,
@@ -230,6 +250,7 @@ pub fn volt_line(
         glow,
         length_m: distance_m,
         elements,
+        coil: at.coil.map(|coil| coil_reading(built, solution, coil)),
         lamp_text: format!("{} across", volts(lamp_v)),
         current_text: amps(current_a),
         floor_text: format!("floor {} ({})", volts(floor_v), drop_rule_text(job.shop.drop)),
@@ -242,6 +263,23 @@ pub fn volt_line(
         },
         feed_drop_v,
         ground_drop_v,
+    }
+}
+
+fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilReading {
+    let across_v = solution.across_v(&built.net, coil);
+    let current_a = solution.current_a(coil);
+    let lost_v = solution.node_v(built.battery_plus) - across_v;
+    CoilReading {
+        across_v,
+        current_a,
+        lost_v,
+        text: format!(
+            "{} between 86 and 85, {}; the way there and back loses {}",
+            volts(across_v),
+            amps(current_a),
+            shown(lost_v * 1000.0, "mV")
+        ),
     }
 }
 

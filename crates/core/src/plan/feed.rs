@@ -7,7 +7,7 @@ use crate::catalog::ampacity;
 use crate::catalog::fuse::CONTINUOUS_PART;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::source::{Basis, Source};
-use crate::job::{AmpacityTable, Feed, Job, LampCircuit, LitWhen, OutputKind, Signal};
+use crate::job::{Feed, Job, LampCircuit, LitWhen, OutputKind, Signal};
 use crate::prove::probe::{self, ProbeVerdict};
 use crate::sizing::choice::amps;
 use serde::Serialize;
@@ -229,7 +229,7 @@ fn tie_in(
         ),
         Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
     );
-    let wire_a = ampacity::single_a(AmpacityTable::Iso10133, planned.wire, Insulation::Pvc105)
+    let wire_a = ampacity::single_a(job.shop.ampacity, planned.wire, Insulation::Pvc105)
         * ampacity::ambient_factor(Insulation::Pvc105, FACTORY_WIRE_C);
     say(
         if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
@@ -238,7 +238,7 @@ fn tie_in(
             planned.wire.label(),
             amps(wire_a)
         ),
-        ampacity::source(AmpacityTable::Iso10133),
+        ampacity::source(job.shop.ampacity),
     );
     let probed = probe::judge(&f.probe, job.vehicle.system);
     let weighs = match probed.verdict {

@@ -1,6 +1,6 @@
 //! A circuit that no wire, fuse, switch or relay of the catalog can serve; relays that are hot.
 
-use super::{CircuitView, Context, Finding, Grade, about};
+use super::{CircuitView, Finding, Grade, about};
 use crate::answers::Stage;
 use crate::answers::choices::refusal_text;
 use crate::catalog::relay;
@@ -90,7 +90,7 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
 }
 
 /// A hot coil needs more volts to pull in than a low battery gives.
-pub fn hot_relay(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
     let ControlChoice::Relay { relay: kind, .. } = view.sized.chosen.sizes.control else { return };
     let Some(ambient_c) = view.chain.links.iter().find_map(|l| match l.kind {
         LinkKind::Control { ambient_c } => Some(ambient_c),
@@ -101,9 +101,7 @@ pub fn hot_relay(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
     let coil_c = ambient_c + relay::COIL_RISE_K;
     let needed_v = relay::pull_in_at_v(kind.pull_in_v, coil_c);
     let low = view.answer.volt_lines.iter().find(|l| l.state == SupplyState::LowBattery);
-    let Some(battery_v) = low.map(|l| l.battery_v) else { return };
-    // Switch, leads and coil ground together, from the coil's own current.
-    let given_v = battery_v - 0.3 * context.supply.batteries;
+    let Some(given_v) = low.and_then(|l| l.coil.as_ref()).map(|c| c.across_v) else { return };
     if needed_v <= given_v {
         return;
     }

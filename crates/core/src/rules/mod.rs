@@ -93,7 +93,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         fuse_place::far_from_battery(view, &mut out);
         circuit_limits::wire(view, &mut out);
         circuit_limits::control(view, &mut out);
-        circuit_limits::hot_relay(context, view, &mut out);
+        circuit_limits::hot_relay(view, &mut out);
         circuit_limits::surroundings(view, &mut out);
         glow::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);

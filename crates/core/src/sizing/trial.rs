@@ -44,6 +44,8 @@ pub struct WorstDrop {
     pub drop_v: f64,
     /// Of which in the wire, V.
     pub wire_v: f64,
+    /// Of which in the ground joint and the frame, V.
+    pub ground_v: f64,
     /// Allowed, V.
     pub limit_v: f64,
     /// Current of the circuit, A.
@@ -210,6 +212,16 @@ fn working_c(
     out
 }
 
+/// The switch that may carry the lamps of a circuit by itself, A; none where a relay is better.
+pub fn direct_switch_a(bench: &Bench, load_a: f64) -> Option<f64> {
+    let (part, most_a) = if bench.chain.has_filament() {
+        (switch::FILAMENT_PART, switch::FILAMENT_DIRECT_A)
+    } else {
+        (switch::LED_PART, switch::LED_DIRECT_A)
+    };
+    switch::smallest_a(load_a, part, bench.system.batteries()).filter(|_| load_a <= most_a)
+}
+
 /// Switch or relay for a load.
 pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
     if bench.chain.origin != Origin::Battery {
@@ -217,12 +229,12 @@ pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
     }
     let n = bench.system.batteries();
     let filament = bench.chain.has_filament();
-    let (switch_part, direct_a, relay_part) = if filament {
-        (switch::FILAMENT_PART, switch::FILAMENT_DIRECT_A, relay::FILAMENT_PART)
+    let (switch_part, relay_part) = if filament {
+        (switch::FILAMENT_PART, relay::FILAMENT_PART)
     } else {
-        (switch::LED_PART, switch::LED_DIRECT_A, relay::CONTINUOUS_PART)
+        (switch::LED_PART, relay::CONTINUOUS_PART)
     };
-    let direct = switch::smallest_a(load_a, switch_part, n).filter(|_| load_a <= direct_a);
+    let direct = direct_switch_a(bench, load_a);
     let wants_relay = match bench.circuit.control.kind {
         Some(ControlKind::Relay) => true,
         Some(ControlKind::Switch) => false,
@@ -318,6 +330,7 @@ impl Trial {
             lamp_v: 0.0,
             drop_v: low_v,
             wire_v: low_v,
+            ground_v: 0.0,
             limit_v: 0.0,
             current_a: 0.0,
         });
@@ -402,7 +415,8 @@ fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveErr
         let solution = solve(&built.net)?;
         let circuit = &built.circuits[0];
         let source_v = solution.node_v(built.battery_plus);
-        let (mut wire_v, mut lamp_v) = (0.0, 0.0);
+        let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
+        let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
         let mut current_a = 0.0;
         for (i, link) in bench.chain.links.iter().enumerate() {
             let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
@@ -412,6 +426,11 @@ fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveErr
                     lamp_v = across;
                     current_a =
                         circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+                }
+                LinkKind::Joint { is_return: true, .. } | LinkKind::Chassis
+                    if lamps_at.is_some_and(|at| i > at + 1) =>
+                {
+                    ground_v += across;
                 }
                 _ => {}
             }
@@ -423,6 +442,7 @@ fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveErr
             lamp_v,
             drop_v: source_v - lamp_v,
             wire_v,
+            ground_v,
             limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
             current_a,
         };
@@ -437,6 +457,7 @@ fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveErr
         lamp_v: 0.0,
         drop_v: 0.0,
         wire_v: 0.0,
+        ground_v: 0.0,
         limit_v: 0.0,
         current_a: 0.0,
     });
