@@ -6,6 +6,8 @@
 
 mod error;
 mod revision;
+#[cfg(test)]
+mod tests;
 
 pub use error::StoreError;
 pub use revision::{JobRow, RevisionInfo};
@@ -51,7 +53,7 @@ impl Store {
         db.pragma_update(None, "journal_mode", "WAL")?;
         db.pragma_update(None, "synchronous", "FULL")?;
         db.pragma_update(None, "foreign_keys", true)?;
-        let verdict: String = db.query_row("PRAGMA quick_check(1)", [], |r| r.get(0))?;
+        let verdict: String = db.query_row("PRAGMA integrity_check(1)", [], |r| r.get(0))?;
         if verdict != "ok" {
             return Err(StoreError::Damaged { what: verdict });
         }

@@ -1,0 +1,302 @@
+//! The real program: commands, API, two writers, kill -9.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+use reqwest::blocking::{Client, Response};
+use serde_json::{Value, json};
+use std::io::{BufRead, BufReader, Write};
+use std::path::Path;
+use std::process::{Child, Command, Output, Stdio};
+use std::time::{Duration, Instant};
+
+const JOVEK: &str = env!("CARGO_BIN_EXE_jovek");
+const UNIT_14: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-14.json");
+const UNIT_51: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-51.json");
+
+struct Server {
+    child: Child,
+    url: String,
+}
+
+impl Server {
+    fn start(args: &[&str]) -> Server {
+        let mut child = Command::new(JOVEK)
+            .args(args)
+            .args(["--listen", "127.0.0.1:0"])
+            .stdout(Stdio::piped())
+            .spawn()
+            .unwrap();
+        let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
+        let url = loop {
+            let line = lines.next().expect("the program says where it listens").unwrap();
+            if let Some(url) = line.strip_prefix("Jovek listens on ") {
+                break url.to_owned();
+            }
+        };
+        Server { child, url }
+    }
+
+    fn on(db: &Path) -> Server {
+        Server::start(&["serve", "--db", db.to_str().unwrap()])
+    }
+
+    fn at(&self, path: &str) -> String {
+        format!("{}{path}", self.url)
+    }
+
+    fn get(&self, path: &str) -> Value {
+        Client::new().get(self.at(path)).send().unwrap().json().unwrap()
+    }
+
+    fn post(&self, path: &str, body: &Value) -> Response {
+        Client::new().post(self.at(path)).json(body).send().unwrap()
+    }
+
+    fn put(&self, id: &Value, rev: &Value, job: &Value) -> Response {
+        Client::new()
+            .put(self.at(&format!("/api/jobs/{id}")))
+            .header("If-Match", format!("\"{rev}\""))
+            .header("X-Jovek-Who", "Ada%20%C3%98")
+            .json(job)
+            .send()
+            .unwrap()
+    }
+
+    /// Ends the program at once, as a power cut would.
+    fn kill(mut self) {
+        self.child.kill().unwrap();
+        self.child.wait().unwrap();
+    }
+}
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+    }
+}
+
+fn run(args: &[&str], input: &str) -> Output {
+    let mut child = Command::new(JOVEK)
+        .args(args)
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    // A command that reads no input may have gone already.
+    let _ = child.stdin.take().unwrap().write_all(input.as_bytes());
+    child.wait_with_output().unwrap()
+}
+
+fn text(bytes: &[u8]) -> String {
+    String::from_utf8(bytes.to_vec()).unwrap()
+}
+
+#[test]
+fn assess_tells_by_its_exit_code() {
+    assert_eq!(run(&["assess", UNIT_14], "").status.code(), Some(0));
+    assert_eq!(run(&["assess", UNIT_51], "").status.code(), Some(1), "a Stop stands");
+    let bad = run(&["assess", "-"], "{\"jovek\": 1, \"unit\": 5}");
+    assert_eq!(bad.status.code(), Some(2));
+    assert!(text(&bad.stderr).contains("unit"), "{}", text(&bad.stderr));
+    assert_eq!(run(&["assess", "/no/such/job.json"], "").status.code(), Some(2));
+    let job = std::fs::read_to_string(UNIT_14).unwrap();
+    let out = run(&["assess", "-", "--json"], &job);
+    let answers: Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(answers["circuits"].as_array().unwrap().len(), 4);
+}
+
+#[test]
+fn exports_are_written_and_the_job_comes_back_to_the_byte() {
+    let job = std::fs::read_to_string(UNIT_14).unwrap();
+    assert_eq!(text(&run(&["export", UNIT_14, "--as", "job"], "").stdout), job);
+    let dir = tempfile::tempdir().unwrap();
+    for (format, begins) in [
+        ("spice", "* Unit 14"),
+        ("wires-csv", "label,"),
+        ("parts-csv", "group,"),
+        ("diagram-svg", "<svg"),
+    ] {
+        let file = dir.path().join(format);
+        let out = run(&["export", "-", "--as", format, "-o", file.to_str().unwrap()], &job);
+        assert!(out.status.success(), "{}", text(&out.stderr));
+        assert!(std::fs::read_to_string(file).unwrap().starts_with(begins), "{format}");
+    }
+    let out = run(&["export", UNIT_14, "--as", "spice", "--state", "flying"], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("engine_off"));
+}
+
+#[test]
+fn a_port_in_use_and_a_bad_file_are_named() {
+    let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let address = taken.local_addr().unwrap().to_string();
+    let out = run(&["demo", "--listen", &address], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("in use"), "{}", text(&out.stderr));
+    let dir = tempfile::tempdir().unwrap();
+    let file = dir.path().join("x.db");
+    std::fs::write(&file, vec![b'x'; 9000]).unwrap();
+    let out = run(&["serve", "--db", file.to_str().unwrap(), "--listen", "127.0.0.1:0"], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("damaged"), "{}", text(&out.stderr));
+}
+
+#[test]
+fn backup_and_restore_from_the_command_line() {
+    let dir = tempfile::tempdir().unwrap();
+    let path = |name: &str| dir.path().join(name).to_str().unwrap().to_owned();
+    let server = Server::on(&dir.path().join("a.db"));
+    server.post("/api/jobs", &json!({"unit": "77"}));
+    let out = run(&["backup", "--db", &path("a.db"), &path("b.db")], "");
+    assert!(out.status.success(), "{}", text(&out.stderr));
+    assert!(!run(&["backup", "--db", &path("a.db"), &path("b.db")], "").status.success());
+    let out = run(&["restore", &path("b.db"), "--db", &path("c.db")], "");
+    assert!(out.status.success(), "{}", text(&out.stderr));
+    let restored = Server::on(&dir.path().join("c.db"));
+    assert_eq!(restored.get("/api/jobs")[0]["unit"], "77");
+}
+
+#[test]
+fn two_people_cannot_overwrite_each_other_unseen() {
+    let server = Server::start(&["demo"]);
+    let view = server.get("/api/jobs/1");
+    let (id, rev) = (&view["id"], &view["rev"]);
+    let mut hers = view["job"].clone();
+    hers["circuits"][0]["run"]["supply"][2]["length_m"] = json!(5.25);
+    let saved: Value = server.put(id, rev, &hers).json().unwrap();
+    assert_eq!(saved["rev"], 2);
+    assert_eq!(saved["saved_by"], "Ada Ø");
+    let mut his = view["job"].clone();
+    his["title"] = json!("his");
+    let refused = server.put(id, rev, &his);
+    assert_eq!(refused.status(), 412);
+    assert_eq!(refused.headers()["content-type"], "application/problem+json");
+    let problem: Value = refused.json().unwrap();
+    assert_eq!(problem["conflict"]["current_rev"], 2);
+    let change = &problem["conflict"]["changes"][0];
+    assert_eq!(change["path"], "circuits[0].run.supply[2].length_m");
+    assert_eq!((&change["before"], &change["after"]), (&json!("4.5"), &json!("5.25")));
+    assert_eq!(server.get("/api/jobs/1")["job"], hers, "nothing was overwritten");
+    let no_tag = Client::new().put(server.at("/api/jobs/1")).json(&his).send().unwrap();
+    assert_eq!(no_tag.status(), 428);
+}
+
+#[test]
+fn bad_jobs_are_refused_with_their_places() {
+    let server = Server::start(&["demo"]);
+    let view = server.get("/api/jobs/1");
+    let mut bad = view["job"].clone();
+    bad["circuits"][0]["run"]["supply"][0]["length_m"] = json!(-1);
+    for refused in [server.put(&view["id"], &view["rev"], &bad), server.post("/api/assess", &bad)] {
+        assert_eq!(refused.status(), 422);
+        let problem: Value = refused.json().unwrap();
+        assert_eq!(problem["faults"][0]["path"], "circuits[0].run.supply[0].length_m");
+    }
+    let post = |body: &str| {
+        Client::new().post(server.at("/api/assess")).body(body.to_owned()).send().unwrap().status()
+    };
+    assert_eq!(post("{"), 422);
+    assert_eq!(post(&" ".repeat(3_000_000)), 413);
+    assert_eq!(server.post("/api/jobs", &json!({"file": "{\"jovek\": 2}"})).status(), 422);
+    assert_eq!(
+        server.post("/api/jobs/1/readings", &json!({"check": "no", "value": 1})).status(),
+        422
+    );
+    let gone = Client::new().get(server.at("/api/jobs/999")).send().unwrap();
+    assert_eq!(gone.status(), 404);
+    assert_eq!(server.get("/api/jobs/1")["rev"], view["rev"], "nothing changed");
+}
+
+#[test]
+fn readings_undo_revisions_and_exports_over_the_api() {
+    let server = Server::start(&["demo"]);
+    let reading = json!({"check": "rear.lamp_v", "value": 12.2});
+    let view: Value = server.post("/api/jobs/1/readings", &reading).json().unwrap();
+    let check =
+        view["answers"]["checks"].as_array().unwrap().iter().find(|c| c["id"] == "rear.lamp_v");
+    assert_eq!(check.unwrap()["judgement"]["verdict"], "good");
+    let undone = Client::new()
+        .post(server.at("/api/jobs/1/undo"))
+        .header("If-Match", format!("\"{}\"", view["rev"]))
+        .send()
+        .unwrap();
+    assert_eq!(undone.status(), 200);
+    assert_eq!(server.get("/api/jobs/1/revisions").as_array().unwrap().len(), 3);
+    let csv = Client::new().get(server.at("/api/jobs/1/export?as=wires-csv")).send().unwrap();
+    assert!(csv.headers()["content-disposition"].to_str().unwrap().contains("unit-14.wires.csv"));
+    assert!(csv.text().unwrap().lines().count() > 10);
+    let question: Value =
+        server.post("/api/question", &server.get("/api/jobs/2")["job"]).json().unwrap();
+    assert!(question["question"]["asks"].is_string());
+}
+
+/// The published schema is JSON Schema 2020-12 and knows every part of the demo jobs.
+#[test]
+fn the_schema_stands_alone() {
+    let schema: Value = serde_json::from_slice(&run(&["schema"], "").stdout).unwrap();
+    assert_eq!(schema["$schema"], "https://json-schema.org/draft/2020-12/schema");
+    let text = schema.to_string();
+    for reference in text.split("#/$defs/").skip(1) {
+        let name = reference.split('"').next().unwrap();
+        assert!(schema["$defs"][name].is_object(), "{name} is referred to but not defined");
+    }
+    let job: Value = serde_json::from_str(&std::fs::read_to_string(UNIT_14).unwrap()).unwrap();
+    for key in job.as_object().unwrap().keys() {
+        assert!(schema["properties"][key].is_object(), "{key}");
+    }
+}
+
+/// Fifty power cuts in the middle of writing: no accepted save is lost, no file is damaged.
+#[test]
+fn kill_9_during_writes_loses_nothing_accepted() {
+    let dir = tempfile::tempdir().unwrap();
+    let db = dir.path().join("j.db");
+    let mut accepted: Option<(i64, String)> = None;
+    let mut saves = 0;
+    for round in 0..50u64 {
+        let server = Server::on(&db);
+        let rows = server.get("/api/jobs");
+        if rows.as_array().unwrap().is_empty() {
+            server.post("/api/jobs", &json!({"unit": "k"}));
+        }
+        let view = server.get("/api/jobs/1");
+        let (mut rev, mut job) = (view["rev"].as_i64().unwrap(), view["job"].clone());
+        if let Some((kept, title)) = &accepted {
+            assert!(rev >= *kept, "round {round}: revision {kept} was accepted, {rev} is here");
+            if rev == *kept {
+                assert_eq!(job["title"], title.as_str());
+            }
+        }
+        let pid = server.child.id();
+        // A different moment each round, with no randomness.
+        let moment = Duration::from_micros(1500 + (round * 7919) % 24_000);
+        let killer = std::thread::spawn(move || {
+            std::thread::sleep(moment);
+            let _ = Command::new("kill").args(["-9", &pid.to_string()]).status();
+        });
+        let client = Client::new();
+        let until = Instant::now() + Duration::from_secs(2);
+        while Instant::now() < until {
+            let title = format!("save {round} {saves}");
+            job["title"] = json!(title);
+            let sent = client
+                .put(server.at("/api/jobs/1"))
+                .header("If-Match", format!("\"{rev}\""))
+                .json(&job)
+                .send();
+            let Ok(response) = sent else { break };
+            if response.status() != 200 {
+                break;
+            }
+            let Ok(body) = response.json::<Value>() else { break };
+            rev = body["rev"].as_i64().unwrap();
+            accepted = Some((rev, title));
+            saves += 1;
+        }
+        killer.join().unwrap();
+        server.kill();
+    }
+    assert!(saves > 50, "only {saves} saves were accepted");
+    println!("{saves} saves accepted over 50 kills, none lost");
+}
