@@ -7,5 +7,6 @@ pub mod api;
 pub mod assets;
 pub mod cli;
 pub mod demo;
+pub mod extract;
 pub mod problem;
 pub mod serve;

@@ -300,3 +300,67 @@ fn kill_9_during_writes_loses_nothing_accepted() {
     assert!(saves > 50, "only {saves} saves were accepted");
     println!("{saves} saves accepted over 50 kills, none lost");
 }
+
+/// RFC 9457: every refusal of the API is a problem document, those of the framework included.
+#[test]
+fn refusals_of_the_framework_are_problems_too() {
+    let server = Server::start(&["demo"]);
+    let client = Client::new();
+    let json = |path: &str, body: String| {
+        client
+            .post(server.at(path))
+            .header("content-type", "application/json")
+            .body(body)
+            .send()
+            .unwrap()
+    };
+    let refusals = [
+        (json("/api/jobs", "{ not json".into()), 400),
+        (json("/api/jobs", r#"{"unitt": "9"}"#.into()), 422),
+        (client.post(server.at("/api/jobs")).body("{}").send().unwrap(), 415),
+        (client.get(server.at("/api/jobs/fourteen")).send().unwrap(), 400),
+        (client.get(server.at("/api/jobs/1/export?as=paper")).send().unwrap(), 400),
+        (json("/api/assess", " ".repeat(9_000_000)), 413),
+    ];
+    for (response, status) in refusals {
+        let at = response.url().path().to_owned();
+        assert_eq!(response.status().as_u16(), status, "{at}");
+        assert_eq!(response.headers()["content-type"], "application/problem+json", "{at}");
+        let problem: Value = response.json().unwrap();
+        assert_eq!(problem["status"], status, "{at}");
+        assert!(!problem["detail"].as_str().unwrap().is_empty(), "{at}");
+    }
+}
+
+/// Readings only add: two people who keep one at the same moment both keep it.
+#[test]
+fn readings_kept_at_once_are_all_kept() {
+    let server = Server::start(&["demo"]);
+    let writers: Vec<_> = (0..4)
+        .map(|k| {
+            let url = server.at("/api/jobs/1/readings");
+            std::thread::spawn(move || {
+                for n in 0..10 {
+                    let body = json!({ "check": "battery.rest_v", "value": 12.0 + f64::from(k * 10 + n) / 100.0 });
+                    let kept = Client::new().post(&url).json(&body).send().unwrap();
+                    assert_eq!(kept.status(), 200, "{}", kept.text().unwrap());
+                }
+            })
+        })
+        .collect();
+    for writer in writers {
+        writer.join().unwrap();
+    }
+    let readings = server.get("/api/jobs/1")["job"]["readings"].clone();
+    let values: std::collections::BTreeSet<String> = readings
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|r| r["check"] == "battery.rest_v")
+        .map(|r| r["value"].to_string())
+        .collect();
+    for n in 0..40 {
+        let wanted = json!(12.0 + f64::from(n) / 100.0).to_string();
+        assert!(values.contains(&wanted), "{wanted} is lost");
+    }
+}

@@ -22,15 +22,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/catalog/lights": {
+    "/api/catalog": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Generic lights to start from. */
-        get: operations["catalogLights"];
+        /** What a person can pick from. */
+        get: operations["catalog"];
         put?: never;
         post?: never;
         delete?: never;
@@ -276,6 +276,19 @@ export interface components {
          * @enum {string}
          */
         BundleRule: "iec_bunched" | "nfpa_steps" | "aerospace" | "none";
+        /** @description What a person can pick from. */
+        Catalog: {
+            /** @description Sizes that a factory wire may have, metric first. */
+            factory_wires: components["schemas"]["CatalogWire"][];
+            /** @description Generic lights to start from. */
+            lights: components["schemas"]["CatalogLight"][];
+            /** @description What a new circuit starts as; its ids are to be replaced by free ones. */
+            new_circuit: components["schemas"]["LampCircuit"];
+            /** @description Signals. */
+            signals: components["schemas"]["CatalogSignal"][];
+            /** @description Zones. */
+            zones: components["schemas"]["CatalogZone"][];
+        };
         /** @description A generic light. */
         CatalogLight: {
             /** @description How it takes its current. */
@@ -291,6 +304,32 @@ export interface components {
             made_for: components["schemas"]["MadeFor"];
             /** @description Name. */
             name: string;
+        };
+        /** @description A signal of the vehicle. */
+        CatalogSignal: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description The signal. */
+            signal: components["schemas"]["Signal"];
+        };
+        /** @description A wire size. */
+        CatalogWire: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description As the job holds it. */
+            wire: components["schemas"]["Conductor"];
+        };
+        /** @description A zone and the temperature that is taken there unless somebody measured it. */
+        CatalogZone: {
+            /**
+             * Format: double
+             * @description Ambient temperature taken, °C.
+             */
+            ambient_c: number;
+            /** @description As it is spoken. */
+            label: string;
+            /** @description The zone. */
+            zone: components["schemas"]["Zone"];
         };
         /** @description One changed place. */
         Change: {
@@ -1284,7 +1323,7 @@ export interface operations {
             };
         };
     };
-    catalogLights: {
+    catalog: {
         parameters: {
             query?: never;
             header?: never;
@@ -1298,7 +1337,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CatalogLight"][];
+                    "application/json": components["schemas"]["Catalog"];
                 };
             };
         };

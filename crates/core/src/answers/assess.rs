@@ -10,6 +10,7 @@ use crate::harness::{cuts, parts};
 use crate::job::{Feed, Job, LampCircuit, Light};
 use crate::plan::assumed::Assumed;
 use crate::plan::build::{self, Built, PlannedFactory, Situation};
+use crate::plan::chain::ASSUMED_SWITCH_LEAD_M;
 use crate::plan::feed::{self, FeedOption};
 use crate::plan::lamp::PlannedLamp;
 use crate::plan::supply::PlannedSupply;
@@ -17,10 +18,10 @@ use crate::plan::{Chain, SupplyState};
 use crate::prove::checks::{Proving, checks};
 use crate::prove::probe;
 use crate::rules::{self, CircuitView, Context};
-use crate::sizing::Sizes;
 use crate::sizing::choice::{amps, shown};
 use crate::sizing::circuit::{Sized, size};
 use crate::sizing::trial::{Bench, drop_limit_v};
+use crate::sizing::{ControlChoice, Sizes};
 
 /// A planned and sized job, before it is put into words.
 pub struct Assessment {
@@ -66,12 +67,28 @@ pub fn study(job: &Job) -> Assessment {
         feeds.push(options);
     }
     let sized = size_together(job, &supply, &factory, &planned);
-    let circuits = planned
+    let circuits: Vec<(usize, Chain, Sized)> = planned
         .into_iter()
         .zip(sized)
         .map(|((index, chain), sized)| (index, chain, sized))
         .collect();
+    note_switch_leads(job, &circuits, &mut assumed);
     Assessment { supply, factory, circuits, feeds, assumed: assumed.into_list() }
+}
+
+/// The lead from relay to switch matters only where a relay was chosen; there it is assumed aloud.
+fn note_switch_leads(job: &Job, circuits: &[(usize, Chain, Sized)], assumed: &mut Assumed) {
+    for (index, chain, sized) in circuits {
+        if matches!(sized.chosen.sizes.control, ControlChoice::Relay { .. }) {
+            assumed.or(
+                job.circuits[*index].control.switch_lead_m,
+                ASSUMED_SWITCH_LEAD_M,
+                format!("circuits[{index}].control.switch_lead_m"),
+                format!("{}: relay to switch, one way", chain.name),
+                "m",
+            );
+        }
+    }
 }
 
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
@@ -304,10 +321,14 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
                 id: f.id.clone(),
                 probe: probe::judge(&f.probe, job.vehicle.system),
                 headroom_text: format!(
-                    "{} free of {} (80 % of {} A)",
+                    "{} free of {} (80 % of {} A){}",
                     amps((most_a - planned.existing_a).max(0.0)),
                     amps(most_a),
-                    planned.fuse_a
+                    planned.fuse_a,
+                    match f.wire {
+                        Some(_) => String::new(),
+                        None => format!("; wire assumed {}", planned.wire.label()),
+                    }
                 ),
             }
         })

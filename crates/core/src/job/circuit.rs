@@ -276,6 +276,29 @@ pub struct Overrides {
     pub fuse_a: Option<Override<f64>>,
 }
 
+impl Signal {
+    /// All signals, lamps first.
+    pub const ALL: [Signal; 12] = [
+        Signal::Parking,
+        Signal::LowBeam,
+        Signal::HighBeam,
+        Signal::Fog,
+        Signal::Brake,
+        Signal::Left,
+        Signal::Right,
+        Signal::Reverse,
+        Signal::Door,
+        Signal::Boot,
+        Signal::Ignition,
+        Signal::Accessory,
+    ];
+}
+
+impl Zone {
+    /// All zones, front to rear.
+    pub const ALL: [Zone; 4] = [Zone::EngineBay, Zone::Cab, Zone::Underbody, Zone::Exterior];
+}
+
 impl Section {
     /// A section whose length nobody has measured yet.
     pub fn unmeasured(name: &str, zone: Zone, ends_at: Waypoint) -> Self {

@@ -74,6 +74,10 @@ pub struct Built {
     pub circuits: Vec<BuiltCircuit>,
 }
 
+/// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
+/// have. Common practice.
+const ASSUMED_FACTORY_WIRE: Conductor = Conductor::Metric(75);
+
 /// A factory circuit with its figures filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct PlannedFactory {
@@ -100,7 +104,7 @@ impl PlannedFactory {
                 format!("{}: fuse", f.name),
                 "A",
             ),
-            wire: f.wire.unwrap_or(Conductor::Metric(75)),
+            wire: f.wire.unwrap_or(ASSUMED_FACTORY_WIRE),
             length_m: assumed.or(
                 f.length_m,
                 4.0,

@@ -5,6 +5,10 @@ use super::lamp::PlannedLamp;
 use crate::catalog::{contact, zone};
 use crate::job::{CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Waypoint, Zone};
 
+/// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
+/// beside the battery to the dash.
+pub const ASSUMED_SWITCH_LEAD_M: f64 = 2.0;
+
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum WireRole {
@@ -163,7 +167,7 @@ impl Chain {
             .enumerate()
             .map(|(k, s)| stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed))
             .collect();
-        let switch_lead_m = circuit.control.switch_lead_m.unwrap_or(2.0);
+        let switch_lead_m = circuit.control.switch_lead_m.unwrap_or(ASSUMED_SWITCH_LEAD_M);
         let mut chain = Chain {
             id: circuit.id.clone(),
             name: circuit.name.clone(),

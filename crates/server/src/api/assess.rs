@@ -1,9 +1,8 @@
 //! What-if: answers to a job that is not saved.
 
+use crate::extract::{Json, Text};
 use crate::problem::Problem;
-use axum::Json;
 use jovek_core::answers::{Answers, assess};
-use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::job::Job;
 use jovek_core::question::{Question, most_important};
 use serde::Serialize;
@@ -32,7 +31,7 @@ pub(super) fn read(body: &str) -> Result<Job, Problem> {
 #[utoipa::path(post, path = "/api/assess", operation_id = "assess",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Assessed), (status = 422, body = Problem)))]
-pub(super) async fn assess_job(body: String) -> Result<Json<Assessed>, Problem> {
+pub(super) async fn assess_job(Text(body): Text) -> Result<Json<Assessed>, Problem> {
     let job = read(&body)?;
     Ok(Json(Assessed { answers: assess(&job) }))
 }
@@ -41,7 +40,7 @@ pub(super) async fn assess_job(body: String) -> Result<Json<Assessed>, Problem> 
 #[utoipa::path(post, path = "/api/question", operation_id = "nextQuestion",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = NextQuestion), (status = 422, body = Problem)))]
-pub(super) async fn next_question(body: String) -> Result<Json<NextQuestion>, Problem> {
+pub(super) async fn next_question(Text(body): Text) -> Result<Json<NextQuestion>, Problem> {
     let job = read(&body)?;
     // Some fifty assessments: too long for an async thread.
     let question = tokio::task::spawn_blocking(move || most_important(&job, &assess(&job)))
@@ -49,11 +48,4 @@ pub(super) async fn next_question(body: String) -> Result<Json<NextQuestion>, Pr
         .ok()
         .flatten();
     Ok(Json(NextQuestion { question }))
-}
-
-/// Generic lights to start from.
-#[utoipa::path(get, path = "/api/catalog/lights", operation_id = "catalogLights",
-    responses((status = 200, body = Vec<CatalogLight>)))]
-pub(super) async fn catalog() -> Json<Vec<CatalogLight>> {
-    Json(lights())
 }

@@ -3,9 +3,9 @@
 use super::AppState;
 use super::assess::read as read_body;
 use super::headers::{etag, if_match, who};
+use crate::extract::{Json, Path, Query, Text};
 use crate::problem::{Conflict, Problem};
-use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jovek_core::answers::{Answers, assess};
@@ -14,7 +14,7 @@ use jovek_core::job::diff::changes;
 use jovek_core::job::limits;
 use jovek_core::job::read::JobError;
 use jovek_core::job::{CheckId, Job, Reading};
-use jovek_store::{JobRow, StoreError};
+use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -119,7 +119,7 @@ pub(super) async fn save(
     State(state): State<AppState>,
     Path(id): Path<i64>,
     headers: HeaderMap,
-    body: String,
+    Text(body): Text,
 ) -> Result<Response, Problem> {
     let from = if_match(&headers)?;
     let job = read_body(&body)?;
@@ -178,7 +178,7 @@ pub(super) async fn redo(
 }
 
 /// A reading of the meter.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewReading {
     /// The check it answers.
@@ -199,20 +199,49 @@ pub(super) async fn read(
     Json(new): Json<NewReading>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    let row = state.with_store(move |store| store.get(id)).await?;
-    if !assess(&row.job).checks.iter().any(|c| c.id == new.check) {
-        return Err(Problem::new(
+    // Another program may write to the same file in between: then it is read again.
+    for _ in 0..READING_TRIES {
+        let (new, by) = (new.clone(), by.clone());
+        let kept = state.with_store(move |store| keep(store, id, new, by)).await?;
+        match kept {
+            Err(problem) if problem.conflict.is_some() => continue,
+            kept => return kept.map(view),
+        }
+    }
+    Err(Problem::new(
+        StatusCode::SERVICE_UNAVAILABLE,
+        "/problems/busy",
+        "The job is being written",
+        "Others kept saving this job at the same moment; keep the reading again.",
+    ))
+}
+
+/// How often a reading is tried again when somebody saved in between.
+const READING_TRIES: usize = 5;
+
+/// Adds a reading to the newest revision.
+fn keep(
+    store: &mut Store,
+    id: i64,
+    new: NewReading,
+    by: String,
+) -> Result<Result<JobRow, Problem>, StoreError> {
+    let row = store.get(id)?;
+    let mut job = row.job;
+    if !assess(&job).checks.iter().any(|c| c.id == new.check) {
+        return Ok(Err(Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/no-check",
             "No such check",
             format!("The plan has no check \"{}\".", new.check),
-        ));
+        )));
     }
-    let mut job = row.job;
     let at = jiff::Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
     job.readings.push(Reading { check: new.check, value: new.value, at, by: by.clone() });
-    sound(&job)?;
-    state.with_store(move |store| store.save(id, row.rev, &job, &by)).await.map(view)
+    if let Err(problem) = sound(&job) {
+        return Ok(Err(problem));
+    }
+    Ok(store.save(id, row.rev, &job, &by).map_err(Problem::from))
 }
 
 /// What to export.

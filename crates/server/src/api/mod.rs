@@ -1,6 +1,7 @@
 //! The API: routes, their description, and the state behind them.
 
 mod assess;
+mod catalog;
 mod headers;
 mod jobs;
 mod yard;
@@ -19,6 +20,7 @@ use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
 pub use assess::{Assessed, NextQuestion};
+pub use catalog::Catalog;
 pub use jobs::JobView;
 pub use yard::YardRow;
 
@@ -80,7 +82,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::revisions))
         .routes(routes!(assess::assess_job))
         .routes(routes!(assess::next_question))
-        .routes(routes!(assess::catalog))
+        .routes(routes!(catalog::catalog))
 }
 
 /// The whole service: API and app.

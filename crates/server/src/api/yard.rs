@@ -1,8 +1,8 @@
 //! The yard: all jobs as work that waits.
 
 use super::AppState;
+use crate::extract::Json;
 use crate::problem::Problem;
-use axum::Json;
 use axum::extract::State;
 use jovek_core::answers::{StageState, assess};
 use jovek_core::rules::Grade;

@@ -1,0 +1,79 @@
+//! What a person can pick from, and what a new circuit starts as.
+
+use crate::extract::Json;
+use jovek_core::catalog::conductor::Conductor;
+use jovek_core::catalog::light::{CatalogLight, lights};
+use jovek_core::catalog::zone;
+use jovek_core::job::{CircuitId, LampCircuit, Signal, WireSystem, Zone};
+use jovek_core::plan::feed::signal_label;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A zone and the temperature that is taken there unless somebody measured it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct CatalogZone {
+    /// The zone.
+    pub zone: Zone,
+    /// As it is spoken.
+    pub label: &'static str,
+    /// Ambient temperature taken, °C.
+    pub ambient_c: f64,
+}
+
+/// A wire size.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct CatalogWire {
+    /// As the job holds it.
+    pub wire: Conductor,
+    /// As it is spoken.
+    pub label: String,
+}
+
+/// A signal of the vehicle.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct CatalogSignal {
+    /// The signal.
+    pub signal: Signal,
+    /// As it is spoken.
+    pub label: &'static str,
+}
+
+/// What a person can pick from.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Catalog {
+    /// Generic lights to start from.
+    pub lights: Vec<CatalogLight>,
+    /// Sizes that a factory wire may have, metric first.
+    pub factory_wires: Vec<CatalogWire>,
+    /// Zones.
+    pub zones: Vec<CatalogZone>,
+    /// Signals.
+    pub signals: Vec<CatalogSignal>,
+    /// What a new circuit starts as; its ids are to be replaced by free ones.
+    pub new_circuit: LampCircuit,
+}
+
+/// Thickest factory lamp wire worth offering, mm².
+const FACTORY_WIRE_MOST_MM2: f64 = 6.5;
+
+/// What a person can pick from.
+#[utoipa::path(get, path = "/api/catalog", operation_id = "catalog",
+    responses((status = 200, body = Catalog)))]
+pub(super) async fn catalog() -> Json<Catalog> {
+    Json(Catalog {
+        lights: lights(),
+        factory_wires: [WireSystem::Metric, WireSystem::Awg, WireSystem::Sae]
+            .into_iter()
+            .flat_map(Conductor::all)
+            .filter(|wire| wire.area_mm2() <= FACTORY_WIRE_MOST_MM2)
+            .map(|wire| CatalogWire { wire, label: wire.label() })
+            .collect(),
+        zones: Zone::ALL
+            .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
+            .into(),
+        signals: Signal::ALL
+            .map(|signal| CatalogSignal { signal, label: signal_label(signal) })
+            .into(),
+        new_circuit: LampCircuit::starter(CircuitId::from("new"), "New circuit"),
+    })
+}
