@@ -42,6 +42,10 @@ test-rust:
 bench: deps-test build
 	cargo run --release --locked -p jovek-e2e --bin bench
 
+## Take the pictures of the README anew from the demo data.
+shots: deps-test build
+	cargo run --release --locked -p jovek-e2e --bin shots
+
 clean:
 	cargo clean
 	rm -rf web/dist web/node_modules

@@ -1,6 +1,7 @@
 //! The real program: commands, API, two writers, kill -9.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+use jovek_e2e::Server;
 use reqwest::blocking::{Client, Response};
 use serde_json::{Value, json};
 use std::io::{BufRead, BufReader, Write};
@@ -12,37 +13,22 @@ const JOVEK: &str = env!("CARGO_BIN_EXE_jovek");
 const UNIT_14: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-14.json");
 const UNIT_51: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-51.json");
 
-struct Server {
-    child: Child,
-    url: String,
+fn start(args: &[&str]) -> Server {
+    Server::start(Path::new(JOVEK), args).unwrap()
 }
 
-impl Server {
-    fn start(args: &[&str]) -> Server {
-        let mut child = Command::new(JOVEK)
-            .args(args)
-            .args(["--listen", "127.0.0.1:0"])
-            .stdout(Stdio::piped())
-            .spawn()
-            .unwrap();
-        let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
-        let url = loop {
-            let line = lines.next().expect("the program says where it listens").unwrap();
-            if let Some(url) = line.strip_prefix("Jovek listens on ") {
-                break url.to_owned();
-            }
-        };
-        Server { child, url }
-    }
+fn on(db: &Path) -> Server {
+    start(&["serve", "--db", db.to_str().unwrap()])
+}
 
-    fn on(db: &Path) -> Server {
-        Server::start(&["serve", "--db", db.to_str().unwrap()])
-    }
+/// The calls that these tests make.
+trait Calls {
+    fn get(&self, path: &str) -> Value;
+    fn post(&self, path: &str, body: &Value) -> Response;
+    fn put(&self, id: &Value, rev: &Value, job: &Value) -> Response;
+}
 
-    fn at(&self, path: &str) -> String {
-        format!("{}{path}", self.url)
-    }
-
+impl Calls for Server {
     fn get(&self, path: &str) -> Value {
         Client::new().get(self.at(path)).send().unwrap().json().unwrap()
     }
@@ -59,19 +45,6 @@ impl Server {
             .json(job)
             .send()
             .unwrap()
-    }
-
-    /// Ends the program at once, as a power cut would.
-    fn kill(mut self) {
-        self.child.kill().unwrap();
-        self.child.wait().unwrap();
-    }
-}
-
-impl Drop for Server {
-    fn drop(&mut self) {
-        let _ = self.child.kill();
-        let _ = self.child.wait();
     }
 }
 
@@ -146,20 +119,20 @@ fn a_port_in_use_and_a_bad_file_are_named() {
 fn backup_and_restore_from_the_command_line() {
     let dir = tempfile::tempdir().unwrap();
     let path = |name: &str| dir.path().join(name).to_str().unwrap().to_owned();
-    let server = Server::on(&dir.path().join("a.db"));
+    let server = on(&dir.path().join("a.db"));
     server.post("/api/jobs", &json!({"unit": "77"}));
     let out = run(&["backup", "--db", &path("a.db"), &path("b.db")], "");
     assert!(out.status.success(), "{}", text(&out.stderr));
     assert!(!run(&["backup", "--db", &path("a.db"), &path("b.db")], "").status.success());
     let out = run(&["restore", &path("b.db"), "--db", &path("c.db")], "");
     assert!(out.status.success(), "{}", text(&out.stderr));
-    let restored = Server::on(&dir.path().join("c.db"));
+    let restored = on(&dir.path().join("c.db"));
     assert_eq!(restored.get("/api/jobs")[0]["unit"], "77");
 }
 
 #[test]
 fn two_people_cannot_overwrite_each_other_unseen() {
-    let server = Server::start(&["demo"]);
+    let server = start(&["demo"]);
     let view = server.get("/api/jobs/1");
     let (id, rev) = (&view["id"], &view["rev"]);
     let mut hers = view["job"].clone();
@@ -184,7 +157,7 @@ fn two_people_cannot_overwrite_each_other_unseen() {
 
 #[test]
 fn bad_jobs_are_refused_with_their_places() {
-    let server = Server::start(&["demo"]);
+    let server = start(&["demo"]);
     let view = server.get("/api/jobs/1");
     let mut bad = view["job"].clone();
     bad["circuits"][0]["run"]["supply"][0]["length_m"] = json!(-1);
@@ -210,7 +183,7 @@ fn bad_jobs_are_refused_with_their_places() {
 
 #[test]
 fn readings_undo_revisions_and_exports_over_the_api() {
-    let server = Server::start(&["demo"]);
+    let server = start(&["demo"]);
     let reading = json!({"check": "rear.lamp_v", "value": 12.2});
     let view: Value = server.post("/api/jobs/1/readings", &reading).json().unwrap();
     let check =
@@ -255,7 +228,7 @@ fn kill_9_during_writes_loses_nothing_accepted() {
     let mut accepted: Option<(i64, String)> = None;
     let mut saves = 0;
     for round in 0..50u64 {
-        let server = Server::on(&db);
+        let server = on(&db);
         let rows = server.get("/api/jobs");
         if rows.as_array().unwrap().is_empty() {
             server.post("/api/jobs", &json!({"unit": "k"}));
@@ -304,7 +277,7 @@ fn kill_9_during_writes_loses_nothing_accepted() {
 /// RFC 9457: every refusal of the API is a problem document, those of the framework included.
 #[test]
 fn refusals_of_the_framework_are_problems_too() {
-    let server = Server::start(&["demo"]);
+    let server = start(&["demo"]);
     let client = Client::new();
     let json = |path: &str, body: String| {
         client
@@ -335,7 +308,7 @@ fn refusals_of_the_framework_are_problems_too() {
 /// Readings only add: two people who keep one at the same moment both keep it.
 #[test]
 fn readings_kept_at_once_are_all_kept() {
-    let server = Server::start(&["demo"]);
+    let server = start(&["demo"]);
     let writers: Vec<_> = (0..4)
         .map(|k| {
             let url = server.at("/api/jobs/1/readings");

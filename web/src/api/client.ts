@@ -5,6 +5,7 @@ export type Schemas = components["schemas"];
 export type Job = Schemas["Job"];
 export type Answers = Schemas["Answers"];
 export type JobView = Schemas["JobView"];
+export type Catalog = Schemas["Catalog"];
 export type Problem = Schemas["Problem"];
 
 export const api = createClient<paths>({ baseUrl: "/" });

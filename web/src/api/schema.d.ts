@@ -1124,6 +1124,8 @@ export interface components {
              * @description Current through it, A.
              */
             current_a: number;
+            /** @description What it loses, beside the line: `−50 mV`; empty at the lamps. */
+            drop_text: string;
             /**
              * Format: double
              * @description Distance of its near end from the source along the wire, m.

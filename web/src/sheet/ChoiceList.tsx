@@ -18,7 +18,7 @@ const NAMES: Record<Choice["part"], string> = {
 };
 
 /** Which choice stands behind an element of the volt line. */
-const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
+export const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
   wire: "wire",
   unfused: "wire",
   return: "wire",
@@ -32,16 +32,14 @@ const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
 /** What was chosen, each with its reason, margin and the next best. */
 export function ChoiceList({
   circuit,
-  highlight,
+  part,
+  setPart,
 }: {
   circuit: Circuit;
-  highlight: ElementKind | undefined;
+  part: Choice["part"];
+  setPart: (part: Choice["part"]) => void;
 }) {
-  const [open, setOpen] = useState<Choice["part"]>();
-  const shown = open ?? "wire";
-  const touched = highlight ? BEHIND[highlight] : undefined;
-  const choice =
-    circuit.choices.find((c) => c.part === (open ?? touched ?? shown)) ?? circuit.choices[0];
+  const choice = circuit.choices.find((c) => c.part === part) ?? circuit.choices[0];
   return (
     <div>
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-3 2xl:grid-cols-6">
@@ -50,7 +48,7 @@ export function ChoiceList({
             key={c.part}
             type="button"
             aria-pressed={c.part === choice?.part}
-            onClick={() => setOpen(c.part)}
+            onClick={() => setPart(c.part)}
             className={`rounded border p-2 text-left ${c.part === choice?.part ? "border-spruce ring-1 ring-spruce" : "border-line"}`}
           >
             <span className="block text-xs text-soft">

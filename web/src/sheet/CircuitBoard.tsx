@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Answers, Schemas } from "../api/client";
 import { MiniLine } from "../voltline/MiniLine";
 import { VoltLine } from "../voltline/VoltLine";
-import { ChoiceList } from "./ChoiceList";
+import { BEHIND, ChoiceList } from "./ChoiceList";
 import { useDesk } from "./desk";
 
 type Circuit = Schemas["CircuitAnswer"];
@@ -79,8 +79,15 @@ function OpenCircuit({
   setState: (state: string) => void;
 }) {
   const [chosen, setChosen] = useState<number>();
+  const [part, setPart] = useState<Schemas["Choice"]["part"]>("wire");
   const line = lineIn(circuit, state);
   const element = line && chosen !== undefined ? line.elements[chosen] : undefined;
+  const touch = (index: number) => {
+    setChosen(index);
+    const kind = line?.elements[index]?.kind;
+    const behind = kind && BEHIND[kind];
+    if (behind) setPart(behind);
+  };
   return (
     <section aria-label={circuit.name} className="card p-4" data-circuit={circuit.id}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -107,7 +114,7 @@ function OpenCircuit({
         </ToggleGroup.Root>
       </div>
       {line ? (
-        <VoltLine line={line} name={circuit.name} chosen={chosen} onChoose={setChosen} />
+        <VoltLine line={line} name={circuit.name} chosen={chosen} onChoose={touch} />
       ) : (
         <p className="py-4">No steady state: see the findings below.</p>
       )}
@@ -117,10 +124,11 @@ function OpenCircuit({
             {element.name} {element.size}
           </strong>
           : {element.reading}.{" "}
-          {element.working_c != null && `Copper at ${element.working_c.toFixed(0)} °C.`}
+          {element.working_c != null && `Copper at ${element.working_c.toFixed(0)} °C. `}
+          {element.kind === "relay" && line.coil?.text}
         </p>
       )}
-      <ChoiceList circuit={circuit} highlight={element?.kind} />
+      <ChoiceList circuit={circuit} part={part} setPart={setPart} />
     </section>
   );
 }

@@ -19,7 +19,7 @@ export function SaveBar() {
   const conflict = desk.problem?.conflict;
   return (
     <>
-      <div className="flex flex-wrap items-center gap-2 text-sm">
+      <div className="flex flex-wrap items-center gap-2 text-sm max-md:order-1">
         <span
           role="status"
           className={
@@ -50,7 +50,7 @@ export function SaveBar() {
         </label>
       </div>
       {conflict && (
-        <div role="alert" className="card w-full border-2 !border-rust p-3">
+        <div role="alert" className="card w-full border-2 !border-rust p-3 max-md:order-1">
           <p className="font-semibold">{desk.problem?.detail}</p>
           <ul className="my-2 max-h-40 overflow-auto text-sm">
             {conflict.changes.map((c) => (

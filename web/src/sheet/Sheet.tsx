@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { ApiError, api, type JobView, unwrap } from "../api/client";
+import { ApiError, api, type Catalog, type JobView, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
@@ -26,11 +26,18 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
     gcTime: 0,
     refetchOnWindowFocus: false,
   });
-  if (query.data) return <Desk view={query.data} stage={stage} />;
-  const problem = query.error instanceof ApiError ? query.error.problem : undefined;
+  const catalog = useQuery({
+    queryKey: ["catalog"],
+    queryFn: () => unwrap(api.GET("/api/catalog")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (query.data && catalog.data)
+    return <Desk view={query.data} catalog={catalog.data} stage={stage} />;
+  const error = query.error ?? catalog.error;
+  const problem = error instanceof ApiError ? error.problem : undefined;
   return (
     <main className="p-8">
-      {query.isPending ? (
+      {!error ? (
         <p>Opening the job ...</p>
       ) : (
         <>
@@ -45,7 +52,7 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
   );
 }
 
-function Desk({ view, stage }: { view: JobView; stage: Stage }) {
+function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage: Stage }) {
   const desk = useJob(view);
   const [circuit, selectCircuit] = useState(0);
   const [finding, setFinding] = useState(false);
@@ -112,15 +119,18 @@ function Desk({ view, stage }: { view: JobView; stage: Stage }) {
     [go, job.circuits, navigate, redo, undo, view.id],
   );
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
-  const held = useMemo(() => ({ ...desk, circuit: index, selectCircuit }), [desk, index]);
+  const held = useMemo(
+    () => ({ ...desk, catalog, circuit: index, selectCircuit }),
+    [desk, catalog, index],
+  );
   return (
     <DeskContext.Provider value={held}>
       <Header onFind={() => setFinding(true)}>
         <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
           {job.unit || "?"}
         </span>
-        <h1 className="text-lg">{job.title || "Untitled job"}</h1>
-        <span className="text-sm text-soft">
+        <h1 className="text-lg max-md:order-1 max-md:w-full">{job.title || "Untitled job"}</h1>
+        <span className="text-sm text-soft max-md:order-1">
           {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
         </span>
         <SaveBar />

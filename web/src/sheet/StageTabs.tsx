@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { Mark } from "../ui/Mark";
 import { useDesk } from "./desk";
 import { STAGES, type Stage } from "./stages";
@@ -5,8 +6,19 @@ import { STAGES, type Stage } from "./stages";
 /** The stages in working order, each with its state as word and shape. */
 export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   const { answers } = useDesk();
+  const bar = useRef<HTMLElement>(null);
+  // On a narrow page the tabs scroll: the one that is open must be seen.
+  useEffect(() => {
+    bar.current
+      ?.querySelector("[aria-current]")
+      ?.scrollIntoView({ inline: "center", block: "nearest" });
+  }, [stage]);
   return (
-    <nav aria-label="Stages" className="no-print flex overflow-x-auto border-b-2 border-head px-3">
+    <nav
+      ref={bar}
+      aria-label="Stages"
+      className="no-print flex overflow-x-auto border-b-2 border-head px-3 [scrollbar-width:none]"
+    >
       {STAGES.map((s) => {
         const state = answers.stages.find((a) => a.stage === s.stage);
         const here = s.stage === stage;

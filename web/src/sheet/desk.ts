@@ -1,7 +1,10 @@
 import { createContext, useContext } from "react";
+import type { Catalog } from "../api/client";
 import type { JobDesk } from "./useJob";
 
 export interface Desk extends JobDesk {
+  /** What a person can pick from. */
+  catalog: Catalog;
   /** Index of the circuit that is looked at. */
   circuit: number;
   selectCircuit: (index: number) => void;

@@ -197,6 +197,19 @@ export function useJob(loaded: JobView): JobDesk {
     return () => window.clearInterval(again);
   }, [saveState, save]);
 
+  // Back at this page: what others saved meanwhile shows at once, unless something is unsaved here.
+  useEffect(() => {
+    const look = async () => {
+      if (dirty.current || saving.current) return;
+      const options = { params: { path: { id } } };
+      const view = await unwrap(api.GET("/api/jobs/{id}", options)).catch(() => undefined);
+      if (view && view.rev > now.current.rev && !dirty.current && !saving.current)
+        accept(view, false);
+    };
+    window.addEventListener("focus", look);
+    return () => window.removeEventListener("focus", look);
+  }, [accept, id]);
+
   // Leaving the page must not lose the last keystrokes.
   useEffect(() => {
     const flush = () => {

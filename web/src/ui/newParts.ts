@@ -7,28 +7,11 @@ export function nextId(taken: string[], letter = "c"): string {
   return `${letter}${n}`;
 }
 
-/** A new circuit: nothing known but the usual path from battery to lamps, no length measured. */
-export function newCircuit(id: string): Schemas["LampCircuit"] {
+/** A new circuit from the core's template, under ids of its own. */
+export function newCircuit(template: Schemas["LampCircuit"], id: string): Schemas["LampCircuit"] {
   return {
+    ...template,
     id,
-    name: "New circuit",
-    lights: [
-      {
-        id: `${id}-l1`,
-        name: "LED work lamp",
-        count: 1,
-        made_for: "12-24V",
-        draws: { kind: "regulated" },
-      },
-    ],
-    run: {
-      supply: [
-        { name: "Post to fuse", zone: "engine_bay", ends_at: "fuse" },
-        { name: "Fuse to relay or switch", zone: "engine_bay", ends_at: "control" },
-        { name: "Along the frame", zone: "underbody" },
-        { name: "Frame to lamps", zone: "exterior" },
-      ],
-      back: [{ name: "Lamps to stud", zone: "exterior" }],
-    },
+    lights: template.lights?.map((light, i) => ({ ...light, id: `${id}-l${i + 1}` })),
   };
 }

@@ -10,6 +10,8 @@ const CHAIN_Y = 40;
 const UPPER = { top: 88, bottom: 182 };
 const LOWER = { top: 206, bottom: 240 };
 const LEFT = 44;
+/** Width of one sign of a label. */
+const DROP_LABEL_PX = 6.8;
 
 /** Weight of a line by its copper. */
 export function wireWeight(areaMm2: number): number {
@@ -101,6 +103,9 @@ export function VoltLine({
             )}
           <path d={trace(before, upper)} fill="none" stroke="var(--copper)" strokeWidth="2.5" />
           <path d={trace(after, lower)} fill="none" stroke="var(--wire-return)" strokeWidth="2.5" />
+          {[...before, ...after].map((p) => (
+            <DropLabel key={p.index} placed={p} y={p.index < (lamp?.index ?? 0) ? upper : lower} />
+          ))}
           {lamp && <LampFall line={line} lamp={lamp} upper={upper} lower={lower} x={lampX} />}
         </g>
         {placed.map((p) => (
@@ -123,6 +128,32 @@ function trace(parts: Placed[], y: (v: number) => number): string {
       (p, i) => `${i === 0 ? "M" : "L"}${p.x0} ${y(p.element.in_v)}L${p.x1} ${y(p.element.out_v)}`,
     )
     .join("");
+}
+
+/** What an element loses: above the line for a wire that has room, below it for a part. */
+function DropLabel({
+  placed: { element, x0, x1 },
+  y,
+}: {
+  placed: Placed;
+  y: (v: number) => number;
+}) {
+  const isPart = ["fuse", "switch", "relay"].includes(element.kind);
+  if (!isPart && x1 - x0 < element.drop_text.length * DROP_LABEL_PX) return null;
+  return (
+    <text
+      x={(x0 + x1) / 2}
+      y={isPart ? y(element.out_v) + 15 : (y(element.in_v) + y(element.out_v)) / 2 - 7}
+      textAnchor="middle"
+      className="font-reading text-[11px]"
+      fill="var(--ink)"
+      stroke="var(--panel)"
+      strokeWidth="4"
+      paintOrder="stroke"
+    >
+      {element.drop_text}
+    </text>
+  );
 }
 
 function Limit({

@@ -53,6 +53,8 @@ pub struct VoltElement {
     pub in_v: f64,
     /// Voltage behind it, V.
     pub out_v: f64,
+    /// What it loses, beside the line: `−50 mV`; empty at the lamps.
+    pub drop_text: String,
     /// Current through it, A.
     pub current_a: f64,
     /// The reading to expect, in words.
@@ -208,6 +210,10 @@ pub fn volt_line(
             to_m: distance_m + length_m,
             in_v,
             out_v,
+            drop_text: match kind {
+                VoltKind::Lamps => String::new(),
+                _ => format!("\u{2212}{}", shown(lost_v * 1000.0, "mV")),
+            },
             current_a: through_a,
             reading,
             area_mm2: if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 },

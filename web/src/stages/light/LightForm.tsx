@@ -3,6 +3,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { DRAWS, MADE_FOR } from "../../ui/words";
+import { MeasureForm } from "./MeasureForm";
 
 /** One group of equal lights: label and meter side by side. */
 export function LightForm({ circuit, index }: { circuit: number; index: number }) {
@@ -42,13 +43,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           <NumberField path={`${at}.measured.volts`} label="at" unit="V" required />
         </div>
       ) : (
-        <Button
-          onClick={() =>
-            edit((j) => setAt(j, `${at}.measured`, { amps: startAmps(light), volts: 12.6 }))
-          }
-        >
-          Enter measured amps
-        </Button>
+        <MeasureForm at={`${at}.measured`} />
       )}
       {answer && (
         <p className="text-sm" role="status">
@@ -72,9 +67,4 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
       </div>
     </section>
   );
-}
-
-/** A first figure for the box, to be typed over. */
-function startAmps(light: { label_w?: number | null }): number {
-  return light.label_w ? Number((light.label_w / 12.6).toPrecision(3)) : 1;
 }

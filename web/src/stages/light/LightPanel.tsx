@@ -1,5 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, unwrap } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
@@ -7,18 +5,12 @@ import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Panel } from "../../ui/Panel";
-import { SIGNALS } from "../../ui/words";
 import { LightForm } from "./LightForm";
 
 export function LightPanel() {
-  const { job, circuit, edit, selectCircuit } = useDesk();
+  const { job, catalog, circuit, edit, selectCircuit } = useDesk();
   const here = job.circuits?.[circuit];
   const at = `circuits[${circuit}]`;
-  const catalog = useQuery({
-    queryKey: ["catalog"],
-    queryFn: () => unwrap(api.GET("/api/catalog/lights")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
   if (!here)
     return (
       <Panel title="Light" says="What to fit, and when it is lit.">
@@ -27,7 +19,7 @@ export function LightPanel() {
     );
   const lights = here.lights ?? [];
   const addFrom = (key: string) => {
-    const found = catalog.data?.find((l) => l.key === key);
+    const found = catalog.lights.find((l) => l.key === key);
     if (!found) return;
     const taken = job.circuits?.flatMap((c) => c.lights?.map((l) => l.id) ?? []) ?? [];
     edit((j) =>
@@ -50,7 +42,7 @@ export function LightPanel() {
         label="Lit"
         options={[
           { value: "own_switch", label: "by its own switch" },
-          ...SIGNALS.map((s) => ({ value: s.value, label: `with the ${s.label}` })),
+          ...catalog.signals.map((s) => ({ value: s.signal, label: `with the ${s.label}` })),
         ]}
         read={(held) =>
           typeof held === "object" && held ? (held as { with: string }).with : "own_switch"
@@ -64,7 +56,7 @@ export function LightPanel() {
         Add a light
         <select className="field text-ink" value="" onChange={(e) => addFrom(e.target.value)}>
           <option value="">from the catalog ...</option>
-          {catalog.data?.map((l) => (
+          {catalog.lights.map((l) => (
             <option key={l.key} value={l.key}>
               {l.name}
             </option>

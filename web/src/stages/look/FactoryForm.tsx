@@ -3,7 +3,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
-import { OUTPUTS, SIGNALS, WIRE_SIZES } from "../../ui/words";
+import { OUTPUTS } from "../../ui/words";
 
 const SHAPES = {
   usable: "done",
@@ -21,7 +21,7 @@ const WORDS = {
 
 /** One factory circuit: what it follows, what it carries, what the meter says of it. */
 export function FactoryForm({ index }: { index: number }) {
-  const { job, answers, edit } = useDesk();
+  const { job, answers, catalog, edit } = useDesk();
   const circuit = job.factory?.[index];
   const answer = answers.factory.find((f) => f.id === circuit?.id);
   const at = `factory[${index}]`;
@@ -32,14 +32,21 @@ export function FactoryForm({ index }: { index: number }) {
     <section className="card space-y-2 p-3" aria-label={circuit?.name}>
       <TextField path={`${at}.name`} label="Name" />
       <div className="grid grid-cols-2 gap-2">
-        <ChoiceField path={`${at}.follows`} label="Follows" options={SIGNALS} />
+        <ChoiceField
+          path={`${at}.follows`}
+          label="Follows"
+          options={catalog.signals.map((s) => ({ value: s.signal, label: s.label }))}
+        />
         <ChoiceField path={`${at}.output`} label="Output" options={OUTPUTS} />
         <NumberField path={`${at}.fuse_a`} label="Fuse" unit="A" />
         <NumberField path={`${at}.existing_a`} label="Carries already" unit="A" />
         <ChoiceField
           path={`${at}.wire`}
           label="Wire"
-          options={[{ value: "", label: "not known" }, ...WIRE_SIZES]}
+          options={[
+            { value: "", label: "not known" },
+            ...catalog.factory_wires.map((w) => ({ value: w.wire, label: w.label })),
+          ]}
           write={(v) => v || undefined}
         />
         <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />

@@ -1,5 +1,6 @@
 import { useDesk } from "../../sheet/desk";
 import { Panel } from "../../ui/Panel";
+import { ProveTips } from "./ProveTips";
 
 export function ProvePanel() {
   const { answers } = useDesk();
@@ -10,12 +11,7 @@ export function ProvePanel() {
       <p className="font-reading text-lg">
         {taken} of {answers.checks.length} read, {good} as expected
       </p>
-      <ul className="list-disc space-y-1 pl-5 text-soft">
-        <li>Meter on the range above the expected voltage.</li>
-        <li>Wiggle each connector and pull each crimp while it is lit.</li>
-        <li>Key off at the end: the current must be back where it was.</li>
-        <li>Amps: clamp round the wire, or the meter in place of the fuse.</li>
-      </ul>
+      <ProveTips className="max-lg:hidden" />
     </Panel>
   );
 }

@@ -4,11 +4,14 @@ import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { readNumber } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
+import { ProveTips } from "./ProveTips";
 
 type Check = Schemas["Check"];
 
 const WORDS = { waiting: "to read", good: "Good", low: "Too low", high: "Too high" } as const;
 const SHAPES = { waiting: "open", good: "done", low: "fix", high: "fix" } as const;
+
+const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 /** The readings to expect, each with its window and the box where the reading goes. */
 export function ProveSheet() {
@@ -16,11 +19,14 @@ export function ProveSheet() {
   if (answers.checks.length <= 2)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
   return (
-    <ol className="space-y-2" aria-label="Readings">
-      {answers.checks.map((c) => (
-        <CheckRow key={c.id} check={c} />
-      ))}
-    </ol>
+    <>
+      <ol className="space-y-2" aria-label="Readings">
+        {answers.checks.map((c) => (
+          <CheckRow key={c.id} check={c} />
+        ))}
+      </ol>
+      <ProveTips className="lg:hidden" />
+    </>
   );
 }
 
@@ -97,7 +103,7 @@ function CheckRow({ check }: { check: Check }) {
             {says && <span className="block">{says}</span>}
             {reading && (
               <span className="block text-xs text-soft">
-                {new Date(reading.at).toLocaleString()}, {reading.by}
+                {WHEN.format(new Date(reading.at))}, {reading.by}
               </span>
             )}
           </>

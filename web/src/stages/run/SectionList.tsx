@@ -5,7 +5,7 @@ import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
-import { WAYPOINTS, ZONES } from "../../ui/words";
+import { WAYPOINTS } from "../../ui/words";
 
 /** The sections of a path: length and zone at once, the rest on touch. */
 export function SectionList({
@@ -17,9 +17,10 @@ export function SectionList({
   title: string;
   waypoints?: boolean;
 }) {
-  const { job, edit } = useDesk();
+  const { job, catalog, edit } = useDesk();
   const [open, setOpen] = useState<number>();
   const sections = (getAt(job, path) as Schemas["Section"][] | undefined) ?? [];
+  const zone = (section: Schemas["Section"]) => catalog.zones.find((z) => z.zone === section.zone);
   const add = () => {
     edit((j) =>
       setAt(j, `${path}[${sections.length}]`, {
@@ -46,9 +47,9 @@ export function SectionList({
               <div className="grid grid-cols-[minmax(0,1fr)_6.2rem_2.5rem] items-end gap-2">
                 <div className="min-w-0">
                   <span className="block truncate font-semibold">{section.name}</span>
-                  <span className="block truncate text-xs text-soft">
-                    {ZONES.find((z) => z.value === section.zone)?.label}
-                    {section.ambient_c != null && ` ${section.ambient_c} °C`}
+                  <span className="block text-xs text-soft">
+                    {zone(section)?.label} {section.ambient_c ?? zone(section)?.ambient_c} °C
+                    {section.ambient_c == null && " assumed"}
                     {section.beside ? `, beside ${section.beside}` : ""}
                     {section.ends_at === "fuse" && ", to fuse"}
                     {section.ends_at === "control" && ", to relay or switch"}
@@ -74,7 +75,14 @@ export function SectionList({
                 <div className="mt-2 space-y-2">
                   <TextField path={`${at}.name`} label="Name" />
                   <div className="grid grid-cols-2 gap-2">
-                    <ChoiceField path={`${at}.zone`} label="Zone" options={ZONES} />
+                    <ChoiceField
+                      path={`${at}.zone`}
+                      label="Zone"
+                      options={catalog.zones.map((z) => ({
+                        value: z.zone,
+                        label: `${z.label}, ${z.ambient_c} °C`,
+                      }))}
+                    />
                     <NumberField path={`${at}.ambient_c`} label="Hot there" unit="°C" />
                     <NumberField path={`${at}.beside`} label="Wires beside" unit="" whole />
                     {waypoints && (

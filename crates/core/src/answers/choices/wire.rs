@@ -130,7 +130,11 @@ pub(super) fn wire(bench: &Bench, sized: &Sized) -> Choice {
         margin: Some(figure("above the floor", d.limit_v - d.drop_v, "V")),
         next_best: sized.thicker.as_ref().map(|t| Alternative {
             label: t.sizes.wire.label(),
-            effect: format!("{} at the lamps", volts(t.drop.lamp_v)),
+            effect: format!(
+                "{} at the lamps ({})",
+                volts(t.drop.lamp_v),
+                t.drop.state.label().to_lowercase()
+            ),
         }),
         would_change: sized.thinner.as_ref().and_then(|t| thinner_would_do(t, copper_m)),
         overruled,

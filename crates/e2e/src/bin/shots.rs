@@ -1,0 +1,41 @@
+//! Takes the pictures of the README from the demo data: `make shots`, or with a folder as argument.
+
+use anyhow::Result;
+use jovek_e2e::{Page, Server, Size, repository};
+use std::path::PathBuf;
+
+/// Name of the picture, place, size, theme.
+const VIEWS: [(&str, &str, Size, &str); 11] = [
+    ("yard", "/", Size::Desk, "day"),
+    ("look", "/jobs/1/look", Size::Desk, "day"),
+    ("light", "/jobs/1/light", Size::Desk, "day"),
+    ("feed", "/jobs/2/feed", Size::Desk, "day"),
+    ("switch", "/jobs/1/switch", Size::Desk, "day"),
+    ("run", "/jobs/1/run", Size::Desk, "day"),
+    ("run-night", "/jobs/3/run", Size::Desk, "night"),
+    ("cut", "/jobs/1/cut", Size::Desk, "day"),
+    ("prove", "/jobs/1/prove", Size::Desk, "day"),
+    ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
+    ("yard-phone", "/", Size::Phone, "night"),
+];
+
+#[tokio::main]
+async fn main() -> Result<()> {
+    let folder = std::env::args()
+        .nth(1)
+        .map_or_else(|| repository().join("docs/screenshots"), PathBuf::from);
+    std::fs::create_dir_all(&folder)?;
+    let server = Server::demo()?;
+    let page = Page::open(&server.url, Size::Desk).await?;
+    for (name, path, size, theme) in VIEWS {
+        page.resize(size).await?;
+        page.go(path).await?;
+        page.theme(theme).await?;
+        page.says(if path == "/" { "Halt Lane" } else { "Saved" }).await?;
+        // The figure that matters most is asked a moment after the rest.
+        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        page.shot(&folder.join(format!("{name}.png"))).await?;
+        println!("{name}.png");
+    }
+    page.close().await
+}

@@ -1,0 +1,99 @@
+//! ChromeDriver and a headless Chromium.
+
+use anyhow::{Context, Result, bail};
+use serde_json::json;
+use std::io::{BufRead, BufReader};
+use std::process::{Child, Command, Stdio};
+use tempfile::TempDir;
+use thirtyfour::{ChromiumLikeCapabilities, DesiredCapabilities, WebDriver};
+
+/// Size of the page in CSS pixels.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Size {
+    /// 1280 x 800.
+    Desk,
+    /// 390 x 844.
+    Phone,
+}
+
+impl Size {
+    fn pixels(self) -> (u32, u32) {
+        match self {
+            Size::Desk => (1280, 800),
+            Size::Phone => (390, 844),
+        }
+    }
+}
+
+/// A browser session with everything that must outlive it.
+pub(crate) struct Browser {
+    pub(crate) driver: WebDriver,
+    chromedriver: Child,
+    _profile: TempDir,
+}
+
+impl Browser {
+    pub(crate) async fn start() -> Result<Self> {
+        let (chromedriver, port) = start_chromedriver()?;
+        let profile = tempfile::tempdir()?;
+        let mut caps = DesiredCapabilities::chrome();
+        for arg in [
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--disable-dev-shm-usage",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--force-prefers-reduced-motion",
+            "--lang=en-GB",
+        ] {
+            caps.add_arg(arg)?;
+        }
+        caps.add_arg(&format!("--user-data-dir={}", profile.path().display()))?;
+        let driver = WebDriver::new(format!("http://127.0.0.1:{port}"), caps).await;
+        Ok(Browser { driver: driver?, chromedriver, _profile: profile })
+    }
+
+    pub(crate) async fn resize(&self, size: Size) -> Result<()> {
+        let (width, height) = size.pixels();
+        let params = json!({
+            "width": width, "height": height, "deviceScaleFactor": 1.0, "mobile": false
+        });
+        self.driver.cdp().send_raw("Emulation.setDeviceMetricsOverride", params).await?;
+        Ok(())
+    }
+}
+
+impl Drop for Browser {
+    fn drop(&mut self) {
+        // Ends the browser too: ChromeDriver takes its Chromium down when it is asked to stop.
+        let pid = self.chromedriver.id().to_string();
+        let _ = Command::new("kill").args(["-TERM", &pid]).status();
+        let _ = self.chromedriver.wait();
+    }
+}
+
+fn start_chromedriver() -> Result<(Child, u16)> {
+    let mut child = Command::new("chromedriver")
+        .arg("--port=0")
+        .stdout(Stdio::piped())
+        .stderr(Stdio::null())
+        .spawn()
+        .context("chromedriver does not start: sh scripts/install-test-tools.sh")?;
+    let output = child.stdout.take().context("no standard output")?;
+    let mut lines = BufReader::new(output).lines();
+    for line in lines.by_ref() {
+        let line = line?;
+        let port = line.rsplit_once("on port ").map(|(_, rest)| rest.trim_end_matches('.'));
+        if let Some(port) = port.and_then(|p| p.parse().ok()).filter(|&p| p != 0) {
+            // Its further words must be read, or it blocks when the pipe is full.
+            std::thread::spawn(move || lines.for_each(drop));
+            return Ok((child, port));
+        }
+    }
+    let _ = child.kill();
+    bail!("chromedriver ended before it named its port")
+}
