@@ -3,6 +3,7 @@
 use anyhow::{Context, Result, bail};
 use serde_json::json;
 use std::io::{BufRead, BufReader};
+use std::os::unix::process::CommandExt;
 use std::process::{Child, Command, Stdio};
 use tempfile::TempDir;
 use thirtyfour::{ChromiumLikeCapabilities, DesiredCapabilities, WebDriver};
@@ -69,9 +70,12 @@ impl Browser {
 
 impl Drop for Browser {
     fn drop(&mut self) {
-        // Ends the browser too: ChromeDriver takes its Chromium down when it is asked to stop.
-        let pid = self.chromedriver.id().to_string();
-        let _ = Command::new("kill").args(["-TERM", &pid]).status();
+        // A session that a failing test left open would be asked to quit after its driver is gone,
+        // and waited for.
+        let _ = self.driver.clone().leak();
+        // The group: ChromeDriver and the Chromium that it started.
+        let group = format!("-{}", self.chromedriver.id());
+        let _ = Command::new("kill").args(["-TERM", "--", &group]).status();
         let _ = self.chromedriver.wait();
     }
 }
@@ -79,6 +83,7 @@ impl Drop for Browser {
 fn start_chromedriver() -> Result<(Child, u16)> {
     let mut child = Command::new("chromedriver")
         .arg("--port=0")
+        .process_group(0)
         .stdout(Stdio::piped())
         .stderr(Stdio::null())
         .spawn()

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use std::path::Path;
 use std::time::{Duration, Instant};
 use thirtyfour::components::SelectElement;
-use thirtyfour::{Key, TypingData, WebElement};
+use thirtyfour::{By, Key, TypingData, WebElement};
 
 const FIND: &str = include_str!("find.js");
 /// How long a thing may take to appear.
@@ -361,6 +361,28 @@ impl Page {
     pub async fn shot(&self, path: &Path) -> Result<()> {
         std::fs::write(path, self.browser.driver.screenshot_as_png().await?)?;
         Ok(())
+    }
+
+    /// Gives a file to the page's file input, as the file dialog would.
+    ///
+    /// # Errors
+    /// When the page has none.
+    pub async fn choose_file(&self, file: &Path) -> Result<()> {
+        let input = self.browser.driver.find(By::Css("input[type=file]")).await?;
+        input.send_keys(file.display().to_string()).await?;
+        Ok(())
+    }
+
+    /// What a link would download, as text.
+    ///
+    /// # Errors
+    /// When there is no such link or it gives an error.
+    pub async fn download(&self, link_css: &str) -> Result<String> {
+        let fetch = "const [css, done] = arguments;
+            fetch(document.querySelector(css).href)
+                .then(async (r) => done(r.ok ? await r.text() : null), () => done(null))";
+        let text = self.browser.driver.execute_async(fetch, vec![json!(link_css)]).await?;
+        text.json().as_str().map(str::to_owned).with_context(|| format!("{link_css} fails"))
     }
 
     /// Ends the browser.

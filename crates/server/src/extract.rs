@@ -5,6 +5,7 @@ use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection, Str
 use axum::extract::{FromRequest, FromRequestParts, Request};
 use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
+use jovek_core::job::read::MAX_JOB_BYTES;
 
 /// A JSON body, in or out.
 #[derive(Debug, FromRequest)]
@@ -40,12 +41,16 @@ pub struct Path<T>(pub T);
 pub struct Query<T>(pub T);
 
 fn refused(status: StatusCode, body_text: String) -> Problem {
-    let (kind, title) = match status {
-        StatusCode::PAYLOAD_TOO_LARGE => ("/problems/too-large", "Too large"),
-        StatusCode::UNSUPPORTED_MEDIA_TYPE => ("/problems/media-type", "Not JSON"),
-        _ => ("/problems/request", "The request cannot be read"),
+    let (kind, title, detail) = match status {
+        StatusCode::PAYLOAD_TOO_LARGE => (
+            "/problems/too-large",
+            "Too large",
+            format!("A job has at most {MAX_JOB_BYTES} bytes: this is no job file."),
+        ),
+        StatusCode::UNSUPPORTED_MEDIA_TYPE => ("/problems/media-type", "Not JSON", body_text),
+        _ => ("/problems/request", "The request cannot be read", body_text),
     };
-    Problem::new(status, kind, title, body_text)
+    Problem::new(status, kind, title, detail)
 }
 
 macro_rules! problem_from {

@@ -4,9 +4,9 @@
 use jovek_e2e::Server;
 use reqwest::blocking::{Client, Response};
 use serde_json::{Value, json};
-use std::io::{BufRead, BufReader, Write};
+use std::io::Write;
 use std::path::Path;
-use std::process::{Child, Command, Output, Stdio};
+use std::process::{Command, Output, Stdio};
 use std::time::{Duration, Instant};
 
 const JOVEK: &str = env!("CARGO_BIN_EXE_jovek");

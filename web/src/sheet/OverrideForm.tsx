@@ -40,7 +40,11 @@ export function OverrideForm({
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" className="card z-30 w-72 p-3 shadow-lg">
+        <Popover.Content
+          align="start"
+          aria-label={`Another ${part}`}
+          className="card z-30 w-72 p-3 shadow-lg"
+        >
           <form
             className="space-y-2"
             onSubmit={(e) => {

@@ -24,7 +24,7 @@ function Label({
   return (
     <label htmlFor={id} className={hide ? "sr-only" : "block text-sm text-soft"}>
       {label}
-      {assumed && <span className="ml-1 italic">(assumed)</span>}
+      {assumed && <span className="italic"> (assumed)</span>}
     </label>
   );
 }

@@ -297,6 +297,7 @@ function ChainPart({
         strokeWidth={isWire ? wireWeight(element.area_mm2) : 2}
       />
       <PartSymbol kind={element.kind} x={mid} y={CHAIN_Y} glow={glow} />
+      {/* The spaces keep the words apart for those who have them read aloud. */}{" "}
       {named && (
         <text
           x={mid}
@@ -307,7 +308,7 @@ function ChainPart({
         >
           {name}
         </text>
-      )}
+      )}{" "}
       {!HIDDEN_SIZE.includes(element.kind) && room > element.size.length * (isWire ? 5.2 : 3.6) && (
         <text
           x={mid}

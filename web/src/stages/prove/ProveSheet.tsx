@@ -73,7 +73,7 @@ function CheckRow({ check }: { check: Check }) {
           <label>
             <span className="sr-only">{check.name}, reading</span>
             <input
-              className="field min-h-11 font-reading text-lg"
+              className="field min-h-[44px] font-reading text-lg"
               inputMode="decimal"
               placeholder={check.quantity}
               value={text}
@@ -82,7 +82,7 @@ function CheckRow({ check }: { check: Check }) {
             />
           </label>
         </div>
-        <Button kind="main" type="submit" className="min-h-11">
+        <Button kind="main" type="submit" className="min-h-[44px]">
           Keep
         </Button>
       </form>

@@ -65,10 +65,10 @@ export function SectionList({
                   kind="quiet"
                   className="!px-0"
                   aria-expanded={open === i}
-                  aria-label={`${open === i ? "Close" : "Change"} ${section.name}`}
                   onClick={() => setOpen(open === i ? undefined : i)}
                 >
                   {open === i ? "less" : "more"}
+                  <span className="sr-only"> of {section.name}</span>
                 </Button>
               </div>
               {open === i && (

@@ -1,0 +1,18 @@
+//! The real page in a real browser: the whole job by clicks and by keys, and what must not go wrong.
+
+mod accessible;
+mod bad_input;
+mod by_clicks;
+mod by_keys;
+mod saving;
+
+use anyhow::Result;
+use jovek_e2e::{Page, Server, Size};
+
+/// The demo world with a page on it.
+async fn demo(size: Size) -> Result<(Server, Page)> {
+    let server = Server::demo()?;
+    let page = Page::open(&server.url, size).await?;
+    page.says("Halt Lane").await?;
+    Ok((server, page))
+}

@@ -1,0 +1,88 @@
+//! Nothing typed is lost, nobody overwrites another unseen.
+
+use anyhow::{Result, ensure};
+use jovek_e2e::{Page, Server, Size, jovek};
+
+const PLACE: &str = "Rail to lamps, length";
+
+#[tokio::test]
+async fn two_people_in_one_job() -> Result<()> {
+    let (server, ada) = crate::demo(Size::Desk).await?;
+    let bo = Page::open(&server.url, Size::Desk).await?;
+    for (page, name) in [(&ada, "Ada"), (&bo, "Bo")] {
+        page.go("/jobs/1/run").await?;
+        page.fill("Your name", name).await?;
+    }
+    ada.fill(PLACE, "1.1").await?;
+    ada.saved().await?;
+    // Bo had the older revision: the save is refused and says who and what came between.
+    bo.fill(PLACE, "1.9").await?;
+    bo.says("Not saved: changed by somebody else").await?;
+    bo.says("Ada saved revision").await?;
+    bo.says("0.8 became 1.1").await?;
+    bo.holds(PLACE, "1.9").await?;
+    bo.press("Take theirs").await?;
+    bo.holds(PLACE, "1.1").await?;
+    bo.saved().await?;
+    // The other way out: knowingly over it. Ada's page still has the older revision.
+    bo.fill(PLACE, "1.3").await?;
+    bo.saved().await?;
+    ada.fill(PLACE, "1.2").await?;
+    ada.says("Bo saved revision").await?;
+    ada.press("Save mine over it").await?;
+    ada.saved().await?;
+    // Back at the page, Bo sees it without loading anew.
+    bo.script("window.dispatchEvent(new Event('focus'))", vec![]).await?;
+    bo.holds(PLACE, "1.2").await?;
+    ada.close().await?;
+    bo.close().await
+}
+
+#[tokio::test]
+async fn a_lost_connection_loses_nothing() -> Result<()> {
+    let folder = tempfile::tempdir()?;
+    let db = folder.path().join("shop.db");
+    let args = ["serve", "--db", db.to_str().unwrap_or_default()];
+    let server = Server::start(&jovek()?, &args)?;
+    let address = server.url.trim_start_matches("http://").to_owned();
+    let page = Page::open(&server.url, Size::Desk).await?;
+    page.says("The yard is empty").await?;
+    page.press("New job").await?;
+    page.press("5 Run").await?;
+    page.fill("Along the frame, length", "5.5").await?;
+    page.saved().await?;
+    server.kill();
+    page.fill("Along the frame, length", "6.5").await?;
+    page.says("Not saved: no connection, trying again").await?;
+    let server = Server::start_at(&jovek()?, &args, &address)?;
+    page.saved().await?;
+    page.reload().await?;
+    page.holds("Along the frame, length", "6.5").await?;
+    drop(server);
+    page.close().await
+}
+
+#[tokio::test]
+async fn every_step_can_be_undone() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/3/run").await?;
+    let before = page.text("[data-part=wire]").await?;
+    page.fill("Boom, inside tube, length", "30").await?;
+    page.saved().await?;
+    page.until("a thicker wire", || async { Ok(page.text("[data-part=wire]").await? != before) })
+        .await?;
+    page.press("Undo").await?;
+    page.holds("Boom, inside tube, length", "6.2").await?;
+    page.until("the wire as it was", || async {
+        Ok(page.text("[data-part=wire]").await? == before)
+    })
+    .await?;
+    page.press("Redo").await?;
+    page.holds("Boom, inside tube, length", "30").await?;
+    // Undo lives with the job, not with the page.
+    page.reload().await?;
+    page.press("Undo").await?;
+    page.holds("Boom, inside tube, length", "6.2").await?;
+    ensure!(page.text("[data-part=wire]").await? == before);
+    page.close().await
+}
