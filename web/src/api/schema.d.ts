@@ -339,6 +339,8 @@ export interface components {
             before?: string | null;
             /** @description Place, such as `circuits[0].run.supply[2].length_m`. */
             path: string;
+            /** @description The place in words, such as `Rear work lamps, Rail to lamps, length`. */
+            place: string;
         };
         /** @description One check to make. */
         Check: {

@@ -102,7 +102,7 @@ function Why({ choice, circuit }: { choice: Choice; circuit: Circuit }) {
           {choice.formula && (
             <>
               <dt className="text-soft">Formula</dt>
-              <dd>{choice.formula}</dd>
+              <dd className="[font-variant-ligatures:none]">{choice.formula}</dd>
             </>
           )}
           {choice.inputs.map((i) => (

@@ -50,12 +50,12 @@ export function SaveBar() {
         </label>
       </div>
       {conflict && (
-        <div role="alert" className="card w-full border-2 !border-rust p-3 max-md:order-1">
+        <div role="alert" className="card w-full border-2 !border-rust p-3 order-1">
           <p className="font-semibold">{desk.problem?.detail}</p>
           <ul className="my-2 max-h-40 overflow-auto text-sm">
             {conflict.changes.map((c) => (
               <li key={c.path}>
-                <code>{c.path}</code>: {c.before ?? "nothing"} became {c.after ?? "nothing"}
+                {c.place}: {c.before ?? "nothing"} became {c.after ?? "nothing"}
               </li>
             ))}
           </ul>

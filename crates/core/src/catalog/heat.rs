@@ -31,8 +31,11 @@ fn convection(diameter_m: f64, surface_c: f64, ambient_c: f64) -> f64 {
     c * rayleigh.powf(n) * k / diameter_m
 }
 
-/// Outer and strand diameter of a thick-wall wire, m. Source: ISO 6722-1 wall thickness for metric
-/// sizes, SAE J1128 GXL for gauges, recalled from memory; nearest by area.
+/// A wire as made against the largest outer diameter that is permitted. Common practice.
+const TYPICAL_OUTER: f64 = 0.95;
+
+/// Outer and strand diameter of a thick-wall wire, m. Source: largest outer diameter and wall of
+/// ISO 6722-1, recalled from memory; between sizes by area.
 fn diameters_m(area_mm2: f64) -> (f64, f64) {
     const OUTER: [(f64, f64); 17] = [
         (0.5, 2.3),
@@ -64,7 +67,7 @@ fn diameters_m(area_mm2: f64) -> (f64, f64) {
         (50.0, 1.5),
         (120.0, 1.6),
     ];
-    let outer = super::interpolate(&OUTER, area_mm2);
+    let outer = TYPICAL_OUTER * super::interpolate(&OUTER, area_mm2);
     let wall = super::interpolate(&WALL, area_mm2);
     (outer / 1000.0, (outer - 2.0 * wall) / 1000.0)
 }

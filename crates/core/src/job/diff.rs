@@ -10,6 +10,8 @@ use utoipa::ToSchema;
 pub struct Change {
     /// Place, such as `circuits[0].run.supply[2].length_m`.
     pub path: String,
+    /// The place in words, such as `Rear work lamps, Rail to lamps, length`.
+    pub place: String,
     /// What stood there; none where nothing did.
     pub before: Option<String>,
     /// What stands there now; none where it is gone.
@@ -21,11 +23,51 @@ pub fn changes(before: &Job, after: &Job) -> Vec<Change> {
     let mut out = Vec::new();
     // A job always serialises; two nulls would say "no change".
     let json = |job: &Job| serde_json::to_value(job).unwrap_or(Value::Null);
-    walk(String::new(), Some(&json(before)), Some(&json(after)), &mut out);
+    walk(&Place::default(), Some(&json(before)), Some(&json(after)), &mut out);
     out
 }
 
-fn walk(path: String, before: Option<&Value>, after: Option<&Value>, out: &mut Vec<Change>) {
+/// Where the walk stands: the path, and the same in words.
+#[derive(Default)]
+struct Place {
+    path: String,
+    words: Vec<String>,
+}
+
+/// Units that end a field's name; on screen the figure has its unit beside it.
+const UNITS: [&str; 9] = ["_m", "_a", "_v", "_w", "_c", "_ah", "_mohm", "_mm2", "_percent"];
+
+impl Place {
+    fn field(&self, key: &str) -> Place {
+        let path = if self.path.is_empty() { key.into() } else { format!("{}.{key}", self.path) };
+        let bare = UNITS.iter().find_map(|u| key.strip_suffix(u)).unwrap_or(key);
+        let mut words = self.words.clone();
+        words.push(bare.replace('_', " "));
+        Place { path, words }
+    }
+
+    /// An entry of a list goes by its name, where it has one, in place of the list's.
+    fn entry(&self, index: usize, value: Option<&Value>) -> Place {
+        let mut words = self.words.clone();
+        let list = words.pop().unwrap_or_default();
+        let name = value.and_then(|v| v["name"].as_str()).filter(|n| !n.is_empty());
+        words.push(name.map_or_else(|| format!("{list} {}", index + 1), str::to_owned));
+        Place { path: format!("{}[{index}]", self.path), words }
+    }
+
+    fn change(&self, before: Option<&Value>, after: Option<&Value>) -> Change {
+        let words: Vec<&str> =
+            self.words.iter().map(String::as_str).filter(|w| *w != "run").collect();
+        Change {
+            path: self.path.clone(),
+            place: words.join(", "),
+            before: before.map(short),
+            after: after.map(short),
+        }
+    }
+}
+
+fn walk(place: &Place, before: Option<&Value>, after: Option<&Value>, out: &mut Vec<Change>) {
     if before == after {
         return;
     }
@@ -34,16 +76,16 @@ fn walk(path: String, before: Option<&Value>, after: Option<&Value>, out: &mut V
             let mut keys: Vec<&String> = a.keys().collect();
             keys.extend(b.keys().filter(|k| !a.contains_key(*k)));
             for key in keys {
-                let at = if path.is_empty() { key.clone() } else { format!("{path}.{key}") };
-                walk(at, a.get(key), b.get(key), out);
+                walk(&place.field(key), a.get(key), b.get(key), out);
             }
         }
         (Some(Value::Array(a)), Some(Value::Array(b))) => {
             for i in 0..a.len().max(b.len()) {
-                walk(format!("{path}[{i}]"), a.get(i), b.get(i), out);
+                let named = a.get(i).or(b.get(i));
+                walk(&place.entry(i, named), a.get(i), b.get(i), out);
             }
         }
-        _ => out.push(Change { path, before: before.map(short), after: after.map(short) }),
+        _ => out.push(place.change(before, after)),
     }
 }
 

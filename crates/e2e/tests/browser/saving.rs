@@ -18,8 +18,8 @@ async fn two_people_in_one_job() -> Result<()> {
     // Bo had the older revision: the save is refused and says who and what came between.
     bo.fill(PLACE, "1.9").await?;
     bo.says("Not saved: changed by somebody else").await?;
-    bo.says("Ada saved revision").await?;
-    bo.says("0.8 became 1.1").await?;
+    bo.says("was saved by Ada while").await?;
+    bo.says("Rear work lamps, Rail to lamps, length: 0.8 became 1.1").await?;
     bo.holds(PLACE, "1.9").await?;
     bo.press("Take theirs").await?;
     bo.holds(PLACE, "1.1").await?;
@@ -28,7 +28,7 @@ async fn two_people_in_one_job() -> Result<()> {
     bo.fill(PLACE, "1.3").await?;
     bo.saved().await?;
     ada.fill(PLACE, "1.2").await?;
-    ada.says("Bo saved revision").await?;
+    ada.says("was saved by Bo while").await?;
     ada.press("Save mine over it").await?;
     ada.saved().await?;
     // Back at the page, Bo sees it without loading anew.

@@ -138,8 +138,10 @@ async fn say_what_changed(state: &AppState, id: i64, from: i64, mut problem: Pro
     }
     let both = state.with_store(move |store| Ok((store.at(id, from).ok(), store.get(id)?))).await;
     if let Ok((base, now)) = both {
-        problem.detail =
-            format!("{} saved revision {} while you had revision {from}.", now.saved_by, now.rev);
+        problem.detail = format!(
+            "Revision {} was saved by {} while you had revision {from}.",
+            now.rev, now.saved_by
+        );
         problem.conflict = Some(Box::new(Conflict {
             current_rev: now.rev,
             changes: base.map(|base| changes(&base, &now.job)).unwrap_or_default(),

@@ -16,11 +16,11 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
     ?.lights.find((l) => l.id === light.id);
   return (
     <section className="card space-y-2 p-3" aria-label={light.name}>
-      <div className="grid grid-cols-[3fr_1fr] gap-2">
+      <div className="grid grid-cols-[3fr_1fr] items-end gap-2">
         <TextField path={`${at}.name`} label="Light" />
         <NumberField path={`${at}.count`} label="How many" unit="" whole required />
       </div>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path={`${at}.draws`}
           label="Kind"
@@ -38,7 +38,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         )}
       </div>
       {light.measured ? (
-        <div className="grid grid-cols-2 gap-2">
+        <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path={`${at}.measured.amps`} label="Measured, one lamp" unit="A" required />
           <NumberField path={`${at}.measured.volts`} label="at" unit="V" required />
         </div>

@@ -31,7 +31,7 @@ export function FactoryForm({ index }: { index: number }) {
   return (
     <section className="card space-y-2 p-3" aria-label={circuit?.name}>
       <TextField path={`${at}.name`} label="Name" />
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path={`${at}.follows`}
           label="Follows"

@@ -26,11 +26,11 @@ export function LookPanel() {
   return (
     <Panel title="Look" says="What is on the vehicle. Leave empty what nobody measured.">
       <Group title="Vehicle">
-        <div className="grid grid-cols-[1fr_2fr] gap-2">
+        <div className="grid grid-cols-[1fr_2fr] items-end gap-2">
           <TextField path="unit" label="Unit" />
           <TextField path="title" label="Job" />
         </div>
-        <div className="grid grid-cols-[2fr_1fr] gap-2">
+        <div className="grid grid-cols-[2fr_1fr] items-end gap-2">
           <TextField path="vehicle.name" label="Vehicle" />
           <ChoiceField
             path="vehicle.system"
@@ -43,7 +43,7 @@ export function LookPanel() {
         </div>
       </Group>
       <Group title="Battery">
-        <div className="grid grid-cols-2 gap-2">
+        <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path="supply.battery.capacity_ah" label="Capacity" unit="Ah" />
           <ChoiceField
             path="supply.battery.chemistry"
@@ -58,7 +58,7 @@ export function LookPanel() {
         <NumberField path="supply.battery.internal_mohm" label="Internal resistance" unit="mohm" />
       </Group>
       <Group title="Alternator">
-        <div className="grid grid-cols-3 gap-2">
+        <div className="grid grid-cols-3 items-end gap-2">
           <NumberField path="supply.alternator.regulated_v" label="Charging" unit="V" />
           <NumberField path="supply.alternator.rated_a" label="Rated" unit="A" />
           <NumberField path="supply.alternator.idle_a" label="At idle" unit="A" />

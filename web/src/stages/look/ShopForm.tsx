@@ -5,7 +5,7 @@ import { Group } from "../../ui/Panel";
 export function ShopForm() {
   return (
     <Group title="The shop's habits">
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path="shop.wire_system"
           label="Wire on the shelf"

@@ -74,7 +74,7 @@ export function SectionList({
               {open === i && (
                 <div className="mt-2 space-y-2">
                   <TextField path={`${at}.name`} label="Name" />
-                  <div className="grid grid-cols-2 gap-2">
+                  <div className="grid grid-cols-2 items-end gap-2">
                     <ChoiceField
                       path={`${at}.zone`}
                       label="Zone"

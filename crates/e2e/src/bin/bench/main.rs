@@ -1,0 +1,28 @@
+//! Speed against what was promised: `make bench`. Prints a table, leaves `target/bench.json`.
+//!
+//! Every figure is taken here and now; where a reference exists it is measured in the same run.
+
+mod in_browser;
+mod ngspice;
+mod row;
+mod serving;
+mod solving;
+
+use anyhow::Result;
+use row::Row;
+
+#[tokio::main]
+async fn main() -> Result<()> {
+    let mut rows: Vec<Row> = Vec::new();
+    rows.push(solving::assess_unit_14()?);
+    rows.extend(solving::large_trees()?);
+    rows.extend(solving::against_ngspice()?);
+    rows.extend(serving::server()?);
+    rows.extend(in_browser::page().await?);
+    row::print(&rows);
+    row::write(&rows)?;
+    if rows.iter().any(|r| !r.ok) {
+        anyhow::bail!("a bar is not met");
+    }
+    Ok(())
+}
