@@ -1,7 +1,13 @@
 //! The `jovek` program.
 
 use clap::Parser;
+use mimalloc::MiMalloc;
 use std::process::ExitCode;
+
+/// An assessment makes thousands of short-lived strings: this allocator hands them out in half the
+/// time.
+#[global_allocator]
+static ALLOCATOR: MiMalloc = MiMalloc;
 
 fn main() -> ExitCode {
     tracing_subscriber::fmt()

@@ -2,24 +2,26 @@
 
 use super::choices::choices;
 use super::stages::stages;
-use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, VoltLine, volt_line};
+use super::volt_line::{SolvedState, VoltLine, volt_line};
+use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
 use crate::circuit::{Network, Solution, SolveError, solve};
 use crate::harness::{cuts, parts};
 use crate::job::{Feed, Job, LampCircuit, Light};
 use crate::plan::assumed::Assumed;
-use crate::plan::build::{self, Built, PlannedFactory, Situation};
+use crate::plan::build::{self, PlannedFactory, Situation};
 use crate::plan::chain::ASSUMED_SWITCH_LEAD_M;
 use crate::plan::feed::{self, FeedOption};
 use crate::plan::lamp::PlannedLamp;
+use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
 use crate::plan::{Chain, SupplyState};
 use crate::prove::checks::{Proving, checks};
 use crate::prove::probe;
 use crate::rules::{self, CircuitView, Context};
 use crate::sizing::choice::{amps, shown};
-use crate::sizing::circuit::{Sized, size};
+use crate::sizing::circuit::{Sized, Trials, size};
 use crate::sizing::trial::{Bench, drop_limit_v};
 use crate::sizing::{ControlChoice, Sizes};
 
@@ -35,6 +37,8 @@ pub struct Assessment {
     pub feeds: Vec<Vec<FeedOption>>,
     /// What was assumed.
     pub assumed: Vec<crate::plan::Assumption>,
+    /// States of the whole vehicle that are solved already.
+    solved: Vec<(SupplyState, Solution)>,
 }
 
 /// Most rounds of sizing the circuits together.
@@ -42,6 +46,11 @@ const ROUNDS: usize = 8;
 
 /// Plans and sizes a job.
 pub fn study(job: &Job) -> Assessment {
+    study_on(job, &mut Rig::default())
+}
+
+/// Plans and sizes a job; `rig` takes the whole vehicle, for further use.
+fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
     let mut assumed = Assumed::default();
     let supply = PlannedSupply::new(job, &mut assumed);
     let factory: Vec<PlannedFactory> =
@@ -66,14 +75,14 @@ pub fn study(job: &Job) -> Assessment {
         planned.push((index, Chain::new(job, index, circuit, &feed, &mut assumed)));
         feeds.push(options);
     }
-    let sized = size_together(job, &supply, &factory, &planned);
+    let (sized, solved) = size_together(job, &supply, &factory, &planned, rig);
     let circuits: Vec<(usize, Chain, Sized)> = planned
         .into_iter()
         .zip(sized)
         .map(|((index, chain), sized)| (index, chain, sized))
         .collect();
     note_switch_leads(job, &circuits, &mut assumed);
-    Assessment { supply, factory, circuits, feeds, assumed: assumed.into_list() }
+    Assessment { supply, factory, circuits, feeds, assumed: assumed.into_list(), solved }
 }
 
 /// The lead from relay to switch matters only where a relay was chosen; there it is assumed aloud.
@@ -92,13 +101,15 @@ fn note_switch_leads(job: &Job, circuits: &[(usize, Chain, Sized)], assumed: &mu
 }
 
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
-/// supply pulls one below its floor, until nothing moves.
+/// supply pulls one below its floor, until nothing moves. The states that were solved to see that
+/// nothing moves come along.
 fn size_together(
     job: &Job,
     supply: &PlannedSupply,
     factory: &[PlannedFactory],
     planned: &[(usize, Chain)],
-) -> Vec<Sized> {
+    rig: &mut Rig,
+) -> (Vec<Sized>, Vec<(SupplyState, Solution)>) {
     let bench = |i: usize| Bench {
         shop: &job.shop,
         system: job.vehicle.system,
@@ -107,16 +118,21 @@ fn size_together(
         chain: &planned[i].1,
         circuit: &job.circuits[planned[i].0],
     };
-    let mut sized: Vec<Sized> = (0..planned.len()).map(|i| size(&bench(i), 0)).collect();
+    let mut trials: Vec<Trials> = planned.iter().map(|_| Trials::default()).collect();
+    let mut sized: Vec<Sized> =
+        trials.iter_mut().enumerate().map(|(i, trials)| size(&bench(i), 0, trials)).collect();
     let shelf = Conductor::shelf(job.shop.wire_system);
+    let mut solved = Vec::new();
     for _ in 0..ROUNDS {
+        solved.clear();
         let parts: Vec<(&Chain, &Sizes)> =
             planned.iter().zip(&sized).map(|((_, c), s)| (c, &s.chosen.sizes)).collect();
         let mut moved = Vec::new();
         for state in [SupplyState::LowBattery, SupplyState::EngineOff] {
             let situation = Situation::plain(supply, state);
-            let built = build::build(supply, factory, &parts, &situation);
-            let Ok(solution) = solve(&built.net) else { continue };
+            let Ok((built, solution)) = rig.solve(supply, factory, &parts, &situation) else {
+                continue;
+            };
             let source_v = solution.node_v(built.battery_plus);
             let limit_v = drop_limit_v(job.shop.drop, source_v, job.vehicle.system);
             for (i, at) in built.circuits.iter().enumerate() {
@@ -132,6 +148,7 @@ fn size_together(
                     moved.push(i);
                 }
             }
+            solved.push((state, solution));
         }
         let mut changed = false;
         for i in moved {
@@ -139,25 +156,15 @@ fn size_together(
             let forced = job.circuits[planned[i].0].overrides.wire.is_some();
             let at = shelf.iter().position(|&c| c == now);
             if let Some(at) = at.filter(|at| !forced && at + 1 < shelf.len()) {
-                sized[i] = size(&bench(i), at + 1);
+                sized[i] = size(&bench(i), at + 1, &mut trials[i]);
                 changed = true;
             }
         }
         if !changed {
-            break;
+            return (sized, solved);
         }
     }
-    sized
-}
-
-/// A state of the supply with the whole vehicle solved in it.
-pub struct SolvedState {
-    /// The state.
-    pub state: SupplyState,
-    /// The network.
-    pub built: Built,
-    /// Its solution.
-    pub solution: Solution,
+    (sized, Vec::new())
 }
 
 impl Assessment {
@@ -166,35 +173,27 @@ impl Assessment {
         self.circuits.iter().map(|(_, c, s)| (c, &s.chosen.sizes)).collect()
     }
 
-    /// Solves the whole vehicle in one state of the supply.
+    /// The network of a state with its solution, for export.
     ///
     /// # Errors
     /// [`SolveError`] when there is no steady state.
-    pub fn solve(&self, state: SupplyState, on: bool) -> Result<SolvedState, SolveError> {
+    pub fn network(&self, state: SupplyState, on: bool) -> Result<(Network, Solution), SolveError> {
         let mut situation = Situation::plain(&self.supply, state);
         if !on {
             situation = situation.off();
         }
         let built = build::build(&self.supply, &self.factory, &self.parts(), &situation);
         let solution = solve(&built.net)?;
-        Ok(SolvedState { state, built, solution })
-    }
-
-    /// The network of a state with its solution, for export.
-    ///
-    /// # Errors
-    /// [`SolveError`] when there is no steady state.
-    pub fn network(&self, state: SupplyState, on: bool) -> Result<(Network, Solution), SolveError> {
-        self.solve(state, on).map(|s| (s.built.net, s.solution))
+        Ok((built.net, solution))
     }
 }
 
 /// All answers to a job.
 pub fn assess(job: &Job) -> Answers {
-    let study = study(job);
-    let states: Vec<SolvedState> =
-        SupplyState::ALL.iter().filter_map(|&s| study.solve(s, true).ok()).collect();
+    let mut rig = Rig::default();
+    let study = study_on(job, &mut rig);
     let parts_of = study.parts();
+    let mut volt_lines = volt_lines(job, &study, &parts_of, &mut rig);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
         .iter()
@@ -208,9 +207,7 @@ pub fn assess(job: &Job) -> Answers {
                 chain,
                 circuit: &job.circuits[*index],
             };
-            let volt_lines: Vec<VoltLine> =
-                states.iter().map(|s| volt_line(job, chain, &sized.chosen.sizes, i, s)).collect();
-            circuit_answer(&bench, sized, &study.feeds[i], volt_lines)
+            circuit_answer(&bench, sized, &study.feeds[i], std::mem::take(&mut volt_lines[i]))
         })
         .collect();
     let views: Vec<CircuitView> = study
@@ -237,7 +234,7 @@ pub fn assess(job: &Job) -> Answers {
     let part_lines = parts::parts_list(&parts_of, &cut_lines);
     let proving = Proving { job, supply: &study.supply, factory: &study.factory, parts: &parts_of };
     // Without a steady state there is nothing to expect; the finding says so.
-    let check_list = checks(&proving).unwrap_or_default();
+    let check_list = checks(&proving, &mut rig).unwrap_or_default();
     let mut answers = Answers {
         factory: factory_answers(job, &study),
         cut_totals: cut_totals(&cut_lines),
@@ -251,6 +248,36 @@ pub fn assess(job: &Job) -> Answers {
     };
     answers.stages = stages(job, &answers);
     answers
+}
+
+/// The volt lines of each circuit, one for each state of the supply that has a steady state.
+fn volt_lines(
+    job: &Job,
+    study: &Assessment,
+    parts: &[(&Chain, &Sizes)],
+    rig: &mut Rig,
+) -> Vec<Vec<VoltLine>> {
+    let mut lines: Vec<Vec<VoltLine>> = vec![Vec::new(); parts.len()];
+    for state in SupplyState::ALL {
+        let situation = Situation::plain(&study.supply, state);
+        let (supply, factory) = (&study.supply, study.factory.as_slice());
+        let fresh;
+        let (built, solution) = match study.solved.iter().find(|(s, _)| *s == state) {
+            Some((_, solution)) => (rig.built(supply, factory, parts, &situation), solution),
+            None => match rig.solve(supply, factory, parts, &situation) {
+                Ok((built, solution)) => {
+                    fresh = solution;
+                    (built, &fresh)
+                }
+                Err(_) => continue,
+            },
+        };
+        let solved = SolvedState { state, built, solution };
+        for (i, (chain, sizes)) in parts.iter().enumerate() {
+            lines[i].push(volt_line(job, chain, sizes, i, &solved));
+        }
+    }
+    lines
 }
 
 impl Assessment {
@@ -307,7 +334,7 @@ fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> Li
         id: light.id.clone(),
         power_text,
         difference_text,
-        current_text: amps(feed::wanted_a(one, supply)),
+        current_text: amps(feed::wanted_a(one, supply)).to_string(),
     }
 }
 
@@ -353,7 +380,7 @@ fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
     }
     for total in &mut out {
         total.length_m = (total.length_m * 100.0).round() / 100.0;
-        total.length_text = shown(total.length_m, "m");
+        total.length_text = shown(total.length_m, "m").to_string();
     }
     out
 }

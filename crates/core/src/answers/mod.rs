@@ -7,7 +7,7 @@ mod volt_line;
 
 pub use assess::{Assessment, assess, study};
 pub use stages::{Stage, StageAnswer, StageState};
-pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine, volt_line};
+pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 
 use crate::harness::{CutLine, PartLine};
 use crate::job::{CircuitId, FactoryId, LightId};

@@ -1,6 +1,5 @@
 //! The volt line: each link of a circuit at its true distance, with the voltage before and after.
 
-use super::assess::SolvedState;
 use super::choices::drop_rule_text;
 use crate::circuit::{Condition, ElementId, Solution};
 use crate::job::Job;
@@ -137,6 +136,16 @@ pub struct VoltLine {
     pub ground_drop_v: f64,
 }
 
+/// The whole vehicle solved in one state of the supply.
+pub struct SolvedState<'a> {
+    /// The state.
+    pub state: SupplyState,
+    /// The network.
+    pub built: &'a Built,
+    /// Its solution.
+    pub solution: &'a Solution,
+}
+
 /// Reads the volt line of one circuit out of a solved network.
 pub fn volt_line(
     job: &Job,
@@ -145,7 +154,7 @@ pub fn volt_line(
     index: usize,
     solved: &SolvedState,
 ) -> VoltLine {
-    let SolvedState { state, built, solution } = solved;
+    let &SolvedState { state, built, solution } = solved;
     let at = &built.circuits[index];
     let battery_v = solution.node_v(built.battery_plus);
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
@@ -244,7 +253,7 @@ pub fn volt_line(
         Glow::Full
     };
     VoltLine {
-        state: *state,
+        state,
         state_label: state.label(),
         battery_v,
         floor_v,
@@ -258,7 +267,7 @@ pub fn volt_line(
         elements,
         coil: at.coil.map(|coil| coil_reading(built, solution, coil)),
         lamp_text: format!("{} across", volts(lamp_v)),
-        current_text: amps(current_a),
+        current_text: amps(current_a).to_string(),
         floor_text: format!("floor {} ({})", volts(floor_v), drop_rule_text(job.shop.drop)),
         fades_text: fades_v.map(|v| format!("fades below {}", volts(v))),
         glow_text: match glow {

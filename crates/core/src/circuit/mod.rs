@@ -15,4 +15,4 @@ pub mod spice;
 
 pub use devices::Device;
 pub use network::{ElementId, Network, NetworkError, NodeId, Relay, RelayContact, Throw};
-pub use solver::{Condition, Solution, SolveError, solve};
+pub use solver::{Condition, Solution, SolveError, Solver, solve};

@@ -133,6 +133,12 @@ impl Network {
         id
     }
 
+    /// A node without a name, for a network that nobody exports.
+    pub(crate) fn unnamed_node(&mut self) -> NodeId {
+        self.node_names.push(String::new());
+        NodeId(self.node_names.len() as u32 - 1)
+    }
+
     /// Puts a device between two nodes.
     pub fn add(
         &mut self,
@@ -149,6 +155,10 @@ impl Network {
     /// Ties a coil to its contacts.
     pub fn add_relay(&mut self, relay: Relay) {
         self.relays.push(relay);
+    }
+
+    pub(crate) fn clear_relays(&mut self) {
+        self.relays.clear();
     }
 
     /// The node of that name, if there is one.
@@ -196,16 +206,26 @@ impl Network {
         self.elements[id.index()].device = device;
     }
 
-    /// Checks every figure and name.
+    /// Checks every name and figure.
     ///
     /// # Errors
     /// The first [`NetworkError`] found.
     pub fn check(&self) -> Result<(), NetworkError> {
+        self.check_names()?;
+        self.check_figures()
+    }
+
+    pub(super) fn check_names(&self) -> Result<(), NetworkError> {
         let mut seen = std::collections::HashSet::new();
+        let mut named = self.elements.iter().filter(|e| !e.name.is_empty());
+        match named.find(|e| !seen.insert(e.name.as_str())) {
+            Some(e) => Err(NetworkError::DuplicateName { element: e.name.clone() }),
+            None => Ok(()),
+        }
+    }
+
+    pub(super) fn check_figures(&self) -> Result<(), NetworkError> {
         for element in &self.elements {
-            if !seen.insert(element.name.as_str()) {
-                return Err(NetworkError::DuplicateName { element: element.name.clone() });
-            }
             if let Err(what) = element.device.check() {
                 return Err(NetworkError::BadFigure { element: element.name.clone(), what });
             }

@@ -3,21 +3,25 @@
 //! A harness is nearly a tree. Taking nodes out by minimum degree then leaves almost no fill, so
 //! factor and solve cost about as many steps as there are elements. The pattern is worked out once
 //! for a network and reused for every Newton step and state.
+//!
+//! Rows and columns are numbered in the order of elimination. Unknowns that are marked late come
+//! last, so that the others can be eliminated once and for all while the late ones still change.
+
+use std::ops::Range;
 
 /// Where a matrix entry lives in the factor.
 #[derive(Debug, Clone, Copy)]
 pub(super) enum Slot {
-    /// On the diagonal, by elimination position.
+    /// On the diagonal.
     Diagonal(u32),
     /// Below the diagonal, by index into the factor's values.
     Below(u32),
 }
 
-/// Elimination order and fill pattern of a symmetric matrix.
+/// Fill pattern of a symmetric matrix.
 #[derive(Debug)]
 pub(super) struct Pattern {
-    /// Elimination position of each unknown.
-    position: Vec<u32>,
+    n: usize,
     /// Start of each column in `rows`.
     starts: Vec<u32>,
     /// Rows below the diagonal, ascending within each column.
@@ -28,8 +32,10 @@ pub(super) struct Pattern {
 }
 
 impl Pattern {
-    /// Finds order and fill for `n` unknowns and the given off-diagonal pairs.
-    pub(super) fn new(n: usize, pairs: &[(u32, u32)]) -> Self {
+    /// Finds order and fill for unknowns with the given off-diagonal pairs; `late[u]` puts an
+    /// unknown after all that are not. Returns the position of each unknown beside the pattern.
+    pub(super) fn new(pairs: &[(u32, u32)], late: &[bool]) -> (Self, Vec<u32>) {
+        let n = late.len();
         let mut adjacent: Vec<Vec<u32>> = vec![Vec::new(); n];
         for &(a, b) in pairs {
             adjacent[a as usize].push(b);
@@ -39,7 +45,7 @@ impl Pattern {
             list.sort_unstable();
             list.dedup();
         }
-        let (order, reached) = minimum_degree(adjacent);
+        let (order, reached) = minimum_degree(adjacent, late);
         let mut position = vec![0u32; n];
         for (at, &unknown) in order.iter().enumerate() {
             position[unknown as usize] = at as u32;
@@ -54,19 +60,18 @@ impl Pattern {
             starts.push(rows.len() as u32);
         }
         let mut pattern =
-            Pattern { position, starts, rows, updates: Vec::new(), update_starts: Vec::new() };
-        pattern.plan_updates(n);
-        pattern
+            Pattern { n, starts, rows, updates: Vec::new(), update_starts: Vec::new() };
+        pattern.plan_updates();
+        (pattern, position)
     }
 
-    fn plan_updates(&mut self, n: usize) {
+    fn plan_updates(&mut self) {
         self.update_starts.push(0);
-        for column in 0..n {
+        for column in 0..self.n {
             let range = self.column(column);
             for j in range.clone() {
                 for i in j..range.end {
-                    let (low, high) = (self.rows[j], self.rows[i]);
-                    let slot = self.slot_at(low, high);
+                    let slot = self.slot(self.rows[j], self.rows[i]);
                     self.updates.push(slot);
                 }
             }
@@ -74,11 +79,14 @@ impl Pattern {
         }
     }
 
-    fn column(&self, column: usize) -> std::ops::Range<usize> {
+    fn column(&self, column: usize) -> Range<usize> {
         self.starts[column] as usize..self.starts[column + 1] as usize
     }
 
-    fn slot_at(&self, low: u32, high: u32) -> Slot {
+    /// Where the entry of two positions lives. The pair must be one given to [`Pattern::new`], or
+    /// twice the same.
+    pub(super) fn slot(&self, a: u32, b: u32) -> Slot {
+        let (low, high) = (a.min(b), a.max(b));
         if low == high {
             return Slot::Diagonal(low);
         }
@@ -87,33 +95,28 @@ impl Pattern {
         Slot::Below((range.start + offset) as u32)
     }
 
-    /// Where the entry of two unknowns lives. The pair must be one given to [`Pattern::new`], or
-    /// twice the same unknown.
-    pub(super) fn slot(&self, a: u32, b: u32) -> Slot {
-        let (a, b) = (self.position[a as usize], self.position[b as usize]);
-        self.slot_at(a.min(b), a.max(b))
-    }
-
     pub(super) fn len(&self) -> usize {
-        self.position.len()
+        self.n
     }
 }
 
-/// Takes out the unknown with the fewest live neighbours, again and again.
+/// Takes out the unknown with the fewest live neighbours, again and again, the late ones last.
 /// Returns the order and, for each step, the neighbours that were live then.
-fn minimum_degree(mut adjacent: Vec<Vec<u32>>) -> (Vec<u32>, Vec<Vec<u32>>) {
+fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<Vec<u32>>) {
     let n = adjacent.len();
     let mut degree: Vec<usize> = adjacent.iter().map(Vec::len).collect();
     let mut alive = vec![true; n];
+    // A late unknown is filed as if it had n more neighbours.
+    let rank = |unknown: u32, degree: usize| degree + if late[unknown as usize] { n } else { 0 };
     let mut buckets: Vec<Vec<u32>> = Vec::new();
-    let file = |buckets: &mut Vec<Vec<u32>>, degree: usize, unknown: u32| {
-        if buckets.len() <= degree {
-            buckets.resize(degree + 1, Vec::new());
+    let file = |buckets: &mut Vec<Vec<u32>>, rank: usize, unknown: u32| {
+        if buckets.len() <= rank {
+            buckets.resize(rank + 1, Vec::new());
         }
-        buckets[degree].push(unknown);
+        buckets[rank].push(unknown);
     };
     for unknown in (0..n as u32).rev() {
-        file(&mut buckets, degree[unknown as usize], unknown);
+        file(&mut buckets, rank(unknown, degree[unknown as usize]), unknown);
     }
     let (mut order, mut reached) = (Vec::with_capacity(n), Vec::with_capacity(n));
     let mut lowest = 0;
@@ -123,7 +126,7 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>) -> (Vec<u32>, Vec<Vec<u32>>) {
             continue;
         };
         // Entries are left behind when a degree changes; only the current one counts.
-        if !alive[unknown as usize] || degree[unknown as usize] != lowest {
+        if !alive[unknown as usize] || rank(unknown, degree[unknown as usize]) != lowest {
             continue;
         }
         alive[unknown as usize] = false;
@@ -146,8 +149,9 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>) -> (Vec<u32>, Vec<Vec<u32>>) {
         }
         for &a in &live {
             degree[a as usize] -= 1;
-            file(&mut buckets, degree[a as usize], a);
-            lowest = lowest.min(degree[a as usize]);
+            let rank = rank(a, degree[a as usize]);
+            file(&mut buckets, rank, a);
+            lowest = lowest.min(rank);
         }
         order.push(unknown);
         reached.push(live);
@@ -156,7 +160,7 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>) -> (Vec<u32>, Vec<Vec<u32>>) {
 }
 
 /// Values of a matrix with a given [`Pattern`], factored in place.
-#[derive(Debug)]
+#[derive(Debug, Clone)]
 pub(super) struct Factor {
     diagonal: Vec<f64>,
     below: Vec<f64>,
@@ -167,9 +171,11 @@ impl Factor {
         Factor { diagonal: vec![0.0; pattern.len()], below: vec![0.0; pattern.rows.len()] }
     }
 
-    pub(super) fn clear(&mut self) {
-        self.diagonal.fill(0.0);
-        self.below.fill(0.0);
+    /// Takes over the columns from `first` on of another matrix of the same pattern.
+    pub(super) fn copy_from(&mut self, other: &Factor, pattern: &Pattern, first: usize) {
+        let start = pattern.starts[first] as usize;
+        self.diagonal[first..].copy_from_slice(&other.diagonal[first..]);
+        self.below[start..].copy_from_slice(&other.below[start..]);
     }
 
     pub(super) fn add(&mut self, slot: Slot, value: f64) {
@@ -179,10 +185,10 @@ impl Factor {
         }
     }
 
-    /// Factors; false when the matrix is not positive definite, which for a circuit means that the
-    /// point is not a stable one.
-    pub(super) fn factor(&mut self, pattern: &Pattern) -> bool {
-        for column in 0..pattern.len() {
+    /// Eliminates columns; false when the matrix is not positive definite, which for a circuit
+    /// means that the point is not a stable one.
+    pub(super) fn eliminate(&mut self, pattern: &Pattern, columns: Range<usize>) -> bool {
+        for column in columns {
             let pivot = self.diagonal[column];
             if pivot <= 0.0 || !pivot.is_finite() {
                 return false;
@@ -204,28 +210,42 @@ impl Factor {
         true
     }
 
-    /// Solves for a right-hand side by unknown; the answer takes its place.
-    pub(super) fn solve(&self, pattern: &Pattern, rhs: &mut [f64]) {
-        let n = pattern.len();
-        let mut x = vec![0.0; n];
-        for (unknown, &at) in pattern.position.iter().enumerate() {
-            x[at as usize] = rhs[unknown];
-        }
-        for column in 0..n {
-            let value = x[column];
+    /// Carries a right-hand side through the elimination of columns.
+    pub(super) fn forward(&self, pattern: &Pattern, columns: Range<usize>, rhs: &mut [f64]) {
+        for column in columns {
+            let value = rhs[column];
             for j in pattern.column(column) {
-                x[pattern.rows[j] as usize] -= self.below[j] * value;
+                rhs[pattern.rows[j] as usize] -= self.below[j] * value;
             }
         }
-        for column in (0..n).rev() {
+    }
+
+    /// Turns a carried right-hand side into the answer, last column first.
+    pub(super) fn backward(&self, pattern: &Pattern, columns: Range<usize>, x: &mut [f64]) {
+        for column in columns.rev() {
             let mut value = x[column] / self.diagonal[column];
             for j in pattern.column(column) {
                 value -= self.below[j] * x[pattern.rows[j] as usize];
             }
             x[column] = value;
         }
-        for (unknown, &at) in pattern.position.iter().enumerate() {
-            rhs[unknown] = x[at as usize];
+    }
+
+    /// Takes matrix times `x` off `out`, for columns that are not eliminated yet.
+    pub(super) fn take_product(
+        &self,
+        pattern: &Pattern,
+        columns: Range<usize>,
+        x: &[f64],
+        out: &mut [f64],
+    ) {
+        for column in columns {
+            out[column] -= self.diagonal[column] * x[column];
+            for j in pattern.column(column) {
+                let row = pattern.rows[j] as usize;
+                out[row] -= self.below[j] * x[column];
+                out[column] -= self.below[j] * x[row];
+            }
         }
     }
 }
@@ -234,46 +254,58 @@ impl Factor {
 mod tests {
     use super::*;
 
+    /// A ring of four with a tail: small enough to check by multiplying back, with every choice of
+    /// what is eliminated late.
     #[test]
     fn solves_a_ring_with_a_tail() {
-        // Unknowns 0-1-2-3 in a ring, 4 on 0: small enough to check by multiplying back.
         let pairs = [(0, 1), (1, 2), (2, 3), (3, 0), (0, 4)];
-        let pattern = Pattern::new(5, &pairs);
-        let mut factor = Factor::new(&pattern);
-        let mut dense = [[0.0; 5]; 5];
-        for (i, row) in dense.iter_mut().enumerate() {
-            row[i] = 4.0 + i as f64;
-            factor.add(pattern.slot(i as u32, i as u32), row[i]);
-        }
-        for (k, &(a, b)) in pairs.iter().enumerate() {
-            let value = -1.0 - 0.1 * k as f64;
-            dense[a as usize][b as usize] = value;
-            dense[b as usize][a as usize] = value;
-            factor.add(pattern.slot(a, b), value);
-        }
-        assert!(factor.factor(&pattern));
-        let rhs = [1.0, -2.0, 3.0, 0.5, 7.0];
-        let mut x = rhs;
-        factor.solve(&pattern, &mut x);
-        for (row, wanted) in dense.iter().zip(rhs) {
-            let back: f64 = row.iter().zip(x).map(|(a, x)| a * x).sum();
-            assert!((back - wanted).abs() < 1e-12, "{back} for {wanted}");
+        for choice in 0..32u32 {
+            let late: Vec<bool> = (0..5).map(|i| choice & (1 << i) != 0).collect();
+            let early = late.iter().filter(|l| !**l).count();
+            let (pattern, at) = Pattern::new(&pairs, &late);
+            assert!((0..5).all(|i| late[i] == (at[i] as usize >= early)));
+            let mut factor = Factor::new(&pattern);
+            let mut dense = [[0.0; 5]; 5];
+            for (i, row) in dense.iter_mut().enumerate() {
+                row[i] = 4.0 + i as f64;
+                factor.add(pattern.slot(at[i], at[i]), row[i]);
+            }
+            for (k, &(a, b)) in pairs.iter().enumerate() {
+                let value = -1.0 - 0.1 * k as f64;
+                dense[a as usize][b as usize] = value;
+                dense[b as usize][a as usize] = value;
+                factor.add(pattern.slot(at[a as usize], at[b as usize]), value);
+            }
+            let wanted = [1.0, -2.0, 3.0, 0.5, 7.0];
+            let mut x = [0.0; 5];
+            for i in 0..5 {
+                x[at[i] as usize] = wanted[i];
+            }
+            assert!(factor.eliminate(&pattern, 0..early));
+            factor.forward(&pattern, 0..early, &mut x);
+            assert!(factor.eliminate(&pattern, early..5));
+            factor.forward(&pattern, early..5, &mut x);
+            factor.backward(&pattern, 0..5, &mut x);
+            for (row, wanted) in dense.iter().zip(wanted) {
+                let back: f64 = row.iter().zip(&at).map(|(a, at)| a * x[*at as usize]).sum();
+                assert!((back - wanted).abs() < 1e-12, "{back} for {wanted}");
+            }
         }
     }
 
     #[test]
     fn a_tree_has_no_fill() {
         let pairs: Vec<(u32, u32)> = (1..1000).map(|i| ((i - 1) / 2, i)).collect();
-        assert_eq!(Pattern::new(1000, &pairs).rows.len(), pairs.len());
+        assert_eq!(Pattern::new(&pairs, &[false; 1000]).0.rows.len(), pairs.len());
     }
 
     #[test]
     fn an_indefinite_matrix_is_refused() {
-        let pattern = Pattern::new(2, &[(0, 1)]);
+        let (pattern, _) = Pattern::new(&[(0, 1)], &[false; 2]);
         let mut factor = Factor::new(&pattern);
         factor.add(pattern.slot(0, 0), 1.0);
         factor.add(pattern.slot(1, 1), 1.0);
         factor.add(pattern.slot(0, 1), 2.0);
-        assert!(!factor.factor(&pattern));
+        assert!(!factor.eliminate(&pattern, 0..2));
     }
 }

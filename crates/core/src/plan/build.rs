@@ -2,6 +2,7 @@
 
 use super::assumed::Assumed;
 use super::chain::{Chain, LinkKind, Origin};
+use super::drawing::Drawing;
 use super::supply::{PlannedSupply, SupplyState};
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{Fuse, HOLDER_OHM};
@@ -10,6 +11,7 @@ use crate::circuit::devices::{Contact, Incandescent};
 use crate::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
 use crate::job::Job;
 use crate::sizing::{ControlChoice, Sizes};
+use std::fmt::Arguments;
 
 /// What is asked of the network: how the supply stands and whether everything is on.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -123,30 +125,84 @@ impl PlannedFactory {
     }
 }
 
-/// Builds the network of some chains of a job.
+/// Builds the network of some chains of a job, with names for export.
 pub fn build(
     supply: &PlannedSupply,
     factory: &[PlannedFactory],
     parts: &[(&Chain, &Sizes)],
     situation: &Situation,
 ) -> Built {
-    let mut net = Network::new();
-    let plus = net.node("bat_plus");
+    build_anew(true, supply, factory, parts, situation)
+}
+
+fn build_anew(
+    named: bool,
+    supply: &PlannedSupply,
+    factory: &[PlannedFactory],
+    parts: &[(&Chain, &Sizes)],
+    situation: &Situation,
+) -> Built {
+    let mut drawing = Drawing::new(named);
+    let places = draw(&mut drawing, supply, factory, parts, situation);
+    places.with(drawing.finish().unwrap_or_default())
+}
+
+/// Builds without names, over a network that was built so before where only figures differ.
+pub fn build_over(
+    before: Option<Built>,
+    supply: &PlannedSupply,
+    factory: &[PlannedFactory],
+    parts: &[(&Chain, &Sizes)],
+    situation: &Situation,
+) -> Built {
+    if let Some(before) = before {
+        let mut drawing = Drawing::over(before.net);
+        let places = draw(&mut drawing, supply, factory, parts, situation);
+        if let Some(net) = drawing.finish() {
+            return places.with(net);
+        }
+    }
+    build_anew(false, supply, factory, parts, situation)
+}
+
+/// Where everything lies in a network.
+struct Places {
+    battery_plus: NodeId,
+    battery: ElementId,
+    alternator: Option<ElementId>,
+    circuits: Vec<BuiltCircuit>,
+}
+
+impl Places {
+    fn with(self, net: Network) -> Built {
+        let Places { battery_plus, battery, alternator, circuits } = self;
+        Built { net, battery_plus, battery, alternator, circuits }
+    }
+}
+
+fn draw(
+    net: &mut Drawing,
+    supply: &PlannedSupply,
+    factory: &[PlannedFactory],
+    parts: &[(&Chain, &Sizes)],
+    situation: &Situation,
+) -> Places {
+    let plus = net.node(format_args!("bat_plus"));
     let battery = net.add(
-        "battery",
+        format_args!("battery"),
         plus,
         NodeId::GROUND,
         Device::Battery(supply.battery(situation.open_circuit_v)),
     );
     let alternator = supply
         .alternator(situation.supply)
-        .map(|a| net.add("alternator", plus, NodeId::GROUND, Device::Alternator(a)));
+        .map(|a| net.add(format_args!("alternator"), plus, NodeId::GROUND, Device::Alternator(a)));
     let mut taps: Vec<Option<(NodeId, ElementId)>> = vec![None; factory.len()];
     for (chain, _) in parts {
         if let Origin::Factory { index, .. } = chain.origin
             && taps[index].is_none()
         {
-            let tap = add_factory(&mut net, supply, plus, index, &factory[index], situation);
+            let tap = add_factory(net, supply, plus, index, &factory[index], situation);
             taps[index] = Some(tap);
         }
     }
@@ -159,46 +215,50 @@ pub fn build(
                     taps[index].map_or((plus, None), |(node, source)| (node, Some(source)))
                 }
             };
-            let mut built = add_chain(&mut net, chain, sizes, source, situation);
+            let mut built = add_chain(net, chain, sizes, source, situation);
             built.factory_source = factory_source;
             built
         })
         .collect();
-    Built { net, battery_plus: plus, battery, alternator, circuits }
+    Places { battery_plus: plus, battery, alternator, circuits }
 }
 
 /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps. Returns the tap.
 fn add_factory(
-    net: &mut Network,
+    net: &mut Drawing,
     supply: &PlannedSupply,
     plus: NodeId,
     index: usize,
     factory: &PlannedFactory,
     situation: &Situation,
 ) -> (NodeId, ElementId) {
-    let name = |what: &str| format!("f{index}_{what}");
-    let fused = net.node(&name("fused"));
-    let switched = net.node(&name("switched"));
-    let tap = net.node(&name("tap"));
+    let fused = net.node(format_args!("f{index}_fused"));
+    let switched = net.node(format_args!("f{index}_switched"));
+    let tap = net.node(format_args!("f{index}_tap"));
     let fuse = Fuse::of_rating(factory.fuse_a).map_or(0.005, |f| f.cold_ohm());
-    net.add(name("fuse"), plus, fused, Device::ohm(fuse + HOLDER_OHM));
+    net.add(format_args!("f{index}_fuse"), plus, fused, Device::ohm(fuse + HOLDER_OHM));
     let source = net.add(
-        name("source"),
+        format_args!("f{index}_source"),
         fused,
         switched,
         Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed: situation.on }),
     );
-    net.add(name("wire"), switched, tap, Device::ohm(factory.wire.ohm(factory.length_m, 40.0)));
+    net.add(
+        format_args!("f{index}_wire"),
+        switched,
+        tap,
+        Device::ohm(factory.wire.ohm(factory.length_m, 40.0)),
+    );
     if factory.existing_a > 0.0 {
         let rated_v = 13.5 * supply.batteries;
         let lamp = Incandescent { power_w: factory.existing_a * rated_v, rated_v };
-        net.add(name("lamps"), tap, NodeId::GROUND, Device::Incandescent(lamp));
+        net.add(format_args!("f{index}_lamps"), tap, NodeId::GROUND, Device::Incandescent(lamp));
     }
     (tap, source)
 }
 
 fn add_chain(
-    net: &mut Network,
+    net: &mut Drawing,
     chain: &Chain,
     sizes: &Sizes,
     source: NodeId,
@@ -212,8 +272,8 @@ fn add_chain(
     let last = chain.links.len() - 1;
     for (i, link) in chain.links.iter().enumerate() {
         let from = nodes[i];
-        let to = if i == last { NodeId::GROUND } else { net.node(&format!("{id}_{i}")) };
-        let name = format!("{id}_{i}");
+        let to = if i == last { NodeId::GROUND } else { net.node(format_args!("{id}_{i}")) };
+        let name = format_args!("{id}_{i}");
         let element = match &link.kind {
             LinkKind::Wire(run) => {
                 let ohm: f64 = run
@@ -234,7 +294,7 @@ fn add_chain(
             LinkKind::Chassis => Some(net.add(name, from, to, Device::ohm(contact::CHASSIS_OHM))),
             LinkKind::Control { ambient_c } => {
                 let (element, coil_element) =
-                    add_control(net, chain, sizes, (from, to), &name, *ambient_c, situation);
+                    add_control(net, chain, sizes, (from, to), name, *ambient_c, situation);
                 coil = coil_element;
                 Some(element)
             }
@@ -243,7 +303,7 @@ fn add_chain(
                     let device = lamp.scaled(situation.lamp_factor);
                     lamps.push(
                         (0..lamp.count)
-                            .map(|j| net.add(format!("{id}_lamp{k}_{j}"), from, to, device))
+                            .map(|j| net.add(format_args!("{id}_lamp{k}_{j}"), from, to, device))
                             .collect(),
                     );
                 }
@@ -257,11 +317,11 @@ fn add_chain(
 }
 
 fn add_control(
-    net: &mut Network,
+    net: &mut Drawing,
     chain: &Chain,
     sizes: &Sizes,
     (from, to): (NodeId, NodeId),
-    name: &str,
+    name: Arguments,
     ambient_c: f64,
     situation: &Situation,
 ) -> (ElementId, Option<ElementId>) {
@@ -275,20 +335,20 @@ fn add_control(
                 Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
             );
             let (sw_in, sw_out) =
-                (net.node(&format!("{id}_sw_in")), net.node(&format!("{id}_sw_out")));
-            let (c86, c85) = (net.node(&format!("{id}_86")), net.node(&format!("{id}_85")));
+                (net.node(format_args!("{id}_sw_in")), net.node(format_args!("{id}_sw_out")));
+            let (c86, c85) = (net.node(format_args!("{id}_86")), net.node(format_args!("{id}_85")));
             let lead = |n: f64| sizes.coil_wire.ohm(chain.switch_lead_m * n, ambient_c);
-            net.add(format!("{id}_coil_feed"), from, sw_in, Device::ohm(lead(1.0)));
+            net.add(format_args!("{id}_coil_feed"), from, sw_in, Device::ohm(lead(1.0)));
             net.add(
-                format!("{id}_switch"),
+                format_args!("{id}_switch"),
                 sw_in,
                 sw_out,
                 Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed: situation.on }),
             );
-            net.add(format!("{id}_coil_wire"), sw_out, c86, Device::ohm(lead(1.0)));
-            let coil = net.add(format!("{id}_coil"), c86, c85, Device::ohm(kind.coil_ohm));
+            net.add(format_args!("{id}_coil_wire"), sw_out, c86, Device::ohm(lead(1.0)));
+            let coil = net.add(format_args!("{id}_coil"), c86, c85, Device::ohm(kind.coil_ohm));
             net.add(
-                format!("{id}_coil_ground"),
+                format_args!("{id}_coil_ground"),
                 c85,
                 NodeId::GROUND,
                 Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),

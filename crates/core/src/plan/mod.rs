@@ -6,9 +6,10 @@
 pub mod assumed;
 pub mod build;
 pub mod chain;
+mod drawing;
 pub mod feed;
-
 pub mod lamp;
+pub mod rig;
 pub mod supply;
 
 pub use assumed::Assumption;

@@ -1,8 +1,11 @@
 //! The thinnest wire that no rule refuses.
 
-use super::trial::{Bench, Refusal, Trial};
+use super::trial::{Bench, Refusal, Trial, WorstDrop, drop_with};
 use crate::catalog::conductor::Conductor;
+use crate::catalog::contact;
 use crate::job::WireSystem;
+use crate::plan::LinkKind;
+use crate::plan::rig::Rig;
 
 /// The outcome for one circuit: the chosen trial and its neighbours.
 #[derive(Debug, Clone)]
@@ -11,8 +14,8 @@ pub struct Sized {
     pub chosen: Trial,
     /// The next thinner wire and why it was refused.
     pub thinner: Option<Trial>,
-    /// The next thicker wire.
-    pub thicker: Option<Trial>,
+    /// The next thicker wire, and its drop in the state that decided.
+    pub thicker: Option<(Conductor, WorstDrop)>,
     /// True where even the thickest wire of the shelf was refused.
     pub is_short: bool,
 }
@@ -29,24 +32,54 @@ pub fn smallest_wire(system: WireSystem, min_mm2: f64) -> Conductor {
         .unwrap_or(Conductor::Metric(75))
 }
 
+/// The trials of one circuit so far: a wire is tried once.
+#[derive(Debug, Default)]
+pub struct Trials {
+    rig: Rig,
+    made: Vec<Trial>,
+}
+
+impl Trials {
+    fn of(&mut self, bench: &Bench, wire: Conductor) -> Trial {
+        if let Some(made) = self.made.iter().find(|t| t.sizes.wire == wire) {
+            return made.clone();
+        }
+        let trial = Trial::new(bench, wire, &mut self.rig);
+        self.made.push(trial.clone());
+        trial
+    }
+
+    /// The drop with another wire, where it decided for the chosen one.
+    fn glance(
+        &mut self,
+        bench: &Bench,
+        wire: Option<&Conductor>,
+        chosen: &Trial,
+    ) -> Option<(Conductor, WorstDrop)> {
+        let wire = *wire?;
+        let drop = drop_with(bench, wire, chosen, &mut self.rig).ok()?;
+        Some((wire, drop))
+    }
+}
+
 /// Sizes one circuit, no thinner than `floor` steps up the shelf.
-pub fn size(bench: &Bench, floor: usize) -> Sized {
+pub fn size(bench: &Bench, floor: usize, trials: &mut Trials) -> Sized {
     let shelf = Conductor::shelf(bench.shop.wire_system);
     if let Some(forced) = &bench.circuit.overrides.wire {
-        return around_override(bench, forced.value, &shelf);
+        return around_override(bench, forced.value, &shelf, trials);
     }
     let last = shelf.len() - 1;
     let mut at = first_guess(bench, &shelf).clamp(floor, last);
-    let mut trial = Trial::new(bench, shelf[at]);
+    let mut trial = trials.of(bench, shelf[at]);
     // Up to the first that will do, then down to the last that still does.
     while trial.refusal.is_some() && at < last {
         at += 1;
-        trial = Trial::new(bench, shelf[at]);
+        trial = trials.of(bench, shelf[at]);
     }
     let is_short = trial.refusal.is_some();
     let mut thinner = None;
     while at > floor {
-        let below = Trial::new(bench, shelf[at - 1]);
+        let below = trials.of(bench, shelf[at - 1]);
         if below.refusal.is_some() && !is_short {
             thinner = Some(below);
             break;
@@ -62,9 +95,9 @@ pub fn size(bench: &Bench, floor: usize) -> Sized {
         trial = below;
     }
     if thinner.is_none() && at > 0 {
-        thinner = Some(Trial::new(bench, shelf[at - 1]));
+        thinner = Some(trials.of(bench, shelf[at - 1]));
     }
-    let thicker = shelf.get(at + 1).map(|&c| Trial::new(bench, c));
+    let thicker = trials.glance(bench, shelf.get(at + 1), &trial);
     Sized { chosen: trial, thinner, thicker, is_short }
 }
 
@@ -75,24 +108,45 @@ fn cannot_carry(trial: &Trial) -> bool {
     )
 }
 
-fn around_override(bench: &Bench, forced: Conductor, shelf: &[Conductor]) -> Sized {
+fn around_override(
+    bench: &Bench,
+    forced: Conductor,
+    shelf: &[Conductor],
+    trials: &mut Trials,
+) -> Sized {
     let area = forced.area_mm2();
-    let neighbour = |c: Option<&Conductor>| c.map(|&c| Trial::new(bench, c));
-    let chosen = Trial::new(bench, forced);
+    let chosen = trials.of(bench, forced);
+    let thinner = shelf.iter().rev().find(|c| c.area_mm2() < area * 0.99);
+    let thicker = shelf.iter().find(|c| c.area_mm2() > area * 1.01);
     Sized {
         is_short: chosen.refusal.is_some(),
+        thinner: thinner.map(|&c| trials.of(bench, c)),
+        thicker: trials.glance(bench, thicker, &chosen),
         chosen,
-        thinner: neighbour(shelf.iter().rev().find(|c| c.area_mm2() < area * 0.99)),
-        thicker: neighbour(shelf.iter().find(|c| c.area_mm2() > area * 1.01)),
     }
 }
 
-/// Where to start on the shelf: the wire alone at twice the drop allowed. Only saves trials.
+/// Where to start on the shelf: the wire that loses what joints, fuse and switch leave of the drop
+/// allowed. Only saves trials.
 fn first_guess(bench: &Bench, shelf: &[Conductor]) -> usize {
     let power_w: f64 = bench.chain.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
     let nominal_v = bench.system.nominal_v();
+    // Lit from a battery that is not quite full.
     let current_a = power_w / nominal_v;
     let limit_v = super::trial::drop_limit_v(bench.shop.drop, nominal_v, bench.system);
     let metres = bench.chain.copper_m();
-    shelf.iter().position(|c| current_a * c.ohm(metres, 60.0) < limit_v).unwrap_or(shelf.len() - 1)
+    let joints_ohm: f64 = bench
+        .chain
+        .links
+        .iter()
+        .map(|l| match l.kind {
+            LinkKind::Joint { ohm, .. } => ohm,
+            LinkKind::Chassis => contact::CHASSIS_OHM,
+            // A fuse of 7.5 A in its holder, a closed contact: near enough to start from.
+            LinkKind::Fuse { .. } | LinkKind::Control { .. } => 0.012,
+            LinkKind::Wire(_) | LinkKind::Lamps => 0.0,
+        })
+        .sum();
+    let spare_v = limit_v - current_a * joints_ohm;
+    shelf.iter().position(|c| current_a * c.ohm(metres, 60.0) < spare_v).unwrap_or(shelf.len() - 1)
 }

@@ -7,12 +7,13 @@ use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::Fuse;
 use crate::catalog::insulation::{Insulation, short_circuit_k};
 use crate::catalog::{relay, switch};
-use crate::circuit::{Device, SolveError, solve};
+use crate::circuit::{Device, SolveError};
 use crate::job::{ControlKind, DropLimit, LampCircuit, Shop, SystemVoltage, Zone};
-use crate::plan::build::{self, PlannedFactory, Situation};
+use crate::plan::build::{PlannedFactory, Situation};
 use crate::plan::chain::{LinkKind, Origin};
+use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
-use crate::plan::{Chain, SupplyState};
+use crate::plan::{Chain, PlannedLamp, SupplyState};
 
 /// What a trial needs to know about the job.
 #[derive(Debug, Clone, Copy)]
@@ -126,6 +127,12 @@ pub struct Trial {
 /// States in which a circuit is tried: the lowest and highest voltage, and the usual one.
 const STATES: [SupplyState; 3] =
     [SupplyState::LowBattery, SupplyState::EngineOff, SupplyState::Charging];
+
+/// Part by which the current may still move when it counts as at rest. A thousandth moves the
+/// copper by less than 0.2 K.
+const AT_REST: f64 = 1e-3;
+/// Most passes until sizes and current are at rest.
+const MOST_PASSES: usize = 8;
 
 /// Multiple of its rating at which a blade fuse opens within half a second.
 pub const CLEARING_MULTIPLE: f64 = 3.5;
@@ -263,67 +270,70 @@ fn planned_w(chain: &Chain) -> f64 {
 
 impl Trial {
     /// Tries a wire.
-    pub fn new(bench: &Bench, wire: Conductor) -> Trial {
+    pub fn new(bench: &Bench, wire: Conductor, rig: &mut Rig) -> Trial {
         let chain = bench.chain;
         let insulation = insulation_for(chain.hottest_c());
         let ampacity = ampacity_of(bench, wire, insulation);
         let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
         let mut load_a = planned_w(chain) / low_v;
+        // Where to look first: a driver draws most at a low battery, all else while charging.
+        let regulated = |l: &PlannedLamp| matches!(l.device, Device::RegulatedLed(_));
+        let mut state = match chain.lamps.iter().any(regulated) {
+            true => SupplyState::LowBattery,
+            false => SupplyState::Charging,
+        };
         let coil_wire =
             super::circuit::smallest_wire(bench.shop.wire_system, mechanical_min_mm2(chain));
-        let forced_a = bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value);
-        let mut fuse;
-        let mut sizes;
         let mut drop = None;
         let mut unsolved = None;
         let mut pass = 0;
         // Fuse, control and temperatures follow from the current and the current from them: a few
-        // passes bring both to rest.
-        loop {
-            let temperatures = working_c(bench, insulation, &ampacity, load_a);
-            let copper_ohm: f64 = chain
-                .wires()
-                .map(|(i, w)| {
-                    let t = temperatures[i].first().copied().unwrap_or(20.0);
-                    wire.ohm(w.length_m(), t)
-                })
-                .sum();
-            let inrush = inrush_a2s(chain, copper_ohm + bench.supply.internal_ohm, low_v * 1.1);
-            fuse = fit(
-                load_a,
-                chain.fuse_ambient_c(),
-                ampacity.amps,
-                inrush,
-                bench.shop.fuse,
-                forced_a,
-            );
-            sizes = Sizes {
-                wire,
-                insulation,
-                fuse: own_fuse(bench, &fuse, ampacity.amps),
-                control: control_for(bench, load_a),
-                coil_wire,
-                working_c: temperatures,
+        // passes in the state with the largest current bring both to rest.
+        let (sizes, fuse) = loop {
+            let (sizes, fuse) = sizes_for(bench, wire, insulation, &ampacity, coil_wire, load_a);
+            if wire.area_mm2() < mechanical_min_mm2(chain) {
+                // Too thin to handle, whatever it would carry.
+                break (sizes, fuse);
+            }
+            pass += 1;
+            let found = match drop_in(bench, &sizes, state, rig) {
+                Ok(found) => found,
+                Err(e) => {
+                    unsolved = Some(e.to_string());
+                    break (sizes, fuse);
+                }
             };
-            match worst_drop(bench, &sizes) {
-                Ok((worst, current_a)) => {
+            let moved = (found.current_a - load_a).abs() > AT_REST * found.current_a.max(0.01);
+            load_a = found.current_a;
+            if moved && pass < MOST_PASSES {
+                continue;
+            }
+            // One state is enough to refuse a wire: a larger current elsewhere helps no rule.
+            if refused(bench, &sizes, &ampacity, &fuse, &found).is_some() {
+                drop = Some(found);
+                break (sizes, fuse);
+            }
+            match worst_of(bench, &sizes, found, rig) {
+                Ok((_, most))
+                    if most.current_a > load_a * (1.0 + AT_REST) && pass < MOST_PASSES =>
+                {
+                    (load_a, state) = (most.current_a, most.state);
+                }
+                Ok((worst, _)) => {
                     drop = Some(worst);
-                    let moved = (current_a - load_a).abs() > 1e-4 * current_a.max(0.01);
-                    load_a = current_a;
-                    if !moved {
-                        break;
-                    }
+                    break (sizes, fuse);
                 }
                 Err(e) => {
                     unsolved = Some(e.to_string());
-                    break;
+                    break (sizes, fuse);
                 }
             }
-            pass += 1;
-            if pass == 6 {
-                break;
-            }
-        }
+        };
+        let refusal = match (unsolved, &drop) {
+            (Some(what), _) => Some(Refusal::Unsolved { what }),
+            (None, Some(drop)) => refused(bench, &sizes, &ampacity, &fuse, drop),
+            (None, None) => Some(Refusal::Mechanical { min_mm2: mechanical_min_mm2(chain) }),
+        };
         let drop = drop.unwrap_or(WorstDrop {
             state: SupplyState::EngineOff,
             source_v: low_v,
@@ -334,7 +344,10 @@ impl Trial {
             limit_v: 0.0,
             current_a: 0.0,
         });
-        let mut trial = Trial {
+        // What is refused already is not shorted too.
+        let far_end = if refusal.is_none() { far_end(bench, &sizes, rig) } else { None };
+        let refusal = refusal.or_else(|| far_end_refused(far_end));
+        Trial {
             load_a,
             ampacity_a: ampacity.amps,
             ampacity_at: ampacity.at,
@@ -342,46 +355,53 @@ impl Trial {
             single_a: ampacity.single_a,
             drop,
             fuse,
-            far_end: None,
-            refusal: None,
+            far_end,
+            refusal,
             sizes,
-        };
-        trial.far_end = far_end(bench, &trial.sizes);
-        trial.refusal =
-            unsolved.map(|what| Refusal::Unsolved { what }).or_else(|| trial.refused(bench));
-        trial
+        }
     }
+}
 
-    /// The fuse that protects this wire: the own one or the factory's, A.
-    pub fn protecting_a(&self, bench: &Bench) -> Option<f64> {
-        protecting(bench, &self.sizes).map(|f| f.rating_a)
-    }
+/// The drop with another wire in the state that decided for a trial, at the same current.
+///
+/// # Errors
+/// [`SolveError`] when there is no steady state.
+pub fn drop_with(
+    bench: &Bench,
+    wire: Conductor,
+    like: &Trial,
+    rig: &mut Rig,
+) -> Result<WorstDrop, SolveError> {
+    let insulation = like.sizes.insulation;
+    let ampacity = ampacity_of(bench, wire, insulation);
+    let coil_wire = like.sizes.coil_wire;
+    let (sizes, _) = sizes_for(bench, wire, insulation, &ampacity, coil_wire, like.load_a);
+    drop_in(bench, &sizes, like.drop.state, rig)
+}
 
-    fn refused(&self, bench: &Bench) -> Option<Refusal> {
-        let min_mm2 = mechanical_min_mm2(bench.chain);
-        if self.sizes.wire.area_mm2() < min_mm2 {
-            return Some(Refusal::Mechanical { min_mm2 });
-        }
-        let Some(fuse_a) = self.protecting_a(bench) else {
-            return Some(Refusal::NoFuse { needed_a: self.fuse.min_rating_a });
-        };
-        if fuse_a > self.ampacity_a {
-            return Some(Refusal::Ampacity {
-                fuse_a,
-                ampacity_a: self.ampacity_a,
-                at: self.ampacity_at.clone(),
-            });
-        }
-        if self.drop.drop_v > self.drop.limit_v {
-            return Some(Refusal::Drop(self.drop));
-        }
-        match self.far_end {
-            Some(end) if end.fault_a < CLEARING_MULTIPLE * end.fuse_a || end.energy_part > 1.0 => {
-                Some(Refusal::FarEnd(end))
-            }
-            _ => None,
-        }
+/// Why a wire that is thick enough to handle is refused, but for a short at its far end.
+fn refused(
+    bench: &Bench,
+    sizes: &Sizes,
+    ampacity: &Ampacity,
+    fuse: &FuseFit,
+    drop: &WorstDrop,
+) -> Option<Refusal> {
+    let Some(fuse_a) = protecting(bench, sizes).map(|f| f.rating_a) else {
+        return Some(Refusal::NoFuse { needed_a: fuse.min_rating_a });
+    };
+    if fuse_a > ampacity.amps {
+        let at = ampacity.at.clone();
+        return Some(Refusal::Ampacity { fuse_a, ampacity_a: ampacity.amps, at });
     }
+    (drop.drop_v > drop.limit_v).then_some(Refusal::Drop(*drop))
+}
+
+/// Refuses a wire whose far end draws too little when shorted, or too much for the wire.
+fn far_end_refused(far_end: Option<FarEnd>) -> Option<Refusal> {
+    far_end
+        .filter(|end| end.fault_a < CLEARING_MULTIPLE * end.fuse_a || end.energy_part > 1.0)
+        .map(Refusal::FarEnd)
 }
 
 /// A tie-in needs no own fuse where the factory fuse already protects the new wire.
@@ -405,67 +425,111 @@ fn protecting(bench: &Bench, sizes: &Sizes) -> Option<Fuse> {
     }
 }
 
-/// Solves the circuit in its states; the worst drop against its limit, and the largest current.
-fn worst_drop(bench: &Bench, sizes: &Sizes) -> Result<(WorstDrop, f64), SolveError> {
-    let mut worst: Option<WorstDrop> = None;
-    let mut largest_a: f64 = 0.0;
+/// Everything that follows from a wire and its current.
+fn sizes_for(
+    bench: &Bench,
+    wire: Conductor,
+    insulation: Insulation,
+    ampacity: &Ampacity,
+    coil_wire: Conductor,
+    load_a: f64,
+) -> (Sizes, FuseFit) {
+    let chain = bench.chain;
+    let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
+    let temperatures = working_c(bench, insulation, ampacity, load_a);
+    let copper_ohm: f64 = chain
+        .wires()
+        .map(|(i, w)| {
+            let t = temperatures[i].first().copied().unwrap_or(20.0);
+            wire.ohm(w.length_m(), t)
+        })
+        .sum();
+    let inrush = inrush_a2s(chain, copper_ohm + bench.supply.internal_ohm, low_v * 1.1);
+    let fuse = fit(
+        load_a,
+        chain.fuse_ambient_c(),
+        ampacity.amps,
+        inrush,
+        bench.shop.fuse,
+        bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value),
+    );
+    let sizes = Sizes {
+        wire,
+        insulation,
+        fuse: own_fuse(bench, &fuse, ampacity.amps),
+        control: control_for(bench, load_a),
+        coil_wire,
+        working_c: temperatures,
+    };
+    (sizes, fuse)
+}
+
+/// The drops in all states, one of them known: the tightest against its limit, and the one with the
+/// largest current.
+fn worst_of(
+    bench: &Bench,
+    sizes: &Sizes,
+    known: WorstDrop,
+    rig: &mut Rig,
+) -> Result<(WorstDrop, WorstDrop), SolveError> {
+    let (mut worst, mut largest) = (known, known);
     for state in STATES {
-        let situation = Situation::plain(bench.supply, state);
-        let built = build::build(bench.supply, bench.factory, &[(bench.chain, sizes)], &situation);
-        let solution = solve(&built.net)?;
-        let circuit = &built.circuits[0];
-        let source_v = solution.node_v(built.battery_plus);
-        let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
-        let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
-        let mut current_a = 0.0;
-        for (i, link) in bench.chain.links.iter().enumerate() {
-            let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
-            match link.kind {
-                LinkKind::Wire(_) => wire_v += across,
-                LinkKind::Lamps => {
-                    lamp_v = across;
-                    current_a =
-                        circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-                }
-                LinkKind::Joint { is_return: true, .. } | LinkKind::Chassis
-                    if lamps_at.is_some_and(|at| i > at + 1) =>
-                {
-                    ground_v += across;
-                }
-                _ => {}
-            }
+        let drop = if state == known.state { known } else { drop_in(bench, sizes, state, rig)? };
+        if drop.drop_v / drop.limit_v > worst.drop_v / worst.limit_v {
+            worst = drop;
         }
-        largest_a = largest_a.max(current_a);
-        let drop = WorstDrop {
-            state,
-            source_v,
-            lamp_v,
-            drop_v: source_v - lamp_v,
-            wire_v,
-            ground_v,
-            limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
-            current_a,
-        };
-        let tighter = worst.is_none_or(|w| drop.drop_v / drop.limit_v > w.drop_v / w.limit_v);
-        if tighter {
-            worst = Some(drop);
+        if drop.current_a > largest.current_a {
+            largest = drop;
         }
     }
-    let worst = worst.unwrap_or(WorstDrop {
-        state: SupplyState::EngineOff,
-        source_v: 0.0,
-        lamp_v: 0.0,
-        drop_v: 0.0,
-        wire_v: 0.0,
-        ground_v: 0.0,
-        limit_v: 0.0,
-        current_a: 0.0,
-    });
-    Ok((worst, largest_a))
+    Ok((worst, largest))
+}
+
+/// The drop of a circuit alone in one state of the supply.
+fn drop_in(
+    bench: &Bench,
+    sizes: &Sizes,
+    state: SupplyState,
+    rig: &mut Rig,
+) -> Result<WorstDrop, SolveError> {
+    let situation = Situation::plain(bench.supply, state);
+    let (built, solution) =
+        rig.operate(bench.supply, bench.factory, &[(bench.chain, sizes)], &situation)?;
+    let circuit = &built.circuits[0];
+    let source_v = solution.node_v(built.battery_plus);
+    let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
+    let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
+    let mut current_a = 0.0;
+    for (i, link) in bench.chain.links.iter().enumerate() {
+        let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
+        match link.kind {
+            LinkKind::Wire(_) => wire_v += across,
+            LinkKind::Lamps => {
+                lamp_v = across;
+                current_a = circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+            }
+            LinkKind::Joint { is_return: true, .. } | LinkKind::Chassis
+                if lamps_at.is_some_and(|at| i > at + 1) =>
+            {
+                ground_v += across;
+            }
+            _ => {}
+        }
+    }
+    Ok(WorstDrop {
+        state,
+        source_v,
+        lamp_v,
+        drop_v: source_v - lamp_v,
+        wire_v,
+        ground_v,
+        limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
+        current_a,
+    })
 }
 
 /// Solves the circuit with its lamps shorted and every contact closed.
-fn far_end(bench: &Bench, sizes: &Sizes) -> Option<FarEnd> {
+fn far_end(bench: &Bench, sizes: &Sizes, rig: &mut Rig) -> Option<FarEnd> {
     let fuse = protecting(bench, sizes)?;
     let mut shorted = bench.chain.clone();
     for link in &mut shorted.links {
@@ -476,8 +540,8 @@ fn far_end(bench: &Bench, sizes: &Sizes) -> Option<FarEnd> {
     // A relay may drop out under the short; the wire must bear it if it does not.
     let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
     let situation = Situation::plain(bench.supply, SupplyState::EngineOff);
-    let built = build::build(bench.supply, bench.factory, &[(&shorted, &held)], &situation);
-    let solution = solve(&built.net).ok()?;
+    let (built, solution) =
+        rig.operate(bench.supply, bench.factory, &[(&shorted, &held)], &situation).ok()?;
     let fault_a = built.circuits[0]
         .links
         .iter()

@@ -128,12 +128,12 @@ pub(super) fn wire(bench: &Bench, sized: &Sized) -> Choice {
         inputs,
         source,
         margin: Some(figure("above the floor", d.limit_v - d.drop_v, "V")),
-        next_best: sized.thicker.as_ref().map(|t| Alternative {
-            label: t.sizes.wire.label(),
+        next_best: sized.thicker.as_ref().map(|(wire, drop)| Alternative {
+            label: wire.label(),
             effect: format!(
                 "{} at the lamps ({})",
-                volts(t.drop.lamp_v),
-                t.drop.state.label().to_lowercase()
+                volts(drop.lamp_v),
+                drop.state.label().to_lowercase()
             ),
         }),
         would_change: sized.thinner.as_ref().and_then(|t| thinner_would_do(t, copper_m)),

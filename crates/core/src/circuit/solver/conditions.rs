@@ -3,7 +3,7 @@
 use super::descent::COLD_STEP_V;
 use super::solution::Condition;
 use super::ties::Sets;
-use super::workspace::{Stamp, Workspace};
+use super::workspace::{Base, Stamp, Workspace};
 use crate::circuit::devices::{Device, LAMP_LEAK_OHM, RegulatedLed};
 use crate::circuit::network::{ElementId, Network};
 use crate::circuit::sparse::Factor;
@@ -17,25 +17,32 @@ impl Workspace<'_> {
         conditions: &mut Vec<Condition>,
         steps: &mut usize,
     ) {
-        let devices = self.devices(closed);
         let x: Vec<f64> = self.unknowns_of(node_v);
         let mut dimmed = Vec::new();
         let mut may_latch = false;
-        for (i, (stamp, device)) in self.stamps.iter().zip(&devices).enumerate() {
-            let Device::RegulatedLed(lamp) = device else { continue };
+        for (i, stamp) in self.shape.bent.iter().enumerate() {
+            let Device::RegulatedLed(lamp) = self.net.elements()[stamp.element as usize].device
+            else {
+                continue;
+            };
             let v = self.across_v(stamp, &x);
             if v < lamp.cut_in_v {
-                dimmed.push((i, *lamp));
+                dimmed.push((i, lamp));
             } else {
                 // Below half of what the lamp would see unloaded a second rest point can exist.
                 may_latch |= lamp.cut_in_v < 0.6 * v;
             }
         }
+        if dimmed.is_empty() && !may_latch {
+            return;
+        }
+        let base = self.base(closed);
+        let devices = self.devices();
         if !dimmed.is_empty() {
-            self.name_collapses(&devices, &x, &dimmed, conditions);
+            self.name_collapses(&base, &devices, &x, &dimmed, conditions);
         }
         if may_latch {
-            self.name_latches(&devices, &x, conditions, steps);
+            self.name_latches(&base, &devices, &x, conditions, steps);
         }
     }
 
@@ -44,6 +51,7 @@ impl Workspace<'_> {
     /// each of them to this one. For a single lamp that is V² < 4·R·P.
     pub(super) fn name_collapses(
         &self,
+        base: &Base,
         devices: &[Device],
         x: &[f64],
         dimmed: &[(usize, RegulatedLed)],
@@ -53,17 +61,18 @@ impl Workspace<'_> {
         for (i, _) in dimmed {
             bare[*i] = Device::ohm(LAMP_LEAK_OHM);
         }
-        let mut factor = Factor::new(&self.pattern);
+        let (pattern, outer) = (&self.shape.pattern, self.shape.outer());
+        let mut factor = Factor::new(pattern);
         let mut rhs = vec![0.0; x.len()];
-        self.assemble(&bare, x, &mut factor, &mut rhs);
-        if !factor.factor(&self.pattern) {
+        self.assemble(base, &bare, x, &mut factor, &mut rhs);
+        if !factor.eliminate(pattern, outer.clone()) {
             return;
         }
         let across = |stamp: &Stamp, v: &[f64]| {
             stamp.from.map_or(0.0, |u| v[u as usize]) - stamp.to.map_or(0.0, |u| v[u as usize])
         };
         for (i, lamp) in dimmed {
-            let stamp = &self.stamps[*i];
+            let stamp = &self.shape.bent[*i];
             let mut unit = vec![0.0; x.len()];
             if let Some(u) = stamp.from {
                 unit[u as usize] += 1.0;
@@ -71,13 +80,14 @@ impl Workspace<'_> {
             if let Some(u) = stamp.to {
                 unit[u as usize] -= 1.0;
             }
-            factor.solve(&self.pattern, &mut unit);
+            factor.forward(pattern, outer.clone(), &mut unit);
+            factor.backward(pattern, outer.clone(), &mut unit);
             let own_ohm = across(stamp, &unit);
             let mut unloaded_v = self.across_v(stamp, x);
             let mut wanted_vv = 0.0;
             for (j, other) in dimmed {
-                let coupling_ohm = across(&self.stamps[*j], &unit);
-                let v = self.across_v(&self.stamps[*j], x);
+                let coupling_ohm = across(&self.shape.bent[*j], &unit);
+                let v = self.across_v(&self.shape.bent[*j], x);
                 unloaded_v += coupling_ohm * devices[*j].flow(v).current_a;
                 wanted_vv += coupling_ohm * other.power_w;
             }
@@ -93,14 +103,15 @@ impl Workspace<'_> {
 
     pub(super) fn name_latches(
         &self,
+        base: &Base,
         devices: &[Device],
         high: &[f64],
         conditions: &mut Vec<Condition>,
         steps: &mut usize,
     ) {
         let cold = vec![0.0; high.len()];
-        let Ok(low) = self.descend(devices, cold, COLD_STEP_V, steps) else { return };
-        for (stamp, device) in self.stamps.iter().zip(devices) {
+        let Ok(low) = self.descend(base, devices, cold, COLD_STEP_V, steps) else { return };
+        for (stamp, device) in self.shape.bent.iter().zip(devices) {
             let Device::RegulatedLed(lamp) = device else { continue };
             let (low_v, high_v) = (self.across_v(stamp, &low), self.across_v(stamp, high));
             if high_v >= lamp.cut_in_v && low_v < lamp.cut_in_v - 0.05 {

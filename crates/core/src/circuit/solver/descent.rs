@@ -1,7 +1,7 @@
 //! The search: downhill along the circuit's co-content to the highest stable point.
 
 use super::solution::SolveError;
-use super::workspace::Workspace;
+use super::workspace::{Base, Workspace};
 use crate::circuit::devices::Device;
 use crate::circuit::sparse::Factor;
 
@@ -11,10 +11,12 @@ const MOST_STEPS: usize = 2000;
 const FREE_STEP_V: f64 = 100.0;
 /// Longest step of a search that must not jump over a hollow.
 pub(super) const COLD_STEP_V: f64 = 0.1;
+/// Most looks along one step.
+const MOST_LOOKS: usize = 40;
 /// Below this a step is not looked at along its way: rounding would decide.
 const SURE_STEP_V: f64 = 1e-6;
-/// Steps below this mean rest.
-const REST_V: f64 = 1e-9;
+/// A full Newton step below this is the last: what is left then is of the order of its square.
+const REST_V: f64 = 1e-8;
 /// Smallest conductance added to an indefinite matrix, S.
 const LEAST_ADDED_S: f64 = 1e-3;
 
@@ -25,9 +27,11 @@ impl Workspace<'_> {
         closed: &[bool],
         steps: &mut usize,
     ) -> Result<Vec<f64>, SolveError> {
-        let devices = self.devices(closed);
-        let x = self.descend(&devices, self.start(&devices), FREE_STEP_V, steps)?;
-        Ok(self.node_voltages(&x))
+        let base = self.base(closed);
+        let devices = self.devices();
+        let start = self.start(&base, &devices);
+        let x = self.descend(&base, &devices, start, FREE_STEP_V, steps)?;
+        Ok(self.node_voltages(&base, x))
     }
 
     /// Walks down the circuit's co-content, whose slope is the current error and whose hollows are
@@ -35,67 +39,71 @@ impl Workspace<'_> {
     /// is added until it is. A step that would climb the far side is cut back to the hollow.
     pub(super) fn descend(
         &self,
+        base: &Base,
         devices: &[Device],
         mut x: Vec<f64>,
         longest_v: f64,
         steps: &mut usize,
     ) -> Result<Vec<f64>, SolveError> {
         let n = x.len();
-        let mut factor = Factor::new(&self.pattern);
+        let (pattern, outer) = (&self.shape.pattern, self.shape.outer());
+        let mut factor = Factor::new(pattern);
         let mut error_a = vec![0.0; n];
         let mut there_a = vec![0.0; n];
         let mut way = vec![0.0; n];
         let mut there = vec![0.0; n];
         let mut added_s: f64 = 0.0;
-        let mut worst = f64::INFINITY;
+        self.assemble(base, devices, &x, &mut factor, &mut error_a);
         for _ in 0..MOST_STEPS {
             *steps += 1;
-            worst = self.assemble(devices, &x, &mut factor, &mut error_a);
             if added_s > 0.0 {
-                for u in 0..n as u32 {
-                    factor.add(self.pattern.slot(u, u), added_s);
+                for u in outer.clone() {
+                    factor.add(pattern.slot(u as u32, u as u32), added_s);
                 }
             }
-            if !factor.factor(&self.pattern) {
+            if !factor.eliminate(pattern, outer.clone()) {
                 added_s = (added_s * 4.0).max(LEAST_ADDED_S);
+                self.assemble(base, devices, &x, &mut factor, &mut error_a);
                 continue;
             }
             way.copy_from_slice(&error_a);
-            factor.solve(&self.pattern, &mut way);
+            factor.forward(pattern, outer.clone(), &mut way);
+            factor.backward(pattern, outer.clone(), &mut way);
             let size = shorten(&mut way, longest_v);
             if !size.is_finite() {
                 break;
             }
+            // Each look along the way fills the matrix too: the last one serves the next step.
             let downhill = dot(&error_a, &way);
-            let mut part = 1.0;
-            if size > SURE_STEP_V {
-                let (mut near, mut far) = (0.0, 1.0);
-                for _ in 0..40 {
-                    along(&x, &way, part, &mut there);
-                    self.error_at(devices, &there, &mut there_a);
-                    let slope = dot(&there_a, &way);
-                    if slope < -0.5 * downhill {
-                        far = part;
-                    } else if slope > 0.5 * downhill && part < 1.0 {
-                        near = part;
-                    } else {
-                        break;
-                    }
-                    part = 0.5 * (near + far);
+            let (mut part, mut near, mut far) = (1.0, 0.0, 1.0);
+            for _ in 0..MOST_LOOKS {
+                along(&x, &way, part, &mut there);
+                self.assemble(base, devices, &there, &mut factor, &mut there_a);
+                let slope = dot(&there_a, &way);
+                if size <= SURE_STEP_V {
+                    break;
+                } else if slope < -0.5 * downhill {
+                    far = part;
+                } else if slope > 0.5 * downhill && part < 1.0 {
+                    near = part;
+                } else {
+                    break;
                 }
+                part = 0.5 * (near + far);
             }
-            along(&x, &way, part, &mut there);
-            x.copy_from_slice(&there);
+            std::mem::swap(&mut x, &mut there);
+            std::mem::swap(&mut error_a, &mut there_a);
             if added_s == 0.0 && size < REST_V {
-                // One look at the final point: only a stable one counts.
-                self.assemble(devices, &x, &mut factor, &mut error_a);
-                if factor.factor(&self.pattern) {
+                // Only a stable point counts.
+                if factor.eliminate(pattern, outer.clone()) {
                     return Ok(x);
                 }
+                self.assemble(base, devices, &x, &mut factor, &mut error_a);
             }
             added_s = if added_s > LEAST_ADDED_S { added_s * 0.25 } else { 0.0 };
         }
-        Err(SolveError::NoRest { steps: *steps, residual_a: worst })
+        let residual_a = error_a.iter().fold(0.0, |top: f64, e| top.max(e.abs()));
+        Err(SolveError::NoRest { steps: *steps, residual_a })
     }
 }
 

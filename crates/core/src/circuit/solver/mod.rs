@@ -23,52 +23,107 @@ pub use solution::{Condition, Solution, SolveError};
 
 use super::devices::{Contact, Device};
 use super::network::{Network, Relay, Throw};
-use workspace::Workspace;
+use workspace::{Shape, Workspace};
 
-/// Solves a network, relays included.
+/// Solves networks and keeps the shapes that it has met: the same circuit with other figures is
+/// then solved without looking for order and fill again.
+#[derive(Debug, Default)]
+pub struct Solver {
+    shapes: Vec<Shape>,
+}
+
+/// Shapes kept: a circuit with and without alternator, with switch, with relay, shorted.
+const MOST_SHAPES: usize = 8;
+
+impl Solver {
+    /// Solves a network, relays included, and names what the point is.
+    ///
+    /// # Errors
+    /// [`SolveError`] when the network is unsound or has no steady state that could be found.
+    pub fn solve(&mut self, net: &Network) -> Result<Solution, SolveError> {
+        let (mut solution, buzzing, work) = self.settle(net)?;
+        work.conditions(&mut solution);
+        solution.conditions.extend(buzzing.into_iter().map(|relay| Condition::Buzzer { relay }));
+        Ok(solution)
+    }
+
+    /// Voltages and currents alone, without names for what the point is.
+    ///
+    /// # Errors
+    /// As [`Solver::solve`].
+    pub fn operating_point(&mut self, net: &Network) -> Result<Solution, SolveError> {
+        self.settle(net).map(|(solution, _, _)| solution)
+    }
+
+    fn shape(&mut self, net: &Network) -> Result<&Shape, SolveError> {
+        let at = match self.shapes.iter().position(|shape| shape.fits(net)) {
+            Some(at) => at,
+            None => {
+                net.check_names()?;
+                if self.shapes.len() == MOST_SHAPES {
+                    self.shapes.remove(0);
+                }
+                self.shapes.push(Shape::new(net)?);
+                self.shapes.len() - 1
+            }
+        };
+        Ok(&self.shapes[at])
+    }
+
+    /// The point, and which relays buzz.
+    fn settle<'n>(
+        &'n mut self,
+        net: &'n Network,
+    ) -> Result<(Solution, Vec<usize>, Workspace<'n>), SolveError> {
+        net.check_figures()?;
+        let work = Workspace { net, shape: self.shape(net)? };
+        let mut closed: Vec<bool> = net
+            .elements()
+            .iter()
+            .map(|e| matches!(e.device, Device::Contact(Contact { closed: true, .. })))
+            .collect();
+        let mut energised = vec![false; net.relays().len()];
+        apply_relays(net.relays(), &energised, &mut closed);
+        let mut steps = 0;
+        let mut seen: Vec<Vec<bool>> = Vec::new();
+        let mut buzzing = Vec::new();
+        let mut node_v = work.settle(&closed, &mut steps)?;
+        while !net.relays().is_empty() {
+            seen.push(energised.clone());
+            let next: Vec<bool> = net
+                .relays()
+                .iter()
+                .zip(&energised)
+                .map(|(relay, &on)| {
+                    let coil = net.element(relay.coil);
+                    let v = (node_v[coil.from.index()] - node_v[coil.to.index()]).abs();
+                    if on { v >= relay.drop_out_v } else { v >= relay.pull_in_v }
+                })
+                .collect();
+            if next == energised {
+                break;
+            }
+            if seen.contains(&next) {
+                buzzing = (0..next.len()).filter(|&r| next[r] != energised[r]).collect();
+                break;
+            }
+            energised = next;
+            apply_relays(net.relays(), &energised, &mut closed);
+            node_v = work.settle(&closed, &mut steps)?;
+        }
+        let element_a = work.element_currents(&node_v, &closed);
+        let conditions = Vec::new();
+        let solution = Solution { node_v, element_a, closed, energised, conditions, steps };
+        Ok((solution, buzzing, work))
+    }
+}
+
+/// Solves one network, as [`Solver::solve`] does.
 ///
 /// # Errors
-/// [`SolveError`] when the network is unsound or has no steady state that could be found.
+/// As [`Solver::solve`].
 pub fn solve(net: &Network) -> Result<Solution, SolveError> {
-    net.check()?;
-    let work = Workspace::new(net)?;
-    let mut closed: Vec<bool> = net
-        .elements()
-        .iter()
-        .map(|e| matches!(e.device, Device::Contact(Contact { closed: true, .. })))
-        .collect();
-    let mut energised = vec![false; net.relays().len()];
-    apply_relays(net.relays(), &energised, &mut closed);
-    let mut steps = 0;
-    let mut seen: Vec<Vec<bool>> = Vec::new();
-    let mut buzzing = Vec::new();
-    let mut point = work.settle(&closed, &mut steps)?;
-    while !net.relays().is_empty() {
-        seen.push(energised.clone());
-        let next: Vec<bool> = net
-            .relays()
-            .iter()
-            .zip(&energised)
-            .map(|(relay, &on)| {
-                let coil = net.element(relay.coil);
-                let v = (point[coil.from.index()] - point[coil.to.index()]).abs();
-                if on { v >= relay.drop_out_v } else { v >= relay.pull_in_v }
-            })
-            .collect();
-        if next == energised {
-            break;
-        }
-        if seen.contains(&next) {
-            buzzing = (0..next.len()).filter(|&r| next[r] != energised[r]).collect();
-            break;
-        }
-        energised = next;
-        apply_relays(net.relays(), &energised, &mut closed);
-        point = work.settle(&closed, &mut steps)?;
-    }
-    let mut solution = work.finish(point, closed, energised, steps);
-    solution.conditions.extend(buzzing.into_iter().map(|relay| Condition::Buzzer { relay }));
-    Ok(solution)
+    Solver::default().solve(net)
 }
 
 fn apply_relays(relays: &[Relay], energised: &[bool], closed: &mut [bool]) {

@@ -9,7 +9,12 @@ mod serving;
 mod solving;
 
 use anyhow::Result;
+use mimalloc::MiMalloc;
 use row::Row;
+
+/// As in the program itself.
+#[global_allocator]
+static ALLOCATOR: MiMalloc = MiMalloc;
 
 #[tokio::main]
 async fn main() -> Result<()> {

@@ -17,7 +17,7 @@ fn unit_14() -> Result<Job> {
 /// From job to answers.
 pub fn assess_unit_14() -> Result<Row> {
     let job = unit_14()?;
-    let ms = median_ms(500, || {
+    let ms = median_ms(100, || {
         black_box(assess(black_box(&job)));
     });
     Ok(Row::below("assess unit 14, job to answers, median", ms, "ms", 1.0))
@@ -63,7 +63,7 @@ fn solve_ms(lamps: usize, calls: usize) -> Result<f64> {
 
 /// 1,000 lamps, and growth up to 5,000.
 pub fn large_trees() -> Result<Vec<Row>> {
-    let (small, thousand, large) = (solve_ms(500, 200)?, solve_ms(1000, 100)?, solve_ms(5000, 40)?);
+    let (small, thousand, large) = (solve_ms(500, 40)?, solve_ms(1000, 20)?, solve_ms(5000, 6)?);
     Ok(vec![
         Row::below("solve a tree with 1,000 lamps, median", thousand, "ms", 5.0),
         Row::at_most("solve 5,000 lamps, against 500", large, "ms", small, 15.0),
@@ -75,12 +75,12 @@ pub fn against_ngspice() -> Result<Vec<Row>> {
     let job = unit_14()?;
     let study = study(&job);
     let (net, solution) = study.network(SupplyState::EngineOff, true)?;
-    let ours = median_ms(500, || {
+    let ours = median_ms(200, || {
         let _ = black_box(solve(black_box(&net)));
     });
     let theirs = operating_point_ms(&spice::netlist(&net, &solution, "unit 14"), 2000)?;
     let big = tree(1000);
-    let big_ours = median_ms(100, || {
+    let big_ours = median_ms(20, || {
         let _ = black_box(solve(black_box(&big)));
     });
     let big_theirs = operating_point_ms(&spice::netlist(&big, &solve(&big)?, "tree"), 20)?;

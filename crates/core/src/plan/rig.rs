@@ -1,0 +1,89 @@
+//! A rig on which the same parts are operated in one situation after another.
+
+use super::build::{Built, PlannedFactory, Situation, build_over};
+use super::chain::{Chain, LinkKind};
+use super::supply::PlannedSupply;
+use crate::circuit::{Solution, SolveError, Solver};
+use crate::sizing::{ControlChoice, Sizes};
+
+/// Keeps networks and shapes from one operation to the next: only saves work, never changes an
+/// answer.
+#[derive(Debug, Default)]
+pub struct Rig {
+    solver: Solver,
+    built: Vec<(u64, Built)>,
+}
+
+impl Rig {
+    /// Builds the parts in a situation, solves them and names what the point is.
+    ///
+    /// # Errors
+    /// [`SolveError`] when there is no steady state.
+    pub fn solve(
+        &mut self,
+        supply: &PlannedSupply,
+        factory: &[PlannedFactory],
+        parts: &[(&Chain, &Sizes)],
+        situation: &Situation,
+    ) -> Result<(&Built, Solution), SolveError> {
+        let at = self.build(supply, factory, parts, situation);
+        let built = &self.built[at].1;
+        Ok((built, self.solver.solve(&built.net)?))
+    }
+
+    /// Builds the parts in a situation without solving them.
+    pub fn built(
+        &mut self,
+        supply: &PlannedSupply,
+        factory: &[PlannedFactory],
+        parts: &[(&Chain, &Sizes)],
+        situation: &Situation,
+    ) -> &Built {
+        let at = self.build(supply, factory, parts, situation);
+        &self.built[at].1
+    }
+
+    /// Builds the parts in a situation and finds their voltages and currents.
+    ///
+    /// # Errors
+    /// [`SolveError`] when there is no steady state.
+    pub fn operate(
+        &mut self,
+        supply: &PlannedSupply,
+        factory: &[PlannedFactory],
+        parts: &[(&Chain, &Sizes)],
+        situation: &Situation,
+    ) -> Result<(&Built, Solution), SolveError> {
+        let at = self.build(supply, factory, parts, situation);
+        let built = &self.built[at].1;
+        Ok((built, self.solver.operating_point(&built.net)?))
+    }
+
+    fn build(
+        &mut self,
+        supply: &PlannedSupply,
+        factory: &[PlannedFactory],
+        parts: &[(&Chain, &Sizes)],
+        situation: &Situation,
+    ) -> usize {
+        let kind = kind(supply, parts, situation);
+        let at = self.built.iter().position(|(k, _)| *k == kind);
+        let before = at.map(|at| self.built.swap_remove(at).1);
+        let built = build_over(before, supply, factory, parts, situation);
+        self.built.push((kind, built));
+        self.built.len() - 1
+    }
+}
+
+/// Equal for situations whose networks have the same shape; others seldom share it, and then the
+/// network is built anew.
+fn kind(supply: &PlannedSupply, parts: &[(&Chain, &Sizes)], situation: &Situation) -> u64 {
+    let mut kind = u64::from(supply.alternator(situation.supply).is_some());
+    for (chain, sizes) in parts {
+        let relay = matches!(sizes.control, ControlChoice::Relay { .. });
+        let lit = chain.links.iter().any(|l| l.kind == LinkKind::Lamps);
+        let traits = chain.links.len() as u64 * 4 + u64::from(relay) * 2 + u64::from(lit);
+        kind = kind.wrapping_mul(1_000_003).wrapping_add(traits);
+    }
+    kind
+}
