@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import { useDesk } from "../sheet/desk";
 import { getAt, setAt } from "../sheet/path";
 
@@ -65,6 +65,8 @@ export function NumberField({
   const [text, setText] = useState(value == null ? "" : String(value));
   const [local, setLocal] = useState<string>();
   const read = readNumber(text, unit);
+  // The figure before this visit to the field: it counts again while what is typed is no figure.
+  const before = useRef(value);
   // What came from elsewhere (undo, another person) replaces the text; what was typed here stays.
   useEffect(() => {
     const shown = readNumber(text, unit);
@@ -74,19 +76,25 @@ export function NumberField({
 
   const assumed = desk.answers.assumptions.find((a) => a.path === path);
   const fault = local ?? desk.problem?.faults?.find((f) => f.path === path)?.what;
+  const refuse = (why: string) => {
+    setLocal(why);
+    desk.edit((job) =>
+      getAt(job, path) === before.current ? job : setAt(job, path, before.current ?? undefined),
+    );
+  };
   const change = (typed: string) => {
     setText(typed);
     const next = readNumber(typed, unit);
     if (typeof next === "string" && next !== "empty") {
-      setLocal(next);
+      refuse(next);
       return;
     }
     if (next === "empty" && required) {
-      setLocal("This figure is needed.");
+      refuse("This figure is needed.");
       return;
     }
     if (typeof next === "number" && whole && !Number.isInteger(next)) {
-      setLocal("Give a whole number.");
+      refuse("Give a whole number.");
       return;
     }
     setLocal(undefined);
@@ -106,6 +114,9 @@ export function NumberField({
           placeholder={assumed ? `${Number(assumed.value.toPrecision(4))}` : ""}
           aria-invalid={!!fault}
           aria-describedby={fault ? `${id}-fault` : undefined}
+          onFocus={() => {
+            before.current = value;
+          }}
           onChange={(e) => change(e.target.value)}
         />
         <span

@@ -4,6 +4,7 @@ mod accessible;
 mod bad_input;
 mod by_clicks;
 mod by_keys;
+mod every_screen;
 mod saving;
 
 use anyhow::Result;

@@ -74,11 +74,17 @@ pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
             let part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
             let coil_a = bench.supply.regulated_v / kind_of.coil_ohm;
             let says = if *is_enough {
-                format!(
-                    "{} of {kind} is more than a switch should carry; the contact may carry {}.",
-                    amps(trial.load_a),
-                    amps(kind_of.contact_a * part)
-                )
+                let why = match direct_switch_a(bench, trial.load_a) {
+                    Some(rating_a) => format!(
+                        "Your choice: a {rating_a} A switch could carry the {} of {kind} alone",
+                        amps(trial.load_a)
+                    ),
+                    None => format!(
+                        "{} of {kind} is more than a switch should carry",
+                        amps(trial.load_a)
+                    ),
+                };
+                format!("{why}; the contact may carry {}.", amps(kind_of.contact_a * part))
             } else {
                 format!(
                     "{} is more than the strongest relay may carry ({}): split the circuit.",

@@ -1,6 +1,10 @@
 //! Battery: open-circuit voltage behind internal resistance, with a slower slope while it charges.
 
-use super::{CORNER_V, Flow, SpiceCards, positive};
+use super::{Flow, SpiceCards, positive};
+
+/// Rounding of the corner between charging and delivering, V. Half of it is missing at the terminals
+/// of a battery that delivers, so it is kept far below what a meter shows.
+const CORNER_V: f64 = 0.001;
 
 /// A battery. Delivering, it falls by `internal_ohm` per ampere. Charging, the plates polarise, so
 /// that it takes far less current than its internal resistance alone would let in: the slope is

@@ -1,0 +1,97 @@
+//! Telling one person what another changed, and asking for the figure that matters most.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod common;
+
+use jovek_core::answers::assess;
+use jovek_core::job::diff::changes;
+use jovek_core::job::{Job, LitWhen, Reading, Signal};
+use jovek_core::question::most_important;
+
+fn demo(unit: &str) -> Job {
+    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+}
+
+#[test]
+fn places_are_told_in_the_fitters_words() {
+    let before = demo("14");
+    let mut after = before.clone();
+    after.circuits[0].run.supply[3].length_m = Some(1.9);
+    after.circuits[1].lights[0].label_w = None;
+    after.supply.battery.capacity_ah = Some(110.0);
+    after.circuits[1].lit = LitWhen::With(Signal::Reverse);
+    let told: Vec<(String, Option<String>, Option<String>)> =
+        changes(&before, &after).into_iter().map(|c| (c.place, c.before, c.after)).collect();
+    let rail = &before.circuits[0].run.supply[3].name;
+    let places: Vec<&str> = told.iter().map(|(p, _, _)| p.as_str()).collect();
+    assert!(places.contains(&"supply, battery, capacity"), "{places:?}");
+    let wanted = format!("{}, {rail}, length", before.circuits[0].name);
+    let length = told.iter().find(|(p, _, _)| *p == wanted).unwrap_or_else(|| panic!("{places:?}"));
+    assert_eq!((length.1.as_deref(), length.2.as_deref()), (Some("0.8"), Some("1.9")));
+    assert!(
+        told.iter()
+            .any(|(p, _, after)| p.contains(&before.circuits[1].lights[0].name) && after.is_none())
+    );
+    assert!(places.iter().all(|p| !p.contains('[') && !p.contains("_m")), "{places:?}");
+}
+
+#[test]
+fn the_same_job_has_no_changes_and_every_change_has_a_path() {
+    for (_, job) in common::demo_jobs() {
+        assert!(changes(&job, &job).is_empty());
+        let mut other = job.clone();
+        other.circuits.clear();
+        other.readings.push(Reading {
+            check: "battery.rest_v".into(),
+            value: 12.6,
+            at: "2026-11-24T08:00:00Z".into(),
+            by: "Ada".into(),
+        });
+        let found = changes(&job, &other);
+        assert!(found.len() >= 2);
+        for change in found {
+            assert!(!change.path.is_empty() && !change.place.is_empty(), "{change:?}");
+            assert_ne!(change.before, change.after);
+        }
+    }
+}
+
+/// Answering each question in turn comes to an end, with nothing assumed: no question is asked twice
+/// and each is about a place that can be filled in.
+#[test]
+fn questions_come_to_an_end() {
+    let mut job = Job::starter("1");
+    let mut asked = Vec::new();
+    while let Some(question) = most_important(&job, &assess(&job)) {
+        assert!(!asked.contains(&question.path), "{} is asked twice", question.path);
+        asked.push(question.path.clone());
+        assert!(asked.len() < 60, "no end: {asked:?}");
+        let mut json = serde_json::to_value(&job).unwrap();
+        let pointer = format!("/{}", question.path.replace("].", "/").replace(['[', '.'], "/"));
+        let (parent, key) = pointer.rsplit_once('/').unwrap();
+        json.pointer_mut(parent).unwrap()[key] = question.assumed.into();
+        job = Job::read(&json.to_string()).unwrap();
+    }
+    assert!(assess(&job).assumptions.is_empty());
+    assert!(asked.len() >= 10, "only {asked:?}");
+}
+
+/// What is said to be assumed is what is used: filling it in changes no answer.
+#[test]
+fn an_assumed_figure_filled_in_changes_nothing() {
+    let job = Job::starter("1");
+    let before = assess(&job);
+    let mut json = serde_json::to_value(&job).unwrap();
+    for a in &before.assumptions {
+        let pointer = format!("/{}", a.path.replace("].", "/").replace(['[', '.'], "/"));
+        let (parent, key) = pointer.rsplit_once('/').unwrap();
+        json.pointer_mut(parent).unwrap()[key] = a.value.into();
+    }
+    let after = assess(&Job::read(&json.to_string()).unwrap());
+    assert!(after.assumptions.is_empty());
+    assert_eq!(before.circuits[0].headline, after.circuits[0].headline);
+    for (a, b) in before.circuits[0].volt_lines.iter().zip(&after.circuits[0].volt_lines) {
+        assert!((a.lamp_v - b.lamp_v).abs() < 1e-9, "{:?}", a.state);
+    }
+    assert_eq!(before.cuts, after.cuts);
+}
