@@ -337,3 +337,33 @@ fn readings_kept_at_once_are_all_kept() {
         assert!(values.contains(&wanted), "{wanted} is lost");
     }
 }
+
+/// Every place of the API that names a job says plainly when there is none, and the description
+/// names every place.
+#[test]
+fn a_job_that_is_not_there_is_a_404_everywhere() {
+    let server = start(&["demo"]);
+    let described: Value =
+        serde_json::from_slice(&run(&["openapi"], "").stdout).expect("a description in JSON");
+    let client = Client::new();
+    let mut met = 0;
+    for (path, methods) in described["paths"].as_object().unwrap() {
+        if !path.contains("{id}") {
+            continue;
+        }
+        for method in methods.as_object().unwrap().keys() {
+            let url = server.at(&path.replace("{id}", "99")) + "?as=job";
+            let request = match method.as_str() {
+                "get" => client.get(url),
+                "put" => client.put(url).json(&server.get("/api/jobs/1")["job"]),
+                _ => client.post(url).json(&json!({ "check": "battery.rest_v", "value": 12.6 })),
+            };
+            let answer = request.header("If-Match", "\"1\"").send().unwrap();
+            assert_eq!(answer.status(), 404, "{method} {path}");
+            let problem: Value = answer.json().unwrap();
+            assert!(problem["detail"].as_str().unwrap().contains("99"), "{problem}");
+            met += 1;
+        }
+    }
+    assert!(met >= 7, "only {met} places");
+}

@@ -2,6 +2,7 @@
 
 use crate::{Store, StoreError};
 use jovek_core::job::Job;
+use proptest::prelude::*;
 use std::fs;
 
 fn job(title: &str) -> Job {
@@ -153,4 +154,81 @@ fn a_backup_taken_in_use_comes_back_whole() {
     let missing = dir.path().join("none.db");
     let refused = Store::restore(&missing, &dir.path().join("x.db"));
     assert!(matches!(refused, Err(StoreError::Missing { .. })));
+}
+
+/// What a person may do to one job.
+#[derive(Debug, Clone)]
+enum Step {
+    Save(u8),
+    SaveFromOld(u8),
+    Undo,
+    Redo,
+}
+
+fn step() -> impl Strategy<Value = Step> {
+    prop_oneof![
+        4 => (0u8..9).prop_map(Step::Save),
+        1 => (0u8..9).prop_map(Step::SaveFromOld),
+        3 => Just(Step::Undo),
+        2 => Just(Step::Redo),
+    ]
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// Any walk of saves, undos and redos against the plainest model of it: a list of titles and a
+    /// place in it. Whatever was saved can be read again by its revision.
+    #[test]
+    fn undo_and_redo_walk_as_a_list_with_a_cursor(steps in prop::collection::vec(step(), 1..40)) {
+        let mut store = Store::in_memory().unwrap();
+        let id = store.create(&job("start"), "Ada").unwrap();
+        let (mut line, mut here) = (vec!["start".to_owned()], 0);
+        let mut written = vec!["start".to_owned()];
+        for step in steps {
+            let rev = store.get(id).unwrap().rev;
+            match step {
+                Step::Save(n) => {
+                    let title = format!("title {n}");
+                    let row = store.save(id, rev, &job(&title), "Ada").unwrap();
+                    if title != line[here] {
+                        line.truncate(here + 1);
+                        line.push(title);
+                        here += 1;
+                    }
+                    prop_assert_eq!(row.can_undo, here > 0);
+                }
+                Step::SaveFromOld(n) => {
+                    let refused = store.save(id, rev - 1, &job(&format!("old {n}")), "Ben");
+                    let is_conflict = matches!(refused, Err(StoreError::Conflict { current }) if current == rev);
+                    prop_assert!(is_conflict);
+                }
+                Step::Undo if here == 0 => {
+                    let nothing = matches!(store.undo(id, rev, "Ada"), Err(StoreError::NothingToUndo));
+                    prop_assert!(nothing);
+                }
+                Step::Undo => {
+                    store.undo(id, rev, "Ada").unwrap();
+                    here -= 1;
+                }
+                Step::Redo if here + 1 == line.len() => {
+                    let nothing = matches!(store.redo(id, rev, "Ada"), Err(StoreError::NothingToRedo));
+                    prop_assert!(nothing);
+                }
+                Step::Redo => {
+                    store.redo(id, rev, "Ada").unwrap();
+                    here += 1;
+                }
+            }
+            let row = store.get(id).unwrap();
+            prop_assert_eq!(&row.job.title, &line[here]);
+            prop_assert_eq!(row.can_redo, here + 1 < line.len());
+            if row.rev as usize > written.len() {
+                written.push(row.job.title);
+            }
+        }
+        for (i, title) in written.iter().enumerate() {
+            prop_assert_eq!(&store.at(id, i as i64 + 1).unwrap().title, title);
+        }
+    }
 }

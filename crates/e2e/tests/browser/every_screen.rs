@@ -1,7 +1,7 @@
 //! What must hold on every screen of every demo job, and the parts of the shell around them.
 
 use anyhow::{Result, ensure};
-use jovek_e2e::{Page, Size};
+use jovek_e2e::Size;
 use serde_json::json;
 use thirtyfour::{Key, TypingData};
 
