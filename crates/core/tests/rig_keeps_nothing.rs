@@ -34,9 +34,9 @@ proptest! {
             // The whole vehicle, or one circuit of it.
             let one = [parts[some % parts.len()]];
             let parts = if some == 0 { parts.as_slice() } else { &one };
-            let fresh = build(&study.supply, &study.factory, parts, &at);
+            let fresh = build(study.installed(parts), &at);
             let wanted = solve(&fresh.net).unwrap();
-            let (built, got) = rig.operate(&study.supply, &study.factory, parts, &at).unwrap();
+            let (built, got) = rig.operate(study.installed(parts), &at).unwrap();
             prop_assert_eq!(fresh.net.elements().len(), built.net.elements().len());
             let (a, b) = (wanted.node_v(fresh.battery_plus), got.node_v(built.battery_plus));
             prop_assert!((a - b).abs() < 1e-9, "{a} V fresh, {b} V on the rig");

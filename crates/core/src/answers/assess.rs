@@ -10,7 +10,7 @@ use crate::circuit::{Network, Solution, SolveError, solve};
 use crate::harness::{cuts, parts};
 use crate::job::{Feed, Job, LampCircuit, Light};
 use crate::plan::assumed::Assumed;
-use crate::plan::build::{self, PlannedFactory, Situation};
+use crate::plan::build::{self, Installed, PlannedFactory, Situation};
 use crate::plan::chain::ASSUMED_SWITCH_LEAD_M;
 use crate::plan::feed::{self, FeedOption};
 use crate::plan::lamp::PlannedLamp;
@@ -130,7 +130,9 @@ fn size_together(
         let mut moved = Vec::new();
         for state in [SupplyState::LowBattery, SupplyState::EngineOff] {
             let situation = Situation::plain(supply, state);
-            let Ok((built, solution)) = rig.solve(supply, factory, &parts, &situation) else {
+            let Ok((built, solution)) =
+                rig.solve(Installed { supply, factory, parts: &parts }, &situation)
+            else {
                 continue;
             };
             let source_v = solution.node_v(built.battery_plus);
@@ -173,6 +175,11 @@ impl Assessment {
         self.circuits.iter().map(|(_, c, s)| (c, &s.chosen.sizes)).collect()
     }
 
+    /// What is on the vehicle with these chains.
+    pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
+        Installed { supply: &self.supply, factory: &self.factory, parts }
+    }
+
     /// The network of a state with its solution, for export.
     ///
     /// # Errors
@@ -182,7 +189,7 @@ impl Assessment {
         if !on {
             situation = situation.off();
         }
-        let built = build::build(&self.supply, &self.factory, &self.parts(), &situation);
+        let built = build::build(self.installed(&self.parts()), &situation);
         let solution = solve(&built.net)?;
         Ok((built.net, solution))
     }
@@ -232,7 +239,7 @@ pub fn assess(job: &Job) -> Answers {
     drop(views);
     let cut_lines = cuts::cut_list(job, &parts_of, &study.circuit_indices());
     let part_lines = parts::parts_list(&parts_of, &cut_lines);
-    let proving = Proving { job, supply: &study.supply, factory: &study.factory, parts: &parts_of };
+    let proving = Proving { job, installed: study.installed(&parts_of) };
     // Without a steady state there is nothing to expect; the finding says so.
     let check_list = checks(&proving, &mut rig).unwrap_or_default();
     let mut answers = Answers {
@@ -257,14 +264,14 @@ fn volt_lines(
     parts: &[(&Chain, &Sizes)],
     rig: &mut Rig,
 ) -> Vec<Vec<VoltLine>> {
+    let installed = study.installed(parts);
     let mut lines: Vec<Vec<VoltLine>> = vec![Vec::new(); parts.len()];
     for state in SupplyState::ALL {
         let situation = Situation::plain(&study.supply, state);
-        let (supply, factory) = (&study.supply, study.factory.as_slice());
         let fresh;
         let (built, solution) = match study.solved.iter().find(|(s, _)| *s == state) {
-            Some((_, solution)) => (rig.built(supply, factory, parts, &situation), solution),
-            None => match rig.solve(supply, factory, parts, &situation) {
+            Some((_, solution)) => (rig.built(installed, &situation), solution),
+            None => match rig.solve(installed, &situation) {
                 Ok((built, solution)) => {
                     fresh = solution;
                     (built, &fresh)

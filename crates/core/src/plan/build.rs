@@ -125,44 +125,38 @@ impl PlannedFactory {
     }
 }
 
-/// Builds the network of some chains of a job, with names for export.
-pub fn build(
-    supply: &PlannedSupply,
-    factory: &[PlannedFactory],
-    parts: &[(&Chain, &Sizes)],
-    situation: &Situation,
-) -> Built {
-    build_anew(true, supply, factory, parts, situation)
+/// What is on the vehicle: supply, factory circuits, and the chains that were added.
+#[derive(Debug, Clone, Copy)]
+pub struct Installed<'a> {
+    /// Battery and alternator.
+    pub supply: &'a PlannedSupply,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// Chains with their sizes.
+    pub parts: &'a [(&'a Chain, &'a Sizes)],
 }
 
-fn build_anew(
-    named: bool,
-    supply: &PlannedSupply,
-    factory: &[PlannedFactory],
-    parts: &[(&Chain, &Sizes)],
-    situation: &Situation,
-) -> Built {
+/// Builds the network of some chains of a job, with names for export.
+pub fn build(installed: Installed, situation: &Situation) -> Built {
+    build_anew(true, installed, situation)
+}
+
+fn build_anew(named: bool, installed: Installed, situation: &Situation) -> Built {
     let mut drawing = Drawing::new(named);
-    let places = draw(&mut drawing, supply, factory, parts, situation);
+    let places = draw(&mut drawing, installed, situation);
     places.with(drawing.finish().unwrap_or_default())
 }
 
 /// Builds without names, over a network that was built so before where only figures differ.
-pub fn build_over(
-    before: Option<Built>,
-    supply: &PlannedSupply,
-    factory: &[PlannedFactory],
-    parts: &[(&Chain, &Sizes)],
-    situation: &Situation,
-) -> Built {
+pub fn build_over(before: Option<Built>, installed: Installed, situation: &Situation) -> Built {
     if let Some(before) = before {
         let mut drawing = Drawing::over(before.net);
-        let places = draw(&mut drawing, supply, factory, parts, situation);
+        let places = draw(&mut drawing, installed, situation);
         if let Some(net) = drawing.finish() {
             return places.with(net);
         }
     }
-    build_anew(false, supply, factory, parts, situation)
+    build_anew(false, installed, situation)
 }
 
 /// Where everything lies in a network.
@@ -180,13 +174,8 @@ impl Places {
     }
 }
 
-fn draw(
-    net: &mut Drawing,
-    supply: &PlannedSupply,
-    factory: &[PlannedFactory],
-    parts: &[(&Chain, &Sizes)],
-    situation: &Situation,
-) -> Places {
+fn draw(net: &mut Drawing, installed: Installed, situation: &Situation) -> Places {
+    let Installed { supply, factory, parts } = installed;
     let plus = net.node(format_args!("bat_plus"));
     let battery = net.add(
         format_args!("battery"),

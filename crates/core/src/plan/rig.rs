@@ -1,10 +1,9 @@
 //! A rig on which the same parts are operated in one situation after another.
 
-use super::build::{Built, PlannedFactory, Situation, build_over};
-use super::chain::{Chain, LinkKind};
-use super::supply::PlannedSupply;
+use super::build::{Built, Installed, Situation, build_over};
+use super::chain::LinkKind;
 use crate::circuit::{Solution, SolveError, Solver};
-use crate::sizing::{ControlChoice, Sizes};
+use crate::sizing::ControlChoice;
 
 /// Keeps networks and shapes from one operation to the next: only saves work, never changes an
 /// answer.
@@ -21,25 +20,17 @@ impl Rig {
     /// [`SolveError`] when there is no steady state.
     pub fn solve(
         &mut self,
-        supply: &PlannedSupply,
-        factory: &[PlannedFactory],
-        parts: &[(&Chain, &Sizes)],
+        installed: Installed,
         situation: &Situation,
     ) -> Result<(&Built, Solution), SolveError> {
-        let at = self.build(supply, factory, parts, situation);
+        let at = self.build(installed, situation);
         let built = &self.built[at].1;
         Ok((built, self.solver.solve(&built.net)?))
     }
 
     /// Builds the parts in a situation without solving them.
-    pub fn built(
-        &mut self,
-        supply: &PlannedSupply,
-        factory: &[PlannedFactory],
-        parts: &[(&Chain, &Sizes)],
-        situation: &Situation,
-    ) -> &Built {
-        let at = self.build(supply, factory, parts, situation);
+    pub fn built(&mut self, installed: Installed, situation: &Situation) -> &Built {
+        let at = self.build(installed, situation);
         &self.built[at].1
     }
 
@@ -49,27 +40,19 @@ impl Rig {
     /// [`SolveError`] when there is no steady state.
     pub fn operate(
         &mut self,
-        supply: &PlannedSupply,
-        factory: &[PlannedFactory],
-        parts: &[(&Chain, &Sizes)],
+        installed: Installed,
         situation: &Situation,
     ) -> Result<(&Built, Solution), SolveError> {
-        let at = self.build(supply, factory, parts, situation);
+        let at = self.build(installed, situation);
         let built = &self.built[at].1;
         Ok((built, self.solver.operating_point(&built.net)?))
     }
 
-    fn build(
-        &mut self,
-        supply: &PlannedSupply,
-        factory: &[PlannedFactory],
-        parts: &[(&Chain, &Sizes)],
-        situation: &Situation,
-    ) -> usize {
-        let kind = kind(supply, parts, situation);
+    fn build(&mut self, installed: Installed, situation: &Situation) -> usize {
+        let kind = kind(installed, situation);
         let at = self.built.iter().position(|(k, _)| *k == kind);
         let before = at.map(|at| self.built.swap_remove(at).1);
-        let built = build_over(before, supply, factory, parts, situation);
+        let built = build_over(before, installed, situation);
         self.built.push((kind, built));
         self.built.len() - 1
     }
@@ -77,9 +60,9 @@ impl Rig {
 
 /// Equal for situations whose networks have the same shape; others seldom share it, and then the
 /// network is built anew.
-fn kind(supply: &PlannedSupply, parts: &[(&Chain, &Sizes)], situation: &Situation) -> u64 {
-    let mut kind = u64::from(supply.alternator(situation.supply).is_some());
-    for (chain, sizes) in parts {
+fn kind(installed: Installed, situation: &Situation) -> u64 {
+    let mut kind = u64::from(installed.supply.alternator(situation.supply).is_some());
+    for (chain, sizes) in installed.parts {
         let relay = matches!(sizes.control, ControlChoice::Relay { .. });
         let lit = chain.links.iter().any(|l| l.kind == LinkKind::Lamps);
         let traits = chain.links.len() as u64 * 4 + u64::from(relay) * 2 + u64::from(lit);

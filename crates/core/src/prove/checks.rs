@@ -7,11 +7,9 @@
 use crate::circuit::{Solution, SolveError};
 use crate::job::{CheckId, CircuitId, Job, Reading};
 use crate::plan::SupplyState;
-use crate::plan::build::{Built, PlannedFactory, Situation};
+use crate::plan::build::{Built, Installed, Situation};
 use crate::plan::chain::{Chain, LinkKind, Origin};
 use crate::plan::rig::Rig;
-use crate::plan::supply::PlannedSupply;
-use crate::sizing::Sizes;
 use crate::sizing::choice::shown;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -105,16 +103,12 @@ struct Figures {
     battery_on_v: f64,
 }
 
-/// The parts of a job that the checks are worked out from.
+/// What the checks are worked out from.
 pub struct Proving<'a> {
     /// The job.
     pub job: &'a Job,
-    /// Battery and alternator.
-    pub supply: &'a PlannedSupply,
-    /// Factory circuits.
-    pub factory: &'a [PlannedFactory],
-    /// Chains with their sizes.
-    pub parts: &'a [(&'a Chain, &'a Sizes)],
+    /// What is on the vehicle.
+    pub installed: Installed<'a>,
 }
 
 /// Tolerance of a handheld meter on DC volts: 0.5 % and two counts. Common practice.
@@ -132,7 +126,7 @@ fn amp_tolerance(a: f64) -> f64 {
 /// # Errors
 /// [`SolveError`] when a corner of the window has no steady state.
 pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError> {
-    let supply = proving.supply;
+    let supply = proving.installed.supply;
     let expected_ocv = supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
     let taken = proving.job.last_reading(&CheckId::from("battery.on_v")).map(|r| r.value);
     let rest = proving.job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
@@ -181,7 +175,7 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
         on(&expected),
         (wide[0] - volt_tolerance(wide[0]), wide[1] + volt_tolerance(wide[1])),
     ));
-    for (i, (chain, _)) in proving.parts.iter().enumerate() {
+    for (i, (chain, _)) in proving.installed.parts.iter().enumerate() {
         let own = chain.origin == Origin::Battery;
         let source = if own { Kind::FuseOut } else { Kind::SourceOn };
         let kinds = [source, Kind::LampV, Kind::Current, Kind::FeedDrop, Kind::GroundDrop];
@@ -231,9 +225,9 @@ fn figures(
         joint_factor,
         lamp_factor,
     };
-    let (built, solution) =
-        rig.operate(proving.supply, proving.factory, proving.parts, &situation)?;
+    let (built, solution) = rig.operate(proving.installed, &situation)?;
     let by_circuit = proving
+        .installed
         .parts
         .iter()
         .enumerate()

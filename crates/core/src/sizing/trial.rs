@@ -9,7 +9,7 @@ use crate::catalog::insulation::{Insulation, short_circuit_k};
 use crate::catalog::{relay, switch};
 use crate::circuit::{Device, SolveError};
 use crate::job::{ControlKind, DropLimit, LampCircuit, Shop, SystemVoltage, Zone};
-use crate::plan::build::{PlannedFactory, Situation};
+use crate::plan::build::{Installed, PlannedFactory, Situation};
 use crate::plan::chain::{LinkKind, Origin};
 use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
@@ -30,6 +30,13 @@ pub struct Bench<'a> {
     pub chain: &'a Chain,
     /// The circuit as the person wrote it.
     pub circuit: &'a LampCircuit,
+}
+
+impl<'a> Bench<'a> {
+    /// The circuit alone on the vehicle.
+    fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
+        Installed { supply: self.supply, factory: self.factory, parts }
+    }
 }
 
 /// The drop in the state where it matters most.
@@ -493,8 +500,7 @@ fn drop_in(
     rig: &mut Rig,
 ) -> Result<WorstDrop, SolveError> {
     let situation = Situation::plain(bench.supply, state);
-    let (built, solution) =
-        rig.operate(bench.supply, bench.factory, &[(bench.chain, sizes)], &situation)?;
+    let (built, solution) = rig.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
     let circuit = &built.circuits[0];
     let source_v = solution.node_v(built.battery_plus);
     let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
@@ -540,8 +546,7 @@ fn far_end(bench: &Bench, sizes: &Sizes, rig: &mut Rig) -> Option<FarEnd> {
     // A relay may drop out under the short; the wire must bear it if it does not.
     let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
     let situation = Situation::plain(bench.supply, SupplyState::EngineOff);
-    let (built, solution) =
-        rig.operate(bench.supply, bench.factory, &[(&shorted, &held)], &situation).ok()?;
+    let (built, solution) = rig.operate(bench.installed(&[(&shorted, &held)]), &situation).ok()?;
     let fault_a = built.circuits[0]
         .links
         .iter()
