@@ -271,6 +271,38 @@ fn readings_are_judged_and_the_battery_narrows_the_windows() {
     assert!(find(&assess(&job), "rear.lamp_v").judgement.says.contains("wrong way round"));
 }
 
+/// Whatever the meter found at the battery, what is expected lies inside its own window.
+#[test]
+fn what_is_expected_lies_in_its_window() {
+    for unit in ["14", "22", "40", "51"] {
+        let n = demo(unit).vehicle.system.batteries();
+        for (rest_v, on_v) in [
+            (None, None),
+            (Some(12.9), None),
+            (Some(11.2), None),
+            (None, Some(11.8)),
+            (Some(12.5), Some(12.2)),
+        ] {
+            let mut job = demo(unit);
+            for (check, v) in [("battery.rest_v", rest_v), ("battery.on_v", on_v)] {
+                if let Some(v) = v {
+                    read(&mut job, check, v * n);
+                }
+            }
+            for check in &assess(&job).checks {
+                assert!(
+                    (check.low..=check.high).contains(&check.expected),
+                    "unit {unit}, {rest_v:?} {on_v:?}: {} expects {} in {} to {}",
+                    check.id,
+                    check.expected,
+                    check.low,
+                    check.high
+                );
+            }
+        }
+    }
+}
+
 /// ISO 10133 is the default because it is the most cautious for small sizes; the schools differ.
 #[test]
 fn the_battery_type_and_schools_change_the_answers() {

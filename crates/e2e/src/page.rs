@@ -59,6 +59,16 @@ impl Page {
         self.browser.resize(size).await
     }
 
+    /// Shows the page as on `screen` or as on paper (`print`).
+    ///
+    /// # Errors
+    /// When the browser refuses.
+    pub async fn medium(&self, medium: &str) -> Result<()> {
+        let params = json!({ "media": medium });
+        self.browser.driver.cdp().send_raw("Emulation.setEmulatedMedia", params).await?;
+        Ok(())
+    }
+
     /// Loads the page anew.
     ///
     /// # Errors

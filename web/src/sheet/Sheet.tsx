@@ -136,7 +136,7 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
         <SaveBar />
       </Header>
       <StageTabs stage={stage} go={go} />
-      <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)]">
+      <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
         <div className="no-print min-w-0">
           <StagePanel stage={stage} />
         </div>

@@ -161,19 +161,20 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
         expected_ocv,
         (rest_band.0 - 0.02, rest_band.1 + 0.02),
     ));
-    let on = |f: &Figures| f.battery_on_v;
-    // The battery alone may stand further off: its terminals move with it, since the lamps' current
-    // hardly changes.
-    let wide = [
-        corners[1].battery_on_v + rest_band.0 - low_ocv,
-        corners[2].battery_on_v + rest_band.1 - high_ocv,
-    ];
+    // The battery with its lamps on is expected from its reading at rest, never from itself. Its
+    // terminals move with it, since the lamps' current hardly changes.
+    let (on_low, on_mid, on_high) = match rest {
+        Some(rest_v) => (rest_v - 0.05, rest_v, rest_v + 0.05),
+        None => (rest_band.0, expected_ocv, rest_band.1),
+    };
+    let low_v = corners[1].battery_on_v + on_low - low_ocv;
+    let high_v = corners[2].battery_on_v + on_high - high_ocv;
     out.push(finish(
         proving,
         Kind::BatteryOn,
         None,
-        on(&expected),
-        (wide[0] - volt_tolerance(wide[0]), wide[1] + volt_tolerance(wide[1])),
+        expected.battery_on_v + on_mid - mid_ocv,
+        (low_v - volt_tolerance(low_v), high_v + volt_tolerance(high_v)),
     ));
     for (i, (chain, _)) in proving.installed.parts.iter().enumerate() {
         let own = chain.origin == Origin::Battery;

@@ -16,7 +16,15 @@ pub fn figures(context: &Context, out: &mut Vec<Finding>) {
         code: "assumed",
         grade: Grade::Mind,
         title: format!("{n} figure{} assumed", if n == 1 { "" } else { "s" }),
-        why: format!("{lengths} of them are lengths; a sized wire is only as good as its length."),
+        why: match lengths {
+            0 => "All lengths are measured; what is left moves the figures less.".into(),
+            1 => "One of them is a length; a sized wire is only as good as its length.".into(),
+            _ => {
+                format!(
+                    "{lengths} of them are lengths; a sized wire is only as good as its length."
+                )
+            }
+        },
         remedy: "Answer the question above: it asks for the one that matters most.".into(),
         source: Source::practice("assumed figures"),
         stage: Stage::Run,

@@ -2,7 +2,6 @@
 
 use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Size};
-use serde_json::json;
 
 #[tokio::test]
 async fn the_whole_job_by_clicks() -> Result<()> {
@@ -219,15 +218,23 @@ async fn cut(page: &Page) -> Result<()> {
     ensure!(csv.lines().count() as u64 > rows.as_u64().unwrap_or(0), "{csv}");
     ensure!(csv.starts_with("label,"), "{csv}");
     // On paper: no controls, the lists alone.
-    let printed = page
+    page.medium("print").await?;
+    let words = page.words().await?;
+    for (word, is_printed) in
+        [("Cut list, unit 62", true), ("Parts list", true), ("Find or do", false), ("Undo", false)]
+    {
+        ensure!(words.contains(word) == is_printed, "\"{word}\" on paper:\n{words}");
+    }
+    // The list takes the whole width of the sheet: no column is cut off.
+    let widths = page
         .script(
-            "return [...document.styleSheets].flatMap((s) => [...s.cssRules])
-                .some((r) => r.media?.mediaText === 'print' && r.cssText.includes('no-print'))",
+            "const list = document.querySelector('[aria-label=\"Pieces of wire\"]');
+             return [list.scrollWidth - list.clientWidth, list.clientWidth / innerWidth]",
             vec![],
         )
         .await?;
-    ensure!(printed == json!(true));
-    Ok(())
+    ensure!(widths[0].as_f64() <= Some(0.0) && widths[1].as_f64() > Some(0.9), "{widths}");
+    page.medium("screen").await
 }
 
 async fn prove(page: &Page) -> Result<()> {
