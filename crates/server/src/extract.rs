@@ -1,16 +1,48 @@
 //! Extractors whose refusals are problems (RFC 9457) like every other error of the API.
 
 use crate::problem::Problem;
-use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection, StringRejection};
+use axum::body::Body;
+use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{FromRequest, FromRequestParts, Request};
-use axum::http::StatusCode;
+use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use http_body_util::BodyExt;
 use jovek_core::job::read::MAX_JOB_BYTES;
+use serde::de::DeserializeOwned;
+
+/// How much of a body that is too long is still taken in and dropped, bytes. A client that is cut
+/// off while it sends sees a broken connection in place of the refusal.
+const DRAIN_BYTES: usize = 64_000_000;
 
 /// A JSON body, in or out.
-#[derive(Debug, FromRequest)]
-#[from_request(via(axum::Json), rejection(Problem))]
+#[derive(Debug)]
 pub struct Json<T>(pub T);
+
+impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Json<T> {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, state: &S) -> Result<Self, Problem> {
+        let kind = request.headers().get(header::CONTENT_TYPE).and_then(|v| v.to_str().ok());
+        let is_json =
+            kind.is_some_and(|k| k.split(';').next().map(str::trim) == Some("application/json"));
+        let Text(text) = Text::from_request(request, state).await?;
+        if !is_json {
+            return Err(Problem::new(
+                StatusCode::UNSUPPORTED_MEDIA_TYPE,
+                "/problems/media-type",
+                "Not JSON",
+                "Send the body with Content-Type: application/json.",
+            ));
+        }
+        serde_json::from_str(&text).map(Json).map_err(|e| {
+            let status = match e.classify() {
+                serde_json::error::Category::Data => StatusCode::UNPROCESSABLE_ENTITY,
+                _ => StatusCode::BAD_REQUEST,
+            };
+            unreadable(status, e.to_string())
+        })
+    }
+}
 
 impl<T: serde::Serialize> IntoResponse for Json<T> {
     fn into_response(self) -> Response {
@@ -25,9 +57,37 @@ pub struct Text(pub String);
 impl<S: Send + Sync> FromRequest<S> for Text {
     type Rejection = Problem;
 
-    async fn from_request(request: Request, state: &S) -> Result<Self, Problem> {
-        Ok(Text(String::from_request(request, state).await?))
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        let bytes = take_in(request.into_body()).await?;
+        String::from_utf8(bytes)
+            .map(Text)
+            .map_err(|e| unreadable(StatusCode::BAD_REQUEST, format!("Not UTF-8: {e}.")))
     }
+}
+
+async fn take_in(mut body: Body) -> Result<Vec<u8>, Problem> {
+    // A job's own text with room for the quotes around it.
+    let most = 2 * MAX_JOB_BYTES;
+    let (mut kept, mut length) = (Vec::new(), 0);
+    while let Some(frame) = body.frame().await {
+        let frame = frame.map_err(|e| unreadable(StatusCode::BAD_REQUEST, e.to_string()))?;
+        let Some(data) = frame.data_ref() else { continue };
+        length += data.len();
+        if length <= most {
+            kept.extend_from_slice(data);
+        } else if length > DRAIN_BYTES {
+            break;
+        }
+    }
+    if length > most {
+        return Err(Problem::new(
+            StatusCode::PAYLOAD_TOO_LARGE,
+            "/problems/too-large",
+            "Too large",
+            format!("A job has at most {MAX_JOB_BYTES} bytes: this is no job file."),
+        ));
+    }
+    Ok(kept)
 }
 
 /// Parts of the path.
@@ -40,27 +100,18 @@ pub struct Path<T>(pub T);
 #[from_request(via(axum::extract::Query), rejection(Problem))]
 pub struct Query<T>(pub T);
 
-fn refused(status: StatusCode, body_text: String) -> Problem {
-    let (kind, title, detail) = match status {
-        StatusCode::PAYLOAD_TOO_LARGE => (
-            "/problems/too-large",
-            "Too large",
-            format!("A job has at most {MAX_JOB_BYTES} bytes: this is no job file."),
-        ),
-        StatusCode::UNSUPPORTED_MEDIA_TYPE => ("/problems/media-type", "Not JSON", body_text),
-        _ => ("/problems/request", "The request cannot be read", body_text),
-    };
-    Problem::new(status, kind, title, detail)
+impl From<PathRejection> for Problem {
+    fn from(e: PathRejection) -> Self {
+        unreadable(e.status(), e.body_text())
+    }
 }
 
-macro_rules! problem_from {
-    ($($rejection:ty),*) => {$(
-        impl From<$rejection> for Problem {
-            fn from(e: $rejection) -> Self {
-                refused(e.status(), e.body_text())
-            }
-        }
-    )*};
+impl From<QueryRejection> for Problem {
+    fn from(e: QueryRejection) -> Self {
+        unreadable(e.status(), e.body_text())
+    }
 }
 
-problem_from!(JsonRejection, PathRejection, QueryRejection, StringRejection);
+fn unreadable(status: StatusCode, detail: String) -> Problem {
+    Problem::new(status, "/problems/request", "The request cannot be read", detail)
+}

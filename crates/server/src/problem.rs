@@ -70,12 +70,12 @@ impl IntoResponse for Problem {
 
 impl From<JobError> for Problem {
     fn from(e: JobError) -> Self {
-        let mut problem = Problem::new(
-            StatusCode::UNPROCESSABLE_ENTITY,
-            "/problems/job",
-            "The job cannot be read",
-            e.to_string(),
-        );
+        let status = match e {
+            JobError::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
+            _ => StatusCode::UNPROCESSABLE_ENTITY,
+        };
+        let mut problem =
+            Problem::new(status, "/problems/job", "The job cannot be read", e.to_string());
         problem.faults = match e {
             JobError::Figures(faults) => faults,
             JobError::WrongField { path, what } => vec![JobFault { path, what }],

@@ -9,9 +9,7 @@ mod yard;
 use crate::assets;
 use crate::problem::Problem;
 use axum::Router;
-use axum::extract::DefaultBodyLimit;
 use axum::http::StatusCode;
-use jovek_core::job::read::MAX_JOB_BYTES;
 use jovek_store::{Store, StoreError};
 use std::sync::{Arc, Mutex};
 use tower_http::compression::CompressionLayer;
@@ -88,10 +86,7 @@ fn described() -> OpenApiRouter<AppState> {
 /// The whole service: API and app.
 pub fn router(state: AppState) -> Router {
     let (api, _) = described().split_for_parts();
-    api.fallback(assets::serve)
-        .layer(DefaultBodyLimit::max(MAX_JOB_BYTES + 1))
-        .layer(CompressionLayer::new())
-        .with_state(state)
+    api.fallback(assets::serve).layer(CompressionLayer::new()).with_state(state)
 }
 
 /// The OpenAPI description as JSON.
