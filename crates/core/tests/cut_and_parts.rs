@@ -89,6 +89,18 @@ fn the_parts_list_holds_what_the_circuits_need() {
     assert_eq!(lamps, f64::from(wished));
 }
 
+/// A tie-in is joined to the factory wire once, with or without a fuse of its own.
+#[test]
+fn a_tie_in_has_its_joint_on_the_list() {
+    for (unit, own_fuse) in [("22", true), ("14", false)] {
+        let answers = assess(&demo(unit));
+        let joints: Vec<_> = answers.cuts.iter().filter(|c| c.from == "factory wire").collect();
+        assert_eq!(joints.len(), 1, "unit {unit}");
+        assert_eq!(joints[0].to == "fuse in", own_fuse, "unit {unit}");
+        assert_eq!(quantity(&answers, "sealed splice on factory wire"), 1.0, "unit {unit}");
+    }
+}
+
 #[test]
 fn totals_are_the_sum_of_the_pieces() {
     for (name, job) in common::demo_jobs() {

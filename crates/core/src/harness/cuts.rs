@@ -107,6 +107,13 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             sleeve: sleeve.into(),
         });
     };
+    // A tie-in with a fuse of its own: the holder sits right at the joint, on a lead of nothing but
+    // its two allowances.
+    if chain.origin != Origin::Battery && sizes.fuse.is_some() {
+        let joint = End { place: "factory wire", kind: EndKind::FactoryJoint };
+        let holder = End { place: "fuse in", kind: EndKind::Blade };
+        piece(joint, holder, own_colour.to_owned(), sizes.wire, 0.0);
+    }
     let relay = matches!(sizes.control, ControlChoice::Relay { .. });
     let mut past_control = false;
     for (i, link) in chain.links.iter().enumerate() {
@@ -117,7 +124,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         let behind = |k: usize| chain.links.get(k).map(|l| &l.kind);
         let from = match run.role {
             WireRole::Return => End { place: "lamp -", kind: EndKind::Butt },
-            _ => end_before(behind(i.wrapping_sub(1)), chain, relay),
+            _ => end_before(behind(i.wrapping_sub(1)), chain, sizes),
         };
         let to = match run.role {
             WireRole::Return if job_returns_to_battery(job, index) => {
@@ -158,9 +165,13 @@ fn job_returns_to_battery(job: &Job, index: usize) -> bool {
     job.circuits.get(index).is_some_and(|c| c.run.return_by == ReturnKind::BatteryNegative)
 }
 
-fn end_before(link: Option<&LinkKind>, chain: &Chain, relay: bool) -> End {
+fn end_before(link: Option<&LinkKind>, chain: &Chain, sizes: &Sizes) -> End {
+    let relay = matches!(sizes.control, ControlChoice::Relay { .. });
     match link {
-        Some(LinkKind::Fuse { .. }) => End { place: "fuse out", kind: EndKind::Blade },
+        // Without a fuse of its own the wire starts at the joint.
+        Some(LinkKind::Fuse { .. }) if sizes.fuse.is_some() => {
+            End { place: "fuse out", kind: EndKind::Blade }
+        }
         Some(LinkKind::Control { .. }) if relay => End { place: "relay 87", kind: EndKind::Blade },
         Some(LinkKind::Control { .. }) => End { place: "switch out", kind: EndKind::Blade },
         _ if chain.origin == Origin::Battery => End { place: "battery +", kind: EndKind::PostRing },
