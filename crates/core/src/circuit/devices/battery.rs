@@ -37,8 +37,10 @@ impl Battery {
     }
 
     pub(super) fn start_line(&self) -> (f64, f64) {
+        // Just below the corner, on the side where it delivers: at the corner itself the slope tells
+        // neither side and the first steps are cut short.
         let g = 1.0 / self.internal_ohm;
-        (g, -g * self.open_circuit_v)
+        (g, -g * (self.open_circuit_v - 3.0 * CORNER_V))
     }
 
     pub(super) fn check(&self) -> Result<(), String> {
