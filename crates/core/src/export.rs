@@ -5,6 +5,7 @@ use crate::circuit::{SolveError, spice};
 use crate::harness::{cuts, diagram, parts};
 use crate::job::Job;
 use crate::plan::SupplyState;
+use crate::state::{self, StateError};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -47,51 +48,15 @@ impl Format {
     }
 }
 
-/// A state of the vehicle that can be exported: the supply, with everything on or off.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct ExportState {
-    /// State of the supply.
-    pub supply: SupplyState,
-    /// Everything on, or everything off.
-    pub on: bool,
-}
-
-impl ExportState {
-    /// All states, in order: each supply state with everything on, then with everything off.
-    pub fn all() -> Vec<ExportState> {
-        [true, false]
-            .into_iter()
-            .flat_map(|on| SupplyState::ALL.map(|supply| ExportState { supply, on }))
-            .collect()
-    }
-
-    /// Name on the command line: `engine_off`, or `engine_off.off` with everything off.
-    pub fn name(self) -> String {
-        format!("{}{}", self.supply.key(), if self.on { "" } else { ".off" })
-    }
-
-    /// The state of that name.
-    pub fn named(name: &str) -> Option<ExportState> {
-        ExportState::all().into_iter().find(|s| s.name() == name)
-    }
-}
-
 /// Why an export could not be made.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum ExportError {
-    /// The name of the state is unknown.
-    #[error("there is no state \"{name}\"; use one of {}", known())]
-    NoState {
-        /// The name given.
-        name: String,
-    },
+    /// The state is unknown.
+    #[error(transparent)]
+    State(#[from] StateError),
     /// The circuit has no steady state.
     #[error(transparent)]
     Unsolved(#[from] SolveError),
-}
-
-fn known() -> String {
-    ExportState::all().iter().map(|s| s.name()).collect::<Vec<_>>().join(", ")
 }
 
 /// Writes a job in a format; `state` names the state for SPICE and the diagram.
@@ -100,14 +65,13 @@ fn known() -> String {
 /// [`ExportError`].
 pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, ExportError> {
     let name = state.unwrap_or("engine_off");
-    let state =
-        ExportState::named(name).ok_or_else(|| ExportError::NoState { name: name.to_owned() })?;
     Ok(match format {
         Format::Job => job.write(),
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
         Format::PartsCsv => parts::csv(&assess(job).parts),
         Format::DiagramSvg => {
             let answers = assess(job);
+            let state = state::named(job, &study(job), name)?;
             let at = SupplyState::ALL.iter().position(|s| *s == state.supply).unwrap_or(0);
             let title = format!(
                 "Unit {}, {}: {}",
@@ -118,8 +82,10 @@ pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, 
             diagram::svg(&title, &answers.circuits, at)
         }
         Format::Spice => {
-            let (net, solution) = study(job).network(state.supply, state.on)?;
-            let title = format!("Unit {} {} state {}", job.unit, job.title, state.name());
+            let study = study(job);
+            let state = state::named(job, &study, name)?;
+            let (net, solution) = study.network(&state.situation(&study))?;
+            let title = format!("Unit {} {} state {name}", job.unit, job.title);
             spice::netlist(&net, &solution, &title)
         }
     })

@@ -12,6 +12,7 @@
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
+//! - [`state`]: a state of the vehicle by its names.
 //! - [`question`]: which unmeasured figure matters most.
 //!
 //! Every arrow is a pure function: no clock, no file, no network, no randomness. The same job gives
@@ -28,3 +29,4 @@ pub mod prove;
 pub mod question;
 pub mod rules;
 pub mod sizing;
+pub mod state;

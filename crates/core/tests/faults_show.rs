@@ -23,8 +23,9 @@ impl Bench {
     fn of(unit: &str, circuit: usize) -> Bench {
         let job = common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1;
         let study = study(&job);
-        let (net, _) = study.network(SupplyState::EngineOff, true).unwrap();
-        let chain = study.circuits[circuit].1.clone();
+        let (net, _) =
+            study.network(&study.situation(SupplyState::EngineOff, study.most_lit())).unwrap();
+        let chain = study.circuits[circuit].chain.clone();
         Bench { job, net, chain }
     }
 

@@ -197,7 +197,7 @@ fn job() -> impl Strategy<Value = Job> {
 }
 
 fn sizes(job: &Job) -> Vec<Sizes> {
-    study(job).circuits.iter().map(|(_, _, s)| s.chosen.sizes.clone()).collect()
+    study(job).circuits.iter().map(|c| c.sized.chosen.sizes.clone()).collect()
 }
 
 proptest! {
@@ -205,7 +205,7 @@ proptest! {
 
     #[test]
     fn the_fuse_lies_between_load_and_wire(job in job()) {
-        for (_, _, sized) in &study(&job).circuits {
+        for jovek_core::answers::Studied { sized, .. } in &study(&job).circuits {
             if sized.is_short { continue; }
             let trial = &sized.chosen;
             let fuse = trial.sizes.fuse.unwrap();
@@ -221,7 +221,7 @@ proptest! {
         let light = &mut heavier.circuits[0].lights[0];
         light.label_w = light.label_w.map(|w| w * more);
         let (a, b) = (study(&job), study(&heavier));
-        let (a, b) = (&a.circuits[0].2, &b.circuits[0].2);
+        let (a, b) = (&a.circuits[0].sized, &b.circuits[0].sized);
         if !a.is_short && !b.is_short {
             let (thin, thick) = (a.chosen.sizes.wire.area_mm2(), b.chosen.sizes.wire.area_mm2());
             prop_assert!(thick >= thin, "{thin} mm² for the lighter, {thick} for the heavier");

@@ -8,6 +8,7 @@ use jovek_core::answers::study;
 use jovek_core::circuit::{Solver, solve};
 use jovek_core::plan::SupplyState;
 use jovek_core::plan::build::{Situation, build};
+use jovek_core::plan::inputs::Assignment;
 use jovek_core::plan::rig::Rig;
 use proptest::prelude::*;
 
@@ -30,7 +31,8 @@ proptest! {
         for ((state, rest_v, on, joint_factor, lamp_factor), some) in asked {
             let supply = SupplyState::ALL[state];
             let open_circuit_v = rest_v * job.vehicle.system.batteries();
-            let at = Situation { supply, open_circuit_v, on, joint_factor, lamp_factor };
+            let inputs = if on { study.most_lit() } else { Assignment::NONE };
+            let at = Situation { supply, open_circuit_v, inputs, joint_factor, lamp_factor };
             // The whole vehicle, or one circuit of it.
             let one = [parts[some % parts.len()]];
             let parts = if some == 0 { parts.as_slice() } else { &one };
@@ -59,7 +61,8 @@ fn one_solver_serves_every_demo_job() {
         for (name, job) in common::demo_jobs() {
             let study = study(&job);
             for state in SupplyState::ALL {
-                let (net, wanted) = study.network(state, round != 1).unwrap();
+                let inputs = if round != 1 { study.most_lit() } else { Assignment::NONE };
+                let (net, wanted) = study.network(&study.situation(state, inputs)).unwrap();
                 let got = solver.solve(&net).unwrap();
                 for node in net.node_names() {
                     let node = net.find_node(node).unwrap();

@@ -6,8 +6,8 @@ mod common;
 use jovek_core::answers::{Answers, assess, study};
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::job::{
-    Chemistry, ControlKind, FactoryCircuit, Feed, FuseSchool, Job, LightKind, LitWhen,
-    MeasuredDraw, OutputKind, Override, Probe, Reading, Signal, SystemVoltage,
+    Chemistry, ControlKind, FactoryCircuit, Feed, FuseSchool, Job, LightKind, MeasuredDraw,
+    OutputKind, Override, Probe, Reading, Signal, SystemVoltage, VehicleSide, Wish,
 };
 use jovek_core::plan::SupplyState;
 use jovek_core::plan::feed::FeedVerdict;
@@ -62,9 +62,10 @@ fn probe_readings_are_judged_at_once() {
     assert_eq!(v24.verdict, ProbeVerdict::Usable);
 }
 
-fn with_factory(output: OutputKind, existing_a: f64, lit: LitWhen) -> Job {
+fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
     let mut job = Job::starter("1");
     job.factory.push(FactoryCircuit {
+        of: VehicleSide::Own,
         id: "f1".into(),
         name: "Parking lamps".into(),
         follows: Signal::Parking,
@@ -85,20 +86,20 @@ fn the_feed_advice_follows_wish_output_and_headroom() {
     let advised = |job: &Job| assess(job).circuits[0].feeds[0].feed.clone();
     let tie = Feed::TieIn { factory: "f1".into() };
     let own = Feed::Battery {};
-    let with = LitWhen::With(Signal::Parking);
-    assert_eq!(advised(&with_factory(OutputKind::Plain, 1.0, with)), tie);
-    assert_eq!(advised(&with_factory(OutputKind::Plain, 1.0, LitWhen::OwnSwitch)), own);
-    assert_eq!(advised(&with_factory(OutputKind::Monitored, 1.0, with)), own);
-    assert_eq!(advised(&with_factory(OutputKind::Pulsed, 1.0, with)), own);
+    let with = Wish::With(Signal::Parking);
+    assert_eq!(advised(&with_factory(OutputKind::Plain, 1.0, with.clone())), tie);
+    assert_eq!(advised(&with_factory(OutputKind::Plain, 1.0, Wish::OwnSwitch)), own);
+    assert_eq!(advised(&with_factory(OutputKind::Monitored, 1.0, with.clone())), own);
+    assert_eq!(advised(&with_factory(OutputKind::Pulsed, 1.0, with.clone())), own);
     // 5.5 A there and 1 A more is above 80 % of 7.5 A.
-    assert_eq!(advised(&with_factory(OutputKind::Plain, 5.5, with)), own);
-    let other = LitWhen::With(Signal::Brake);
+    assert_eq!(advised(&with_factory(OutputKind::Plain, 5.5, with.clone())), own);
+    let other = Wish::With(Signal::Brake);
     assert_eq!(advised(&with_factory(OutputKind::Plain, 1.0, other)), own);
 }
 
 #[test]
 fn an_overruled_feed_is_kept_and_still_checked() {
-    let mut job = with_factory(OutputKind::Plain, 7.0, LitWhen::With(Signal::Parking));
+    let mut job = with_factory(OutputKind::Plain, 7.0, Wish::With(Signal::Parking));
     job.circuits[0].feed = Some(Feed::TieIn { factory: "f1".into() });
     let answers = assess(&job);
     let used = answers.circuits[0].feeds.iter().find(|f| f.is_used).unwrap();
@@ -108,19 +109,26 @@ fn an_overruled_feed_is_kept_and_still_checked() {
 }
 
 #[test]
-fn an_own_circuit_for_a_signal_says_that_it_will_not_follow() {
-    let answers = assess(&with_factory(OutputKind::Monitored, 1.0, LitWhen::With(Signal::Parking)));
-    assert!(finding(&answers, "does-not-follow").is_some());
+fn an_own_circuit_without_the_wire_says_that_it_will_not_follow() {
+    let mut job = with_factory(OutputKind::Monitored, 1.0, Wish::With(Signal::Brake));
+    let answers = assess(&job);
+    assert_eq!(finding(&answers, "does-not-follow").unwrap().grade, Grade::Fix);
+    // A watched wire may still trip a coil that it does not notice.
+    job.circuits[0].lit = Wish::With(Signal::Parking);
+    let answers = assess(&job);
+    assert!(finding(&answers, "does-not-follow").is_none());
+    let used = answers.circuits[0].ways.iter().find(|w| w.is_used).unwrap();
+    assert_eq!(used.kind, ControlKind::SignalRelays);
 }
 
 /// A tie-in needs no own fuse while the factory fuse protects the new wire; a thinner wire gets one.
 #[test]
 fn a_tie_in_is_protected_by_one_fuse_or_the_other() {
     for (fuse_a, own) in [(5.0, false), (30.0, true)] {
-        let mut job = with_factory(OutputKind::Plain, 0.5, LitWhen::With(Signal::Parking));
+        let mut job = with_factory(OutputKind::Plain, 0.5, Wish::With(Signal::Parking));
         job.factory[0].fuse_a = Some(fuse_a);
         let study = study(&job);
-        let sizes = &study.circuits[0].2.chosen;
+        let sizes = &study.circuits[0].sized.chosen;
         assert_eq!(sizes.sizes.fuse.is_some(), own, "{fuse_a} A factory fuse");
         let protects = sizes.sizes.fuse.map_or(fuse_a, |f| f.rating_a);
         assert!(protects <= sizes.ampacity_a);
@@ -135,7 +143,7 @@ fn switch_or_relay_by_load_and_kind() {
         let light = &mut job.circuits[0].lights[0];
         (light.count, light.label_w, light.draws) = (1, Some(watts), kind);
         job.circuits[0].control.kind = wish;
-        study(&job).circuits[0].2.chosen.sizes.control
+        study(&job).circuits[0].sized.chosen.sizes.control
     };
     let led = LightKind::Regulated { cut_in_v: None };
     let bulb = LightKind::Incandescent {};
@@ -153,7 +161,7 @@ fn switch_or_relay_by_load_and_kind() {
 #[test]
 fn the_governing_rule_is_why_the_next_thinner_wire_fails() {
     let study = study(&demo("14"));
-    let rear = &study.circuits[0].2;
+    let rear = &study.circuits[0].sized;
     let thinner = rear.thinner.as_ref().unwrap();
     assert!(thinner.sizes.wire.area_mm2() < rear.chosen.sizes.wire.area_mm2());
     let Some(Refusal::Drop(d)) = &thinner.refusal else { panic!("{:?}", thinner.refusal) };
@@ -174,12 +182,12 @@ fn a_fuse_far_from_the_battery_is_a_stop() {
 #[test]
 fn the_fuse_school_changes_the_fuse_not_the_protection() {
     let mut job = demo("14");
-    let rating = |job: &Job| study(job).circuits[0].2.chosen.sizes.fuse.unwrap().rating_a;
+    let rating = |job: &Job| study(job).circuits[0].sized.chosen.sizes.fuse.unwrap().rating_a;
     let down = rating(&job);
     job.shop.fuse = FuseSchool::WireOnly;
     let up = rating(&job);
     assert!(up > down);
-    assert!(up <= study(&job).circuits[0].2.chosen.ampacity_a);
+    assert!(up <= study(&job).circuits[0].sized.chosen.ampacity_a);
 }
 
 #[test]

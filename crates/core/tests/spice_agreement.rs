@@ -6,7 +6,9 @@ mod common;
 
 use jovek_core::answers::study;
 use jovek_core::circuit::spice;
-use jovek_core::export::{ExportState, Format, export};
+use jovek_core::export::{Format, export};
+use jovek_core::job::SupplyState;
+use jovek_core::state;
 use std::collections::HashMap;
 use std::io::Write;
 use std::process::{Command, Stdio};
@@ -45,26 +47,26 @@ fn ngspice_agrees_on_every_node_of_every_demo_state() {
     let mut worst: f64 = 0.0;
     for (name, job) in common::demo_jobs() {
         let study = study(&job);
-        for state in ExportState::all() {
-            let text = export(&job, Format::Spice, Some(&state.name())).unwrap();
-            let (net, solution) = study.network(state.supply, state.on).unwrap();
+        for state in
+            SupplyState::ALL.iter().flat_map(|s| [s.key().to_owned(), format!("{}.off", s.key())])
+        {
+            let text = export(&job, Format::Spice, Some(&state)).unwrap();
+            let asked = state::named(&job, &study, &state).unwrap();
+            let (net, solution) = study.network(&asked.situation(&study)).unwrap();
             let theirs = ngspice(&text);
             for (i, node_name) in net.node_names().iter().enumerate().skip(1) {
                 let node = net.find_node(node_name).unwrap();
                 let ours = solution.node_v(node);
                 let spice_name = spice::node_name(&net, node);
                 let Some(&their) = theirs.get(&spice_name) else {
-                    panic!(
-                        "{name} {}: node {i} {spice_name} is not in ngspice's answer",
-                        state.name()
-                    );
+                    panic!("{name} {}: node {i} {spice_name} is not in ngspice's answer", state);
                 };
                 let off = (ours - their).abs();
                 worst = worst.max(off);
                 assert!(
                     off <= 0.005 || off <= 0.002 * their.abs(),
                     "{name} {}: {spice_name} is {ours} V here, {their} V in ngspice",
-                    state.name()
+                    state
                 );
                 nodes += 1;
             }

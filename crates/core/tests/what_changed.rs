@@ -5,7 +5,7 @@ mod common;
 
 use jovek_core::answers::assess;
 use jovek_core::job::diff::changes;
-use jovek_core::job::{Job, LitWhen, Reading, Signal};
+use jovek_core::job::{Job, Reading, Signal, Wish};
 use jovek_core::question::most_important;
 
 fn demo(unit: &str) -> Job {
@@ -19,7 +19,7 @@ fn places_are_told_in_the_fitters_words() {
     after.circuits[0].run.supply[3].length_m = Some(1.9);
     after.circuits[1].lights[0].label_w = None;
     after.supply.battery.capacity_ah = Some(110.0);
-    after.circuits[1].lit = LitWhen::With(Signal::Reverse);
+    after.circuits[1].lit = Wish::With(Signal::Reverse);
     let told: Vec<(String, Option<String>, Option<String>)> =
         changes(&before, &after).into_iter().map(|c| (c.place, c.before, c.after)).collect();
     let rail = &before.circuits[0].run.supply[3].name;

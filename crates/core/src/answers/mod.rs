@@ -3,16 +3,18 @@
 mod assess;
 pub mod choices;
 mod stages;
+mod study;
 mod volt_line;
 
-pub use assess::{Assessment, assess, study};
+pub use assess::assess;
 pub use stages::{Stage, StageAnswer, StageState};
+pub use study::{Assessment, Studied, study};
 pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 
 use crate::harness::{CutLine, PartLine};
-use crate::job::{CircuitId, FactoryId, LightId};
+use crate::job::{CircuitId, ControlKind, FactoryId, LightId};
 use crate::plan::Assumption;
-use crate::plan::feed::FeedOption;
+use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use crate::prove::{Check, ProbeAnswer};
 use crate::rules::Finding;
 use crate::sizing::choice::Choice;
@@ -43,6 +45,23 @@ pub struct FactoryAnswer {
     pub headroom_text: String,
 }
 
+/// A way to make a wish.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WayAnswer {
+    /// The kind of hardware.
+    pub kind: ControlKind,
+    /// As it is spoken.
+    pub label: String,
+    /// Its worst reason.
+    pub verdict: FeedVerdict,
+    /// All reasons, worst first.
+    pub reasons: Vec<FeedReason>,
+    /// True for the one that Jovek advises.
+    pub is_advised: bool,
+    /// True for the one in use.
+    pub is_used: bool,
+}
+
 /// Everything about one lamp circuit.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct CircuitAnswer {
@@ -52,8 +71,12 @@ pub struct CircuitAnswer {
     pub name: String,
     /// `2.5 mm² · 7.5 A · 3.98 A`.
     pub headline: String,
+    /// When it is lit, as one sentence.
+    pub wish_text: String,
     /// Feeds, the advised one first.
     pub feeds: Vec<FeedOption>,
+    /// Hardware that makes the wish, the advised one first; empty where a switch alone does.
+    pub ways: Vec<WayAnswer>,
     /// Its lights.
     pub lights: Vec<LightAnswer>,
     /// Choices with their reasons.

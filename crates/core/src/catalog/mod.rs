@@ -7,6 +7,7 @@ pub mod ampacity;
 pub mod battery;
 pub mod conductor;
 pub mod contact;
+pub mod diode;
 pub mod fuse;
 pub mod heat;
 pub mod insulation;

@@ -57,6 +57,45 @@ pub const RELAYS: [RelayType; 4] = [
     },
 ];
 
+/// The relay for coils and signals that need no strong contact.
+pub fn micro(system: SystemVoltage) -> RelayType {
+    RELAYS.into_iter().find(|r| r.system == system).unwrap_or(RELAYS[0])
+}
+
+/// The strongest relay for a system.
+pub fn strongest(system: SystemVoltage) -> RelayType {
+    RELAYS.into_iter().rfind(|r| r.system == system).unwrap_or(RELAYS[0])
+}
+
+/// Part of the rating of contact 87 that contact 87a bears: its spring is weaker than the magnet.
+/// Common practice: half to three quarters.
+pub const BREAK_PART: f64 = 0.5;
+
+/// Takes up a signal without loading it: 12 mA. Common practice, typical product data.
+pub fn signal_relay(system: SystemVoltage) -> RelayType {
+    let n = system.batteries();
+    RelayType {
+        name: "small signal relay",
+        system,
+        coil_ohm: 1000.0 * n,
+        pull_in_v: 7.8 * n,
+        drop_out_v: 1.2 * n,
+        contact_a: 5.0,
+    }
+}
+
+/// Input resistance of a timer or cut-off module, ohm. Common practice.
+pub const MODULE_INPUT_OHM: f64 = 10_000.0;
+/// What a module draws all the time, A. Common practice: a few milliamperes.
+pub const MODULE_STANDBY_A: f64 = 0.005;
+/// Input voltage at which a timer module starts and stops, V for each 12 V. Common practice.
+pub const TIMER_INPUT_V: (f64, f64) = (6.0, 3.0);
+/// A low-voltage cut-off closes again at the first and opens below the second, V for each 12 V.
+/// Common practice: 12.6 to 13.2 V and, on a starter battery, 12.0 to 12.2 V loaded.
+pub const CUT_OFF_V: (f64, f64) = (12.8, 12.1);
+/// Contact of a timer or cut-off module, A. Common practice.
+pub const MODULE_CONTACT_A: f64 = 30.0;
+
 /// Largest continuous load of a contact, as a part of its rating. Common practice.
 pub const CONTINUOUS_PART: f64 = 0.8;
 /// Part of the resistive rating that remains for filament lamps. Common practice.

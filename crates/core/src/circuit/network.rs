@@ -70,6 +70,10 @@ pub struct Relay {
     pub drop_out_v: f64,
     /// The contacts it moves.
     pub contacts: Vec<RelayContact>,
+    /// True for one that was energised before: a relay that holds itself stays so.
+    pub was_on: bool,
+    /// Stuck in a state, or held there by its own electronics, whatever the coil does.
+    pub held: Option<bool>,
 }
 
 /// Why a network cannot be built or solved as described.
@@ -155,6 +159,11 @@ impl Network {
     /// Ties a coil to its contacts.
     pub fn add_relay(&mut self, relay: Relay) {
         self.relays.push(relay);
+    }
+
+    /// A relay, to let it stick or start otherwise.
+    pub fn relay_mut(&mut self, relay: usize) -> Option<&mut Relay> {
+        self.relays.get_mut(relay)
     }
 
     pub(crate) fn clear_relays(&mut self) {

@@ -4,6 +4,7 @@ use crate::catalog::conductor::Conductor;
 use crate::catalog::terminal::EndKind;
 use crate::job::{CircuitId, ColourScheme, Job, ReturnKind};
 use crate::plan::chain::{Chain, LinkKind, Origin, WireRole};
+use crate::plan::switching::{Lead, Switching, Terminal, leads};
 use crate::sizing::{ControlChoice, Sizes};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -49,8 +50,14 @@ pub struct CutLine {
 }
 
 struct End {
-    place: &'static str,
+    place: String,
     kind: EndKind,
+}
+
+impl End {
+    fn new(place: &str, kind: EndKind) -> End {
+        End { place: place.into(), kind }
+    }
 }
 
 /// Colours of switched supply wires, one for each circuit in turn.
@@ -94,8 +101,8 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             label: format!("{}-{}{}", label_unit(job), index + 1, letter(number)),
             circuit: chain.id.clone(),
             circuit_name: chain.name.clone(),
-            from: from.place.into(),
-            to: to.place.into(),
+            from: from.place,
+            to: to.place,
             colour,
             wire,
             wire_text: wire.label(),
@@ -110,11 +117,12 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
     // A tie-in with a fuse of its own: the holder sits right at the joint, on a lead of nothing but
     // its two allowances.
     if chain.origin != Origin::Battery && sizes.fuse.is_some() {
-        let joint = End { place: "factory wire", kind: EndKind::FactoryJoint };
-        let holder = End { place: "fuse in", kind: EndKind::Blade };
+        let joint = End::new("factory wire", EndKind::FactoryJoint);
+        let holder = End::new("fuse in", EndKind::Blade);
         piece(joint, holder, own_colour.to_owned(), sizes.wire, 0.0);
     }
     let relay = matches!(sizes.control, ControlChoice::Relay { .. });
+    let inside = chain.switching.as_ref().map(|s| Inside::new(job, chain, s));
     let mut past_control = false;
     for (i, link) in chain.links.iter().enumerate() {
         if matches!(link.kind, LinkKind::Control { .. }) {
@@ -123,15 +131,15 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         let LinkKind::Wire(run) = &link.kind else { continue };
         let behind = |k: usize| chain.links.get(k).map(|l| &l.kind);
         let from = match run.role {
-            WireRole::Return => End { place: "lamp -", kind: EndKind::Butt },
-            _ => end_before(behind(i.wrapping_sub(1)), chain, sizes),
+            WireRole::Return => End::new("lamp -", EndKind::Butt),
+            _ => end_before(behind(i.wrapping_sub(1)), chain, sizes, &inside),
         };
         let to = match run.role {
             WireRole::Return if job_returns_to_battery(job, index) => {
-                End { place: "battery -", kind: EndKind::PostRing }
+                End::new("battery -", EndKind::PostRing)
             }
-            WireRole::Return => End { place: "ground stud", kind: EndKind::StudRing },
-            _ => end_after(behind(i + 1), relay),
+            WireRole::Return => End::new("ground stud", EndKind::StudRing),
+            _ => end_after(behind(i + 1), relay, &inside),
         };
         let colour = match run.role {
             WireRole::Return => ground.to_owned(),
@@ -140,9 +148,14 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         };
         piece(from, to, colour, sizes.wire, run.length_m());
     }
+    if let Some(inside) = &inside {
+        for (from, to, colour, wire, path_m) in inside.pieces(job, chain, sizes, own_colour) {
+            piece(from, to, colour, wire, path_m);
+        }
+    }
     if relay {
         let lead = chain.switch_lead_m;
-        let blade = |place| End { place, kind: EndKind::Blade };
+        let blade = |place| End::new(place, EndKind::Blade);
         piece(blade("relay 30"), blade("switch in"), "red".into(), sizes.coil_wire, lead);
         piece(
             blade("switch out"),
@@ -153,7 +166,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         );
         piece(
             blade("relay 85"),
-            End { place: "ground stud", kind: EndKind::StudRing },
+            End::new("ground stud", EndKind::StudRing),
             ground.into(),
             sizes.coil_wire,
             COIL_GROUND_M,
@@ -161,30 +174,123 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
     }
 }
 
+/// The wires inside planned hardware, and the terminals where the feed ends and the lamp wire starts.
+struct Inside {
+    into: String,
+    out: String,
+    leads: Vec<Lead>,
+}
+
+impl Inside {
+    fn new(job: &Job, chain: &Chain, switching: &Switching) -> Inside {
+        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
+        let mut leads = leads(switching);
+        if let Origin::Factory { index, .. } = chain.origin {
+            // The wire at which the chain starts has its joint and fuse behind it already.
+            for lead in leads.iter_mut().filter(|l| !l.is_coil) {
+                if lead.from == Terminal::Signal(index) {
+                    lead.from = Terminal::Feed;
+                }
+            }
+        }
+        let out = leads
+            .iter()
+            .find(|l| l.to == Terminal::Lamps)
+            .map_or_else(String::new, |l| l.from.label(&names));
+        leads.retain(|l| l.to != Terminal::Lamps);
+        // A feed that goes to one terminal ends there; one that goes to several ends in a joint.
+        let fed: Vec<Terminal> =
+            leads.iter().filter(|l| l.from == Terminal::Feed).map(|l| l.to).collect();
+        let into = match fed.as_slice() {
+            [only] => {
+                leads.retain(|l| l.from != Terminal::Feed);
+                only.label(&names)
+            }
+            _ => "feed joint".to_owned(),
+        };
+        Inside { into, out, leads }
+    }
+
+    /// Each wire with its ends, colour, size and path.
+    fn pieces(
+        &self,
+        job: &Job,
+        chain: &Chain,
+        sizes: &Sizes,
+        own_colour: &str,
+    ) -> Vec<(End, End, String, Conductor, f64)> {
+        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
+        let end = |t: Terminal| {
+            let place = match t {
+                Terminal::Feed => "feed joint".to_owned(),
+                other => other.label(&names),
+            };
+            let kind = match t {
+                Terminal::Signal(_) => EndKind::FactoryJoint,
+                Terminal::Ground => EndKind::StudRing,
+                Terminal::Joint(_) | Terminal::Anode(_) | Terminal::Band(_) => EndKind::Butt,
+                _ => EndKind::Blade,
+            };
+            End { place, kind }
+        };
+        self.leads
+            .iter()
+            .map(|lead| {
+                let wire = if lead.is_coil { sizes.coil_wire } else { sizes.wire };
+                let path_m = match (lead.from, lead.to) {
+                    (Terminal::Signal(_), _) => chain.signal_lead_m,
+                    (_, Terminal::SwitchIn(_)) | (Terminal::SwitchOut(_), _) if lead.is_coil => {
+                        chain.switch_lead_m
+                    }
+                    (_, Terminal::Ground) => COIL_GROUND_M,
+                    // Beside each other: nothing but the two allowances.
+                    _ => 0.0,
+                };
+                let colour = match (lead.from, lead.to) {
+                    (_, Terminal::Ground) => ground_colour(job.shop.colours).to_owned(),
+                    (Terminal::Feed, _) => "red".to_owned(),
+                    _ if lead.is_coil => format!("black/{own_colour}"),
+                    _ => own_colour.to_owned(),
+                };
+                (end(lead.from), end(lead.to), colour, wire, path_m)
+            })
+            .collect()
+    }
+}
+
 fn job_returns_to_battery(job: &Job, index: usize) -> bool {
     job.circuits.get(index).is_some_and(|c| c.run.return_by == ReturnKind::BatteryNegative)
 }
 
-fn end_before(link: Option<&LinkKind>, chain: &Chain, sizes: &Sizes) -> End {
+fn end_before(
+    link: Option<&LinkKind>,
+    chain: &Chain,
+    sizes: &Sizes,
+    inside: &Option<Inside>,
+) -> End {
     let relay = matches!(sizes.control, ControlChoice::Relay { .. });
     match link {
         // Without a fuse of its own the wire starts at the joint.
-        Some(LinkKind::Fuse { .. }) if sizes.fuse.is_some() => {
-            End { place: "fuse out", kind: EndKind::Blade }
+        Some(LinkKind::Fuse { .. }) if sizes.fuse.is_some() => End::new("fuse out", EndKind::Blade),
+        Some(LinkKind::Control { .. }) if inside.is_some() => {
+            End::new(inside.as_ref().map_or("", |i| &i.out), EndKind::Blade)
         }
-        Some(LinkKind::Control { .. }) if relay => End { place: "relay 87", kind: EndKind::Blade },
-        Some(LinkKind::Control { .. }) => End { place: "switch out", kind: EndKind::Blade },
-        _ if chain.origin == Origin::Battery => End { place: "battery +", kind: EndKind::PostRing },
-        _ => End { place: "factory wire", kind: EndKind::FactoryJoint },
+        Some(LinkKind::Control { .. }) if relay => End::new("relay 87", EndKind::Blade),
+        Some(LinkKind::Control { .. }) => End::new("switch out", EndKind::Blade),
+        _ if chain.origin == Origin::Battery => End::new("battery +", EndKind::PostRing),
+        _ => End::new("factory wire", EndKind::FactoryJoint),
     }
 }
 
-fn end_after(link: Option<&LinkKind>, relay: bool) -> End {
+fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>) -> End {
     match link {
-        Some(LinkKind::Fuse { .. }) => End { place: "fuse in", kind: EndKind::Blade },
-        Some(LinkKind::Control { .. }) if relay => End { place: "relay 30", kind: EndKind::Blade },
-        Some(LinkKind::Control { .. }) => End { place: "switch in", kind: EndKind::Blade },
-        _ => End { place: "lamp +", kind: EndKind::Butt },
+        Some(LinkKind::Fuse { .. }) => End::new("fuse in", EndKind::Blade),
+        Some(LinkKind::Control { .. }) if inside.is_some() => {
+            End::new(inside.as_ref().map_or("", |i| &i.into), EndKind::Blade)
+        }
+        Some(LinkKind::Control { .. }) if relay => End::new("relay 30", EndKind::Blade),
+        Some(LinkKind::Control { .. }) => End::new("switch in", EndKind::Blade),
+        _ => End::new("lamp +", EndKind::Butt),
     }
 }
 

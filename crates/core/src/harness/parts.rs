@@ -1,8 +1,12 @@
 //! The parts list, with totals.
 
 use super::cuts::CutLine;
+use crate::job::{ControlKind, Job, SwitchId, SwitchKind};
 use crate::plan::chain::{Chain, LinkKind};
-use crate::sizing::{ControlChoice, Sizes};
+use crate::plan::logic::{SwitchRef, seconds_text};
+use crate::plan::rungs::kind_for;
+use crate::plan::switching::{ContactOf, RelayRole, Rung};
+use crate::sizing::{ControlChoice, Hardware, Sizes};
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -25,7 +29,7 @@ pub struct PartLine {
 const GROUPS: [&str; 5] = ["lights", "protection", "control", "wire", "ends"];
 
 /// All parts of the planned circuits.
-pub fn parts_list(parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Vec<PartLine> {
+pub fn parts_list(job: &Job, parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Vec<PartLine> {
     let mut sums: BTreeMap<(usize, String, &'static str), f64> = BTreeMap::new();
     let mut add = |group: usize, part: String, unit: &'static str, quantity: f64| {
         *sums.entry((group, part, unit)).or_default() += quantity;
@@ -56,7 +60,15 @@ pub fn parts_list(parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Vec<PartLine>
                 add(2, format!("panel switch {a} A"), "pc", 1.0);
             }
             ControlChoice::Switch { rating_a: None } | ControlChoice::Source => {}
+            ControlChoice::Planned(hardware) => {
+                for (part, quantity) in control_parts(chain, hardware) {
+                    add(2, part, "pc", quantity as f64);
+                }
+            }
         }
+    }
+    for id in shared_switches(parts) {
+        add(2, shared_switch_part(job, &id), "pc", 1.0);
     }
     for cut in cuts {
         add(3, format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour), "m", cut.length_m);
@@ -76,6 +88,78 @@ pub fn parts_list(parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Vec<PartLine>
             },
         })
         .collect()
+}
+
+/// Relays, modules, diodes and switches of planned hardware, with their number.
+fn control_parts(chain: &Chain, hardware: &Hardware) -> Vec<(String, usize)> {
+    let Some(switching) = &chain.switching else { return Vec::new() };
+    let mut out = Vec::new();
+    for planned in &switching.relays {
+        out.push((
+            match planned.role {
+                RelayRole::Timer { seconds } => {
+                    format!("timer module, set to {}", seconds_text(seconds))
+                }
+                RelayRole::CutOff => "low-voltage cut-off module".into(),
+                role => {
+                    let relay = kind_for(hardware, role);
+                    let system = relay.system.nominal_v();
+                    format!("{} {system:.0} V {} A, suppressed", relay.name, relay.contact_a)
+                }
+            },
+            1,
+        ));
+        if !planned.role.is_module() {
+            out.push(("relay socket".into(), 1));
+        }
+    }
+    let in_lamps = switching.lamps_from.diodes();
+    out.push((hardware.lamp_diode.name.into(), in_lamps));
+    out.push((hardware.coil_diode.name.into(), switching.diodes() - in_lamps));
+    // A switch that several circuits share is one switch; here it is counted for the first of them.
+    let mut seen: Vec<&SwitchRef> = Vec::new();
+    for contact in switching.rungs().flat_map(Rung::contacts) {
+        if let ContactOf::Switch { which, .. } = contact
+            && !seen.contains(&which)
+        {
+            seen.push(which);
+        }
+    }
+    let own = seen.iter().filter(|w| matches!(w, SwitchRef::Own)).count();
+    out.push((format!("panel switch {} A", hardware.switch_a), own));
+    if switching.kind == ControlKind::Controller {
+        out.push(("controller box with radio remote".into(), 1));
+    }
+    out.retain(|(_, quantity)| *quantity > 0);
+    out
+}
+
+fn shared_switch_part(job: &Job, id: &SwitchId) -> String {
+    let (name, kind) =
+        job.switch(id).map_or((id.0.as_str(), SwitchKind::OnOff), |s| (&s.name, s.kind));
+    let kind = match kind {
+        SwitchKind::OnOff => "on-off switch",
+        SwitchKind::Momentary => "push button",
+        SwitchKind::ThreeWay => "three-way switch",
+        SwitchKind::Dimmer => "switch with dimmer",
+        SwitchKind::Remote => "radio remote with receiver",
+    };
+    format!("{kind}, \"{name}\"")
+}
+
+/// The switches of the job that any wish names, each once.
+fn shared_switches(parts: &[(&Chain, &Sizes)]) -> Vec<SwitchId> {
+    let mut out: Vec<SwitchId> = Vec::new();
+    for (chain, _) in parts {
+        for contact in chain.switching.iter().flat_map(|s| s.rungs()).flat_map(Rung::contacts) {
+            if let ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } = contact
+                && !out.contains(id)
+            {
+                out.push(id.clone());
+            }
+        }
+    }
+    out
 }
 
 /// The parts list as CSV.

@@ -1,12 +1,13 @@
 //! A lamp circuit: lights, when they are lit, feed, control, path.
 
 use super::ids::{CircuitId, FactoryId, LightId};
+use super::wish::Wish;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// A signal of the vehicle that lights can follow.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Signal {
     /// Parking and tail lamps.
@@ -33,17 +34,14 @@ pub enum Signal {
     Ignition,
     /// Key in accessory position.
     Accessory,
-}
-
-/// When the lights of a circuit should be lit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum LitWhen {
-    /// By a switch of their own.
-    #[default]
-    OwnSwitch,
-    /// Together with a signal of the vehicle, and only then.
-    With(Signal),
+    /// Both turn signals together.
+    Hazard,
+    /// Engine running.
+    EngineRunning,
+    /// Faster than walking pace.
+    Moving,
+    /// A trailer is connected.
+    Trailer,
 }
 
 /// What the lights of one circuit are, how they are fed and where the wires run.
@@ -56,7 +54,7 @@ pub struct LampCircuit {
     pub name: String,
     /// When it should be lit.
     #[serde(default)]
-    pub lit: LitWhen,
+    pub lit: Wish,
     /// The lights at the end of the path.
     #[serde(default)]
     pub lights: Vec<Light>,
@@ -155,14 +153,30 @@ pub enum Feed {
     },
 }
 
-/// What carries the lamp current.
+/// The hardware that makes a lamp function do what is wished: ways that differ in kind.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum ControlKind {
-    /// The switch itself.
+    /// Spliced to the wire that it follows.
+    TieIn,
+    /// On a lead plugged in between, nothing cut.
+    PlugInLead,
+    /// Switch contacts alone carry the lamps.
     Switch,
-    /// A relay, with the switch in its coil circuit.
+    /// A relay carries the lamps; signals (through diodes) and switches feed its coil.
     Relay,
+    /// Signals feed the lamps themselves, through diodes where several meet.
+    Diodes,
+    /// The lamps hang on a signal wire behind contacts in series.
+    SeriesContacts,
+    /// The lamps hang on the normally closed contact: on while the coil is at rest.
+    BreakContact,
+    /// One contact set changes the lamps over from a signal wire to the own feed.
+    ChangeOver,
+    /// Small relays take up each signal and feed the coil of the lamp relay; no diodes.
+    SignalRelays,
+    /// A controller box with a radio remote.
+    Controller,
 }
 
 /// Switch and relay of an own circuit.
@@ -175,6 +189,9 @@ pub struct Control {
     /// Wire from relay to switch, one way, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub switch_lead_m: Option<f64>,
+    /// Wire from each signal that is taken up to relay or diode, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub signal_lead_m: Option<f64>,
 }
 
 /// Surroundings of a stretch of wire.
@@ -278,7 +295,7 @@ pub struct Overrides {
 
 impl Signal {
     /// All signals, lamps first.
-    pub const ALL: [Signal; 12] = [
+    pub const ALL: [Signal; 16] = [
         Signal::Parking,
         Signal::LowBeam,
         Signal::HighBeam,
@@ -291,6 +308,10 @@ impl Signal {
         Signal::Boot,
         Signal::Ignition,
         Signal::Accessory,
+        Signal::Hazard,
+        Signal::EngineRunning,
+        Signal::Moving,
+        Signal::Trailer,
     ];
 }
 
@@ -337,7 +358,7 @@ impl LampCircuit {
         LampCircuit {
             id,
             name: name.into(),
-            lit: LitWhen::OwnSwitch,
+            lit: Wish::OwnSwitch,
             lights: vec![light],
             feed: None,
             control: Control::default(),

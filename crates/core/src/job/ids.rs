@@ -42,3 +42,11 @@ id! {
     /// A check that a reading answers, such as `c1.lamp_v`.
     CheckId
 }
+id! {
+    /// A switch that is added.
+    SwitchId
+}
+id! {
+    /// A saved state of the vehicle.
+    StateId
+}

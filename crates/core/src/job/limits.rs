@@ -1,6 +1,6 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
-use super::{Job, LightKind, Section};
+use super::{Job, LightKind, Section, SwitchKind, Wish};
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -19,6 +19,9 @@ impl std::fmt::Display for JobFault {
         write!(f, "{}: {}", self.path, self.what)
     }
 }
+
+/// Most pieces of one wish.
+const MOST_PIECES: usize = 40;
 
 struct Checker {
     faults: Vec<JobFault>,
@@ -57,6 +60,46 @@ impl Checker {
             self.say(path, format!("id \"{value}\" must be 1 to 40 letters, digits, - or _"));
         } else if !seen.insert(value.to_owned()) {
             self.say(path, format!("id \"{value}\" is used twice"));
+        }
+    }
+
+    /// Refuses a wish that names what is not there or is too long to be said in one sentence.
+    fn wish(&mut self, path: &str, wish: &Wish, job: &Job) {
+        let pieces = wish.pieces();
+        if pieces.len() > MOST_PIECES {
+            self.say(path.into(), format!("more than {MOST_PIECES} pieces; split the circuit"));
+            return;
+        }
+        for piece in pieces {
+            match piece {
+                Wish::Switch { id, position } => match job.switch(id) {
+                    None => {
+                        self.say(
+                            path.into(),
+                            format!("there is no switch \"{id}\"; add it under Switch"),
+                        );
+                    }
+                    Some(s)
+                        if *position == super::Position::Down && s.kind != SwitchKind::ThreeWay =>
+                    {
+                        self.say(
+                            path.into(),
+                            format!(
+                                "switch \"{}\" has no lower position; make it three-way",
+                                s.name
+                            ),
+                        );
+                    }
+                    Some(_) => {}
+                },
+                Wish::Any(list) | Wish::All(list) if list.is_empty() => {
+                    self.say(path.into(), "an empty list of conditions; name one".into());
+                }
+                Wish::After { seconds, .. } => {
+                    self.range(format!("{path}.seconds"), *seconds, 1.0, 7200.0, "s");
+                }
+                _ => {}
+            }
         }
     }
 
@@ -109,6 +152,28 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
         c.maybe(format!("{at}.probe.off_v"), f.probe.off_v, -40.0, 40.0, "V");
     }
+    let mut ids = HashSet::new();
+    for (i, s) in job.states.iter().enumerate() {
+        let at = format!("states[{i}]");
+        c.id(format!("{at}.id"), &s.id.0, &mut ids);
+        c.text(format!("{at}.name"), &s.name, 80);
+        c.maybe(format!("{at}.state.battery_v"), s.state.battery_v, 0.0, 60.0, "V");
+        if s.state.on.len() > 64 || s.state.faults.len() > 64 {
+            c.say(at, "more than 64 inputs or faults in one state".into());
+        }
+    }
+    if job.states.len() > 60 {
+        c.say("states".into(), "more than 60 saved states; remove some".into());
+    }
+    let mut ids = HashSet::new();
+    for (i, s) in job.switches.iter().enumerate() {
+        let at = format!("switches[{i}]");
+        c.id(format!("{at}.id"), &s.id.0, &mut ids);
+        c.text(format!("{at}.name"), &s.name, 80);
+    }
+    if job.switches.len() > 24 {
+        c.say("switches".into(), "more than 24 switches in one job; split it".into());
+    }
     if job.circuits.len() > 60 {
         c.say("circuits".into(), "more than 60 circuits in one job; split it".into());
     }
@@ -125,6 +190,14 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
             60.0,
             "m",
         );
+        c.maybe(
+            format!("{at}.control.signal_lead_m"),
+            circuit.control.signal_lead_m,
+            0.05,
+            60.0,
+            "m",
+        );
+        c.wish(&format!("{at}.lit"), &circuit.lit, job);
         if let Some(super::Feed::TieIn { factory }) = &circuit.feed
             && job.factory_circuit(factory).is_none()
         {

@@ -10,18 +10,22 @@ mod ids;
 pub mod limits;
 pub mod read;
 mod shop;
+mod state;
 mod supply;
+mod wish;
 
 pub use circuit::{
-    Control, ControlKind, Feed, LampCircuit, Light, LightKind, LitWhen, MadeFor, MeasuredDraw,
-    Override, Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
+    Control, ControlKind, Feed, LampCircuit, Light, LightKind, MadeFor, MeasuredDraw, Override,
+    Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
 };
-pub use ids::{CheckId, CircuitId, FactoryId, LightId};
+pub use ids::{CheckId, CircuitId, FactoryId, LightId, StateId, SwitchId};
 pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
+pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, OutputKind, Probe, Supply, SystemVoltage,
-    Vehicle,
+    Vehicle, VehicleSide,
 };
+pub use wish::{Position, Switch, SwitchKind, Wish};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -48,6 +52,9 @@ pub struct Job {
     /// Factory circuits that matter to this job.
     #[serde(default)]
     pub factory: Vec<FactoryCircuit>,
+    /// Switches that are added and that wishes name.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub switches: Vec<Switch>,
     /// The lamp circuits to add.
     #[serde(default)]
     pub circuits: Vec<LampCircuit>,
@@ -57,6 +64,9 @@ pub struct Job {
     /// Readings taken on the finished work.
     #[serde(default)]
     pub readings: Vec<Reading>,
+    /// States of the vehicle that were tried and kept.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub states: Vec<SavedState>,
 }
 
 /// A reading of the meter, kept with time and who.
@@ -83,9 +93,11 @@ impl Job {
             vehicle: Vehicle::default(),
             supply: Supply::default(),
             factory: Vec::new(),
+            switches: Vec::new(),
             circuits: Vec::new(),
             shop: Shop::default(),
             readings: Vec::new(),
+            states: Vec::new(),
         }
     }
 
@@ -99,6 +111,11 @@ impl Job {
     /// The factory circuit of that id.
     pub fn factory_circuit(&self, id: &FactoryId) -> Option<&FactoryCircuit> {
         self.factory.iter().find(|f| &f.id == id)
+    }
+
+    /// The switch of that id.
+    pub fn switch(&self, id: &SwitchId) -> Option<&Switch> {
+        self.switches.iter().find(|s| &s.id == id)
     }
 
     /// The last reading taken for a check.

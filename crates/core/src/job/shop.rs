@@ -101,6 +101,9 @@ pub struct Shop {
     /// Wire colours.
     #[serde(default)]
     pub colours: ColourScheme,
+    /// Silicon diodes in the feed of lamps instead of Schottky.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub silicon_diodes: bool,
     /// Extra length for each wire end, m; none takes 0.15 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub end_allowance_m: Option<f64>,

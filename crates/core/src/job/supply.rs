@@ -43,6 +43,9 @@ pub struct Vehicle {
     /// 12 or 24 V.
     #[serde(default)]
     pub system: SystemVoltage,
+    /// Low beam stays on while high beam is on.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub low_stays_with_high: bool,
 }
 
 /// Battery and alternator.
@@ -127,6 +130,25 @@ pub struct Probe {
     pub off_v: Option<f64>,
 }
 
+/// Which vehicle of a combination.
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Default, Serialize, Deserialize, ToSchema,
+)]
+#[serde(rename_all = "snake_case")]
+pub enum VehicleSide {
+    /// The vehicle of the job.
+    #[default]
+    Own,
+    /// The vehicle that tows it.
+    Towing,
+}
+
+impl VehicleSide {
+    fn is_own(&self) -> bool {
+        *self == VehicleSide::Own
+    }
+}
+
 /// A circuit that the vehicle came with.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -137,6 +159,9 @@ pub struct FactoryCircuit {
     pub name: String,
     /// What it follows.
     pub follows: Signal,
+    /// The vehicle that feeds it.
+    #[serde(default, skip_serializing_if = "VehicleSide::is_own")]
+    pub of: VehicleSide,
     /// How its output behaves.
     #[serde(default)]
     pub output: OutputKind,

@@ -1,27 +1,27 @@
 //! Plan -> network: the chains of a job as one electrical circuit.
 
 use super::assumed::Assumed;
-use super::chain::{Chain, LinkKind, Origin};
+use super::chain::Chain;
 use super::drawing::Drawing;
+use super::hand::draw;
+use super::inputs::{Assignment, Inputs};
+use super::places::{BuiltRelay, MovedContact, Place, What};
 use super::supply::{PlannedSupply, SupplyState};
 use crate::catalog::conductor::Conductor;
-use crate::catalog::fuse::{Fuse, HOLDER_OHM};
-use crate::catalog::{contact, relay, switch};
-use crate::circuit::devices::{Contact, Incandescent};
-use crate::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
-use crate::job::Job;
-use crate::sizing::{ControlChoice, Sizes};
-use std::fmt::Arguments;
+use crate::circuit::devices::Contact;
+use crate::circuit::{Device, ElementId, Network, NodeId, Solution};
+use crate::job::{Job, VehicleSide};
+use crate::sizing::Sizes;
 
-/// What is asked of the network: how the supply stands and whether everything is on.
+/// What is asked of the network: how the supply stands and which inputs are on.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Situation {
     /// Alternator state.
     pub supply: SupplyState,
     /// Battery open-circuit voltage, V.
     pub open_circuit_v: f64,
-    /// All switches and factory sources on, or all off.
-    pub on: bool,
+    /// What is on.
+    pub inputs: Assignment,
     /// Factor on the resistance of every joint.
     pub joint_factor: f64,
     /// Factor on the power of every lamp.
@@ -29,20 +29,15 @@ pub struct Situation {
 }
 
 impl Situation {
-    /// The plain state: sound joints, lamps as planned, everything on.
-    pub fn plain(supply: &PlannedSupply, state: SupplyState) -> Self {
+    /// Sound joints, lamps as planned.
+    pub fn plain(supply: &PlannedSupply, state: SupplyState, inputs: Assignment) -> Self {
         Situation {
             supply: state,
             open_circuit_v: supply.open_circuit_v(state.charge_percent()),
-            on: true,
+            inputs,
             joint_factor: 1.0,
             lamp_factor: 1.0,
         }
-    }
-
-    /// The same with everything off.
-    pub fn off(self) -> Self {
-        Situation { on: false, ..self }
     }
 }
 
@@ -55,10 +50,21 @@ pub struct BuiltCircuit {
     pub links: Vec<Option<ElementId>>,
     /// One element for each single lamp, grouped as in the plan.
     pub lamps: Vec<Vec<ElementId>>,
-    /// The relay's coil.
+    /// Coil of the relay that carries the lamps.
     pub coil: Option<ElementId>,
-    /// Contact of the tied-in factory source.
-    pub factory_source: Option<ElementId>,
+}
+
+/// Where a factory circuit ended up in the network.
+#[derive(Debug, Clone, Copy)]
+pub struct BuiltFactory {
+    /// The wire, where it is taken up.
+    pub tap: NodeId,
+    /// What makes it live.
+    pub source: ElementId,
+    /// Its own wire from there to the tap.
+    pub wire: ElementId,
+    /// Its own lamps.
+    pub lamps: Option<ElementId>,
 }
 
 /// A network with the places of its parts.
@@ -74,6 +80,51 @@ pub struct Built {
     pub alternator: Option<ElementId>,
     /// One entry for each chain, in order.
     pub circuits: Vec<BuiltCircuit>,
+    /// Factory circuits that any chain touches, by index in the job.
+    pub factory: Vec<Option<BuiltFactory>>,
+    /// Meaning of each element.
+    pub places: Vec<Place>,
+    /// Contacts that inputs move.
+    pub moved: Vec<MovedContact>,
+    /// Meaning of each relay.
+    pub relays: Vec<BuiltRelay>,
+}
+
+impl Built {
+    /// What the diodes in the feed of a circuit's lamps lose, V: the largest of those that carry at
+    /// least a hundredth of the lamps' current. No wire mends it, so it is told apart.
+    pub fn lamp_diode_v(&self, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
+        if chain.switching.as_ref().is_none_or(|s| s.lamps_from.diodes() == 0) {
+            return 0.0;
+        }
+        let lamps_a: f64 =
+            self.circuits[circuit].lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
+        self.places
+            .iter()
+            .zip(self.net.iter())
+            .filter(|(place, (id, _))| {
+                place.circuit == Some(circuit)
+                    && matches!(place.what, What::Diode(_))
+                    && solution.current_a(*id) > 0.01 * lamps_a
+            })
+            .map(|(_, (id, _))| solution.across_v(&self.net, id))
+            .fold(0.0, f64::max)
+    }
+
+    /// Sets every switch, source and memory to another combination of inputs.
+    pub fn put(&mut self, inputs: Assignment) {
+        for m in &self.moved {
+            if let Device::Contact(c) = self.net.element(m.element).device {
+                let closed = inputs.any(m.mask) == m.holds;
+                self.net.set_device(m.element, Device::Contact(Contact { closed, ..c }));
+            }
+        }
+        for (k, built) in self.relays.iter().enumerate() {
+            if let Some(relay) = self.net.relay_mut(k) {
+                built.memory.apply(inputs, relay);
+            }
+        }
+    }
 }
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
@@ -91,11 +142,15 @@ pub struct PlannedFactory {
     pub length_m: f64,
     /// Load it carries already, A.
     pub existing_a: f64,
+    /// The vehicle that feeds it.
+    pub side: VehicleSide,
+    /// Inputs that make it live.
+    pub live_by: u64,
 }
 
 impl PlannedFactory {
     /// Fills in a factory circuit of the job.
-    pub fn new(job: &Job, index: usize, assumed: &mut Assumed) -> Self {
+    pub fn new(job: &Job, index: usize, inputs: &Inputs, assumed: &mut Assumed) -> Self {
         let f = &job.factory[index];
         let at = format!("factory[{index}]");
         PlannedFactory {
@@ -121,6 +176,8 @@ impl PlannedFactory {
                 format!("{}: existing load", f.name),
                 "A",
             ),
+            side: f.of,
+            live_by: inputs.live_by(f.of, f.follows),
         }
     }
 }
@@ -157,203 +214,4 @@ pub fn build_over(before: Option<Built>, installed: Installed, situation: &Situa
         }
     }
     build_anew(false, installed, situation)
-}
-
-/// Where everything lies in a network.
-struct Places {
-    battery_plus: NodeId,
-    battery: ElementId,
-    alternator: Option<ElementId>,
-    circuits: Vec<BuiltCircuit>,
-}
-
-impl Places {
-    fn with(self, net: Network) -> Built {
-        let Places { battery_plus, battery, alternator, circuits } = self;
-        Built { net, battery_plus, battery, alternator, circuits }
-    }
-}
-
-fn draw(net: &mut Drawing, installed: Installed, situation: &Situation) -> Places {
-    let Installed { supply, factory, parts } = installed;
-    let plus = net.node(format_args!("bat_plus"));
-    let battery = net.add(
-        format_args!("battery"),
-        plus,
-        NodeId::GROUND,
-        Device::Battery(supply.battery(situation.open_circuit_v)),
-    );
-    let alternator = supply
-        .alternator(situation.supply)
-        .map(|a| net.add(format_args!("alternator"), plus, NodeId::GROUND, Device::Alternator(a)));
-    let mut taps: Vec<Option<(NodeId, ElementId)>> = vec![None; factory.len()];
-    for (chain, _) in parts {
-        if let Origin::Factory { index, .. } = chain.origin
-            && taps[index].is_none()
-        {
-            let tap = add_factory(net, supply, plus, index, &factory[index], situation);
-            taps[index] = Some(tap);
-        }
-    }
-    let circuits = parts
-        .iter()
-        .map(|(chain, sizes)| {
-            let (source, factory_source) = match chain.origin {
-                Origin::Battery => (plus, None),
-                Origin::Factory { index, .. } => {
-                    taps[index].map_or((plus, None), |(node, source)| (node, Some(source)))
-                }
-            };
-            let mut built = add_chain(net, chain, sizes, source, situation);
-            built.factory_source = factory_source;
-            built
-        })
-        .collect();
-    Places { battery_plus: plus, battery, alternator, circuits }
-}
-
-/// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps. Returns the tap.
-fn add_factory(
-    net: &mut Drawing,
-    supply: &PlannedSupply,
-    plus: NodeId,
-    index: usize,
-    factory: &PlannedFactory,
-    situation: &Situation,
-) -> (NodeId, ElementId) {
-    let fused = net.node(format_args!("f{index}_fused"));
-    let switched = net.node(format_args!("f{index}_switched"));
-    let tap = net.node(format_args!("f{index}_tap"));
-    let fuse = Fuse::of_rating(factory.fuse_a).map_or(0.005, |f| f.cold_ohm());
-    net.add(format_args!("f{index}_fuse"), plus, fused, Device::ohm(fuse + HOLDER_OHM));
-    let source = net.add(
-        format_args!("f{index}_source"),
-        fused,
-        switched,
-        Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed: situation.on }),
-    );
-    net.add(
-        format_args!("f{index}_wire"),
-        switched,
-        tap,
-        Device::ohm(factory.wire.ohm(factory.length_m, 40.0)),
-    );
-    if factory.existing_a > 0.0 {
-        let rated_v = 13.5 * supply.batteries;
-        let lamp = Incandescent { power_w: factory.existing_a * rated_v, rated_v };
-        net.add(format_args!("f{index}_lamps"), tap, NodeId::GROUND, Device::Incandescent(lamp));
-    }
-    (tap, source)
-}
-
-fn add_chain(
-    net: &mut Drawing,
-    chain: &Chain,
-    sizes: &Sizes,
-    source: NodeId,
-    situation: &Situation,
-) -> BuiltCircuit {
-    let id = &chain.id.0;
-    let mut nodes = vec![source];
-    let mut links = Vec::with_capacity(chain.links.len());
-    let mut lamps = Vec::new();
-    let mut coil = None;
-    let last = chain.links.len() - 1;
-    for (i, link) in chain.links.iter().enumerate() {
-        let from = nodes[i];
-        let to = if i == last { NodeId::GROUND } else { net.node(format_args!("{id}_{i}")) };
-        let name = format_args!("{id}_{i}");
-        let element = match &link.kind {
-            LinkKind::Wire(run) => {
-                let ohm: f64 = run
-                    .stretches
-                    .iter()
-                    .zip(sizes.stretch_c(i))
-                    .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
-                    .sum();
-                Some(net.add(name, from, to, Device::ohm(ohm)))
-            }
-            LinkKind::Fuse { .. } => {
-                let ohm = sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM);
-                Some(net.add(name, from, to, Device::ohm(ohm)))
-            }
-            LinkKind::Joint { ohm, .. } => {
-                Some(net.add(name, from, to, Device::ohm(ohm * situation.joint_factor)))
-            }
-            LinkKind::Chassis => Some(net.add(name, from, to, Device::ohm(contact::CHASSIS_OHM))),
-            LinkKind::Control { ambient_c } => {
-                let (element, coil_element) =
-                    add_control(net, chain, sizes, (from, to), name, *ambient_c, situation);
-                coil = coil_element;
-                Some(element)
-            }
-            LinkKind::Lamps => {
-                for (k, lamp) in chain.lamps.iter().enumerate() {
-                    let device = lamp.scaled(situation.lamp_factor);
-                    lamps.push(
-                        (0..lamp.count)
-                            .map(|j| net.add(format_args!("{id}_lamp{k}_{j}"), from, to, device))
-                            .collect(),
-                    );
-                }
-                None
-            }
-        };
-        links.push(element);
-        nodes.push(to);
-    }
-    BuiltCircuit { nodes, links, lamps, coil, factory_source: None }
-}
-
-fn add_control(
-    net: &mut Drawing,
-    chain: &Chain,
-    sizes: &Sizes,
-    (from, to): (NodeId, NodeId),
-    name: Arguments,
-    ambient_c: f64,
-    situation: &Situation,
-) -> (ElementId, Option<ElementId>) {
-    let id = &chain.id.0;
-    match &sizes.control {
-        ControlChoice::Relay { relay: kind, .. } => {
-            let contact = net.add(
-                name,
-                from,
-                to,
-                Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
-            );
-            let (sw_in, sw_out) =
-                (net.node(format_args!("{id}_sw_in")), net.node(format_args!("{id}_sw_out")));
-            let (c86, c85) = (net.node(format_args!("{id}_86")), net.node(format_args!("{id}_85")));
-            let lead = |n: f64| sizes.coil_wire.ohm(chain.switch_lead_m * n, ambient_c);
-            net.add(format_args!("{id}_coil_feed"), from, sw_in, Device::ohm(lead(1.0)));
-            net.add(
-                format_args!("{id}_switch"),
-                sw_in,
-                sw_out,
-                Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed: situation.on }),
-            );
-            net.add(format_args!("{id}_coil_wire"), sw_out, c86, Device::ohm(lead(1.0)));
-            let coil = net.add(format_args!("{id}_coil"), c86, c85, Device::ohm(kind.coil_ohm));
-            net.add(
-                format_args!("{id}_coil_ground"),
-                c85,
-                NodeId::GROUND,
-                Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),
-            );
-            net.add_relay(Relay {
-                name: format!("{} relay", chain.name),
-                coil,
-                pull_in_v: kind.pull_in_v,
-                drop_out_v: kind.drop_out_v,
-                contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
-            });
-            (contact, Some(coil))
-        }
-        ControlChoice::Switch { .. } | ControlChoice::Source => {
-            let closed = Contact { closed_ohm: switch::CLOSED_OHM, closed: situation.on };
-            (net.add(name, from, to, Device::Contact(closed)), None)
-        }
-    }
 }

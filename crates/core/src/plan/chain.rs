@@ -1,13 +1,19 @@
 //! A lamp circuit as a chain of links from source to battery negative.
 
 use super::assumed::Assumed;
+use super::inputs::Assignment;
 use super::lamp::PlannedLamp;
+use super::logic::Logic;
+use super::switching::Switching;
 use crate::catalog::{contact, zone};
 use crate::job::{CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Waypoint, Zone};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
 pub const ASSUMED_SWITCH_LEAD_M: f64 = 2.0;
+/// Wire from a signal that is taken up to relay or diode, when nobody measured it, m. Common
+/// practice.
+pub const ASSUMED_SIGNAL_LEAD_M: f64 = 2.0;
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -117,6 +123,31 @@ pub struct Chain {
     pub lamps: Vec<PlannedLamp>,
     /// Wire from relay to switch and back, one way, m.
     pub switch_lead_m: f64,
+    /// Wire from each signal to relay or diode, m.
+    pub signal_lead_m: f64,
+    /// Hardware that follows the wish; none where a switch of its own does all.
+    pub switching: Option<Switching>,
+    /// The input that moves its own switch.
+    pub own_switch: u64,
+    /// When the hardware lights it: the wish, unless a wire for it is missing.
+    pub follows: Logic,
+    /// The least that has to be on for it to be lit: one for each way to turn it on.
+    pub lit_by: Vec<Assignment>,
+}
+
+/// How a circuit is to be fed and switched.
+#[derive(Debug, Clone)]
+pub struct Fed {
+    /// The feed.
+    pub feed: Feed,
+    /// Hardware that follows the wish.
+    pub switching: Option<Switching>,
+    /// The input that moves its own switch.
+    pub own_switch: u64,
+    /// When the hardware lights it.
+    pub follows: Logic,
+    /// The least that has to be on for it to be lit.
+    pub lit_by: Vec<Assignment>,
 }
 
 impl Chain {
@@ -125,9 +156,10 @@ impl Chain {
         job: &Job,
         index: usize,
         circuit: &LampCircuit,
-        feed: &Feed,
+        fed: Fed,
         assumed: &mut Assumed,
     ) -> Self {
+        let Fed { feed, switching, own_switch, follows, lit_by } = fed;
         let at = format!("circuits[{index}]");
         let lamps = circuit
             .lights
@@ -137,12 +169,18 @@ impl Chain {
                 PlannedLamp::new(light, job.vehicle.system, &format!("{at}.lights[{k}]"), assumed)
             })
             .collect();
-        let origin = match feed {
-            Feed::Battery {} => Origin::Battery,
-            Feed::TieIn { factory } => {
-                job.factory.iter().position(|f| &f.id == factory).map_or(Origin::Battery, |i| {
-                    Origin::Factory { index: i, follows: job.factory[i].follows }
-                })
+        let from_wire = |index: usize| {
+            job.factory
+                .get(index)
+                .map_or(Origin::Battery, |f| Origin::Factory { index, follows: f.follows })
+        };
+        let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+        let origin = match (feed, only_wires) {
+            // Lamps that hang on signal wires alone start at the first of them.
+            (_, Some(taps)) if !taps.is_empty() => from_wire(taps[0]),
+            (Feed::Battery {}, _) => Origin::Battery,
+            (Feed::TieIn { factory }, _) => {
+                job.factory.iter().position(|f| f.id == factory).map_or(Origin::Battery, from_wire)
             }
         };
         let mut supply: Vec<(Stretch, Waypoint)> = circuit
@@ -168,6 +206,18 @@ impl Chain {
             .map(|(k, s)| stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed))
             .collect();
         let switch_lead_m = circuit.control.switch_lead_m.unwrap_or(ASSUMED_SWITCH_LEAD_M);
+        let takes_signals = switching.as_ref().is_some_and(|s| !s.taps().is_empty());
+        let signal_lead_m = if takes_signals {
+            assumed.or(
+                circuit.control.signal_lead_m,
+                ASSUMED_SIGNAL_LEAD_M,
+                format!("{at}.control.signal_lead_m"),
+                format!("{}: wire from the signal", circuit.name),
+                "m",
+            )
+        } else {
+            circuit.control.signal_lead_m.unwrap_or(ASSUMED_SIGNAL_LEAD_M)
+        };
         let mut chain = Chain {
             id: circuit.id.clone(),
             name: circuit.name.clone(),
@@ -175,6 +225,11 @@ impl Chain {
             links: Vec::new(),
             lamps,
             switch_lead_m,
+            signal_lead_m,
+            switching,
+            own_switch,
+            follows,
+            lit_by,
         };
         chain.lay_supply(supply);
         chain.lay_return(circuit.run.return_by, back);
@@ -191,6 +246,7 @@ impl Chain {
 
     fn lay_supply(&mut self, sections: Vec<(Stretch, Waypoint)>) {
         let own = self.origin == Origin::Battery;
+        let switched = own || self.switching.is_some();
         let first_ambient_c = sections[0].0.ambient_c;
         // A fuse sits at the end of its section; where none is named, right at the source.
         let names_fuse = own && sections.iter().any(|(_, w)| *w == Waypoint::Fuse);
@@ -204,7 +260,7 @@ impl Chain {
         if !names_fuse {
             self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
             fused = true;
-            if own && !names_control {
+            if switched && !names_control {
                 self.push("switch", LinkKind::Control { ambient_c: first_ambient_c });
             }
         }
@@ -275,6 +331,22 @@ impl Chain {
     /// Copper of supply and return together, m.
     pub fn copper_m(&self) -> f64 {
         self.wires().map(|(_, w)| w.length_m()).sum()
+    }
+
+    /// The first combination that lights it; nothing on where none does.
+    pub fn first_lit_by(&self) -> Assignment {
+        self.lit_by.first().copied().unwrap_or_default()
+    }
+
+    /// Factory wires that it touches, by index in the job.
+    pub fn taps(&self) -> Vec<usize> {
+        let mut out = self.switching.as_ref().map(Switching::taps).unwrap_or_default();
+        if let Origin::Factory { index, .. } = self.origin
+            && !out.contains(&index)
+        {
+            out.push(index);
+        }
+        out
     }
 
     /// True where any lamp is a filament lamp.

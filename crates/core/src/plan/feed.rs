@@ -1,13 +1,16 @@
 //! Which feed: an own circuit, or a tie-in to a factory lamp circuit; and why.
 
 use super::build::PlannedFactory;
+use super::inputs::signal_label;
 use super::lamp::PlannedLamp;
+use super::logic::sentence;
 use super::supply::PlannedSupply;
+use super::switching::{Unmet, unmet_text};
 use crate::catalog::ampacity;
 use crate::catalog::fuse::CONTINUOUS_PART;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::source::{Basis, Source};
-use crate::job::{Feed, Job, LampCircuit, LitWhen, OutputKind, Signal};
+use crate::job::{Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish};
 use crate::prove::probe::{self, ProbeVerdict};
 use crate::sizing::choice::amps;
 use serde::Serialize;
@@ -59,24 +62,6 @@ const FACTORY_WIRE_C: f64 = 60.0;
 /// of a starter battery is meant to be cycled; half is the last that starts an engine.
 const USABLE_PART: f64 = 0.5;
 
-/// Name of a signal as it is spoken.
-pub fn signal_label(signal: Signal) -> &'static str {
-    match signal {
-        Signal::Parking => "parking lamps",
-        Signal::LowBeam => "low beam",
-        Signal::HighBeam => "high beam",
-        Signal::Fog => "fog lamps",
-        Signal::Brake => "brake lamps",
-        Signal::Left => "left turn",
-        Signal::Right => "right turn",
-        Signal::Reverse => "reverse lamps",
-        Signal::Door => "door lamp",
-        Signal::Boot => "load-bay lamp",
-        Signal::Ignition => "ignition",
-        Signal::Accessory => "accessory",
-    }
-}
-
 /// Current of the lamps at a low battery, A: what a feed must bear.
 pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
     let low_v = supply.open_circuit_v(25.0);
@@ -90,14 +75,15 @@ pub fn options(
     lamps: &[PlannedLamp],
     supply: &PlannedSupply,
     factory: &[PlannedFactory],
+    unmet: Option<&Unmet>,
 ) -> Vec<FeedOption> {
     let added_a = wanted_a(lamps, supply);
-    let mut options = vec![own(circuit, supply, added_a)];
+    let mut options = vec![own(circuit, supply, added_a, unmet)];
     for (index, planned) in factory.iter().enumerate() {
         options.push(tie_in(job, circuit, index, planned, added_a));
     }
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
-    let follows = circuit.lit != LitWhen::OwnSwitch;
+    let follows = circuit.lit.only_signal().is_some();
     options.sort_by_key(|o| {
         let own = matches!(o.feed, Feed::Battery {});
         (o.verdict, own == follows)
@@ -120,21 +106,29 @@ fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption
     FeedOption { feed, label, verdict, reasons, is_advised: false, is_used: false }
 }
 
-fn own(circuit: &LampCircuit, supply: &PlannedSupply, added_a: f64) -> FeedOption {
+fn own(
+    circuit: &LampCircuit,
+    supply: &PlannedSupply,
+    added_a: f64,
+    unmet: Option<&Unmet>,
+) -> FeedOption {
     let mut reasons = vec![FeedReason {
         weighs: FeedVerdict::Good,
         says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
         source: Source::computed("P/V at a low battery"),
     }];
-    if let LitWhen::With(signal) = circuit.lit {
-        reasons.push(FeedReason {
+    match unmet {
+        Some(unmet) => reasons.push(FeedReason {
             weighs: FeedVerdict::Mind,
-            says: format!(
-                "Needs a hand on a switch: it does not follow the {} by itself.",
-                signal_label(signal)
-            ),
+            says: unmet_text(unmet),
             source: Source { name: "the wish", basis: Basis::Fitter },
-        });
+        }),
+        None if !circuit.lit.is_switch_alone() => reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: "Relay or diodes make it follow the wish: see Switch.".into(),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        }),
+        None => {}
     }
     if added_a > 0.0 {
         let hours = USABLE_PART * supply.capacity_ah / added_a;
@@ -173,20 +167,25 @@ fn tie_in(
     let mut reasons = Vec::new();
     let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
     let follows = signal_label(f.follows);
-    match circuit.lit {
-        LitWhen::With(signal) if signal == f.follows => say(
+    match circuit.lit.only_signal() {
+        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
             FeedVerdict::Good,
             format!("Comes on exactly with the {follows}; needs no switch."),
             wish,
         ),
-        LitWhen::With(signal) => say(
+        Some(signal) => say(
             FeedVerdict::No,
             format!("Follows the {follows}, not the {}.", signal_label(signal)),
             wish,
         ),
-        LitWhen::OwnSwitch => say(
+        None if circuit.lit == Wish::OwnSwitch => say(
             FeedVerdict::No,
             format!("Comes on whenever the {follows} do; your own switch could not turn it off."),
+            wish,
+        ),
+        None => say(
+            FeedVerdict::No,
+            format!("Follows the {follows} alone. The wish: {}", sentence(job, &circuit.lit)),
             wish,
         ),
     }

@@ -8,9 +8,16 @@ pub mod build;
 pub mod chain;
 mod drawing;
 pub mod feed;
+mod hand;
+pub mod inputs;
 pub mod lamp;
+pub mod logic;
+pub mod places;
 pub mod rig;
+pub mod rungs;
 pub mod supply;
+pub mod switching;
+pub mod wiring;
 
 pub use assumed::Assumption;
 pub use build::{Built, BuiltCircuit, Situation};

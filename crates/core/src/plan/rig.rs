@@ -65,7 +65,11 @@ fn kind(installed: Installed, situation: &Situation) -> u64 {
     for (chain, sizes) in installed.parts {
         let relay = matches!(sizes.control, ControlChoice::Relay { .. });
         let lit = chain.links.iter().any(|l| l.kind == LinkKind::Lamps);
-        let traits = chain.links.len() as u64 * 4 + u64::from(relay) * 2 + u64::from(lit);
+        let parts = chain.switching.as_ref().map_or(0, |s| 1 + s.relays.len() + 8 * s.diodes());
+        let traits = parts as u64 * 4096
+            + chain.links.len() as u64 * 4
+            + u64::from(relay) * 2
+            + u64::from(lit);
         kind = kind.wrapping_mul(1_000_003).wrapping_add(traits);
     }
     kind

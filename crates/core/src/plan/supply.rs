@@ -3,57 +3,8 @@
 use super::assumed::Assumed;
 use crate::catalog::battery as table;
 use crate::circuit::devices::{Alternator, Battery};
+pub use crate::job::SupplyState;
 use crate::job::{Chemistry, Job};
-use serde::Serialize;
-use utoipa::ToSchema;
-
-/// A state of the supply that matters.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum SupplyState {
-    /// Engine off, battery three quarters full.
-    EngineOff,
-    /// Engine at working speed, alternator hot.
-    Charging,
-    /// Engine idling, alternator hot.
-    Idle,
-    /// Engine off, battery a quarter full.
-    LowBattery,
-}
-
-impl SupplyState {
-    /// All states, in the order shown.
-    pub const ALL: [SupplyState; 4] =
-        [SupplyState::EngineOff, SupplyState::Charging, SupplyState::Idle, SupplyState::LowBattery];
-
-    /// Stable key.
-    pub fn key(self) -> &'static str {
-        match self {
-            SupplyState::EngineOff => "engine_off",
-            SupplyState::Charging => "charging",
-            SupplyState::Idle => "idle",
-            SupplyState::LowBattery => "low_battery",
-        }
-    }
-
-    /// As it is spoken.
-    pub fn label(self) -> &'static str {
-        match self {
-            SupplyState::EngineOff => "Engine off",
-            SupplyState::Charging => "Charging",
-            SupplyState::Idle => "Idling",
-            SupplyState::LowBattery => "Low battery",
-        }
-    }
-
-    /// Charge of the battery in this state, percent.
-    pub fn charge_percent(self) -> f64 {
-        match self {
-            SupplyState::LowBattery => 25.0,
-            _ => 75.0,
-        }
-    }
-}
 
 /// Battery and alternator with every figure filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -10,6 +10,7 @@ use crate::plan::SupplyState;
 use crate::plan::build::{Built, Installed, Situation};
 use crate::plan::chain::{Chain, LinkKind, Origin};
 use crate::plan::rig::Rig;
+use crate::plan::wiring::Scene;
 use crate::sizing::choice::shown;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -109,6 +110,8 @@ pub struct Proving<'a> {
     pub job: &'a Job,
     /// What is on the vehicle.
     pub installed: Installed<'a>,
+    /// Combinations that light it, the one with most first.
+    pub scenes: &'a [Scene],
 }
 
 /// Tolerance of a handheld meter on DC volts: 0.5 % and two counts. Common practice.
@@ -177,6 +180,10 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
         (low_v - volt_tolerance(low_v), high_v + volt_tolerance(high_v)),
     ));
     for (i, (chain, _)) in proving.installed.parts.iter().enumerate() {
+        if !proving.scenes.iter().any(|s| s.lit.contains(&i)) {
+            // Nothing lights it: the finding says so; there is nothing to measure.
+            continue;
+        }
         let own = chain.origin == Origin::Battery;
         let source = if own { Kind::FuseOut } else { Kind::SourceOn };
         let kinds = [source, Kind::LampV, Kind::Current, Kind::FeedDrop, Kind::GroundDrop];
@@ -219,22 +226,26 @@ fn figures(
     joint_factor: f64,
     lamp_factor: f64,
 ) -> Result<Figures, SolveError> {
-    let situation = Situation {
-        supply: SupplyState::EngineOff,
-        open_circuit_v,
-        on: true,
-        joint_factor,
-        lamp_factor,
-    };
-    let (built, solution) = rig.operate(proving.installed, &situation)?;
-    let by_circuit = proving
-        .installed
-        .parts
-        .iter()
-        .enumerate()
-        .map(|(i, (chain, _))| circuit_figures(chain, i, built, &solution))
-        .collect();
-    Ok(Figures { by_circuit, battery_on_v: solution.node_v(built.battery_plus) })
+    let parts = proving.installed.parts;
+    let mut by_circuit = vec![[0.0; 6]; parts.len()];
+    let mut battery_on_v = 0.0;
+    for (number, scene) in proving.scenes.iter().enumerate() {
+        let situation = Situation {
+            supply: SupplyState::EngineOff,
+            open_circuit_v,
+            inputs: scene.inputs,
+            joint_factor,
+            lamp_factor,
+        };
+        let (built, solution) = rig.operate(proving.installed, &situation)?;
+        if number == 0 {
+            battery_on_v = solution.node_v(built.battery_plus);
+        }
+        for &i in &scene.lit {
+            by_circuit[i] = circuit_figures(parts[i].0, i, built, &solution);
+        }
+    }
+    Ok(Figures { by_circuit, battery_on_v })
 }
 
 fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) -> [f64; 6] {

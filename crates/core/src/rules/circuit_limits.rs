@@ -74,6 +74,9 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
         ControlChoice::Relay { is_enough: false, .. } => {
             format!("{load} is more than the contact of the strongest relay should carry.")
         }
+        ControlChoice::Planned(hardware) if !hardware.is_enough => {
+            format!("{load} is more than the relay, diode or switch of this way should carry.")
+        }
         _ => return,
     };
     let (stage, circuit) = about(view, Stage::Switch);
@@ -91,7 +94,12 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
 
 /// A hot coil needs more volts to pull in than a low battery gives.
 pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
-    let ControlChoice::Relay { relay: kind, .. } = view.sized.chosen.sizes.control else { return };
+    let has_lamp_relay = view.chain.switching.as_ref().is_some_and(|s| !s.lamp_relays().is_empty());
+    let kind = match view.sized.chosen.sizes.control {
+        ControlChoice::Relay { relay, .. } => relay,
+        ControlChoice::Planned(hardware) if has_lamp_relay => hardware.lamp_relay,
+        _ => return,
+    };
     let Some(ambient_c) = view.chain.links.iter().find_map(|l| match l.kind {
         LinkKind::Control { ambient_c } => Some(ambient_c),
         _ => None,

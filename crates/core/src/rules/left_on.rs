@@ -6,6 +6,7 @@ use crate::catalog::source::Source;
 use crate::plan::SupplyState;
 use crate::plan::chain::Origin;
 use crate::plan::feed::hours_text;
+use crate::plan::inputs::Assignment;
 use crate::sizing::choice::amps;
 
 /// Hours of light before starting becomes doubtful, below which it is worth a word.
@@ -13,7 +14,8 @@ const SHORT_H: f64 = 12.0;
 
 /// Works with the key out: how long until the battery is half gone.
 pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
-    if view.chain.origin != Origin::Battery {
+    let by_hand = |a: &Assignment| context.inputs.are_left_by_hand(context.job, *a);
+    if view.chain.origin != Origin::Battery || !view.chain.lit_by.iter().any(by_hand) {
         return;
     }
     let line = view.answer.volt_lines.iter().find(|l| l.state == SupplyState::EngineOff);

@@ -17,7 +17,9 @@ use crate::catalog::source::Source;
 use crate::job::{CircuitId, Job, LampCircuit};
 use crate::plan::build::PlannedFactory;
 use crate::plan::feed::FeedOption;
+use crate::plan::inputs::Inputs;
 use crate::plan::supply::PlannedSupply;
+use crate::plan::switching::Unmet;
 use crate::plan::{Assumption, Chain};
 use crate::sizing::circuit::Sized;
 use serde::Serialize;
@@ -66,6 +68,8 @@ pub struct CircuitView<'a> {
     pub sized: &'a Sized,
     /// Feeds that could be used.
     pub feeds: &'a [FeedOption],
+    /// A signal without a wire.
+    pub unmet: Option<&'a Unmet>,
     /// What was answered.
     pub answer: &'a CircuitAnswer,
 }
@@ -74,6 +78,8 @@ pub struct CircuitView<'a> {
 pub struct Context<'a> {
     /// The job.
     pub job: &'a Job,
+    /// The inputs of the job.
+    pub inputs: &'a Inputs,
     /// The supply.
     pub supply: &'a PlannedSupply,
     /// Factory circuits.
@@ -97,6 +103,8 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         circuit_limits::surroundings(view, &mut out);
         glow::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);
+        wish::never_lit(view, &mut out);
+        wish::always_lit(view, &mut out);
         left_on::battery(context, view, &mut out);
         overruled::against_advice(view, &mut out);
     }

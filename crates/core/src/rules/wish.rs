@@ -3,8 +3,9 @@
 use super::{CircuitView, Finding, Grade, about};
 use crate::answers::Stage;
 use crate::catalog::source::Source;
-use crate::job::{Feed, LitWhen};
-use crate::plan::feed::{FeedVerdict, signal_label};
+use crate::plan::feed::FeedVerdict;
+use crate::plan::inputs::Assignment;
+use crate::plan::switching::unmet_text;
 
 /// The feed does something else than wished, or must not be used.
 pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -27,16 +28,52 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
         });
         return;
     }
-    if let (Feed::Battery {}, LitWhen::With(signal)) = (&used.feed, view.circuit.lit) {
+    if let Some(unmet) = view.unmet {
         out.push(Finding {
             code: "does-not-follow",
             grade: Grade::Fix,
-            title: format!("{}: will not follow the {}", view.circuit.name, signal_label(signal)),
-            why: "An own circuit is lit by its switch alone.".into(),
-            remedy: "Probe a factory circuit that follows it, or accept a switch.".into(),
+            title: format!("{}: will not follow its wish", view.circuit.name),
+            why: "Without that wire an own circuit is lit by its switch alone.".into(),
+            remedy: unmet_text(unmet),
             source: Source::practice("feeds"),
             stage,
             circuit,
         });
     }
+}
+
+/// A wish that no combination of signals and switches can meet.
+pub fn never_lit(view: &CircuitView, out: &mut Vec<Finding>) {
+    if !view.chain.lit_by.is_empty() {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "never-lit",
+        grade: Grade::Fix,
+        title: format!("{}: nothing can light it", view.circuit.name),
+        why: format!("{} These never go together.", view.answer.wish_text),
+        remedy: "Take out one of the conditions, or say \"or\" where it says \"and\".".into(),
+        source: Source::computed("every combination of signals and switches"),
+        stage,
+        circuit,
+    });
+}
+
+/// A wish that holds with everything off: lit for good.
+pub fn always_lit(view: &CircuitView, out: &mut Vec<Finding>) {
+    if view.chain.first_lit_by() != Assignment::NONE || view.chain.lit_by.is_empty() {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "lit-at-rest",
+        grade: Grade::Fix,
+        title: format!("{}: lit with everything off", view.circuit.name),
+        why: format!("{} With the key out and nothing on that is so.", view.answer.wish_text),
+        remedy: "Add a switch or the ignition as a condition, or it flattens the battery.".into(),
+        source: Source::computed("every combination of signals and switches"),
+        stage,
+        circuit,
+    });
 }

@@ -9,6 +9,7 @@ pub mod fuse;
 pub mod trial;
 
 use crate::catalog::conductor::Conductor;
+use crate::catalog::diode::DiodeType;
 use crate::catalog::fuse::Fuse;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::relay::RelayType;
@@ -32,6 +33,27 @@ pub enum ControlChoice {
         /// False when even the strongest relay is too weak.
         is_enough: bool,
     },
+    /// The hardware of the chain's [`crate::plan::switching::Switching`].
+    Planned(Hardware),
+}
+
+/// Parts of planned hardware, chosen for the load.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Hardware {
+    /// Relay that carries the lamps.
+    pub lamp_relay: RelayType,
+    /// False when even the strongest relay, switch or diode is too weak.
+    pub is_enough: bool,
+    /// Relay for logic and holding.
+    pub logic_relay: RelayType,
+    /// Relay that takes up a signal.
+    pub signal_relay: RelayType,
+    /// Diode in the feed of the lamps.
+    pub lamp_diode: DiodeType,
+    /// Diode in the feed of a coil.
+    pub coil_diode: DiodeType,
+    /// Rating of the switches, A.
+    pub switch_a: f64,
 }
 
 /// The sizes of one circuit.

@@ -1,18 +1,20 @@
 //! One candidate wire, tried in the solved circuit.
 
 use super::fuse::{FuseFit, fit, inrush_a2s};
-use super::{ControlChoice, Sizes};
+use super::{ControlChoice, Hardware, Sizes};
 use crate::catalog::ampacity;
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::Fuse;
 use crate::catalog::insulation::{Insulation, short_circuit_k};
-use crate::catalog::{relay, switch};
+use crate::catalog::{diode, relay, switch};
 use crate::circuit::{Device, SolveError};
 use crate::job::{ControlKind, DropLimit, LampCircuit, Shop, SystemVoltage, Zone};
 use crate::plan::build::{Installed, PlannedFactory, Situation};
 use crate::plan::chain::{LinkKind, Origin};
+use crate::plan::inputs::Assignment;
 use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
+use crate::plan::switching::{ContactOf, Switching};
 use crate::plan::{Chain, PlannedLamp, SupplyState};
 
 /// What a trial needs to know about the job.
@@ -238,6 +240,9 @@ pub fn direct_switch_a(bench: &Bench, load_a: f64) -> Option<f64> {
 
 /// Switch or relay for a load.
 pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
+    if let Some(switching) = &bench.chain.switching {
+        return ControlChoice::Planned(hardware_for(bench, switching, load_a));
+    }
     if bench.chain.origin != Origin::Battery {
         return ControlChoice::Source;
     }
@@ -252,7 +257,7 @@ pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
     let wants_relay = match bench.circuit.control.kind {
         Some(ControlKind::Relay) => true,
         Some(ControlKind::Switch) => false,
-        None => direct.is_none(),
+        Some(_) | None => direct.is_none(),
     };
     if !wants_relay {
         let rating_a = direct.or_else(|| switch::smallest_a(load_a, switch_part, n));
@@ -267,6 +272,43 @@ pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
         relay: kind,
         switch_a: switch::smallest_a(coil_a, switch::COIL_PART, n).unwrap_or(3.0),
         is_enough: enough.is_some(),
+    }
+}
+
+/// The parts of planned hardware for a load.
+fn hardware_for(bench: &Bench, switching: &Switching, load_a: f64) -> Hardware {
+    let n = bench.system.batteries();
+    let filament = bench.chain.has_filament();
+    let (switch_part, relay_part) = if filament {
+        (switch::FILAMENT_PART, relay::FILAMENT_PART)
+    } else {
+        (switch::LED_PART, relay::CONTINUOUS_PART)
+    };
+    let contact_part =
+        if switching.breaks_lamps() { relay_part * relay::BREAK_PART } else { relay_part };
+    let lamp_relay = relay::RELAYS
+        .into_iter()
+        .find(|r| r.system == bench.system && r.contact_a * contact_part >= load_a);
+    let logic_relay = relay::micro(bench.system);
+    let lamp_diode = diode::for_lamps(load_a, bench.shop.silicon_diodes);
+    let by_switch =
+        switching.lamps_from.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }));
+    let switch_a = if by_switch {
+        direct_switch_a(bench, load_a).or_else(|| switch::smallest_a(load_a, switch_part, n))
+    } else {
+        let coil_a = bench.supply.regulated_v / logic_relay.coil_ohm;
+        switch::smallest_a(coil_a, switch::COIL_PART, n)
+    };
+    Hardware {
+        is_enough: (lamp_relay.is_some() || switching.lamp_relays().is_empty())
+            && (lamp_diode.is_some() || switching.lamps_from.diodes() == 0)
+            && switch_a.is_some(),
+        lamp_relay: lamp_relay.unwrap_or_else(|| relay::strongest(bench.system)),
+        logic_relay,
+        signal_relay: relay::signal_relay(bench.system),
+        lamp_diode: lamp_diode.unwrap_or(diode::LAMPS[2]),
+        coil_diode: diode::COIL,
+        switch_a: switch_a.unwrap_or(20.0),
     }
 }
 
@@ -303,7 +345,7 @@ impl Trial {
                 break (sizes, fuse);
             }
             pass += 1;
-            let found = match drop_in(bench, &sizes, state, rig) {
+            let found = match drop_in(bench, &sizes, state, chain.first_lit_by(), rig) {
                 Ok(found) => found,
                 Err(e) => {
                     unsolved = Some(e.to_string());
@@ -383,7 +425,7 @@ pub fn drop_with(
     let ampacity = ampacity_of(bench, wire, insulation);
     let coil_wire = like.sizes.coil_wire;
     let (sizes, _) = sizes_for(bench, wire, insulation, &ampacity, coil_wire, like.load_a);
-    drop_in(bench, &sizes, like.drop.state, rig)
+    drop_in(bench, &sizes, like.drop.state, bench.chain.first_lit_by(), rig)
 }
 
 /// Why a wire that is thick enough to handle is refused, but for a short at its far end.
@@ -480,8 +522,18 @@ fn worst_of(
     rig: &mut Rig,
 ) -> Result<(WorstDrop, WorstDrop), SolveError> {
     let (mut worst, mut largest) = (known, known);
-    for state in STATES {
-        let drop = if state == known.state { known } else { drop_in(bench, sizes, state, rig)? };
+    let first = bench.chain.first_lit_by();
+    let others = bench.chain.lit_by.iter().skip(1);
+    for (state, inputs) in STATES
+        .into_iter()
+        .map(|s| (s, first))
+        .chain(others.flat_map(|&a| STATES.into_iter().map(move |s| (s, a))))
+    {
+        let drop = if state == known.state && inputs == first {
+            known
+        } else {
+            drop_in(bench, sizes, state, inputs, rig)?
+        };
         if drop.drop_v / drop.limit_v > worst.drop_v / worst.limit_v {
             worst = drop;
         }
@@ -497,9 +549,10 @@ fn drop_in(
     bench: &Bench,
     sizes: &Sizes,
     state: SupplyState,
+    inputs: Assignment,
     rig: &mut Rig,
 ) -> Result<WorstDrop, SolveError> {
-    let situation = Situation::plain(bench.supply, state);
+    let situation = Situation::plain(bench.supply, state, inputs);
     let (built, solution) = rig.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
     let circuit = &built.circuits[0];
     let source_v = solution.node_v(built.battery_plus);
@@ -522,11 +575,12 @@ fn drop_in(
             _ => {}
         }
     }
+    let diode_v = built.lamp_diode_v(&solution, 0, bench.chain);
     Ok(WorstDrop {
         state,
         source_v,
         lamp_v,
-        drop_v: source_v - lamp_v,
+        drop_v: source_v - lamp_v - diode_v,
         wire_v,
         ground_v,
         limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
@@ -544,8 +598,11 @@ fn far_end(bench: &Bench, sizes: &Sizes, rig: &mut Rig) -> Option<FarEnd> {
         }
     }
     // A relay may drop out under the short; the wire must bear it if it does not.
+    shorted.switching = None;
+    shorted.own_switch = 1;
     let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
-    let situation = Situation::plain(bench.supply, SupplyState::EngineOff);
+    let everything = Assignment(u64::MAX);
+    let situation = Situation::plain(bench.supply, SupplyState::EngineOff, everything);
     let (built, solution) = rig.operate(bench.installed(&[(&shorted, &held)]), &situation).ok()?;
     let fault_a = built.circuits[0]
         .links

@@ -5,7 +5,7 @@ use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::catalog::zone;
 use jovek_core::job::{CircuitId, LampCircuit, Signal, WireSystem, Zone};
-use jovek_core::plan::feed::signal_label;
+use jovek_core::plan::inputs::signal_label;
 use serde::Serialize;
 use utoipa::ToSchema;
 

@@ -2,11 +2,12 @@
 
 use crate::catalog::relay::RelayType;
 use crate::catalog::source::Source;
-use crate::catalog::{relay, switch};
-use crate::sizing::ControlChoice;
-use crate::sizing::choice::{Alternative, Choice, Part, amps, figure};
+use crate::catalog::{diode, relay, switch};
+use crate::plan::switching::kind_label;
+use crate::sizing::choice::{Alternative, Choice, Part, amps, figure, volts};
 use crate::sizing::circuit::Sized;
 use crate::sizing::trial::{Bench, Trial, direct_switch_a};
+use crate::sizing::{ControlChoice, Hardware};
 
 pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
     let trial = &sized.chosen;
@@ -70,6 +71,7 @@ pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
                 switch_choice(base, label, rating_a.map(|a| a * part), part, trial.load_a),
             ]
         }
+        ControlChoice::Planned(hardware) => planned(bench, trial, hardware, base),
         ControlChoice::Relay { relay: kind_of, switch_a, is_enough } => {
             let part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
             let coil_a = bench.supply.regulated_v / kind_of.coil_ohm;
@@ -119,6 +121,59 @@ pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
             ]
         }
     }
+}
+
+/// The relay, diode and switches of planned hardware.
+fn planned(bench: &Bench, trial: &Trial, hardware: &Hardware, base: Choice) -> Vec<Choice> {
+    let Some(switching) = &bench.chain.switching else { return Vec::new() };
+    let (relays, diodes) = (switching.relays.len(), switching.diodes());
+    let count = |n: usize, one: &str| match n {
+        0 => None,
+        1 => Some(format!("1 {one}")),
+        n => Some(format!("{n} {one}s")),
+    };
+    let parts: Vec<String> =
+        [count(relays, "relay"), count(diodes, "diode")].into_iter().flatten().collect();
+    let carries = |what: &str, may_a: f64| {
+        format!("The {what} carries {} of up to {}.", amps(trial.load_a), amps(may_a))
+    };
+    let filament = bench.chain.has_filament();
+    let relay_part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
+    let break_part = if switching.breaks_lamps() { relay::BREAK_PART } else { 1.0 };
+    let relay_may_a = hardware.lamp_relay.contact_a * relay_part * break_part;
+    let diode_may_a = hardware.lamp_diode.rated_a * diode::CONTINUOUS_PART;
+    let has_relay = !switching.lamp_relays().is_empty();
+    let mut says = Vec::new();
+    if has_relay {
+        says.push(carries(&format!("{} A contact", hardware.lamp_relay.contact_a), relay_may_a));
+    }
+    if switching.lamps_from.diodes() > 0 {
+        let lost_v = diode::forward_v(&hardware.lamp_diode, trial.load_a);
+        says.push(carries(hardware.lamp_diode.name, diode_may_a));
+        says.push(format!("It loses {}.", volts(lost_v)));
+    }
+    let mut out = vec![Choice {
+        label: kind_label(switching.kind).to_lowercase(),
+        detail: if parts.is_empty() { "no relay".into() } else { parts.join(", ") },
+        rule: "hardware that follows the wish",
+        says: says.join(" "),
+        formula: if has_relay { "Iload ≤ part·Icontact" } else { "" },
+        margin: has_relay.then(|| figure("contact", relay_may_a - trial.load_a, "A")),
+        ..base.clone()
+    }];
+    if switching.moves_by_hand() {
+        let coil_a = bench.supply.regulated_v / hardware.logic_relay.coil_ohm;
+        let by_lamps = switching.lamps_from.moves_by_hand();
+        let carries_a = if by_lamps { trial.load_a } else { coil_a };
+        let part = match (by_lamps, filament) {
+            (false, _) => switch::COIL_PART,
+            (true, true) => switch::FILAMENT_PART,
+            (true, false) => switch::LED_PART,
+        } / bench.system.batteries();
+        let label = format!("{} A switch", hardware.switch_a);
+        out.push(switch_choice(base, label, Some(hardware.switch_a * part), part, carries_a));
+    }
+    out
 }
 
 /// A switch alone where one is strong enough, else the next stronger relay.

@@ -16,7 +16,7 @@ pub use alternator::Alternator;
 pub use ballasted_led::BallastedLed;
 pub use battery::Battery;
 pub use contact::{Contact, OPEN_OHM};
-pub use diode::Diode;
+pub use diode::{Diode, THERMAL_V};
 pub use incandescent::Incandescent;
 pub use regulated_led::RegulatedLed;
 pub use resistor::Resistor;

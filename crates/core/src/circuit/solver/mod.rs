@@ -82,7 +82,8 @@ impl Solver {
             .iter()
             .map(|e| matches!(e.device, Device::Contact(Contact { closed: true, .. })))
             .collect();
-        let mut energised = vec![false; net.relays().len()];
+        let mut energised: Vec<bool> =
+            net.relays().iter().map(|r| r.held.unwrap_or(r.was_on)).collect();
         apply_relays(net.relays(), &energised, &mut closed);
         let mut steps = 0;
         let mut seen: Vec<Vec<bool>> = Vec::new();
@@ -95,6 +96,9 @@ impl Solver {
                 .iter()
                 .zip(&energised)
                 .map(|(relay, &on)| {
+                    if let Some(held) = relay.held {
+                        return held;
+                    }
                     let coil = net.element(relay.coil);
                     let v = (node_v[coil.from.index()] - node_v[coil.to.index()]).abs();
                     if on { v >= relay.drop_out_v } else { v >= relay.pull_in_v }

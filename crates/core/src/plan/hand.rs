@@ -1,0 +1,340 @@
+//! Draws the network of a vehicle: supply, factory circuits, chains.
+
+use super::build::{Built, BuiltCircuit, BuiltFactory, Installed, PlannedFactory, Situation};
+use super::chain::{Chain, LinkKind, Origin};
+use super::drawing::Drawing;
+use super::places::{BuiltRelay, Memory, MovedContact, Place, What};
+use super::supply::SupplyState;
+use crate::catalog::fuse::{Fuse, HOLDER_OHM};
+use crate::catalog::{contact, relay, switch};
+use crate::circuit::devices::{Battery, Contact, Incandescent};
+use crate::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
+use crate::job::VehicleSide;
+use crate::sizing::{ControlChoice, Sizes};
+use std::fmt::Arguments;
+
+/// Where everything lies in a network.
+pub(super) struct Places {
+    battery_plus: NodeId,
+    battery: ElementId,
+    alternator: Option<ElementId>,
+    circuits: Vec<BuiltCircuit>,
+    factory: Vec<Option<BuiltFactory>>,
+    places: Vec<Place>,
+    moved: Vec<MovedContact>,
+    pub(super) relays: Vec<BuiltRelay>,
+}
+
+impl Places {
+    pub(super) fn with(self, net: Network) -> Built {
+        Built {
+            net,
+            battery_plus: self.battery_plus,
+            battery: self.battery,
+            alternator: self.alternator,
+            circuits: self.circuits,
+            factory: self.factory,
+            places: self.places,
+            moved: self.moved,
+            relays: self.relays,
+        }
+    }
+}
+
+/// Resistance of the towing vehicle's battery and cable up to its socket, ohm. Common practice.
+const TOWING_SOURCE_OHM: f64 = 0.02;
+/// Input of a module or bulb socket on a factory wire, ohm: keeps a wire without lamps defined.
+/// Common practice.
+const WIRE_LEAK_OHM: f64 = 100_000.0;
+
+pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situation) -> Places {
+    Hand {
+        net,
+        installed,
+        situation,
+        places: Vec::with_capacity(64),
+        moved: Vec::new(),
+        relays: Vec::new(),
+        taps: vec![None; installed.factory.len()],
+    }
+    .draw()
+}
+
+/// Draws one network.
+pub(super) struct Hand<'a, 'n> {
+    pub(super) net: &'n mut Drawing,
+    pub(super) installed: Installed<'a>,
+    pub(super) situation: &'a Situation,
+    places: Vec<Place>,
+    moved: Vec<MovedContact>,
+    pub(super) relays: Vec<BuiltRelay>,
+    pub(super) taps: Vec<Option<BuiltFactory>>,
+}
+
+impl Hand<'_, '_> {
+    fn draw(mut self) -> Places {
+        let Installed { supply, factory, parts } = self.installed;
+        let plus = self.net.node(format_args!("bat_plus"));
+        let vehicle = |what| Place { circuit: None, what };
+        let battery = self.add(
+            vehicle(What::Battery),
+            format_args!("battery"),
+            (plus, NodeId::GROUND),
+            Device::Battery(supply.battery(self.situation.open_circuit_v)),
+        );
+        let alternator = supply.alternator(self.situation.supply).map(|a| {
+            self.add(
+                vehicle(What::Alternator),
+                format_args!("alternator"),
+                (plus, NodeId::GROUND),
+                Device::Alternator(a),
+            )
+        });
+        let mut towing_plus = None;
+        for (chain, _) in parts {
+            for index in chain.taps() {
+                if self.taps[index].is_some() {
+                    continue;
+                }
+                let source = match factory[index].side {
+                    VehicleSide::Own => plus,
+                    VehicleSide::Towing => match towing_plus {
+                        Some(node) => node,
+                        None => *towing_plus.insert(self.towing()),
+                    },
+                };
+                self.taps[index] = Some(self.factory(source, index, &factory[index]));
+            }
+        }
+        let circuits = parts
+            .iter()
+            .enumerate()
+            .map(|(i, (chain, sizes))| {
+                let source = match chain.origin {
+                    Origin::Battery => plus,
+                    Origin::Factory { index, .. } => self.taps[index].map_or(plus, |f| f.tap),
+                };
+                self.chain(i, chain, sizes, source)
+            })
+            .collect();
+        Places {
+            battery_plus: plus,
+            battery,
+            alternator,
+            circuits,
+            factory: self.taps,
+            places: self.places,
+            moved: self.moved,
+            relays: self.relays,
+        }
+    }
+
+    pub(super) fn add(
+        &mut self,
+        place: Place,
+        name: Arguments,
+        (from, to): (NodeId, NodeId),
+        device: Device,
+    ) -> ElementId {
+        self.places.push(place);
+        self.net.add(name, from, to, device)
+    }
+
+    /// A contact that inputs move.
+    pub(super) fn contact(
+        &mut self,
+        place: Place,
+        name: Arguments,
+        ends: (NodeId, NodeId),
+        (mask, holds): (u64, bool),
+    ) -> ElementId {
+        let closed = self.situation.inputs.any(mask) == holds;
+        let device = Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed });
+        let element = self.add(place, name, ends, device);
+        self.moved.push(MovedContact { element, mask, holds });
+        element
+    }
+
+    /// Battery of the towing vehicle.
+    fn towing(&mut self) -> NodeId {
+        let plus = self.net.node(format_args!("tow_plus"));
+        let open_circuit_v =
+            self.installed.supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
+        let battery = Battery {
+            open_circuit_v,
+            internal_ohm: TOWING_SOURCE_OHM,
+            charge_ohm: TOWING_SOURCE_OHM,
+        };
+        let place = Place { circuit: None, what: What::TowingBattery };
+        self.add(
+            place,
+            format_args!("towing_battery"),
+            (plus, NodeId::GROUND),
+            Device::Battery(battery),
+        );
+        plus
+    }
+
+    /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps.
+    fn factory(&mut self, plus: NodeId, index: usize, factory: &PlannedFactory) -> BuiltFactory {
+        let place = |what| Place { circuit: None, what };
+        let fused = self.net.node(format_args!("f{index}_fused"));
+        let switched = self.net.node(format_args!("f{index}_switched"));
+        let tap = self.net.node(format_args!("f{index}_tap"));
+        let fuse = Fuse::of_rating(factory.fuse_a).map_or(0.005, |f| f.cold_ohm());
+        self.add(
+            place(What::FactoryFuse(index)),
+            format_args!("f{index}_fuse"),
+            (plus, fused),
+            Device::ohm(fuse + HOLDER_OHM),
+        );
+        let source = self.contact(
+            place(What::FactorySource(index)),
+            format_args!("f{index}_source"),
+            (fused, switched),
+            (factory.live_by, true),
+        );
+        let wire = self.add(
+            place(What::FactoryWire(index)),
+            format_args!("f{index}_wire"),
+            (switched, tap),
+            Device::ohm(factory.wire.ohm(factory.length_m, 40.0)),
+        );
+        let lamps = (factory.existing_a > 0.0).then(|| {
+            let rated_v = 13.5 * self.installed.supply.batteries;
+            let lamp = Incandescent { power_w: factory.existing_a * rated_v, rated_v };
+            self.add(
+                place(What::FactoryLamps(index)),
+                format_args!("f{index}_lamps"),
+                (tap, NodeId::GROUND),
+                Device::Incandescent(lamp),
+            )
+        });
+        self.add(
+            place(What::FactoryLeak(index)),
+            format_args!("f{index}_leak"),
+            (tap, NodeId::GROUND),
+            Device::ohm(WIRE_LEAK_OHM),
+        );
+        BuiltFactory { tap, source, wire, lamps }
+    }
+
+    fn chain(&mut self, at: usize, chain: &Chain, sizes: &Sizes, source: NodeId) -> BuiltCircuit {
+        let id = &chain.id.0;
+        let mut nodes = vec![source];
+        let mut links = Vec::with_capacity(chain.links.len());
+        let mut lamps = Vec::new();
+        let mut coil = None;
+        let last = chain.links.len() - 1;
+        for (i, link) in chain.links.iter().enumerate() {
+            let from = nodes[i];
+            let to =
+                if i == last { NodeId::GROUND } else { self.net.node(format_args!("{id}_{i}")) };
+            let name = format_args!("{id}_{i}");
+            let place = Place { circuit: Some(at), what: What::Link(i) };
+            let ohm = match &link.kind {
+                LinkKind::Wire(run) => run
+                    .stretches
+                    .iter()
+                    .zip(sizes.stretch_c(i))
+                    .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
+                    .sum(),
+                LinkKind::Fuse { .. } => sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM),
+                LinkKind::Joint { ohm, .. } => ohm * self.situation.joint_factor,
+                LinkKind::Chassis => contact::CHASSIS_OHM,
+                LinkKind::Control { ambient_c } => {
+                    let control = Control { at, chain, sizes, ambient_c: *ambient_c };
+                    let (element, coil_element) = match &chain.switching {
+                        Some(switching) => self.switching(&control, switching, (from, to), name),
+                        None => self.own_control(&control, (from, to), name),
+                    };
+                    coil = coil_element;
+                    links.push(Some(element));
+                    nodes.push(to);
+                    continue;
+                }
+                LinkKind::Lamps => {
+                    for (k, lamp) in chain.lamps.iter().enumerate() {
+                        let device = lamp.scaled(self.situation.lamp_factor);
+                        let mut group = Vec::with_capacity(lamp.count as usize);
+                        for j in 0..lamp.count {
+                            let place =
+                                Place { circuit: Some(at), what: What::Lamp(k, j as usize) };
+                            let name = format_args!("{id}_lamp{k}_{j}");
+                            group.push(self.add(place, name, (from, to), device));
+                        }
+                        lamps.push(group);
+                    }
+                    links.push(None);
+                    nodes.push(to);
+                    continue;
+                }
+            };
+            links.push(Some(self.add(place, name, (from, to), Device::ohm(ohm))));
+            nodes.push(to);
+        }
+        BuiltCircuit { nodes, links, lamps, coil }
+    }
+
+    /// A switch of its own, alone or in the coil circuit of a relay.
+    fn own_control(
+        &mut self,
+        control: &Control,
+        (from, to): (NodeId, NodeId),
+        name: Arguments,
+    ) -> (ElementId, Option<ElementId>) {
+        let &Control { at, chain, sizes, ambient_c } = control;
+        let id = &chain.id.0;
+        let place = |what| Place { circuit: Some(at), what };
+        let own = (chain.own_switch, true);
+        let ControlChoice::Relay { relay: kind, .. } = &sizes.control else {
+            return (self.contact(place(What::Switch(0)), name, (from, to), own), None);
+        };
+        let contact = self.add(
+            place(What::RelayContact(0)),
+            name,
+            (from, to),
+            Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
+        );
+        let sw_in = self.net.node(format_args!("{id}_sw_in"));
+        let sw_out = self.net.node(format_args!("{id}_sw_out"));
+        let c86 = self.net.node(format_args!("{id}_86"));
+        let c85 = self.net.node(format_args!("{id}_85"));
+        let lead = Device::ohm(sizes.coil_wire.ohm(chain.switch_lead_m, ambient_c));
+        let lead_place = place(What::SwitchLead(0));
+        self.add(lead_place, format_args!("{id}_coil_feed"), (from, sw_in), lead);
+        self.contact(place(What::Switch(0)), format_args!("{id}_switch"), (sw_in, sw_out), own);
+        self.add(lead_place, format_args!("{id}_coil_wire"), (sw_out, c86), lead);
+        let coil = self.add(
+            place(What::Coil(0)),
+            format_args!("{id}_coil"),
+            (c86, c85),
+            Device::ohm(kind.coil_ohm),
+        );
+        self.add(
+            place(What::CoilGround(0)),
+            format_args!("{id}_coil_ground"),
+            (c85, NodeId::GROUND),
+            Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),
+        );
+        self.net.add_relay(Relay {
+            name: format!("{} relay", chain.name),
+            coil,
+            pull_in_v: kind.pull_in_v,
+            drop_out_v: kind.drop_out_v,
+            contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
+            was_on: false,
+            held: None,
+        });
+        self.relays.push(BuiltRelay { circuit: at, relay: 0, memory: Memory::None });
+        (contact, Some(coil))
+    }
+}
+
+/// The place of a control link.
+pub(super) struct Control<'a> {
+    pub(super) at: usize,
+    pub(super) chain: &'a Chain,
+    pub(super) sizes: &'a Sizes,
+    pub(super) ambient_c: f64,
+}
