@@ -9,6 +9,7 @@
 //! - [`circuit`]: the same as an electrical network; devices, solver, SPICE.
 //! - [`sizing`]: wire, fuse, switch and relay, each tried in the solved circuit; reasons as data.
 //! - [`answers`]: volt lines, choices, findings, cut list, parts, expected readings.
+//! - [`proof`]: every combination of inputs, and every single failure, held against the wishes.
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
@@ -25,6 +26,7 @@ pub mod export;
 pub mod harness;
 pub mod job;
 pub mod plan;
+pub mod proof;
 pub mod prove;
 pub mod question;
 pub mod rules;

@@ -56,7 +56,7 @@ fn a_relay_that_cuts_its_own_coil_is_a_buzzer() {
         coil,
         pull_in_v: 7.8,
         drop_out_v: 1.2,
-        was_on: false,
+        before: None,
         held: None,
         contacts: vec![RelayContact { element: contact, throw: Throw::NormallyClosed }],
     });
@@ -84,7 +84,7 @@ fn a_weak_battery_does_not_pull_a_relay_in() {
             coil,
             pull_in_v: 7.8,
             drop_out_v: 1.2,
-            was_on: false,
+            before: None,
             held: None,
             contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
         });

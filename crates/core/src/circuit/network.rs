@@ -70,8 +70,8 @@ pub struct Relay {
     pub drop_out_v: f64,
     /// The contacts it moves.
     pub contacts: Vec<RelayContact>,
-    /// True for one that was energised before: a relay that holds itself stays so.
-    pub was_on: bool,
+    /// How it stood before, where that matters: a relay that holds itself stays so.
+    pub before: Option<bool>,
     /// Stuck in a state, or held there by its own electronics, whatever the coil does.
     pub held: Option<bool>,
 }
@@ -213,6 +213,12 @@ impl Network {
     /// Replaces the device of an element: a fault, or another state of a switch.
     pub fn set_device(&mut self, id: ElementId, device: Device) {
         self.elements[id.index()].device = device;
+    }
+
+    /// Turns an element round: a diode put in the wrong way.
+    pub fn reverse(&mut self, id: ElementId) {
+        let element = &mut self.elements[id.index()];
+        std::mem::swap(&mut element.from, &mut element.to);
     }
 
     /// Checks every name and figure.

@@ -1,6 +1,7 @@
 //! A lamp circuit: lights, when they are lit, feed, control, path.
 
 use super::ids::{CircuitId, FactoryId, LightId};
+use super::lamp::{Flash, LampColour, LampPlace, LampRole};
 use super::wish::Wish;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
@@ -138,6 +139,18 @@ pub struct Light {
     /// Current of one lamp as measured.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub measured: Option<MeasuredDraw>,
+    /// What it is for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub role: Option<LampRole>,
+    /// Colour of its light.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub colour: Option<LampColour>,
+    /// Where it sits.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub place: Option<LampPlace>,
+    /// How it flashes by itself.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub flash: Option<Flash>,
 }
 
 /// Where a circuit takes its power.
@@ -354,6 +367,10 @@ impl LampCircuit {
             made_for: MadeFor::V12To24,
             label_w: None,
             measured: None,
+            role: None,
+            colour: None,
+            place: None,
+            flash: None,
         };
         LampCircuit {
             id,

@@ -95,6 +95,15 @@ impl Checker {
                 Wish::Any(list) | Wish::All(list) if list.is_empty() => {
                     self.say(path.into(), "an empty list of conditions; name one".into());
                 }
+                Wish::Held { from, until }
+                    if from.pieces().into_iter().chain(until.pieces()).any(Wish::is_held) =>
+                {
+                    // Relays that race each other: which wins hangs on milliseconds.
+                    self.say(
+                        path.into(),
+                        "one hold inside another; give the inner one a circuit of its own".into(),
+                    );
+                }
                 Wish::After { seconds, .. } => {
                     self.range(format!("{path}.seconds"), *seconds, 1.0, 7200.0, "s");
                 }
@@ -214,6 +223,10 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
                 c.say(format!("{at}.count"), format!("{} lamps; give 1 to 200", light.count));
             }
             c.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+            if let Some(f) = light.flash {
+                c.range(format!("{at}.flash.hz"), f.hz, 0.2, 20.0, "Hz");
+                c.range(format!("{at}.flash.duty"), f.duty, 0.02, 1.0, "");
+            }
             if let Some(m) = light.measured {
                 c.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
                 c.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");

@@ -7,6 +7,7 @@
 mod circuit;
 pub mod diff;
 mod ids;
+mod lamp;
 pub mod limits;
 pub mod read;
 mod shop;
@@ -19,6 +20,7 @@ pub use circuit::{
     Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
 };
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, StateId, SwitchId};
+pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
 pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{

@@ -140,6 +140,11 @@ impl Wish {
         }
     }
 
+    /// True for a hold.
+    pub fn is_held(&self) -> bool {
+        matches!(self, Wish::Held { .. })
+    }
+
     /// True where a single switch turns it on and off.
     pub fn is_switch_alone(&self) -> bool {
         matches!(self, Wish::OwnSwitch)

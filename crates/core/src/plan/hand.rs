@@ -323,7 +323,7 @@ impl Hand<'_, '_> {
             pull_in_v: kind.pull_in_v,
             drop_out_v: kind.drop_out_v,
             contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
-            was_on: false,
+            before: None,
             held: None,
         });
         self.relays.push(BuiltRelay { circuit: at, relay: 0, memory: Memory::None });

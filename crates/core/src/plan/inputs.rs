@@ -166,6 +166,11 @@ impl Inputs {
         }
     }
 
+    /// The combination with only the first input of a mask on.
+    pub fn lowest_of(&self, mask: u64) -> Assignment {
+        Assignment(mask & mask.wrapping_neg())
+    }
+
     /// The inputs, bit by bit.
     pub fn list(&self) -> &[Input] {
         &self.list
@@ -204,16 +209,34 @@ impl Inputs {
             && self.exclusive.iter().all(|mask| (a.0 & mask).count_ones() <= 1)
     }
 
+    /// A mask with the inputs added that must be on with any of it.
+    pub fn with_what_they_need(&self, mut mask: u64) -> u64 {
+        for _ in 0..4 {
+            for (what, other) in &self.needs {
+                if mask & what != 0 {
+                    mask |= other;
+                }
+            }
+        }
+        mask
+    }
+
     /// Every combination of the inputs in a mask that can occur, the others off. Stops at
     /// [`MOST_COMBINATIONS`].
     pub fn combinations(&self, mask: u64) -> Vec<Assignment> {
+        self.combinations_up_to(mask, MOST_COMBINATIONS)
+    }
+
+    /// Every combination of the inputs in a mask that can occur, the others off; stops after so
+    /// many.
+    pub fn combinations_up_to(&self, mask: u64, most: usize) -> Vec<Assignment> {
         let mut out = Vec::new();
         let mut a = 0u64;
         // Counts through the subsets of the mask in rising order.
         loop {
             if self.is_allowed(Assignment(a)) {
                 out.push(Assignment(a));
-                if out.len() == MOST_COMBINATIONS {
+                if out.len() == most {
                     break;
                 }
             }
@@ -251,6 +274,11 @@ impl Inputs {
             Input::Held(c, k) => format!("held.{}.{k}", circuit_id(job, *c)),
             Input::LowVoltage => "low_voltage".to_owned(),
         }
+    }
+
+    /// Stable keys of what is on.
+    pub fn keys(&self, job: &Job, a: Assignment) -> Vec<String> {
+        (0..self.list.len()).filter(|&k| a.any(1 << k)).map(|k| self.key(job, k)).collect()
     }
 
     /// The combination in words.

@@ -40,6 +40,8 @@ pub enum What {
     Coil(usize),
     /// Ground of a coil.
     CoilGround(usize),
+    /// A joint inside the hardware.
+    Splice(usize),
     /// What the modules draw all the time.
     Standby,
 }
@@ -92,9 +94,9 @@ impl Memory {
     pub(super) fn apply(self, inputs: Assignment, relay: &mut Relay) {
         match self {
             Memory::None => {}
-            Memory::Before(mask) => relay.was_on = inputs.any(mask),
+            Memory::Before(mask) => relay.before = Some(inputs.any(mask)),
             Memory::Timer(mask) => relay.held = inputs.any(mask).then_some(true),
-            Memory::Unless(mask) => relay.was_on = !inputs.any(mask),
+            Memory::Unless(mask) => relay.before = Some(!inputs.any(mask)),
         }
     }
 }

@@ -62,7 +62,7 @@ impl Hand<'_, '_> {
         let place = |what| Place { circuit: Some(control.at), what };
         // The terminal at which the lamp wire starts.
         let joint = self.add(
-            place(What::SwitchLead(0)),
+            place(What::Splice(0)),
             name,
             (lamps, to),
             Device::ohm(contact::SPLICE_OHM * self.situation.joint_factor),
@@ -83,7 +83,7 @@ impl Hand<'_, '_> {
                 pull_in_v,
                 drop_out_v,
                 contacts: std::mem::take(&mut block.contacts[r]),
-                was_on: false,
+                before: None,
                 held: None,
             };
             let memory = memory(planned.role, &planned.follows);
@@ -91,7 +91,7 @@ impl Hand<'_, '_> {
             // A cut-off module is looked at apart: a low battery is tried as if it still held.
             if planned.role == RelayRole::CutOff && self.situation.supply == SupplyState::LowBattery
             {
-                placed.held = Some(placed.was_on);
+                placed.held = placed.before;
             }
             self.net.add_relay(placed);
             self.relays.push(BuiltRelay { circuit: control.at, relay: r, memory });
@@ -193,7 +193,7 @@ impl Hand<'_, '_> {
                 for end in ends {
                     block.leads += 1;
                     self.add(
-                        place(What::SwitchLead(0)),
+                        place(What::Splice(block.leads)),
                         format_args!("{}_lead{}", chain.id, block.leads),
                         (end, to),
                         Device::ohm(contact::SPLICE_OHM * self.situation.joint_factor),

@@ -17,6 +17,12 @@ const MOST_LOOKS: usize = 40;
 const SURE_STEP_V: f64 = 1e-6;
 /// A full Newton step below this is the last: what is left then is of the order of its square.
 const REST_V: f64 = 1e-8;
+/// Behind open contacts and blocked diodes a node may hang on less than a nanosiemens: what rounding
+/// leaves of the currents elsewhere then moves it for ever. An error below this, A, and a step below
+/// [`ROUNDING_V`] are rest too.
+const ROUNDING_A: f64 = 2e-12;
+/// See [`ROUNDING_A`], V.
+const ROUNDING_V: f64 = 5e-3;
 /// Smallest conductance added to an indefinite matrix, S.
 const LEAST_ADDED_S: f64 = 1e-3;
 
@@ -93,7 +99,8 @@ impl Workspace<'_> {
             }
             std::mem::swap(&mut x, &mut there);
             std::mem::swap(&mut error_a, &mut there_a);
-            if added_s == 0.0 && size < REST_V {
+            let at_rest = size < REST_V || (size < ROUNDING_V && largest(&error_a) < ROUNDING_A);
+            if added_s == 0.0 && at_rest {
                 // Only a stable point counts.
                 if factor.eliminate(pattern, outer.clone()) {
                     return Ok(x);
@@ -102,7 +109,7 @@ impl Workspace<'_> {
             }
             added_s = if added_s > LEAST_ADDED_S { added_s * 0.25 } else { 0.0 };
         }
-        let residual_a = error_a.iter().fold(0.0, |top: f64, e| top.max(e.abs()));
+        let residual_a = largest(&error_a);
         Err(SolveError::NoRest { steps: *steps, residual_a })
     }
 }
@@ -117,6 +124,10 @@ fn shorten(way: &mut [f64], longest_v: f64) -> f64 {
         return longest_v;
     }
     size
+}
+
+fn largest(values: &[f64]) -> f64 {
+    values.iter().fold(0.0, |top: f64, v| top.max(v.abs()))
 }
 
 fn dot(a: &[f64], b: &[f64]) -> f64 {

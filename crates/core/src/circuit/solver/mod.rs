@@ -41,18 +41,19 @@ impl Solver {
     /// # Errors
     /// [`SolveError`] when the network is unsound or has no steady state that could be found.
     pub fn solve(&mut self, net: &Network) -> Result<Solution, SolveError> {
-        let (mut solution, buzzing, work) = self.settle(net)?;
+        let (mut solution, work) = self.settle(net)?;
+        let buzzing = std::mem::take(&mut solution.conditions);
         work.conditions(&mut solution);
-        solution.conditions.extend(buzzing.into_iter().map(|relay| Condition::Buzzer { relay }));
+        solution.conditions.extend(buzzing);
         Ok(solution)
     }
 
-    /// Voltages and currents alone, without names for what the point is.
+    /// Voltages and currents alone, without names for what the point is but for buzzing relays.
     ///
     /// # Errors
     /// As [`Solver::solve`].
     pub fn operating_point(&mut self, net: &Network) -> Result<Solution, SolveError> {
-        self.settle(net).map(|(solution, _, _)| solution)
+        self.settle(net).map(|(solution, _)| solution)
     }
 
     fn shape(&mut self, net: &Network) -> Result<&Shape, SolveError> {
@@ -70,11 +71,8 @@ impl Solver {
         Ok(&self.shapes[at])
     }
 
-    /// The point, and which relays buzz.
-    fn settle<'n>(
-        &'n mut self,
-        net: &'n Network,
-    ) -> Result<(Solution, Vec<usize>, Workspace<'n>), SolveError> {
+    /// The point; among its conditions, which relays buzz.
+    fn settle<'n>(&'n mut self, net: &'n Network) -> Result<(Solution, Workspace<'n>), SolveError> {
         net.check_figures()?;
         let work = Workspace { net, shape: self.shape(net)? };
         let mut closed: Vec<bool> = net
@@ -83,12 +81,14 @@ impl Solver {
             .map(|e| matches!(e.device, Device::Contact(Contact { closed: true, .. })))
             .collect();
         let mut energised: Vec<bool> =
-            net.relays().iter().map(|r| r.held.unwrap_or(r.was_on)).collect();
+            net.relays().iter().map(|r| r.held.or(r.before).unwrap_or(false)).collect();
         apply_relays(net.relays(), &energised, &mut closed);
         let mut steps = 0;
         let mut seen: Vec<Vec<bool>> = Vec::new();
         let mut buzzing = Vec::new();
         let mut node_v = work.settle(&closed, &mut steps)?;
+        // A relay that remembers stays as it was until all others have come to rest, as they had.
+        let mut waiting = net.relays().iter().any(|r| r.before.is_some());
         while !net.relays().is_empty() {
             seen.push(energised.clone());
             let next: Vec<bool> = net
@@ -99,13 +99,21 @@ impl Solver {
                     if let Some(held) = relay.held {
                         return held;
                     }
+                    if let (true, Some(before)) = (waiting, relay.before) {
+                        return before;
+                    }
                     let coil = net.element(relay.coil);
                     let v = (node_v[coil.from.index()] - node_v[coil.to.index()]).abs();
                     if on { v >= relay.drop_out_v } else { v >= relay.pull_in_v }
                 })
                 .collect();
             if next == energised {
-                break;
+                if !waiting {
+                    break;
+                }
+                waiting = false;
+                seen.clear();
+                continue;
             }
             if seen.contains(&next) {
                 buzzing = (0..next.len()).filter(|&r| next[r] != energised[r]).collect();
@@ -116,9 +124,10 @@ impl Solver {
             node_v = work.settle(&closed, &mut steps)?;
         }
         let element_a = work.element_currents(&node_v, &closed);
-        let conditions = Vec::new();
+        let conditions =
+            buzzing.into_iter().map(|relay: usize| Condition::Buzzer { relay }).collect();
         let solution = Solution { node_v, element_a, closed, energised, conditions, steps };
-        Ok((solution, buzzing, work))
+        Ok((solution, work))
     }
 }
 

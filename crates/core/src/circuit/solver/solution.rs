@@ -106,6 +106,14 @@ impl Solution {
         self.energised[relay]
     }
 
+    /// Relays that open and close without end.
+    pub fn buzzing(&self) -> impl Iterator<Item = usize> + '_ {
+        self.conditions.iter().filter_map(|c| match c {
+            Condition::Buzzer { relay } => Some(*relay),
+            _ => None,
+        })
+    }
+
     /// The collapse or other condition named for this element, if any.
     pub fn condition_of(&self, element: ElementId) -> Option<&Condition> {
         self.conditions.iter().find(|c| match c {

@@ -4,7 +4,8 @@
 //! wire behind this one is not and the contacts between stand closed. Any other diode would only
 //! cost voltage.
 
-use super::{Rung, Switching};
+use super::{ContactOf, RelayRole, Rung, Switching};
+use crate::circuit::Throw;
 use crate::plan::inputs::Assignment;
 
 /// What is known while rungs are joined.
@@ -32,23 +33,33 @@ impl Meeting<'_> {
     }
 
     fn needs_diode(&self, rungs: &[Rung], at: usize) -> bool {
+        let fed = rungs[at].taps().iter().fold(0, |m, &i| m | self.live_by[i]);
         !rungs[at].taps().is_empty()
             && self.combinations.iter().any(|&a| {
                 self.reaches_dead_wire(&rungs[at], a)
-                    && rungs.iter().enumerate().any(|(k, r)| k != at && self.is_live(r, a))
+                    && rungs.iter().enumerate().any(|(k, r)| k != at && self.is_live(r, a, fed))
             })
     }
 
+    /// True where a contact is closed in a combination. What should release a relay that holds itself
+    /// may be just the wire that it would feed: it counts as closed there too.
+    fn may_be_closed(&self, contact: &ContactOf, a: Assignment, fed: u64) -> bool {
+        let holds_itself = matches!(contact, ContactOf::Relay { relay, throw: Throw::NormallyOpen }
+            if self.switching.relays.get(*relay).is_some_and(|r| r.role == RelayRole::Hold));
+        self.switching.is_closed(contact, a)
+            || (holds_itself && self.switching.is_closed(contact, Assignment(a.0 | fed)))
+    }
+
     /// True where power reaches the end of a rung.
-    fn is_live(&self, rung: &Rung, a: Assignment) -> bool {
+    fn is_live(&self, rung: &Rung, a: Assignment, fed: u64) -> bool {
         match rung {
             Rung::Feed => true,
             Rung::Tap(i) => a.any(self.live_by[*i]),
             Rung::Behind(contact, of) => {
-                self.switching.is_closed(contact, a) && self.is_live(of, a)
+                self.may_be_closed(contact, a, fed) && self.is_live(of, a, fed)
             }
-            Rung::Diode(of) => self.is_live(of, a),
-            Rung::Joined(list) => list.iter().any(|r| self.is_live(r, a)),
+            Rung::Diode(of) => self.is_live(of, a, fed),
+            Rung::Joined(list) => list.iter().any(|r| self.is_live(r, a, fed)),
         }
     }
 

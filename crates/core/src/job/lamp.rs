@@ -1,0 +1,112 @@
+//! What a lamp is for, its colour, its place and how it flashes.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What a lamp is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LampRole {
+    /// Low or high beam that the vehicle needs on the road.
+    Headlamp,
+    /// Tail lamp.
+    Tail,
+    /// Brake lamp.
+    Brake,
+    /// Turn indicator.
+    Turn,
+    /// Position, side marker or clearance lamp.
+    Marker,
+    /// Plate lamp.
+    Plate,
+    /// Reverse lamp.
+    Reverse,
+    /// Front or rear fog lamp.
+    Fog,
+    /// Additional high beam.
+    Driving,
+    /// Work lamp.
+    Work,
+    /// Beacon or other warning lamp.
+    Warning,
+    /// Light for looks.
+    Accent,
+}
+
+impl LampRole {
+    /// As it is spoken, of several.
+    pub fn label(self) -> &'static str {
+        match self {
+            LampRole::Headlamp => "headlamps",
+            LampRole::Tail => "tail lamps",
+            LampRole::Brake => "brake lamps",
+            LampRole::Turn => "turn indicators",
+            LampRole::Marker => "marker lamps",
+            LampRole::Plate => "plate lamps",
+            LampRole::Reverse => "reverse lamps",
+            LampRole::Fog => "fog lamps",
+            LampRole::Driving => "driving lamps",
+            LampRole::Work => "work lamps",
+            LampRole::Warning => "warning lamps",
+            LampRole::Accent => "accent lamps",
+        }
+    }
+
+    /// True for lamps without which the vehicle may not be on the road at night.
+    pub fn must_not_all_go_out(self) -> bool {
+        matches!(self, LampRole::Headlamp | LampRole::Tail | LampRole::Brake)
+    }
+}
+
+/// Colour of the light.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LampColour {
+    /// White.
+    #[default]
+    White,
+    /// Selective yellow.
+    Yellow,
+    /// Amber.
+    Amber,
+    /// Red.
+    Red,
+    /// Green.
+    Green,
+    /// Blue.
+    Blue,
+}
+
+/// Where a lamp sits, seen from above.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LampPlace {
+    /// Front of the vehicle.
+    Front,
+    /// Roof of the cab.
+    Roof,
+    /// Left side.
+    Left,
+    /// Right side.
+    Right,
+    /// Both sides.
+    Sides,
+    /// Load bed or load bay.
+    Bed,
+    /// Rear of the vehicle.
+    Rear,
+    /// Inside the cab.
+    Cab,
+    /// Under the vehicle and its steps.
+    Under,
+}
+
+/// How a lamp flashes by itself.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Flash {
+    /// Flashes a second, Hz.
+    pub hz: f64,
+    /// Part of the time that it is lit, 0 to 1.
+    pub duty: f64,
+}

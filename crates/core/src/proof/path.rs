@@ -1,0 +1,85 @@
+//! The way that a current took to a wire that should be off.
+
+use super::live::Live;
+use crate::circuit::{NodeId, Solution};
+use crate::plan::inputs::Assignment;
+use crate::plan::places::{Place, What};
+
+/// Longest way that is told.
+const MOST_STEPS: usize = 40;
+
+/// The parts that the current into the tap of a factory wire came through, the tap's end last.
+/// Starts at the battery or at another factory wire that is live.
+pub fn path_to(live: &Live, solution: &Solution, factory: usize, a: Assignment) -> Vec<Place> {
+    let Some(built) = &live.built.factory[factory] else { return Vec::new() };
+    let sources: Vec<(usize, NodeId)> = live
+        .built
+        .factory
+        .iter()
+        .enumerate()
+        .filter(|&(i, _)| i != factory && a.any(live.study.factory[i].live_by))
+        .filter_map(|(i, f)| f.map(|f| (i, f.tap)))
+        .collect();
+    let mut path: Vec<Place> = Vec::new();
+    let mut node = built.tap;
+    let mut seen = vec![node];
+    for _ in 0..MOST_STEPS {
+        // The largest current into this node from a node not seen yet.
+        let best = live
+            .built
+            .net
+            .iter()
+            .filter_map(|(id, e)| {
+                let (from, into_a) = if e.to == node {
+                    (e.from, solution.current_a(id))
+                } else if e.from == node {
+                    (e.to, -solution.current_a(id))
+                } else {
+                    return None;
+                };
+                (!seen.contains(&from) && from != NodeId::GROUND).then_some((id, from, into_a))
+            })
+            .max_by(|x, y| x.2.total_cmp(&y.2));
+        let Some((id, from, into_a)) = best else { break };
+        if into_a <= 1e-6 {
+            break;
+        }
+        path.push(live.built.places[id.index()]);
+        if from == live.built.battery_plus {
+            path.push(Place { circuit: None, what: What::Battery });
+            break;
+        }
+        if let Some((i, _)) = sources.iter().find(|(_, tap)| *tap == from) {
+            path.push(Place { circuit: None, what: What::FactoryWire(*i) });
+            break;
+        }
+        seen.push(from);
+        node = from;
+    }
+    path.reverse();
+    path
+}
+
+/// Only what a fitter would point at: where it came from, contacts, diodes, lamps.
+pub fn landmarks(path: &[Place]) -> Vec<Place> {
+    let mut out: Vec<Place> = path
+        .iter()
+        .copied()
+        .filter(|p| {
+            matches!(
+                p.what,
+                What::Battery
+                    | What::TowingBattery
+                    | What::FactoryWire(_)
+                    | What::Lamp(..)
+                    | What::Switch(_)
+                    | What::Diode(_)
+                    | What::RelayContact(_)
+                    | What::Coil(_)
+                    | What::SignalLead(_)
+            )
+        })
+        .collect();
+    out.dedup();
+    out
+}

@@ -1,0 +1,66 @@
+//! What a body module or a trailer module would notice of the added load.
+//!
+//! The module is simulated with thresholds of common practice (no published limits): it reports a
+//! lamp as failed when its wire carries less than 40 % of what it knows, too much load above 130 %,
+//! and a trailer as connected from 0.25 A on a lamp wire of its socket.
+
+use super::live::Live;
+use crate::circuit::SolveError;
+use crate::job::{Job, OutputKind};
+use crate::sizing::choice::amps;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Part of its load below which a wire's lamp counts as failed. Common practice: 30 to 60 %.
+pub const LAMP_OUT_PART: f64 = 0.4;
+/// Part of its load above which a wire counts as overloaded. Common practice.
+pub const OVERLOAD_PART: f64 = 1.3;
+
+/// A wire under the eyes of a module.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Watched {
+    /// The factory circuit.
+    pub wire: String,
+    /// Current that was there, A.
+    pub existing_a: f64,
+    /// Current that is added while it is on, A.
+    pub added_a: f64,
+    /// True where the module would say or miss something.
+    pub is_noticed: bool,
+    /// What it would say.
+    pub says: String,
+}
+
+/// Looks at every watched wire that the plan touches.
+///
+/// # Errors
+/// [`SolveError`] where a wire alone has no steady state.
+pub fn watched(job: &Job, live: &mut Live) -> Result<Vec<Watched>, SolveError> {
+    let mut out = Vec::new();
+    for (i, f) in job.factory.iter().enumerate() {
+        if f.output != OutputKind::Monitored || live.built.factory[i].is_none() {
+            continue;
+        }
+        let planned = live.study.factory[i];
+        let inputs = &live.study.wiring.inputs;
+        let on = inputs.lowest_of(planned.live_by);
+        live.put(inputs.completed(on));
+        let solution = live.solve()?;
+        let Some(built) = live.built.factory[i] else { continue };
+        let total_a = solution.current_a(built.wire);
+        let own_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
+        let added_a = (total_a - own_a).max(0.0);
+        let (is_noticed, says) = if total_a > OVERLOAD_PART * own_a.max(0.1) {
+            (
+                true,
+                format!("Reports too much load: {} where it knows {}.", amps(total_a), amps(own_a)),
+            )
+        } else if added_a >= LAMP_OUT_PART * own_a {
+            (true, format!("No longer notices a failed lamp: {} still flow.", amps(added_a)))
+        } else {
+            (false, format!("Notices nothing: {} beside {}.", amps(added_a), amps(own_a)))
+        };
+        out.push(Watched { wire: f.name.clone(), existing_a: own_a, added_a, is_noticed, says });
+    }
+    Ok(out)
+}
