@@ -176,6 +176,10 @@ proptest! {
         prop_assume!(is_allowed(&job));
         let study = study(&job);
         prop_assume!(study.wiring.inputs.list().len() <= 9);
+        // What is never lit, or always, needs nothing.
+        let logic = &study.wiring.logic[0];
+        let all = study.wiring.inputs.combinations(study.wiring.inputs.all());
+        prop_assume!(all.iter().any(|&a| logic.holds(a)) && all.iter().any(|&a| !logic.holds(a)));
         let diodes = Live::at_rest(&study)
             .built
             .places

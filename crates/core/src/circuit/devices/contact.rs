@@ -3,7 +3,7 @@
 use super::{Flow, SpiceCards};
 
 /// Resistance of an open contact, ohm. Keeps nodes behind it defined.
-pub const OPEN_OHM: f64 = 1e7;
+pub const OPEN_OHM: f64 = 1e8;
 
 /// A contact that is closed or open. Those that belong to a relay follow its coil.
 #[derive(Debug, Clone, Copy, PartialEq)]
