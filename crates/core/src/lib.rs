@@ -13,6 +13,7 @@
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
+//! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
 //! - [`state`]: a state of the vehicle by its names.
 //! - [`question`]: which unmeasured figure matters most.
 //!
@@ -25,6 +26,7 @@ pub mod circuit;
 pub mod export;
 pub mod harness;
 pub mod job;
+pub mod moment;
 pub mod plan;
 pub mod proof;
 pub mod prove;

@@ -66,6 +66,8 @@ fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
     let mut job = Job::starter("1");
     job.factory.push(FactoryCircuit {
         of: VehicleSide::Own,
+        kind: jovek_core::job::FactoryKind::Lamp,
+        survey: None,
         id: "f1".into(),
         name: "Parking lamps".into(),
         follows: Signal::Parking,

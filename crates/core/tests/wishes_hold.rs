@@ -25,6 +25,8 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
     for (i, follows) in WIRES.into_iter().enumerate() {
         job.factory.push(FactoryCircuit {
             of: VehicleSide::Own,
+            kind: jovek_core::job::FactoryKind::Lamp,
+            survey: None,
             id: FactoryId(format!("f{i}")),
             name: format!("{follows:?}"),
             follows,

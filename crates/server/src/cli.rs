@@ -3,10 +3,13 @@
 use crate::{api, demo, serve};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
-use jovek_core::answers::{Answers, assess};
+use jovek_core::answers::{Answers, assess, study};
 use jovek_core::export::{Format, export};
-use jovek_core::job::Job;
+use jovek_core::job::{Job, VehicleState};
+use jovek_core::moment::{Moment, moment};
+use jovek_core::proof::{Counter, Proof, prove};
 use jovek_core::rules::Grade;
+use jovek_core::state;
 use jovek_store::Store;
 use std::io::{Read, Write};
 use std::net::SocketAddr;
@@ -43,6 +46,29 @@ enum Command {
         /// Job file, or - for standard input.
         job: PathBuf,
         /// Print all answers as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Prove a job over every state: exit 1 where a wish is missed, a wire is fed backwards or a
+    /// Stop stands, 2 bad input.
+    Prove {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print the proof as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Solve the vehicle in one state.
+    Solve {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Name of a state: a saved one, or engine_off, charging, idle, low_battery.
+        #[arg(long, conflicts_with = "on")]
+        state: Option<String>,
+        /// Signals and switches that are on, such as reverse,switch.rear.
+        #[arg(long, value_delimiter = ',')]
+        on: Vec<String>,
+        /// Print everything as JSON.
         #[arg(long)]
         json: bool,
     },
@@ -130,6 +156,17 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             serve::run(store, *listen)?;
         }
         Command::Assess { job, json } => return assess_file(job, *json),
+        Command::Prove { job, json } => return prove_file(job, *json),
+        Command::Solve { job, state, on, json } => {
+            let job = read_job(job)?;
+            let state = state_asked(&job, state.as_deref(), on)?;
+            let moment = moment(&job, &state, None)?;
+            print(&if *json {
+                serde_json::to_string_pretty(&moment)? + "\n"
+            } else {
+                moment_text(&job, &moment)
+            })?;
+        }
         Command::Export { job, format, state, output } => {
             let text = export(&read_job(job)?, (*format).into(), state.as_deref())?;
             match output {
@@ -183,6 +220,86 @@ fn assess_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     }
     let stopped = answers.findings.iter().any(|f| f.grade == Grade::Stop);
     Ok(if stopped { STOP } else { CLEAN })
+}
+
+fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
+    let job = read_job(path)?;
+    let proof = prove(&job);
+    print(&if json {
+        serde_json::to_string_pretty(&proof)? + "\n"
+    } else {
+        proof_text(&job, &proof)
+    })?;
+    let stopped = assess(&job).findings.iter().any(|f| f.grade == Grade::Stop);
+    Ok(if proof.passes && !stopped { CLEAN } else { STOP })
+}
+
+fn proof_text(job: &Job, proof: &Proof) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, proof.states_text);
+    let counter = |c: &Counter| format!("  with {}: {}\n", c.words, c.says);
+    for w in &proof.wishes {
+        let verdict = if w.missed == 0 { "holds" } else { "missed" };
+        out += &format!("{}: {} {verdict}.\n", w.name, w.sentence);
+        out.extend(w.counters.iter().map(counter));
+    }
+    for b in &proof.backfeeds {
+        out += &format!("Fed backwards: {}\n{}  {}\n", b.path_text, counter(&b.counter), b.remedy);
+    }
+    for b in &proof.buzzers {
+        out += &format!("Buzzes: {}", counter(b));
+    }
+    for u in &proof.unsolved {
+        out += &format!("No steady state: {}", counter(u));
+    }
+    if let Some(drains) = &proof.drains {
+        out += &format!("\n{}\n", drains.text);
+        for left in &drains.left_on {
+            out += &format!("Left on: {}\n", left.text);
+        }
+    }
+    for w in &proof.watched {
+        out += &format!("{}: {}\n", w.wire, w.says);
+    }
+    out += &format!("\n{} single failures tried:\n", proof.failures_tried);
+    for f in &proof.failures {
+        let grade = f.grade.map_or(String::new(), |g| format!("{g:?}: "));
+        out += &format!("  {grade}{} {}: {}", f.name, f.kind_text, f.effects.join(" "));
+        out += &f.remedy.map_or("\n".into(), |r| format!(" {r}\n"));
+    }
+    out
+}
+
+/// The state that a person asks for: by name, or by what is on.
+fn state_asked(job: &Job, name: Option<&str>, on: &[String]) -> anyhow::Result<VehicleState> {
+    let Some(name) = name else {
+        return Ok(VehicleState { on: on.to_vec(), ..VehicleState::default() });
+    };
+    if let Some(saved) = job.states.iter().find(|s| s.id.0 == name || s.name == name) {
+        return Ok(saved.state.clone());
+    }
+    let study = study(job);
+    let asked = state::named(job, &study, name)?;
+    Ok(VehicleState {
+        on: study.wiring.inputs.keys(job, asked.inputs),
+        supply: asked.supply,
+        ..VehicleState::default()
+    })
+}
+
+fn moment_text(job: &Job, moment: &Moment) -> String {
+    let mut out =
+        format!("Unit {}: {}\nbattery {}\n\n", job.unit, moment.words, moment.battery_text);
+    for c in &moment.circuits {
+        let through = if c.is_lit && !c.through.is_empty() { ", " } else { "" };
+        let how = if c.is_lit { c.through.as_str() } else { "" };
+        out += &format!("{}: {}, {}{through}{how}\n", c.name, c.text, c.line.lamp_text);
+    }
+    for f in &moment.factory {
+        let fed = if f.is_fed_back { ", fed backwards" } else { "" };
+        let source = if f.is_on { "on" } else { "off" };
+        out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
+    }
+    out
 }
 
 fn summary(job: &Job, answers: &Answers) -> String {

@@ -160,6 +160,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The vehicle in one state; nothing is saved. */
+        post: operations["tryState"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every combination of inputs and every single failure, held against the wishes; nothing is saved. */
+        post: operations["prove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/question": {
         parameters: {
             query?: never;
@@ -250,6 +284,31 @@ export interface components {
              * @description The figure that was taken.
              */
             value: number;
+        };
+        /** @description A factory wire that is fed backwards. */
+        Backfeed: {
+            /** @description The simplest of them. */
+            counter: components["schemas"]["Counter"];
+            /**
+             * Format: double
+             * @description Current into its lamps then, A.
+             */
+            current_a: number;
+            /** @description Keys of the parts on the way, source first. */
+            path: string[];
+            /** @description The way in words. */
+            path_text: string;
+            /** @description The remedy. */
+            remedy: string;
+            /** @description Combinations in which it happens. */
+            states: number;
+            /**
+             * Format: double
+             * @description Highest voltage on it while its source is off, V.
+             */
+            volt_v: number;
+            /** @description Its name. */
+            wire: string;
         };
         /**
          * @description What stands behind a figure.
@@ -425,11 +484,41 @@ export interface components {
             name: string;
             /** @description One volt line for each state of the supply. */
             volt_lines: components["schemas"]["VoltLine"][];
+            /** @description Hardware that makes the wish, the advised one first; empty where a switch alone does. */
+            ways: components["schemas"]["WayAnswer"][];
             /** @description Wire sizes that a person may pick instead. */
             wire_menu: string[];
+            /** @description When it is lit, as one sentence. */
+            wish_text: string;
         };
         /** @description A lamp circuit of the job. */
         CircuitId: string;
+        /** @description One circuit. */
+        CircuitNow: {
+            /** @description Which one. */
+            circuit: components["schemas"]["CircuitId"];
+            /**
+             * Format: double
+             * @description Current, A.
+             */
+            current_a: number;
+            /** @description True where its lamps glow weakly. */
+            is_dim: boolean;
+            /** @description True where its lamps are lit. */
+            is_lit: boolean;
+            /** @description True where the wish says so. */
+            is_wanted: boolean;
+            /** @description Its volt line. */
+            line: components["schemas"]["VoltLine"];
+            /** @description Its name. */
+            name: string;
+            /** @description Keys of the parts that the current of lamps and coil comes through. */
+            path: string[];
+            /** @description `lit, 3.40 A` or `dark`. */
+            text: string;
+            /** @description What turned it on: `through diode 1 from Reverse lamps`. */
+            through: string;
+        };
         /** @description The coil circuit of a relay. */
         CoilReading: {
             /**
@@ -474,15 +563,29 @@ export interface components {
             kind?: null | components["schemas"]["ControlKind"];
             /**
              * Format: double
+             * @description Wire from each signal that is taken up to relay or diode, m.
+             */
+            signal_lead_m?: number | null;
+            /**
+             * Format: double
              * @description Wire from relay to switch, one way, m.
              */
             switch_lead_m?: number | null;
         };
         /**
-         * @description What carries the lamp current.
+         * @description The hardware that makes a lamp function do what is wished: ways that differ in kind.
          * @enum {string}
          */
-        ControlKind: "switch" | "relay";
+        ControlKind: "tie_in" | "plug_in_lead" | "switch" | "relay" | "diodes" | "series_contacts" | "break_contact" | "change_over" | "signal_relays" | "controller";
+        /** @description A combination that shows what is wrong. */
+        Counter: {
+            /** @description Keys of what is on: what Try is given. */
+            on: string[];
+            /** @description What happens then. */
+            says: string;
+            /** @description The combination in words. */
+            words: string;
+        };
         /** @description A piece of wire. */
         CutLine: {
             /** @description The circuit. */
@@ -534,6 +637,18 @@ export interface components {
             /** @description Wire size. */
             wire: string;
         };
+        /** @description Currents with the key out. */
+        Drains: {
+            /**
+             * Format: double
+             * @description Added current with everything off, A.
+             */
+            key_off_a: number;
+            /** @description What a hand can leave on. */
+            left_on: components["schemas"]["LeftOn"][];
+            /** @description `5 mA with everything off`. */
+            text: string;
+        };
         /**
          * @description Voltage that may be lost between battery and lamp.
          * @enum {string}
@@ -547,6 +662,7 @@ export interface components {
             id: components["schemas"]["FactoryId"];
             /** @description Verdict on its probe readings. */
             probe: components["schemas"]["ProbeAnswer"];
+            survey?: null | components["schemas"]["SurveyAnswer"];
         };
         /** @description A circuit that the vehicle came with. */
         FactoryCircuit: {
@@ -564,6 +680,8 @@ export interface components {
             fuse_a?: number | null;
             /** @description Id within the job. */
             id: components["schemas"]["FactoryId"];
+            /** @description What it offers. */
+            kind?: components["schemas"]["FactoryKind"];
             /**
              * Format: double
              * @description Length of that wire from fuse box to the place of the joint, m.
@@ -571,14 +689,78 @@ export interface components {
             length_m?: number | null;
             /** @description What it is called. */
             name: string;
+            /** @description The vehicle that feeds it. */
+            of?: components["schemas"]["VehicleSide"];
             /** @description How its output behaves. */
             output?: components["schemas"]["OutputKind"];
             /** @description Probe readings. */
             probe?: components["schemas"]["Probe"];
+            survey?: null | components["schemas"]["FuseSurvey"];
             wire?: null | components["schemas"]["Conductor"];
         };
         /** @description A factory circuit. */
         FactoryId: string;
+        /**
+         * @description What a circuit of the factory offers as a feed.
+         * @enum {string}
+         */
+        FactoryKind: "lamp" | "fuse_position" | "trailer_socket";
+        /** @description One factory wire. */
+        FactoryNow: {
+            /** @description Colour of their light. */
+            colour: components["schemas"]["LampColour"];
+            /** @description Which one. */
+            factory: components["schemas"]["FactoryId"];
+            flash?: null | components["schemas"]["Flash"];
+            /** @description True where it is live although its source is off. */
+            is_fed_back: boolean;
+            /** @description True while its own source is on. */
+            is_on: boolean;
+            /**
+             * Format: double
+             * @description Part of their full light at which its lamps burn, 0 to 1.
+             */
+            level: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Where its lamps sit. */
+            spots: components["schemas"]["Spot"][];
+            /** @description `12.31 V`. */
+            text: string;
+            /**
+             * Format: double
+             * @description Voltage on the wire, V.
+             */
+            volt_v: number;
+        };
+        /** @description What one failure does. */
+        Failure: {
+            /** @description What it does to each lamp; empty where nobody would see it. */
+            effects: string[];
+            grade?: null | components["schemas"]["Grade"];
+            /** @description How it fails. */
+            kind: components["schemas"]["FaultKind"];
+            /** @description `open`, `stuck closed`. */
+            kind_text: string;
+            /** @description The part, as it is spoken. */
+            name: string;
+            /** @description Key of the part. */
+            part: string;
+            /** @description The remedy. */
+            remedy?: string | null;
+        };
+        /** @description A part that has failed. */
+        Fault: {
+            /** @description How. */
+            kind: components["schemas"]["FaultKind"];
+            /** @description Key of the part, such as `c1.fuse` or `c2.diode.1`. */
+            part: string;
+        };
+        /**
+         * @description How a part has failed.
+         * @enum {string}
+         */
+        FaultKind: "open" | "short" | "poor" | "stuck_open" | "stuck_closed" | "reversed" | "left_out";
         /** @description Where a circuit takes its power. */
         Feed: {
             /** @enum {string} */
@@ -650,6 +832,19 @@ export interface components {
             /** @description Why. */
             why: string;
         };
+        /** @description How a lamp flashes by itself. */
+        Flash: {
+            /**
+             * Format: double
+             * @description Part of the time that it is lit, 0 to 1.
+             */
+            duty: number;
+            /**
+             * Format: double
+             * @description Flashes a second, Hz.
+             */
+            hz: number;
+        };
         /**
          * @description What can be exported.
          * @enum {string}
@@ -660,6 +855,29 @@ export interface components {
          * @enum {string}
          */
         FuseSchool: "down_to_load" | "wire_only";
+        /** @description Readings on both sides of an empty fuse position, V. */
+        FuseSurvey: {
+            /**
+             * Format: double
+             * @description First side, key off.
+             */
+            first_key_off_v?: number | null;
+            /**
+             * Format: double
+             * @description First side, key on.
+             */
+            first_key_on_v?: number | null;
+            /**
+             * Format: double
+             * @description Second side, key off.
+             */
+            second_key_off_v?: number | null;
+            /**
+             * Format: double
+             * @description Second side, key on.
+             */
+            second_key_on_v?: number | null;
+        };
         /**
          * @description How the lamps of a circuit burn.
          * @enum {string}
@@ -670,6 +888,24 @@ export interface components {
          * @enum {string}
          */
         Grade: "stop" | "fix" | "mind";
+        /**
+         * @description What kind of input one is.
+         * @enum {string}
+         */
+        InputKind: "signal" | "towing" | "switch" | "momentary" | "memory";
+        /** @description One input. */
+        InputNow: {
+            /** @description True while it is on. */
+            is_on: boolean;
+            /** @description Its key. */
+            key: string;
+            /** @description What kind it is. */
+            kind: components["schemas"]["InputKind"];
+            /** @description As it is spoken. */
+            label: string;
+            /** @description What is on after it is turned over, with what must go along. */
+            turned: string[];
+        };
         /** @description One vehicle's work: what is on it, what should light, where the wires run, what was measured. */
         Job: {
             /** @description The lamp circuits to add. */
@@ -685,8 +921,12 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
             /** @description The shop's schools and habits. */
             shop?: components["schemas"]["Shop"];
+            /** @description States of the vehicle that were tried and kept. */
+            states?: components["schemas"]["SavedState"][];
             /** @description Battery and alternator. */
             supply?: components["schemas"]["Supply"];
+            /** @description Switches that are added and that wishes name. */
+            switches?: components["schemas"]["Switch"][];
             /** @description What the job is, in a few words. */
             title: string;
             /** @description Fleet or unit number, as painted on the vehicle. */
@@ -744,7 +984,7 @@ export interface components {
             /** @description The lights at the end of the path. */
             lights?: components["schemas"]["Light"][];
             /** @description When it should be lit. */
-            lit?: components["schemas"]["LitWhen"];
+            lit?: components["schemas"]["Wish"];
             /** @description What the fitter calls it. */
             name: string;
             /** @description What a person chose against the proposal. */
@@ -752,8 +992,78 @@ export interface components {
             /** @description The path. */
             run?: components["schemas"]["Run"];
         };
+        /**
+         * @description Colour of the light.
+         * @enum {string}
+         */
+        LampColour: "white" | "yellow" | "amber" | "red" | "green" | "blue";
+        /** @description One lamp. */
+        LampNow: {
+            /** @description Its circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description Colour of its light. */
+            colour: components["schemas"]["LampColour"];
+            /**
+             * Format: double
+             * @description Current, A.
+             */
+            current_a: number;
+            /**
+             * Format: double
+             * @description The same in the dark half of a turn signal's flash.
+             */
+            dark_level: number;
+            flash?: null | components["schemas"]["Flash"];
+            /**
+             * Format: double
+             * @description Part of its full light, 0 to 1.
+             */
+            level: number;
+            /** @description Its light. */
+            light: components["schemas"]["LightId"];
+            /** @description Name with number. */
+            name: string;
+            /** @description Key of the part. */
+            part: string;
+            /** @description Where it sits. */
+            spot: components["schemas"]["Spot"];
+            /** @description `12.06 V, 1.70 A`. */
+            text: string;
+            /**
+             * Format: double
+             * @description Voltage across it, V.
+             */
+            volt_v: number;
+        };
+        /**
+         * @description Where a lamp sits, seen from above.
+         * @enum {string}
+         */
+        LampPlace: "front" | "roof" | "left" | "right" | "sides" | "bed" | "rear" | "cab" | "under";
+        /**
+         * @description What a lamp is for.
+         * @enum {string}
+         */
+        LampRole: "headlamp" | "tail" | "brake" | "turn" | "marker" | "plate" | "reverse" | "fog" | "driving" | "work" | "warning" | "accent";
+        /** @description A circuit that a switch leaves on with the key out. */
+        LeftOn: {
+            /** @description Its name. */
+            circuit: string;
+            /**
+             * Format: double
+             * @description Current from the battery, A.
+             */
+            current_a: number;
+            /** @description Keys of what is on. */
+            on: string[];
+            /** @description `Rear work lamps: 3.40 A with switch: rear`. */
+            text: string;
+            /** @description What is on. */
+            words: string;
+        };
         /** @description A group of equal lights. */
         Light: {
+            colour?: null | components["schemas"]["LampColour"];
             /**
              * Format: int32
              * @description How many.
@@ -761,6 +1071,7 @@ export interface components {
             count: number;
             /** @description How it takes its current. */
             draws: components["schemas"]["LightKind"];
+            flash?: null | components["schemas"]["Flash"];
             /** @description Id within the job. */
             id: components["schemas"]["LightId"];
             /**
@@ -773,6 +1084,8 @@ export interface components {
             measured?: null | components["schemas"]["MeasuredDraw"];
             /** @description What it is called. */
             name: string;
+            place?: null | components["schemas"]["LampPlace"];
+            role?: null | components["schemas"]["LampRole"];
         };
         /** @description A light with its power settled. */
         LightAnswer: {
@@ -808,11 +1121,11 @@ export interface components {
             /** @enum {string} */
             kind: "incandescent";
         };
-        /** @description When the lights of a circuit should be lit. */
-        LitWhen: "own_switch" | {
-            /** @description Together with a signal of the vehicle, and only then. */
-            with: components["schemas"]["Signal"];
-        };
+        /**
+         * @description When a live side is live.
+         * @enum {string}
+         */
+        LiveWhen: "key_on" | "always";
         /**
          * @description Vehicle voltage that a light is made for.
          * @enum {string}
@@ -830,6 +1143,54 @@ export interface components {
              * @description Voltage at the lamp while measured, V.
              */
             volts: number;
+        };
+        /** @description The vehicle in one moment. */
+        Moment: {
+            /** @description Wires fed backwards. */
+            backfeeds: components["schemas"]["Backfeed"][];
+            /**
+             * Format: double
+             * @description Current out of the battery, A; negative while it charges.
+             */
+            battery_a: number;
+            /** @description `12.21 V, 6.80 A out`. */
+            battery_text: string;
+            /**
+             * Format: double
+             * @description Voltage at battery positive, V.
+             */
+            battery_v: number;
+            /** @description Relays that open and close without end. */
+            buzzers: string[];
+            /** @description What is different from the moment before. */
+            changes: string[];
+            /** @description The circuits that are added. */
+            circuits: components["schemas"]["CircuitNow"][];
+            /** @description Factory wires that they touch. */
+            factory: components["schemas"]["FactoryNow"][];
+            /** @description The inputs. */
+            inputs: components["schemas"]["InputNow"][];
+            /** @description The lamps that are added. */
+            lamps: components["schemas"]["LampNow"][];
+            /** @description Keys of what is on. */
+            on: string[];
+            /**
+             * Format: double
+             * @description Open-circuit voltage of the battery, V.
+             */
+            open_circuit_v: number;
+            /** @description Parts that can fail. */
+            parts: components["schemas"]["PartNow"][];
+            /** @description What is on, in words. */
+            words: string;
+        };
+        /** @description What is asked of Try. */
+        MomentAsked: {
+            before?: null | components["schemas"]["VehicleState"];
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /** @description The state to show. */
+            state: components["schemas"]["VehicleState"];
         };
         /** @description A new job: a unit number for a starter job, or a whole job to take in. */
         NewJob: {
@@ -897,11 +1258,27 @@ export interface components {
             /** @description Unit of the quantity. */
             unit: string;
         };
+        /** @description A part that can fail. */
+        PartNow: {
+            circuit?: null | components["schemas"]["CircuitId"];
+            failed?: null | components["schemas"]["FaultKind"];
+            /** @description Ways in which it can fail. */
+            kinds: components["schemas"]["FaultKind"][];
+            /** @description As it is spoken, without its circuit. */
+            name: string;
+            /** @description Its key. */
+            part: string;
+        };
         /**
          * @description Which way round the meter leads were.
          * @enum {string}
          */
         Polarity: "as_measured" | "reversed";
+        /**
+         * @description Position of a switch that counts as on.
+         * @enum {string}
+         */
+        Position: "on" | "down";
         /** @description Meter readings on the wire that might be used as a source. */
         Probe: {
             /**
@@ -946,6 +1323,39 @@ export interface components {
             title: string;
             /** @description Kind of problem, as a relative reference. */
             type: string;
+        };
+        /** @description Everything that was proven, or not. */
+        Proof: {
+            /** @description Wires fed backwards. */
+            backfeeds: components["schemas"]["Backfeed"][];
+            /** @description Relays that buzz, and when. */
+            buzzers: components["schemas"]["Counter"][];
+            drains?: null | components["schemas"]["Drains"];
+            /** @description Single failures that do something. */
+            failures: components["schemas"]["Failure"][];
+            /** @description Failures looked at. */
+            failures_tried: number;
+            /** @description False where groups of circuits were swept one after another. */
+            is_whole: boolean;
+            /** @description True where no wish is missed, no wire fed backwards, and no Stop stands. */
+            passes: boolean;
+            /** @description States that were saved in Try. */
+            saved: components["schemas"]["SavedNow"][];
+            /** @description Combinations solved. */
+            states: number;
+            /** @description `64 combinations, all of them`. */
+            states_text: string;
+            /** @description Combinations that have no steady state, and why. */
+            unsolved: components["schemas"]["Counter"][];
+            /** @description What modules notice. */
+            watched: components["schemas"]["Watched"][];
+            /** @description Each lamp function. */
+            wishes: components["schemas"]["WishProof"][];
+        };
+        /** @description What was proven. */
+        Proven: {
+            /** @description The proof. */
+            proof: components["schemas"]["Proof"];
         };
         /**
          * @description What the meter is set to.
@@ -1010,6 +1420,26 @@ export interface components {
             /** @description From the source to the lamps. */
             supply?: components["schemas"]["Section"][];
         };
+        /** @description A saved state, as it is now. */
+        SavedNow: {
+            /** @description Its id. */
+            id: components["schemas"]["StateId"];
+            /** @description True where every lamp obeys its wish and no wire is fed backwards. */
+            is_right: boolean;
+            /** @description Its name. */
+            name: string;
+            /** @description What is on, and what is lit; or why it cannot be shown. */
+            says: string;
+        };
+        /** @description A state with a name. */
+        SavedState: {
+            /** @description Id within the job. */
+            id: components["schemas"]["StateId"];
+            /** @description What the fitter calls it. */
+            name: string;
+            /** @description The state. */
+            state: components["schemas"]["VehicleState"];
+        };
         /** @description A stretch of the path. */
         Section: {
             /**
@@ -1051,20 +1481,43 @@ export interface components {
             end_allowance_m?: number | null;
             /** @description How the fuse is chosen. */
             fuse?: components["schemas"]["FuseSchool"];
+            /** @description Silicon diodes in the feed of lamps instead of Schottky. */
+            silicon_diodes?: boolean;
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
         /**
+         * @description A side of the position.
+         * @enum {string}
+         */
+        Side: "first" | "second";
+        /**
          * @description A signal of the vehicle that lights can follow.
          * @enum {string}
          */
-        Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "ignition" | "accessory";
+        Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
         /** @description A named source. */
         Source: {
             /** @description What kind of source it is. */
             basis: components["schemas"]["Basis"];
             /** @description Name, such as a standard with its table. */
             name: string;
+        };
+        /**
+         * @description A spot on the vehicle from above: along from the front (0) to the rear (1), across from the left
+         *     (0) to the right (1).
+         */
+        Spot: {
+            /**
+             * Format: double
+             * @description From the left, as a part of the width.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description From the front, as a part of the length.
+             */
+            along: number;
         };
         /**
          * @description The stages in working order.
@@ -1085,6 +1538,8 @@ export interface components {
          * @enum {string}
          */
         StageState: "done" | "open" | "blocked";
+        /** @description A saved state of the vehicle. */
+        StateId: string;
         /** @description Battery and alternator. */
         Supply: {
             /** @description The alternator. */
@@ -1097,17 +1552,68 @@ export interface components {
          * @enum {string}
          */
         SupplyState: "engine_off" | "charging" | "idle" | "low_battery";
+        /** @description What the readings say. */
+        SurveyAnswer: {
+            /** @description True where the position may be used as a feed that follows the key. */
+            is_usable: boolean;
+            live?: null | components["schemas"]["Side"];
+            /** @description The verdict in words. */
+            says: string;
+            when?: null | components["schemas"]["LiveWhen"];
+        };
+        /** @description A switch that is added and that several circuits may use. */
+        Switch: {
+            /** @description Id within the job. */
+            id: components["schemas"]["SwitchId"];
+            /** @description How it works. */
+            kind?: components["schemas"]["SwitchKind"];
+            /** @description What the fitter calls it. */
+            name: string;
+        };
+        /** @description A switch that is added. */
+        SwitchId: string;
+        /**
+         * @description How a switch works.
+         * @enum {string}
+         */
+        SwitchKind: "on_off" | "momentary" | "three_way" | "dimmer" | "remote";
         /**
          * @description Nominal voltage of the vehicle.
          * @enum {string}
          */
         SystemVoltage: "12V" | "24V";
+        /** @description The vehicle in one state. */
+        Tried: {
+            /** @description What is seen. */
+            moment: components["schemas"]["Moment"];
+        };
         /** @description The vehicle. */
         Vehicle: {
+            /** @description Low beam stays on while high beam is on. */
+            low_stays_with_high?: boolean;
             /** @description Model and body, as the fitter names it. */
             name?: string;
             /** @description 12 or 24 V. */
             system?: components["schemas"]["SystemVoltage"];
+        };
+        /**
+         * @description Which vehicle of a combination.
+         * @enum {string}
+         */
+        VehicleSide: "own" | "towing";
+        /** @description What is on, what the supply does, what has failed. */
+        VehicleState: {
+            /**
+             * Format: double
+             * @description Open-circuit voltage of the battery, V, where it is not that of the supply's state.
+             */
+            battery_v?: number | null;
+            /** @description What has failed. */
+            faults?: components["schemas"]["Fault"][];
+            /** @description Keys of the signals and switches that are on. */
+            on?: string[];
+            /** @description The supply. */
+            supply?: components["schemas"]["SupplyState"];
         };
         /**
          * @description Verdict on a reading.
@@ -1239,6 +1745,40 @@ export interface components {
             /** @description Its name. */
             state_label: string;
         };
+        /** @description A wire under the eyes of a module. */
+        Watched: {
+            /**
+             * Format: double
+             * @description Current that is added while it is on, A.
+             */
+            added_a: number;
+            /**
+             * Format: double
+             * @description Current that was there, A.
+             */
+            existing_a: number;
+            /** @description True where the module would say or miss something. */
+            is_noticed: boolean;
+            /** @description What it would say. */
+            says: string;
+            /** @description The factory circuit. */
+            wire: string;
+        };
+        /** @description A way to make a wish. */
+        WayAnswer: {
+            /** @description True for the one that Jovek advises. */
+            is_advised: boolean;
+            /** @description True for the one in use. */
+            is_used: boolean;
+            /** @description The kind of hardware. */
+            kind: components["schemas"]["ControlKind"];
+            /** @description As it is spoken. */
+            label: string;
+            /** @description All reasons, worst first. */
+            reasons: components["schemas"]["FeedReason"][];
+            /** @description Its worst reason. */
+            verdict: components["schemas"]["FeedVerdict"];
+        };
         /**
          * @description What stands at the far end of a section.
          * @enum {string}
@@ -1249,6 +1789,78 @@ export interface components {
          * @enum {string}
          */
         WireSystem: "metric" | "awg" | "sae";
+        /** @description When the lights of a circuit should be lit. */
+        Wish: "own_switch" | {
+            /** @description While a signal of the vehicle is on. */
+            with: components["schemas"]["Signal"];
+        } | {
+            /** @description While a signal of the towing vehicle is on. */
+            towing: components["schemas"]["Signal"];
+        } | {
+            /** @description While a switch of the job stands in a position. */
+            switch: {
+                /** @description Which switch. */
+                id: components["schemas"]["SwitchId"];
+                /** @description Which position. */
+                position?: components["schemas"]["Position"];
+            };
+        } | {
+            /** @description While at least one of these holds. */
+            any: components["schemas"]["Wish"][];
+        } | {
+            /** @description While all of these hold. */
+            all: components["schemas"]["Wish"][];
+        } | {
+            /** @description While this does not hold. */
+            not: components["schemas"]["Wish"];
+        } | {
+            /** @description As the first says, but only while the second holds. */
+            only_while: {
+                /** @description What turns it on. */
+                lit: components["schemas"]["Wish"];
+                /** @description What must hold too. */
+                while: components["schemas"]["Wish"];
+            };
+        } | {
+            /** @description While this holds and for some seconds after. */
+            after: {
+                /** @description What turns it on. */
+                lit: components["schemas"]["Wish"];
+                /**
+                 * Format: double
+                 * @description How long it stays on afterwards, s.
+                 */
+                seconds: number;
+            };
+        } | {
+            /** @description While this holds, until the battery is low. */
+            until_low: components["schemas"]["Wish"];
+        } | {
+            /** @description From a moment of the first until the second holds. */
+            held: {
+                /** @description What turns it on. */
+                from: components["schemas"]["Wish"];
+                /** @description What turns it off. */
+                until: components["schemas"]["Wish"];
+            };
+        };
+        /** @description One lamp function held against its wish. */
+        WishProof: {
+            /** @description The circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description The simplest of them, one of each kind. */
+            counters: components["schemas"]["Counter"][];
+            /** @description True where it flashes with the indicators without being asked to. */
+            is_blinking: boolean;
+            /** @description True where it burns weakly somewhere: neither lit nor dark. */
+            is_dim: boolean;
+            /** @description Combinations in which it does something else. */
+            missed: number;
+            /** @description Its name. */
+            name: string;
+            /** @description The wish as one sentence. */
+            sentence: string;
+        };
         /** @description A job in the yard. */
         YardRow: {
             /** @description Number of lamp circuits. */
@@ -1657,6 +2269,68 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tryState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proven"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

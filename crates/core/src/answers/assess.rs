@@ -8,7 +8,7 @@ use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, WayAns
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
 use crate::harness::{cuts, parts};
-use crate::job::{Job, LampCircuit, Light};
+use crate::job::{FactoryKind, Job, LampCircuit, Light};
 use crate::plan::build::Situation;
 use crate::plan::feed;
 use crate::plan::lamp::PlannedLamp;
@@ -17,7 +17,7 @@ use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
 use crate::plan::{Chain, SupplyState};
 use crate::prove::checks::{Proving, checks};
-use crate::prove::probe;
+use crate::prove::{probe, survey};
 use crate::rules::{self, CircuitView, Context};
 use crate::sizing::Sizes;
 use crate::sizing::choice::{amps, shown};
@@ -208,6 +208,8 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
             FactoryAnswer {
                 id: f.id.clone(),
                 probe: probe::judge(&f.probe, job.vehicle.system),
+                survey: (f.kind == FactoryKind::FusePosition)
+                    .then(|| survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system)),
                 headroom_text: format!(
                     "{} free of {} (80 % of {} A){}",
                     amps((most_a - planned.existing_a).max(0.0)),

@@ -10,12 +10,13 @@ pub use assess::assess;
 pub use stages::{Stage, StageAnswer, StageState};
 pub use study::{Assessment, Studied, study};
 pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
+pub(crate) use volt_line::{SolvedState, volt_line};
 
 use crate::harness::{CutLine, PartLine};
 use crate::job::{CircuitId, ControlKind, FactoryId, LightId};
 use crate::plan::Assumption;
 use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
-use crate::prove::{Check, ProbeAnswer};
+use crate::prove::{Check, ProbeAnswer, SurveyAnswer};
 use crate::rules::Finding;
 use crate::sizing::choice::Choice;
 use serde::Serialize;
@@ -41,6 +42,8 @@ pub struct FactoryAnswer {
     pub id: FactoryId,
     /// Verdict on its probe readings.
     pub probe: ProbeAnswer,
+    /// Verdict on the readings of an empty fuse position.
+    pub survey: Option<SurveyAnswer>,
     /// `6.50 A free of 8.00 A (80 % of 10 A)`.
     pub headroom_text: String,
 }

@@ -182,8 +182,8 @@ fn size_together(planned: &Planned, rig: &mut Rig) -> (Vec<Sized>, Vec<SolvedSce
             .flat_map(|state| scenes.iter().map(move |scene| (state, scene)))
         {
             let situation = Situation::plain(supply, state, scene.inputs);
-            let Ok((built, solution)) =
-                rig.solve(Installed { supply, factory, parts: &parts }, &situation)
+            let Ok((built, solution)) = rig
+                .solve(Installed { supply, factory, parts: &parts, is_whole: false }, &situation)
             else {
                 continue;
             };
@@ -231,7 +231,7 @@ impl Assessment {
 
     /// What is on the vehicle with these chains.
     pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: &self.supply, factory: &self.factory, parts }
+        Installed { supply: &self.supply, factory: &self.factory, parts, is_whole: false }
     }
 
     /// Index in the job of each circuit that has lights.

@@ -24,8 +24,8 @@ pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
 pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
-    Alternator, Battery, Chemistry, FactoryCircuit, OutputKind, Probe, Supply, SystemVoltage,
-    Vehicle, VehicleSide,
+    Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
+    Supply, SystemVoltage, Vehicle, VehicleSide,
 };
 pub use wish::{Position, Switch, SwitchKind, Wish};
 

@@ -149,6 +149,43 @@ impl VehicleSide {
     }
 }
 
+/// What a circuit of the factory offers as a feed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FactoryKind {
+    /// The wire of a lamp.
+    #[default]
+    Lamp,
+    /// An empty position of the fuse box.
+    FusePosition,
+    /// A contact of the trailer socket.
+    TrailerSocket,
+}
+
+impl FactoryKind {
+    fn is_lamp(&self) -> bool {
+        *self == FactoryKind::Lamp
+    }
+}
+
+/// Readings on both sides of an empty fuse position, V.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FuseSurvey {
+    /// First side, key on.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub first_key_on_v: Option<f64>,
+    /// First side, key off.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub first_key_off_v: Option<f64>,
+    /// Second side, key on.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub second_key_on_v: Option<f64>,
+    /// Second side, key off.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub second_key_off_v: Option<f64>,
+}
+
 /// A circuit that the vehicle came with.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -159,6 +196,12 @@ pub struct FactoryCircuit {
     pub name: String,
     /// What it follows.
     pub follows: Signal,
+    /// What it offers.
+    #[serde(default, skip_serializing_if = "FactoryKind::is_lamp")]
+    pub kind: FactoryKind,
+    /// Readings on both sides, of an empty fuse position.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub survey: Option<FuseSurvey>,
     /// The vehicle that feeds it.
     #[serde(default, skip_serializing_if = "VehicleSide::is_own")]
     pub of: VehicleSide,

@@ -74,6 +74,8 @@ pub struct Built {
     pub net: Network,
     /// Battery positive.
     pub battery_plus: NodeId,
+    /// Battery positive of the towing vehicle, where its wires are drawn.
+    pub towing_plus: Option<NodeId>,
     /// The battery.
     pub battery: ElementId,
     /// The alternator, while the engine runs.
@@ -91,6 +93,26 @@ pub struct Built {
 }
 
 impl Built {
+    /// Voltage of the battery that lights a chain in a combination, V: the towing vehicle's where
+    /// only its wires are live.
+    pub fn source_v(
+        &self,
+        solution: &Solution,
+        chain: &Chain,
+        factory: &[PlannedFactory],
+        inputs: Assignment,
+    ) -> f64 {
+        let own = solution.node_v(self.battery_plus);
+        let (Some(towing), Some(switching)) = (self.towing_plus, &chain.switching) else {
+            return own;
+        };
+        let taps = switching.lamps_from.taps();
+        let live =
+            |side| taps.iter().any(|&i| factory[i].side == side && inputs.any(factory[i].live_by));
+        let by_towing = live(VehicleSide::Towing) && !live(VehicleSide::Own);
+        if by_towing && !switching.lamps_from.uses_feed() { solution.node_v(towing) } else { own }
+    }
+
     /// What the diodes in the feed of a circuit's lamps lose, V: the largest of those that carry at
     /// least a hundredth of the lamps' current. No wire mends it, so it is told apart.
     pub fn lamp_diode_v(&self, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
@@ -191,6 +213,8 @@ pub struct Installed<'a> {
     pub factory: &'a [PlannedFactory],
     /// Chains with their sizes.
     pub parts: &'a [(&'a Chain, &'a Sizes)],
+    /// Factory circuits that no chain touches are drawn too.
+    pub is_whole: bool,
 }
 
 /// Builds the network of some chains of a job, with names for export.

@@ -10,8 +10,10 @@ use crate::catalog::ampacity;
 use crate::catalog::fuse::CONTINUOUS_PART;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::source::{Basis, Source};
-use crate::job::{Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish};
+use crate::job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish};
+use crate::proof::watched;
 use crate::prove::probe::{self, ProbeVerdict};
+use crate::prove::survey;
 use crate::sizing::choice::amps;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -240,17 +242,53 @@ fn tie_in(
         ),
         ampacity::source(job.shop.ampacity),
     );
-    let probed = probe::judge(&f.probe, job.vehicle.system);
-    let weighs = match probed.verdict {
-        ProbeVerdict::Usable => FeedVerdict::Good,
-        ProbeVerdict::NotProbed | ProbeVerdict::Unfinished => FeedVerdict::Mind,
-        ProbeVerdict::NotUsable => FeedVerdict::No,
-    };
-    say(weighs, probed.says, probed.source);
+    match f.kind {
+        FactoryKind::FusePosition => {
+            let readings = survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system);
+            let weighs = match (readings.is_usable, readings.live) {
+                (true, _) => FeedVerdict::Good,
+                (false, None) if f.survey.is_none() => FeedVerdict::Mind,
+                _ => FeedVerdict::No,
+            };
+            say(weighs, readings.says, Source::practice("survey of an empty fuse position"));
+            say(
+                FeedVerdict::Mind,
+                "Look up the fuse before the row: it carries the whole row.".into(),
+                Source::practice("fuse boxes"),
+            );
+        }
+        FactoryKind::Lamp | FactoryKind::TrailerSocket => {
+            let probed = probe::judge(&f.probe, job.vehicle.system);
+            let weighs = match probed.verdict {
+                ProbeVerdict::Usable => FeedVerdict::Good,
+                ProbeVerdict::NotProbed | ProbeVerdict::Unfinished => FeedVerdict::Mind,
+                ProbeVerdict::NotUsable => FeedVerdict::No,
+            };
+            say(weighs, probed.says, probed.source);
+        }
+    }
+    if f.kind == FactoryKind::TrailerSocket {
+        let is_seen = added_a >= watched::TRAILER_A;
+        say(
+            if is_seen { FeedVerdict::Mind } else { FeedVerdict::Good },
+            format!(
+                "{} on a lamp wire of the socket {}: a module takes {} and more for a trailer.",
+                amps(added_a),
+                if is_seen { "reads as a trailer" } else { "is below a trailer" },
+                amps(watched::TRAILER_A)
+            ),
+            Source::practice("trailer modules; no published limits"),
+        );
+    }
     say(
         FeedVerdict::Good,
         format!("Goes out with the {follows}: nothing of its own is left on with the key out."),
         Source::practice("key-off drain"),
     );
-    gather(Feed::TieIn { factory: f.id.clone() }, format!("Tie in to {}", f.name), reasons)
+    let label = match f.kind {
+        FactoryKind::Lamp => format!("Tie in to {}", f.name),
+        FactoryKind::FusePosition => format!("Fuse position: {}", f.name),
+        FactoryKind::TrailerSocket => format!("Trailer socket: {}", f.name),
+    };
+    gather(Feed::TieIn { factory: f.id.clone() }, label, reasons)
 }

@@ -16,6 +16,7 @@ use std::fmt::Arguments;
 /// Where everything lies in a network.
 pub(super) struct Places {
     battery_plus: NodeId,
+    towing_plus: Option<NodeId>,
     battery: ElementId,
     alternator: Option<ElementId>,
     circuits: Vec<BuiltCircuit>,
@@ -30,6 +31,7 @@ impl Places {
         Built {
             net,
             battery_plus: self.battery_plus,
+            towing_plus: self.towing_plus,
             battery: self.battery,
             alternator: self.alternator,
             circuits: self.circuits,
@@ -73,7 +75,7 @@ pub(super) struct Hand<'a, 'n> {
 
 impl Hand<'_, '_> {
     fn draw(mut self) -> Places {
-        let Installed { supply, factory, parts } = self.installed;
+        let Installed { supply, factory, parts, is_whole } = self.installed;
         let plus = self.net.node(format_args!("bat_plus"));
         let vehicle = |what| Place { circuit: None, what };
         let battery = self.add(
@@ -91,20 +93,20 @@ impl Hand<'_, '_> {
             )
         });
         let mut towing_plus = None;
-        for (chain, _) in parts {
-            for index in chain.taps() {
-                if self.taps[index].is_some() {
-                    continue;
-                }
-                let source = match factory[index].side {
-                    VehicleSide::Own => plus,
-                    VehicleSide::Towing => match towing_plus {
-                        Some(node) => node,
-                        None => *towing_plus.insert(self.towing()),
-                    },
-                };
-                self.taps[index] = Some(self.factory(source, index, &factory[index]));
+        let touched = parts.iter().flat_map(|(chain, _)| chain.taps());
+        let all = if is_whole { 0..factory.len() } else { 0..0 };
+        for index in touched.chain(all) {
+            if self.taps[index].is_some() {
+                continue;
             }
+            let source = match factory[index].side {
+                VehicleSide::Own => plus,
+                VehicleSide::Towing => match towing_plus {
+                    Some(node) => node,
+                    None => *towing_plus.insert(self.towing()),
+                },
+            };
+            self.taps[index] = Some(self.factory(source, index, &factory[index]));
         }
         let circuits = parts
             .iter()
@@ -119,6 +121,7 @@ impl Hand<'_, '_> {
             .collect();
         Places {
             battery_plus: plus,
+            towing_plus,
             battery,
             alternator,
             circuits,

@@ -1,6 +1,6 @@
 //! What people and the vehicle can do: the inputs of a job, and which of their combinations occur.
 
-use crate::job::{Feed, Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
+use crate::job::{Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
 use std::fmt::Write as _;
 
 /// One thing that is either so or not.
@@ -49,7 +49,7 @@ pub struct Inputs {
 pub const MOST_COMBINATIONS: usize = 1 << 16;
 
 impl Inputs {
-    /// Collects the inputs that the wishes of a job and the wires they follow depend on.
+    /// Collects the inputs that the wishes of a job and its factory wires depend on.
     pub fn new(job: &Job) -> Inputs {
         let mut list = Vec::new();
         let mut take = |input: Input| {
@@ -57,12 +57,10 @@ impl Inputs {
                 list.push(input);
             }
         };
+        for f in &job.factory {
+            take(Input::Signal(f.of, f.follows));
+        }
         for (index, circuit) in job.circuits.iter().enumerate() {
-            if let Some(Feed::TieIn { factory }) = &circuit.feed
-                && let Some(f) = job.factory_circuit(factory)
-            {
-                take(Input::Signal(f.of, f.follows));
-            }
             let (mut timers, mut holds) = (0, 0);
             for piece in circuit.lit.pieces() {
                 match piece {
@@ -257,6 +255,46 @@ impl Inputs {
         })
     }
 
+    /// Inputs that make turn wires live.
+    pub fn turn_mask(&self) -> u64 {
+        [VehicleSide::Own, VehicleSide::Towing]
+            .into_iter()
+            .flat_map(|side| {
+                [Signal::Left, Signal::Right, Signal::Hazard]
+                    .map(|s| self.bit(&Input::Signal(side, s)))
+            })
+            .fold(0, |m, b| m | b)
+    }
+
+    /// The combination after a hand turns one input over: what it needs comes on with it, what it
+    /// excludes and what needs it goes off.
+    pub fn turned(&self, a: Assignment, at: usize) -> Assignment {
+        let bit = 1u64 << at;
+        if !a.any(bit) {
+            let wanted = self.completed(Assignment(bit));
+            let mut now = Assignment(a.0 | wanted.0);
+            for mask in &self.exclusive {
+                if wanted.any(*mask) {
+                    now.0 &= !mask | wanted.0;
+                }
+            }
+            return self.without_unmet(now);
+        }
+        self.without_unmet(Assignment(a.0 & !bit))
+    }
+
+    /// The combination without what lacks something that it needs.
+    fn without_unmet(&self, mut a: Assignment) -> Assignment {
+        for _ in 0..4 {
+            for (what, other) in &self.needs {
+                if !a.any(*other) {
+                    a.0 &= !what;
+                }
+            }
+        }
+        a
+    }
+
     /// All inputs.
     pub fn all(&self) -> u64 {
         if self.list.len() == 64 { u64::MAX } else { (1 << self.list.len()) - 1 }
@@ -344,8 +382,8 @@ pub fn signal_label(signal: Signal) -> &'static str {
         Signal::HighBeam => "high beam",
         Signal::Fog => "fog lamps",
         Signal::Brake => "brake lamps",
-        Signal::Left => "left turn",
-        Signal::Right => "right turn",
+        Signal::Left => "left turn signal",
+        Signal::Right => "right turn signal",
         Signal::Reverse => "reverse lamps",
         Signal::Door => "door lamp",
         Signal::Boot => "load-bay lamp",

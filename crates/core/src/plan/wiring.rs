@@ -65,7 +65,7 @@ impl Wiring {
                 mask |= self.inputs.live_by(*side, *signal);
             }
         }
-        let mut all = self.inputs.combinations(mask);
+        let mut all = self.inputs.combinations(self.inputs.with_what_they_need(mask));
         all.truncate(MOST_LOOKED_AT);
         all
     }

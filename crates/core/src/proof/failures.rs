@@ -48,6 +48,7 @@ pub fn kind_text(kind: FaultKind) -> &'static str {
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 enum Seen {
     Lit,
+    Partly,
     Dim,
     Dark,
 }
@@ -116,6 +117,8 @@ fn look(live: &mut Live, a: Assignment) -> Option<Look> {
             let level = live.level(&solution, c);
             if level.is_lit() {
                 Seen::Lit
+            } else if level.most >= super::live::LIT_PART {
+                Seen::Partly
             } else if level.is_dark() {
                 Seen::Dark
             } else {
@@ -222,6 +225,7 @@ impl Compared<'_> {
         Some(match after {
             Seen::Lit => format!("{name}: lit with {words}."),
             Seen::Dark => format!("{name}: out with {words}."),
+            Seen::Partly => format!("{name}: partly out with {words}."),
             Seen::Dim => format!("{name}: dim with {words}."),
         })
     }
@@ -232,13 +236,13 @@ impl Compared<'_> {
         [LampRole::Headlamp, LampRole::Tail, LampRole::Brake].into_iter().find(|&role| {
             let lit = |x: &Look| {
                 let added = self.study.circuits.iter().enumerate().any(|(c, s)| {
-                    x.circuits[c] == Seen::Lit
+                    x.circuits[c] != Seen::Dark
                         && self.job.circuits[s.index].lights.iter().any(|l| l.role == Some(role))
                 });
                 let factory = self.job.factory.iter().enumerate().any(|(i, f)| {
                     f.of == VehicleSide::Own
                         && role_of(f.follows) == Some(role)
-                        && x.factory[i] == Some(Seen::Lit)
+                        && x.factory[i].is_some_and(|seen| seen != Seen::Dark)
                 });
                 added || factory
             };

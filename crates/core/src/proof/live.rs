@@ -4,7 +4,7 @@ use super::faults::put_in;
 use crate::answers::Assessment;
 use crate::circuit::{Device, ElementId, Solution, SolveError, Solver};
 use crate::job::{FaultKind, Signal, SupplyState, VehicleSide};
-use crate::plan::build::{Built, Situation, build};
+use crate::plan::build::{Built, Installed, Situation, build};
 use crate::plan::inputs::{Assignment, Input, Inputs};
 use crate::plan::places::Place;
 
@@ -61,7 +61,9 @@ pub struct Live<'a> {
 impl<'a> Live<'a> {
     /// Builds the network of a situation.
     pub fn new(study: &'a Assessment, situation: Situation) -> Live<'a> {
-        let built = build(study.installed(&study.parts()), &situation);
+        let parts = study.parts();
+        let whole = Installed { is_whole: true, ..study.installed(&parts) };
+        let built = build(whole, &situation);
         Live { study, built, solver: Solver::default(), situation, failed: Vec::new() }
     }
 

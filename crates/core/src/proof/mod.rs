@@ -19,11 +19,12 @@ pub mod names;
 mod path;
 mod report;
 mod sweep;
-mod watched;
+pub mod watched;
 
 pub use drains::{Drains, LeftOn};
 pub use failures::{Failure, failures};
-pub use faults::{FaultError, apply, can_fail};
-pub use report::{Backfeed, Counter, Proof, WishProof, prove};
-pub use sweep::{Swept, mistaken, sweep, sweep_with};
+pub use faults::{FaultError, apply, can_fail, kinds};
+pub use path::{path_to_lamps, through};
+pub use report::{Backfeed, Counter, Proof, SavedNow, WishProof, backfeeds_now, prove};
+pub use sweep::{FED_BACK_V, Swept, mistaken, sweep, sweep_with};
 pub use watched::Watched;

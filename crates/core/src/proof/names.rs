@@ -6,7 +6,6 @@ use crate::plan::chain::LinkKind;
 use crate::plan::logic::{SwitchRef, seconds_text};
 use crate::plan::places::{Place, What};
 use crate::plan::switching::{ContactOf, RelayRole, Rung};
-use crate::sizing::ControlChoice;
 
 /// Stable key of a part, such as `rear.fuse` or `reverse.wire`.
 pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
@@ -63,6 +62,7 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
                 Some(LinkKind::Wire(_)) => format!("wire \"{name}\""),
                 Some(LinkKind::Joint { .. }) => match name {
                     "stud" => "ground stud".into(),
+                    "factory joint" => name.into(),
                     other => format!("joint {other}"),
                 },
                 _ => name.into(),
@@ -130,12 +130,4 @@ pub fn full(job: &Job, study: &Assessment, place: Place) -> String {
         Some(circuit) => format!("{circuit}: {}", words(job, study, place)),
         None => words(job, study, place),
     }
-}
-
-/// True where the relay of a circuit with a switch of its own carries the lamps.
-pub fn has_own_relay(study: &Assessment, circuit: usize) -> bool {
-    matches!(
-        study.circuits.get(circuit).map(|c| &c.sized.chosen.sizes.control),
-        Some(ControlChoice::Relay { .. })
-    )
 }

@@ -1,12 +1,17 @@
 //! The way that a current took to a wire that should be off.
 
 use super::live::Live;
+use super::names::words;
+use crate::answers::Assessment;
 use crate::circuit::{NodeId, Solution};
+use crate::job::Job;
 use crate::plan::inputs::Assignment;
 use crate::plan::places::{Place, What};
 
 /// Longest way that is told.
-const MOST_STEPS: usize = 40;
+const MOST_STEPS: usize = 60;
+/// Smallest current that is followed, A.
+const LEAST_A: f64 = 1e-5;
 
 /// The parts that the current into the tap of a factory wire came through, the tap's end last.
 /// Starts at the battery or at another factory wire that is live.
@@ -20,8 +25,51 @@ pub fn path_to(live: &Live, solution: &Solution, factory: usize, a: Assignment) 
         .filter(|&(i, _)| i != factory && a.any(live.study.factory[i].live_by))
         .filter_map(|(i, f)| f.map(|f| (i, f.tap)))
         .collect();
+    upstream(live, solution, built.tap, &sources)
+}
+
+/// The parts that made a circuit's lamps lit: the way of the current into the coil of the relay that
+/// carries them, or into the lamps themselves.
+pub fn path_to_lamps(live: &Live, solution: &Solution, circuit: usize) -> Vec<Place> {
+    let at = &live.built.circuits[circuit];
+    let start = match at.coil.or(at.lamps.iter().flatten().next().copied()) {
+        Some(element) => live.built.net.element(element).from,
+        None => return Vec::new(),
+    };
+    let sources: Vec<(usize, NodeId)> =
+        live.built.factory.iter().enumerate().filter_map(|(i, f)| f.map(|f| (i, f.tap))).collect();
+    upstream(live, solution, start, &sources)
+}
+
+/// `through diode 1 from Reverse lamps`, `by switch: rear`; empty where nothing but wire is there.
+pub fn through(job: &Job, study: &Assessment, path: &[Place]) -> String {
+    let marks = landmarks(path);
+    let from = marks.iter().find_map(|p| match p.what {
+        What::FactoryWire(i) => job.factory.get(i).map(|f| f.name.as_str()),
+        _ => None,
+    });
+    let parts: Vec<String> = marks
+        .iter()
+        .filter(|p| matches!(p.what, What::Switch(_) | What::Diode(_) | What::RelayContact(_)))
+        .map(|&p| words(job, study, p))
+        .collect();
+    match (parts.is_empty(), from) {
+        (true, Some(from)) => format!("from {from}"),
+        (true, None) => String::new(),
+        (false, Some(from)) => format!("through {} from {from}", parts.join(" and ")),
+        (false, None) => format!("through {}", parts.join(" and ")),
+    }
+}
+
+/// Walks against the largest current until the battery or a live factory wire.
+fn upstream(
+    live: &Live,
+    solution: &Solution,
+    start: NodeId,
+    sources: &[(usize, NodeId)],
+) -> Vec<Place> {
     let mut path: Vec<Place> = Vec::new();
-    let mut node = built.tap;
+    let mut node = start;
     let mut seen = vec![node];
     for _ in 0..MOST_STEPS {
         // The largest current into this node from a node not seen yet.
@@ -41,7 +89,7 @@ pub fn path_to(live: &Live, solution: &Solution, factory: usize, a: Assignment) 
             })
             .max_by(|x, y| x.2.total_cmp(&y.2));
         let Some((id, from, into_a)) = best else { break };
-        if into_a <= 1e-6 {
+        if into_a <= LEAST_A {
             break;
         }
         path.push(live.built.places[id.index()]);

@@ -5,12 +5,16 @@ use super::failures::{Failure, failures};
 use super::live::Live;
 use super::names;
 use super::path::{landmarks, path_to};
-use super::sweep::{FedBack, Miss, Swept, sweep};
+use super::sweep::{FedBack, Miss, Swept, fed_back, sweep};
 use super::watched::{Watched, watched};
 use crate::answers::{Assessment, study};
-use crate::job::{CircuitId, Job, Signal, VehicleSide};
-use crate::plan::inputs::{Assignment, Input};
+use crate::circuit::Solution;
+use crate::job::FactoryCircuit;
+use crate::job::{CircuitId, Job, StateId};
+use crate::moment::moment;
+use crate::plan::inputs::Assignment;
 use crate::plan::logic::sentence;
+use crate::plan::places::Place;
 use crate::rules::Grade;
 use crate::sizing::choice::{amps, shown, volts};
 use serde::Serialize;
@@ -67,6 +71,19 @@ pub struct Backfeed {
     pub remedy: String,
 }
 
+/// A saved state, as it is now.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct SavedNow {
+    /// Its id.
+    pub id: StateId,
+    /// Its name.
+    pub name: String,
+    /// What is on, and what is lit; or why it cannot be shown.
+    pub says: String,
+    /// True where every lamp obeys its wish and no wire is fed backwards.
+    pub is_right: bool,
+}
+
 /// Everything that was proven, or not.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Proof {
@@ -90,6 +107,8 @@ pub struct Proof {
     pub drains: Option<Drains>,
     /// What modules notice.
     pub watched: Vec<Watched>,
+    /// States that were saved in Try.
+    pub saved: Vec<SavedNow>,
     /// Single failures that do something.
     pub failures: Vec<Failure>,
     /// Failures looked at.
@@ -126,9 +145,30 @@ pub fn prove(job: &Job) -> Proof {
         // A vehicle without a steady state is told above.
         drains: drains(job, &mut live).ok(),
         watched: watched(job, &mut live).unwrap_or_default(),
+        saved: saved_now(job),
         failures_tried: tried.len(),
         failures: kept,
     }
+}
+
+fn saved_now(job: &Job) -> Vec<SavedNow> {
+    job.states
+        .iter()
+        .map(|saved| {
+            let (says, is_right) = match moment(job, &saved.state, None) {
+                Ok(m) => {
+                    let lit: Vec<&str> =
+                        m.circuits.iter().filter(|c| c.is_lit).map(|c| c.name.as_str()).collect();
+                    let lit = if lit.is_empty() { "nothing".into() } else { lit.join(", ") };
+                    let right = m.circuits.iter().all(|c| c.is_lit == c.is_wanted && !c.is_dim)
+                        && m.backfeeds.is_empty();
+                    (format!("{}: lit {lit}.", m.words), right)
+                }
+                Err(e) => (e.to_string(), false),
+            };
+            SavedNow { id: saved.id.clone(), name: saved.name.clone(), says, is_right }
+        })
+        .collect()
 }
 
 fn states_text(swept: &Swept) -> String {
@@ -153,18 +193,6 @@ impl Words<'_> {
         Counter { on: inputs.keys(self.job, a), words: inputs.words(self.job, a), says }
     }
 
-    /// Inputs that make turn wires live.
-    fn turn_inputs(&self) -> u64 {
-        let inputs = &self.study.wiring.inputs;
-        [VehicleSide::Own, VehicleSide::Towing]
-            .into_iter()
-            .flat_map(|side| {
-                [Signal::Left, Signal::Right, Signal::Hazard]
-                    .map(|s| inputs.bit(&Input::Signal(side, s)))
-            })
-            .fold(0, |m, b| m | b)
-    }
-
     fn wish(&self, c: usize, swept: &Swept) -> WishProof {
         let studied = &self.study.circuits[c];
         let mut misses: Vec<&Miss> = swept.misses.iter().filter(|m| m.circuit == c).collect();
@@ -176,7 +204,7 @@ impl Words<'_> {
                 counters.push(self.counter(m.inputs, miss_text(m)));
             }
         }
-        let turns = self.turn_inputs();
+        let turns = self.study.wiring.inputs.turn_mask();
         WishProof {
             circuit: studied.chain.id.clone(),
             name: studied.chain.name.clone(),
@@ -203,31 +231,35 @@ impl Words<'_> {
                 .solve()
                 .map(|solution| path_to(live, &solution, i, first.inputs))
                 .unwrap_or_default();
-            let marks = landmarks(&path);
-            let names: Vec<String> =
-                marks.iter().map(|&p| names::full(self.job, self.study, p)).collect();
-            let path_text = format!("{} → wire of {}", names.join(" → "), f.name);
-            let says = format!(
-                "{} on the wire of {} while its own source is off: {}.",
-                volts(first.volt_v),
-                f.name,
-                amps_or_milli(first.current_a)
-            );
-            out.push(Backfeed {
-                wire: f.name.clone(),
-                volt_v,
-                current_a,
-                states: of.len(),
-                counter: self.counter(first.inputs, says),
-                path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),
-                path_text,
-                remedy: format!(
-                    "A diode in the lead from {}, band away from it; or let a relay take it up.",
-                    f.name
-                ),
-            });
+            let worst = FedBack { volt_v, current_a, ..**first };
+            out.push(Backfeed { states: of.len(), ..self.backfeed(f, &worst, &path) });
         }
         out
+    }
+
+    fn backfeed(&self, f: &FactoryCircuit, fed: &FedBack, path: &[Place]) -> Backfeed {
+        let marks = landmarks(path);
+        let names: Vec<String> =
+            marks.iter().map(|&p| names::full(self.job, self.study, p)).collect();
+        let says = format!(
+            "{} on the wire of {} while its own source is off: {}.",
+            volts(fed.volt_v),
+            f.name,
+            amps_or_milli(fed.current_a)
+        );
+        Backfeed {
+            wire: f.name.clone(),
+            volt_v: fed.volt_v,
+            current_a: fed.current_a,
+            states: 1,
+            counter: self.counter(fed.inputs, says),
+            path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),
+            path_text: format!("{} → wire of {}", names.join(" → "), f.name),
+            remedy: format!(
+                "A diode in the lead from {}, band away from it; or let a relay take it up.",
+                f.name
+            ),
+        }
     }
 
     fn buzzers(&self, live: &Live, swept: &Swept) -> Vec<Counter> {
@@ -246,6 +278,18 @@ impl Words<'_> {
         }
         out
     }
+}
+
+/// Wires that are fed backwards in one solved state.
+pub fn backfeeds_now(job: &Job, live: &Live, solution: &Solution, a: Assignment) -> Vec<Backfeed> {
+    let words = Words { job, study: live.study };
+    fed_back(live, solution, a)
+        .into_iter()
+        .map(|fed| {
+            let path = path_to(live, solution, fed.factory, a);
+            words.backfeed(&job.factory[fed.factory], &fed, &path)
+        })
+        .collect()
 }
 
 fn miss_text(m: &Miss) -> String {

@@ -2,7 +2,7 @@
 
 use super::live::{Level, Live};
 use crate::answers::Assessment;
-use crate::circuit::SolveError;
+use crate::circuit::{Solution, SolveError};
 use crate::job::FaultKind;
 use crate::plan::inputs::{Assignment, MOST_COMBINATIONS};
 use crate::plan::places::Place;
@@ -157,6 +157,14 @@ fn look(live: &mut Live, a: Assignment, swept: &mut Swept) -> Result<(), SolveEr
             swept.misses.push(Miss { circuit, wanted, level, inputs: a });
         }
     }
+    swept.fed_back.extend(fed_back(live, &solution, a));
+    swept.buzzes.extend(solution.buzzing().map(|relay| Buzz { relay, inputs: a }));
+    Ok(())
+}
+
+/// Factory wires that are live in a solved state while their own source is off.
+pub fn fed_back(live: &Live, solution: &Solution, a: Assignment) -> Vec<FedBack> {
+    let mut out = Vec::new();
     for (factory, built) in live.built.factory.iter().enumerate() {
         let Some(built) = built else { continue };
         if a.any(live.study.factory[factory].live_by) {
@@ -165,9 +173,8 @@ fn look(live: &mut Live, a: Assignment, swept: &mut Swept) -> Result<(), SolveEr
         let volt_v = solution.node_v(built.tap);
         let current_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
         if volt_v > FED_BACK_V || current_a > FED_BACK_A {
-            swept.fed_back.push(FedBack { factory, inputs: a, volt_v, current_a });
+            out.push(FedBack { factory, inputs: a, volt_v, current_a });
         }
     }
-    swept.buzzes.extend(solution.buzzing().map(|relay| Buzz { relay, inputs: a }));
-    Ok(())
+    out
 }

@@ -2,11 +2,11 @@
 //!
 //! The module is simulated with thresholds of common practice (no published limits): it reports a
 //! lamp as failed when its wire carries less than 40 % of what it knows, too much load above 130 %,
-//! and a trailer as connected from 0.25 A on a lamp wire of its socket.
+//! and a trailer as connected from a quarter ampere on a lamp wire of its socket.
 
 use super::live::Live;
 use crate::circuit::SolveError;
-use crate::job::{Job, OutputKind};
+use crate::job::{FactoryKind, Job, OutputKind};
 use crate::sizing::choice::amps;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -15,6 +15,10 @@ use utoipa::ToSchema;
 pub const LAMP_OUT_PART: f64 = 0.4;
 /// Part of its load above which a wire counts as overloaded. Common practice.
 pub const OVERLOAD_PART: f64 = 1.3;
+
+/// Current on a lamp wire of the trailer socket from which a module takes a trailer for connected, A.
+/// Common practice: an LED lamp of a trailer draws 0.3 A.
+pub const TRAILER_A: f64 = 0.25;
 
 /// A wire under the eyes of a module.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -38,7 +42,8 @@ pub struct Watched {
 pub fn watched(job: &Job, live: &mut Live) -> Result<Vec<Watched>, SolveError> {
     let mut out = Vec::new();
     for (i, f) in job.factory.iter().enumerate() {
-        if f.output != OutputKind::Monitored || live.built.factory[i].is_none() {
+        let is_socket = f.kind == FactoryKind::TrailerSocket;
+        if f.output != OutputKind::Monitored && !is_socket {
             continue;
         }
         let planned = live.study.factory[i];
@@ -47,10 +52,17 @@ pub fn watched(job: &Job, live: &mut Live) -> Result<Vec<Watched>, SolveError> {
         live.put(inputs.completed(on));
         let solution = live.solve()?;
         let Some(built) = live.built.factory[i] else { continue };
+        if !live.study.circuits.iter().any(|c| c.chain.taps().contains(&i)) {
+            continue;
+        }
         let total_a = solution.current_a(built.wire);
         let own_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
         let added_a = (total_a - own_a).max(0.0);
-        let (is_noticed, says) = if total_a > OVERLOAD_PART * own_a.max(0.1) {
+        let (is_noticed, says) = if is_socket {
+            let seen = added_a >= TRAILER_A;
+            let what = if seen { "Takes a trailer for connected" } else { "Sees no trailer" };
+            (seen, format!("{what}: {} on its lamp wire.", amps(added_a)))
+        } else if total_a > OVERLOAD_PART * own_a.max(0.1) {
             (
                 true,
                 format!("Reports too much load: {} where it knows {}.", amps(total_a), amps(own_a)),

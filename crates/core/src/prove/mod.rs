@@ -2,6 +2,8 @@
 
 pub mod checks;
 pub mod probe;
+pub mod survey;
 
 pub use checks::{Check, Judgement, Quantity, Verdict};
 pub use probe::{Polarity, ProbeAnswer, ProbeVerdict};
+pub use survey::{LiveWhen, Side, SurveyAnswer};

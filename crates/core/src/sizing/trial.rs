@@ -37,7 +37,7 @@ pub struct Bench<'a> {
 impl<'a> Bench<'a> {
     /// The circuit alone on the vehicle.
     fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: self.supply, factory: self.factory, parts }
+        Installed { supply: self.supply, factory: self.factory, parts, is_whole: false }
     }
 }
 
@@ -555,7 +555,7 @@ fn drop_in(
     let situation = Situation::plain(bench.supply, state, inputs);
     let (built, solution) = rig.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
     let circuit = &built.circuits[0];
-    let source_v = solution.node_v(built.battery_plus);
+    let source_v = built.source_v(&solution, bench.chain, bench.factory, inputs);
     let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
     let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
     let mut current_a = 0.0;

@@ -4,6 +4,7 @@ mod assess;
 mod catalog;
 mod headers;
 mod jobs;
+mod vehicle;
 mod yard;
 
 use crate::assets;
@@ -78,6 +79,8 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::read))
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
+        .routes(routes!(vehicle::try_state))
+        .routes(routes!(vehicle::prove_job))
         .routes(routes!(assess::assess_job))
         .routes(routes!(assess::next_question))
         .routes(routes!(catalog::catalog))

@@ -1,0 +1,14 @@
+//! The vehicle in one moment: what is on, how each lamp burns, what flows where, and what changed.
+//!
+//! - `places`: where lamps sit, seen from above.
+//! - `now`: everything seen in one state.
+//! - `changes`: what is different from the moment before, in words.
+
+mod changes;
+mod now;
+mod places;
+
+pub use now::{
+    CircuitNow, FactoryNow, InputKind, InputNow, LampNow, Moment, MomentError, PartNow, moment,
+};
+pub use places::Spot;

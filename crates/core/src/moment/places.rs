@@ -1,0 +1,79 @@
+//! Where lamps sit, seen from above: a first guess from what they are for, until they are measured.
+
+use crate::job::{LampPlace, LampRole, Light, Signal};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A spot on the vehicle from above: along from the front (0) to the rear (1), across from the left
+/// (0) to the right (1).
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct Spot {
+    /// From the front, as a part of the length.
+    pub along: f64,
+    /// From the left, as a part of the width.
+    pub across: f64,
+}
+
+/// Place of a light: as said, else where lamps of its kind usually sit.
+pub fn place_of(light: &Light) -> LampPlace {
+    light.place.unwrap_or(match light.role {
+        Some(LampRole::Headlamp | LampRole::Driving | LampRole::Fog) => LampPlace::Front,
+        Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => {
+            LampPlace::Rear
+        }
+        Some(LampRole::Plate) => LampPlace::Rear,
+        Some(LampRole::Marker) => LampPlace::Sides,
+        Some(LampRole::Warning) => LampPlace::Roof,
+        Some(LampRole::Accent) => LampPlace::Cab,
+        Some(LampRole::Work) | None => LampPlace::Bed,
+    })
+}
+
+/// Spots of `count` lamps at a place. `row` counts the groups that share it.
+pub fn spots(place: LampPlace, count: usize, row: usize) -> Vec<Spot> {
+    let part = |k: usize| (k as f64 + 0.5) / count.max(1) as f64;
+    let step = row as f64 * 0.035;
+    (0..count)
+        .map(|k| match place {
+            LampPlace::Front => Spot { along: 0.02 + step, across: 0.08 + 0.84 * part(k) },
+            LampPlace::Roof => Spot { along: 0.28 + step, across: 0.15 + 0.7 * part(k) },
+            LampPlace::Cab => Spot { along: 0.38 + step, across: 0.2 + 0.6 * part(k) },
+            LampPlace::Bed => Spot { along: 0.56 + step, across: 0.15 + 0.7 * part(k) },
+            LampPlace::Rear => Spot { along: 0.98 - step, across: 0.08 + 0.84 * part(k) },
+            LampPlace::Left => Spot { along: 0.25 + 0.6 * part(k), across: 0.02 + step },
+            LampPlace::Right => Spot { along: 0.25 + 0.6 * part(k), across: 0.98 - step },
+            LampPlace::Sides => {
+                let per_side = count.div_ceil(2);
+                let along = 0.2 + 0.65 * ((k / 2) as f64 + 0.5) / per_side as f64;
+                Spot { along, across: if k % 2 == 0 { 0.02 + step } else { 0.98 - step } }
+            }
+            LampPlace::Under => {
+                let per_side = count.div_ceil(2);
+                let along = 0.3 + 0.3 * ((k / 2) as f64 + 0.5) / per_side as f64;
+                Spot { along, across: if k % 2 == 0 { 0.1 + step } else { 0.9 - step } }
+            }
+        })
+        .collect()
+}
+
+/// Where the lamps of the factory that hang on a signal usually sit.
+pub fn factory_spots(signal: Signal) -> Vec<Spot> {
+    let spot = |along, across| Spot { along, across };
+    match signal {
+        Signal::Parking => vec![spot(0.0, 0.06), spot(0.0, 0.94), spot(1.0, 0.06), spot(1.0, 0.94)],
+        Signal::LowBeam | Signal::HighBeam => vec![spot(0.0, 0.16), spot(0.0, 0.84)],
+        Signal::Fog => vec![spot(0.0, 0.26), spot(0.0, 0.74)],
+        Signal::Brake => vec![spot(1.0, 0.11), spot(1.0, 0.89)],
+        Signal::Left => vec![spot(0.0, 0.0), spot(1.0, 0.0)],
+        Signal::Right => vec![spot(0.0, 1.0), spot(1.0, 1.0)],
+        Signal::Reverse => vec![spot(1.0, 0.2), spot(1.0, 0.8)],
+        Signal::Door => vec![spot(0.34, 0.5)],
+        Signal::Boot => vec![spot(0.75, 0.5)],
+        Signal::Hazard
+        | Signal::Ignition
+        | Signal::Accessory
+        | Signal::EngineRunning
+        | Signal::Moving
+        | Signal::Trailer => Vec::new(),
+    }
+}

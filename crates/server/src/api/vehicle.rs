@@ -1,0 +1,82 @@
+//! The vehicle tried and proven: nothing is saved.
+
+use super::assess::read;
+use crate::extract::{Json, Text};
+use crate::problem::Problem;
+use axum::http::StatusCode;
+use jovek_core::job::{Job, VehicleState};
+use jovek_core::moment::{Moment, moment};
+use jovek_core::proof::{Proof, prove};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What is asked of Try.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MomentAsked {
+    /// The job.
+    #[schema(value_type = Job)]
+    pub job: serde_json::Value,
+    /// The state to show.
+    pub state: VehicleState,
+    /// The state before, for what changed.
+    #[serde(default)]
+    pub before: Option<VehicleState>,
+}
+
+/// The vehicle in one state.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Tried {
+    /// What is seen.
+    pub moment: Moment,
+}
+
+/// What was proven.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Proven {
+    /// The proof.
+    pub proof: Proof,
+}
+
+/// The vehicle in one state; nothing is saved.
+#[utoipa::path(post, path = "/api/moment", operation_id = "tryState",
+    request_body(content = MomentAsked, content_type = "application/json"),
+    responses((status = 200, body = Tried), (status = 422, body = Problem)))]
+pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> {
+    let asked: MomentAsked = serde_json::from_str(&body).map_err(|e| {
+        Problem::new(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "/problems/state",
+            "The state cannot be read",
+            e.to_string(),
+        )
+    })?;
+    let job = read(&asked.job.to_string())?;
+    let moment = moment(&job, &asked.state, asked.before.as_ref()).map_err(|e| {
+        Problem::new(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "/problems/state",
+            "The state cannot be shown",
+            e.to_string(),
+        )
+    })?;
+    Ok(Json(Tried { moment }))
+}
+
+/// Every combination of inputs and every single failure, held against the wishes; nothing is saved.
+#[utoipa::path(post, path = "/api/proof", operation_id = "prove",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Proven), (status = 422, body = Problem)))]
+pub(super) async fn prove_job(Text(body): Text) -> Result<Json<Proven>, Problem> {
+    let job = read(&body)?;
+    // Thousands of states: too long for an async thread.
+    let proof = tokio::task::spawn_blocking(move || prove(&job)).await.map_err(|e| {
+        Problem::new(
+            StatusCode::INTERNAL_SERVER_ERROR,
+            "/problems/internal",
+            "The program failed",
+            e.to_string(),
+        )
+    })?;
+    Ok(Json(Proven { proof }))
+}
