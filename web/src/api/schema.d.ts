@@ -707,8 +707,6 @@ export interface components {
         FactoryKind: "lamp" | "fuse_position" | "trailer_socket";
         /** @description One factory wire. */
         FactoryNow: {
-            /** @description Colour of their light. */
-            colour: components["schemas"]["LampColour"];
             /** @description Which one. */
             factory: components["schemas"]["FactoryId"];
             flash?: null | components["schemas"]["Flash"];
@@ -723,8 +721,8 @@ export interface components {
             level: number;
             /** @description Its name. */
             name: string;
-            /** @description Where its lamps sit. */
-            spots: components["schemas"]["Spot"][];
+            /** @description Where its lamps sit; none where it has no lamps left. */
+            spots: components["schemas"]["FactorySpot"][];
             /** @description `12.31 V`. */
             text: string;
             /**
@@ -732,6 +730,13 @@ export interface components {
              * @description Voltage on the wire, V.
              */
             volt_v: number;
+        };
+        /** @description A lamp of the factory. */
+        FactorySpot: {
+            /** @description Colour of its light. */
+            colour: components["schemas"]["LampColour"];
+            /** @description Where it sits. */
+            spot: components["schemas"]["Spot"];
         };
         /** @description What one failure does. */
         Failure: {
@@ -1039,7 +1044,7 @@ export interface components {
          * @description Where a lamp sits, seen from above.
          * @enum {string}
          */
-        LampPlace: "front" | "roof" | "left" | "right" | "sides" | "bed" | "rear" | "cab" | "under";
+        LampPlace: "front" | "front_left" | "front_right" | "roof" | "left" | "right" | "sides" | "bed" | "rear" | "rear_left" | "rear_right" | "cab" | "under";
         /**
          * @description What a lamp is for.
          * @enum {string}
@@ -1672,7 +1677,7 @@ export interface components {
          * @description What an element of the volt line is.
          * @enum {string}
          */
-        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "joint" | "lamps" | "return" | "chassis";
+        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "diode" | "joint" | "lamps" | "return" | "chassis";
         /** @description One circuit in one state of the supply. */
         VoltLine: {
             /**

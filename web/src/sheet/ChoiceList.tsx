@@ -24,6 +24,7 @@ export const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
   return: "wire",
   fuse: "fuse",
   relay: "control",
+  diode: "control",
   switch: "switch",
   joint: "ground",
   chassis: "ground",

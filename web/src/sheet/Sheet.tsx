@@ -6,7 +6,9 @@ import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { CutSheet } from "../stages/cut/CutSheet";
-import { ProveSheet } from "../stages/prove/ProveSheet";
+import { ProveTabs } from "../stages/prove/ProveTabs";
+import { TrySheet } from "../try/TrySheet";
+import { AT_REST, type VehicleState } from "../try/useMoment";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
 import { FindingsList } from "./FindingsList";
@@ -56,6 +58,7 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
   const desk = useJob(view);
   const [circuit, selectCircuit] = useState(0);
   const [finding, setFinding] = useState(false);
+  const [tried, setTried] = useState<VehicleState>(AT_REST);
   const navigate = useNavigate();
   const go = useCallback(
     (to: Stage) => navigate({ to: "/jobs/$id/$stage", params: { id: String(view.id), stage: to } }),
@@ -120,8 +123,8 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
   );
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
   const held = useMemo(
-    () => ({ ...desk, catalog, circuit: index, selectCircuit }),
-    [desk, catalog, index],
+    () => ({ ...desk, catalog, circuit: index, selectCircuit, tried, setTried }),
+    [desk, catalog, index, tried],
   );
   return (
     <DeskContext.Provider value={held}>
@@ -153,7 +156,8 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
 function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   const desk = useDesk();
   if (stage === "cut") return <CutSheet />;
-  if (stage === "prove") return <ProveSheet />;
+  if (stage === "prove") return <ProveTabs />;
+  if (stage === "try") return <TrySheet />;
   return (
     <>
       <CircuitBoard answers={desk.answers} />

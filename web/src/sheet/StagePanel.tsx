@@ -6,6 +6,7 @@ import { LookPanel } from "../stages/look/LookPanel";
 import { ProvePanel } from "../stages/prove/ProvePanel";
 import { RunPanel } from "../stages/run/RunPanel";
 import { SwitchPanel } from "../stages/switch/SwitchPanel";
+import { TryPanel } from "../try/TryPanel";
 import type { Stage } from "./stages";
 
 const PANELS: Record<Stage, ComponentType> = {
@@ -16,6 +17,7 @@ const PANELS: Record<Stage, ComponentType> = {
   run: RunPanel,
   cut: CutPanel,
   prove: ProvePanel,
+  try: TryPanel,
 };
 
 export function StagePanel({ stage }: { stage: Stage }) {

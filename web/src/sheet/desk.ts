@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Catalog } from "../api/client";
+import type { VehicleState } from "../try/useMoment";
 import type { JobDesk } from "./useJob";
 
 export interface Desk extends JobDesk {
@@ -8,6 +9,9 @@ export interface Desk extends JobDesk {
   /** Index of the circuit that is looked at. */
   circuit: number;
   selectCircuit: (index: number) => void;
+  /** The state of the vehicle that is tried. */
+  tried: VehicleState;
+  setTried: (change: (state: VehicleState) => VehicleState) => void;
 }
 
 export const DeskContext = createContext<Desk | undefined>(undefined);

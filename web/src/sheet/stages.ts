@@ -1,4 +1,4 @@
-/** The stages in working order, with their keys. */
+/** The stages in working order, with their keys; Try stands beside them. */
 export const STAGES = [
   { stage: "look", label: "Look", key: "1" },
   { stage: "light", label: "Light", key: "2" },
@@ -7,6 +7,7 @@ export const STAGES = [
   { stage: "run", label: "Run", key: "5" },
   { stage: "cut", label: "Cut", key: "6" },
   { stage: "prove", label: "Prove", key: "8" },
+  { stage: "try", label: "Try", key: "t" },
 ] as const;
 
 export type Stage = (typeof STAGES)[number]["stage"];

@@ -28,6 +28,14 @@ export function PartSymbol({
           <path d={`M${x - 12} ${y}h5l12 -7M${x + 6} ${y}h6`} {...ink} fill="none" />
         </g>
       );
+    case "diode":
+      return (
+        <g>
+          <rect x={x - 12} y={y - 10} width="24" height="20" fill="var(--panel)" />
+          <path d={`M${x - 7} ${y - 8}v16l13 -8z`} fill="var(--ink)" />
+          <path d={`M${x - 12} ${y}h24M${x + 6} ${y - 8}v16`} {...ink} fill="none" />
+        </g>
+      );
     case "switch":
       return (
         <g>

@@ -15,6 +15,7 @@ const SYMBOL_PX: Record<Element["kind"], number> = {
   fuse: 34,
   relay: 34,
   switch: 34,
+  diode: 34,
   joint: 14,
   lamps: 26,
   chassis: 18,

@@ -7,7 +7,7 @@ use crate::plan::chain::{Chain, LinkKind, WireRole};
 use crate::plan::{Built, SupplyState};
 use crate::sizing::choice::{amps, shown, volts};
 use crate::sizing::trial::drop_limit_v;
-use crate::sizing::{ControlChoice, Sizes};
+use crate::sizing::{ControlChoice, Hardware, Sizes};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -25,6 +25,8 @@ pub enum VoltKind {
     Switch,
     /// A relay contact.
     Relay,
+    /// Diodes alone.
+    Diode,
     /// A joint.
     Joint,
     /// The lamps.
@@ -180,6 +182,7 @@ pub fn volt_line(
             }
             LinkKind::Control { .. } => match &sizes.control {
                 ControlChoice::Relay { .. } => (VoltKind::Relay, "30-87".into(), 0.0),
+                ControlChoice::Planned(hardware) => planned_control(chain, hardware),
                 ControlChoice::Switch { rating_a: Some(a) } => {
                     (VoltKind::Switch, format!("{a} A"), 0.0)
                 }
@@ -281,6 +284,20 @@ pub fn volt_line(
     }
 }
 
+/// How planned hardware stands on the line: by what the lamp current goes through.
+fn planned_control(chain: &Chain, hardware: &Hardware) -> (VoltKind, String, f64) {
+    let Some(switching) = &chain.switching else { return (VoltKind::Joint, String::new(), 0.0) };
+    let diodes = switching.lamps_from.diodes();
+    if !switching.lamp_relays().is_empty() {
+        let out = if switching.breaks_lamps() { "30-87a" } else { "30-87" };
+        (VoltKind::Relay, out.into(), 0.0)
+    } else if diodes > 0 {
+        (VoltKind::Diode, format!("{diodes} × {} A", hardware.lamp_diode.rated_a), 0.0)
+    } else {
+        (VoltKind::Switch, format!("{} A", hardware.switch_a), 0.0)
+    }
+}
+
 fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilReading {
     let across_v = solution.across_v(&built.net, coil);
     let current_a = solution.current_a(coil);
@@ -299,7 +316,11 @@ fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilRead
 }
 
 fn element_name(name: &str, kind: VoltKind) -> String {
-    if kind == VoltKind::Relay { "relay".into() } else { name.into() }
+    match kind {
+        VoltKind::Relay => "relay".into(),
+        VoltKind::Diode => "diodes".into(),
+        _ => name.into(),
+    }
 }
 
 fn lamps_text(count: u32) -> String {

@@ -48,7 +48,7 @@ pub fn svg(title: &str, circuits: &[CircuitAnswer], state: usize) -> String {
                     mid - 13.0,
                     y - 6.0
                 ),
-                VoltKind::Relay | VoltKind::Switch => format!(
+                VoltKind::Relay | VoltKind::Switch | VoltKind::Diode => format!(
                     "<rect x=\"{0:.1}\" y=\"{1:.1}\" width=\"22\" height=\"22\" fill=\"#fff\" stroke=\"#111\"/><line x1=\"{0:.1}\" y1=\"{2:.1}\" x2=\"{3:.1}\" y2=\"{1:.1}\" stroke=\"#111\"/>",
                     mid - 11.0,
                     y - 11.0,

@@ -83,6 +83,10 @@ pub enum LampColour {
 pub enum LampPlace {
     /// Front of the vehicle.
     Front,
+    /// Front, on the left.
+    FrontLeft,
+    /// Front, on the right.
+    FrontRight,
     /// Roof of the cab.
     Roof,
     /// Left side.
@@ -95,6 +99,10 @@ pub enum LampPlace {
     Bed,
     /// Rear of the vehicle.
     Rear,
+    /// Rear, on the left.
+    RearLeft,
+    /// Rear, on the right.
+    RearRight,
     /// Inside the cab.
     Cab,
     /// Under the vehicle and its steps.

@@ -11,4 +11,4 @@ mod places;
 pub use now::{
     CircuitNow, FactoryNow, InputKind, InputNow, LampNow, Moment, MomentError, PartNow, moment,
 };
-pub use places::Spot;
+pub use places::{FactorySpot, Spot};

@@ -1,12 +1,12 @@
 //! Everything seen in one state.
 
 use super::changes::changes;
-use super::places::{Spot, factory_spots, place_of, spots};
+use super::places::{FactorySpot, Spot, factory_spots, place_of, spots};
 use crate::answers::{Assessment, SolvedState, VoltLine, study, volt_line};
 use crate::circuit::{Solution, SolveError};
 use crate::job::{
-    CircuitId, FactoryId, Fault, FaultKind, Flash, Job, LampColour, LampPlace, LightId, Signal,
-    SwitchKind, VehicleSide, VehicleState,
+    CircuitId, FactoryId, Fault, FaultKind, Flash, Job, LampColour, LampPlace, LightId, SwitchKind,
+    VehicleSide, VehicleState,
 };
 use crate::plan::inputs::{Assignment, Input};
 use crate::plan::places::{Place, What};
@@ -106,10 +106,8 @@ pub struct FactoryNow {
     pub flash: Option<Flash>,
     /// True where it is live although its source is off.
     pub is_fed_back: bool,
-    /// Where its lamps sit.
-    pub spots: Vec<Spot>,
-    /// Colour of their light.
-    pub colour: LampColour,
+    /// Where its lamps sit; none where it has no lamps left.
+    pub spots: Vec<FactorySpot>,
     /// `12.31 V`.
     pub text: String,
 }
@@ -398,11 +396,9 @@ impl Look<'_> {
                 level,
                 flash: flashes.then_some(TURN_FLASH),
                 is_fed_back: !is_on && volt_v > proof::FED_BACK_V,
-                spots: if f.of == VehicleSide::Own { factory_spots(f.follows) } else { Vec::new() },
-                colour: match f.follows {
-                    Signal::Brake | Signal::Parking => LampColour::Red,
-                    Signal::Left | Signal::Right | Signal::Hazard => LampColour::Amber,
-                    _ => LampColour::White,
+                spots: match (f.of, built.lamps) {
+                    (VehicleSide::Own, Some(_)) => factory_spots(f.follows),
+                    _ => Vec::new(),
                 },
                 text: volts(volt_v).to_string(),
             });

@@ -1,6 +1,6 @@
 //! Where lamps sit, seen from above: a first guess from what they are for, until they are measured.
 
-use crate::job::{LampPlace, LampRole, Light, Signal};
+use crate::job::{LampColour, LampPlace, LampRole, Light, Signal};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -33,9 +33,14 @@ pub fn place_of(light: &Light) -> LampPlace {
 pub fn spots(place: LampPlace, count: usize, row: usize) -> Vec<Spot> {
     let part = |k: usize| (k as f64 + 0.5) / count.max(1) as f64;
     let step = row as f64 * 0.035;
+    let corner = row as f64 * 0.09;
     (0..count)
         .map(|k| match place {
             LampPlace::Front => Spot { along: 0.02 + step, across: 0.08 + 0.84 * part(k) },
+            LampPlace::FrontLeft => Spot { along: 0.02, across: 0.06 + corner + 0.07 * k as f64 },
+            LampPlace::FrontRight => Spot { along: 0.02, across: 0.94 - corner - 0.07 * k as f64 },
+            LampPlace::RearLeft => Spot { along: 0.98, across: 0.06 + corner + 0.07 * k as f64 },
+            LampPlace::RearRight => Spot { along: 0.98, across: 0.94 - corner - 0.07 * k as f64 },
             LampPlace::Roof => Spot { along: 0.28 + step, across: 0.15 + 0.7 * part(k) },
             LampPlace::Cab => Spot { along: 0.38 + step, across: 0.2 + 0.6 * part(k) },
             LampPlace::Bed => Spot { along: 0.56 + step, across: 0.15 + 0.7 * part(k) },
@@ -56,19 +61,34 @@ pub fn spots(place: LampPlace, count: usize, row: usize) -> Vec<Spot> {
         .collect()
 }
 
+/// A lamp of the factory.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct FactorySpot {
+    /// Where it sits.
+    pub spot: Spot,
+    /// Colour of its light.
+    pub colour: LampColour,
+}
+
 /// Where the lamps of the factory that hang on a signal usually sit.
-pub fn factory_spots(signal: Signal) -> Vec<Spot> {
-    let spot = |along, across| Spot { along, across };
+pub fn factory_spots(signal: Signal) -> Vec<FactorySpot> {
+    use LampColour::{Amber, Red, White};
+    let pair = |along: f64, inset: f64, colour| {
+        [inset, 1.0 - inset]
+            .map(|across| FactorySpot { spot: Spot { along, across }, colour })
+            .to_vec()
+    };
+    let one = |along, across, colour| FactorySpot { spot: Spot { along, across }, colour };
     match signal {
-        Signal::Parking => vec![spot(0.0, 0.06), spot(0.0, 0.94), spot(1.0, 0.06), spot(1.0, 0.94)],
-        Signal::LowBeam | Signal::HighBeam => vec![spot(0.0, 0.16), spot(0.0, 0.84)],
-        Signal::Fog => vec![spot(0.0, 0.26), spot(0.0, 0.74)],
-        Signal::Brake => vec![spot(1.0, 0.11), spot(1.0, 0.89)],
-        Signal::Left => vec![spot(0.0, 0.0), spot(1.0, 0.0)],
-        Signal::Right => vec![spot(0.0, 1.0), spot(1.0, 1.0)],
-        Signal::Reverse => vec![spot(1.0, 0.2), spot(1.0, 0.8)],
-        Signal::Door => vec![spot(0.34, 0.5)],
-        Signal::Boot => vec![spot(0.75, 0.5)],
+        Signal::Parking => [pair(0.0, 0.06, White), pair(1.0, 0.06, Red)].concat(),
+        Signal::LowBeam | Signal::HighBeam => pair(0.0, 0.16, White),
+        Signal::Fog => pair(0.0, 0.26, White),
+        Signal::Brake => pair(1.0, 0.11, Red),
+        Signal::Left => vec![one(0.0, 0.0, Amber), one(1.0, 0.0, Amber)],
+        Signal::Right => vec![one(0.0, 1.0, Amber), one(1.0, 1.0, Amber)],
+        Signal::Reverse => pair(1.0, 0.2, White),
+        Signal::Door => vec![one(0.34, 0.5, White)],
+        Signal::Boot => vec![one(0.75, 0.5, White)],
         Signal::Hazard
         | Signal::Ignition
         | Signal::Accessory

@@ -239,8 +239,17 @@ impl Words<'_> {
 
     fn backfeed(&self, f: &FactoryCircuit, fed: &FedBack, path: &[Place]) -> Backfeed {
         let marks = landmarks(path);
-        let names: Vec<String> =
-            marks.iter().map(|&p| names::full(self.job, self.study, p)).collect();
+        let mut names: Vec<String> = Vec::new();
+        let mut circuit = None;
+        for &p in &marks {
+            // The circuit is named where the way enters it.
+            names.push(if p.circuit == circuit {
+                names::words(self.job, self.study, p)
+            } else {
+                names::full(self.job, self.study, p)
+            });
+            circuit = p.circuit;
+        }
         let says = format!(
             "{} on the wire of {} while its own source is off: {}.",
             volts(fed.volt_v),

@@ -12,7 +12,7 @@ const VIEWS: [(&str, &str, Size, &str); 11] = [
     ("feed", "/jobs/2/feed", Size::Desk, "day"),
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
-    ("run-night", "/jobs/3/run", Size::Desk, "night"),
+    ("run-night", "/jobs/4/run", Size::Desk, "night"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),

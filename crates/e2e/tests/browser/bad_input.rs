@@ -38,7 +38,7 @@ async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
 #[tokio::test]
 async fn a_12_volt_lamp_on_24_volts_is_a_stop() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/3/light").await?;
+    page.go("/jobs/4/light").await?;
     page.pick("Made for", "12 V").await?;
     page.says("Stop:").await?;
     page.says("24 V").await?;

@@ -65,7 +65,7 @@ async fn a_lost_connection_loses_nothing() -> Result<()> {
 #[tokio::test]
 async fn every_step_can_be_undone() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/3/run").await?;
+    page.go("/jobs/4/run").await?;
     let before = page.text("[data-part=wire]").await?;
     page.fill("Boom, inside tube, length", "30").await?;
     page.saved().await?;

@@ -2,7 +2,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { DRAWS, MADE_FOR } from "../../ui/words";
+import { COLOURS, DRAWS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { MeasureForm } from "./MeasureForm";
 
 /** One group of equal lights: label and meter side by side. */
@@ -36,6 +36,26 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         {light.draws.kind === "strip" && (
           <NumberField path={`${at}.draws.forward_v`} label="Forward voltage" unit="V" />
         )}
+      </div>
+      <div className="grid grid-cols-3 items-end gap-2">
+        <ChoiceField
+          path={`${at}.role`}
+          label="Purpose"
+          options={ROLES}
+          write={(v) => v || undefined}
+        />
+        <ChoiceField
+          path={`${at}.colour`}
+          label="Colour"
+          options={COLOURS}
+          read={(held) => String(held ?? "white")}
+        />
+        <ChoiceField
+          path={`${at}.place`}
+          label="Place"
+          options={PLACES}
+          write={(v) => v || undefined}
+        />
       </div>
       {light.measured ? (
         <div className="grid grid-cols-2 items-end gap-2">

@@ -2,9 +2,10 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
-import { ChoiceField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Panel } from "../../ui/Panel";
+import { WishEditor } from "../../wish/WishEditor";
 import { LightForm } from "./LightForm";
 
 export function LightPanel() {
@@ -37,18 +38,7 @@ export function LightPanel() {
     <Panel title="Light" says="What to fit, and when it is lit.">
       <CircuitPicker />
       <TextField path={`${at}.name`} label="Name of the circuit" />
-      <ChoiceField
-        path={`${at}.lit`}
-        label="Lit"
-        options={[
-          { value: "own_switch", label: "by its own switch" },
-          ...catalog.signals.map((s) => ({ value: s.signal, label: `with the ${s.label}` })),
-        ]}
-        read={(held) =>
-          typeof held === "object" && held ? (held as { with: string }).with : "own_switch"
-        }
-        write={(v) => (v === "own_switch" ? v : { with: v })}
-      />
+      <WishEditor circuit={circuit} />
       {lights.map((light, k) => (
         <LightForm key={light.id} circuit={circuit} index={k} />
       ))}

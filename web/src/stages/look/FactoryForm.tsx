@@ -3,7 +3,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
-import { OUTPUTS } from "../../ui/words";
+import { FACTORY_KINDS, OUTPUTS, SIDES } from "../../ui/words";
 
 const SHAPES = {
   usable: "done",
@@ -50,10 +50,55 @@ export function FactoryForm({ index }: { index: number }) {
           write={(v) => v || undefined}
         />
         <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />
-        <NumberField path={`${at}.probe.on_v`} label="Probe, function on" unit="V" />
-        <NumberField path={`${at}.probe.off_v`} label="Probe, function off" unit="V" />
+        <ChoiceField
+          path={`${at}.kind`}
+          label="What it is"
+          options={FACTORY_KINDS}
+          read={(held) => String(held ?? "lamp")}
+        />
+        <ChoiceField
+          path={`${at}.of`}
+          label="Belongs to"
+          options={SIDES}
+          read={(held) => String(held ?? "own")}
+        />
+        {circuit?.kind === "fuse_position" ? (
+          <>
+            <NumberField path={`${at}.survey.first_key_on_v`} label="First side, key on" unit="V" />
+            <NumberField
+              path={`${at}.survey.first_key_off_v`}
+              label="First side, key off"
+              unit="V"
+            />
+            <NumberField
+              path={`${at}.survey.second_key_on_v`}
+              label="Second side, key on"
+              unit="V"
+            />
+            <NumberField
+              path={`${at}.survey.second_key_off_v`}
+              label="Second side, key off"
+              unit="V"
+            />
+          </>
+        ) : (
+          <>
+            <NumberField path={`${at}.probe.on_v`} label="Probe, function on" unit="V" />
+            <NumberField path={`${at}.probe.off_v`} label="Probe, function off" unit="V" />
+          </>
+        )}
       </div>
-      {answer && (
+      {answer?.survey && (
+        <p className="flex gap-2 text-sm" role="status">
+          <Mark shape={answer.survey.is_usable ? "done" : "open"} />
+          <span>
+            {answer.survey.says}
+            <br />
+            {answer.headroom_text}
+          </span>
+        </p>
+      )}
+      {answer && !answer.survey && (
         <p className="flex gap-2 text-sm" role="status">
           <Mark shape={SHAPES[answer.probe.verdict]} />
           <span>

@@ -51,6 +51,10 @@ pub struct Wired<'a> {
     pub silicon: bool,
 }
 
+/// Current of added lamps that the wire of a factory lamp is good for, A. Common practice: markers and
+/// accents of 0.1 to 1 A.
+const LAMP_WIRE_A: f64 = 1.0;
+
 /// What a missing wire means, and the remedy.
 pub fn unmet_text(unmet: &Unmet) -> String {
     let Unmet::NoWire(side, signal) = unmet;
@@ -251,6 +255,17 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> Way {
             ),
             Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
         );
+        if carries_lamps && taken_a > LAMP_WIRE_A {
+            say(
+                FeedVerdict::Mind,
+                format!(
+                    "{} through the wire of a factory lamp: it is good for up to {} more.",
+                    amps(taken_a),
+                    amps(LAMP_WIRE_A)
+                ),
+                practice("what a lamp circuit is good for"),
+            );
+        }
     }
     diode_reasons(wired, &switching, &mut say);
     contact_reasons(wired, &switching, &mut say);

@@ -1,0 +1,29 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { type ApiError, api, type Job, type Schemas, unwrap } from "../api/client";
+
+export type VehicleState = Schemas["VehicleState"];
+export type Moment = Schemas["Moment"];
+
+export const AT_REST: VehicleState = { on: [], supply: "engine_off" };
+
+/** The vehicle in a state, and what changed since the state before. */
+export function useMoment(job: Job, state: VehicleState) {
+  const before = useRef<VehicleState>(state);
+  const query = useQuery<Moment, ApiError>({
+    queryKey: ["moment", job, state],
+    queryFn: async () => {
+      const body = { job, state, before: before.current };
+      return (await unwrap(api.POST("/api/moment", { body }))).moment;
+    },
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+    retry: false,
+  });
+  const { data, isPlaceholderData } = query;
+  useEffect(() => {
+    if (data && !isPlaceholderData) before.current = state;
+  }, [data, isPlaceholderData, state]);
+  return query;
+}
