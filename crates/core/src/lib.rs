@@ -10,6 +10,7 @@
 //! - [`sizing`]: wire, fuse, switch and relay, each tried in the solved circuit; reasons as data.
 //! - [`answers`]: volt lines, choices, findings, cut list, parts, expected readings.
 //! - [`proof`]: every combination of inputs, and every single failure, held against the wishes.
+//! - [`budget`]: charge over a shift, hours of light, "will it start on Monday".
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
@@ -21,6 +22,7 @@
 //! the same answers, to the byte.
 
 pub mod answers;
+pub mod budget;
 pub mod catalog;
 pub mod circuit;
 pub mod export;

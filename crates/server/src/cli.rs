@@ -4,6 +4,7 @@ use crate::{api, demo, serve};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::answers::{Answers, assess, study};
+use jovek_core::budget::{Budget, budget};
 use jovek_core::export::{Format, export};
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, moment};
@@ -68,6 +69,14 @@ enum Command {
         /// Signals and switches that are on, such as reverse,switch.rear.
         #[arg(long, value_delimiter = ',')]
         on: Vec<String>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Charge of the batteries over the job's shift, each way to feed the lights side by side.
+    Budget {
+        /// Job file, or - for standard input.
+        job: PathBuf,
         /// Print everything as JSON.
         #[arg(long)]
         json: bool,
@@ -156,6 +165,15 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             serve::run(store, *listen)?;
         }
         Command::Assess { job, json } => return assess_file(job, *json),
+        Command::Budget { job, json } => {
+            let job = read_job(job)?;
+            let budget = budget(&job);
+            print(&if *json {
+                serde_json::to_string_pretty(&budget)? + "\n"
+            } else {
+                budget_text(&job, &budget)
+            })?;
+        }
         Command::Prove { job, json } => return prove_file(job, *json),
         Command::Solve { job, state, on, json } => {
             let job = read_job(job)?;
@@ -298,6 +316,35 @@ fn moment_text(job: &Job, moment: &Moment) -> String {
         let fed = if f.is_fed_back { ", fed backwards" } else { "" };
         let source = if f.is_on { "on" } else { "off" };
         out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
+    }
+    out
+}
+
+fn budget_text(job: &Job, budget: &Budget) -> String {
+    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
+    for line in budget.alternator_text.iter().chain(&budget.circuits) {
+        out += &format!("{line}\n");
+    }
+    for way in &budget.ways {
+        let used = if way.is_used { " (in use)" } else { "" };
+        let after = &way.run.after_shift;
+        let second =
+            after.auxiliary_percent.map_or(String::new(), |p| format!(", auxiliary {p:.0} %"));
+        out += &format!(
+            "\n{}{used}: after the shift starting battery {:.0} %{second}; {}; {}; {}\n  {}\n",
+            way.label,
+            after.start_percent,
+            way.lamp_text,
+            way.light_text,
+            way.reached_text,
+            way.starts_text
+        );
+        for line in std::iter::once(&way.flatten_text).chain(&way.mind) {
+            out += &format!("  {line}\n");
+        }
+        for part in &way.parts {
+            out += &format!("  - {part}\n");
+        }
     }
     out
 }

@@ -22,6 +22,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/budget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Charge of the batteries over the job's shift, each way to feed the lights side by side; nothing
+         *     is saved.
+         */
+        post: operations["budget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalog": {
         parameters: {
             query?: never;
@@ -285,6 +305,23 @@ export interface components {
              */
             value: number;
         };
+        /** @description A second battery for the added lights. */
+        Auxiliary: {
+            /** @description The battery. */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * Format: double
+             * @description Resistance of the cable between the batteries, there and back, mohm.
+             */
+            cable_mohm?: number | null;
+            /**
+             * Format: double
+             * @description Rated current of the converter, A.
+             */
+            charger_a?: number | null;
+            /** @description How it is charged and kept apart. */
+            isolation?: components["schemas"]["Isolation"];
+        };
         /** @description A factory wire that is fed backwards. */
         Backfeed: {
             /** @description The simplest of them. */
@@ -329,6 +366,22 @@ export interface components {
              * @description Internal resistance of the whole bank, milliohm.
              */
             internal_mohm?: number | null;
+        };
+        /** @description Charge over a shift. */
+        Budget: {
+            /** @description Alternator against all loads, at working speed and at idle, in words. */
+            alternator_text: string[];
+            /** @description Currents of each circuit, A, in words. */
+            circuits: string[];
+            /** @description The shift with every figure filled in. */
+            shift: components["schemas"]["Shift"];
+            /** @description The ways, the one in use first. */
+            ways: components["schemas"]["SupplyWay"][];
+        };
+        /** @description Charge over a shift. */
+        Budgeted: {
+            /** @description The budget. */
+            budget: components["schemas"]["Budget"];
         };
         /**
          * @description Rule for wires that lie side by side.
@@ -654,6 +707,11 @@ export interface components {
          * @enum {string}
          */
         DropLimit: "three_percent" | "ten_percent" | "half_volt";
+        /**
+         * @description What the engine does.
+         * @enum {string}
+         */
+        Engine: "driving" | "idling" | "off";
         /** @description A factory circuit, judged. */
         FactoryAnswer: {
             /** @description `6.50 A free of 8.00 A (80 % of 10 A)`. */
@@ -770,6 +828,9 @@ export interface components {
         Feed: {
             /** @enum {string} */
             from: "battery";
+        } | {
+            /** @enum {string} */
+            from: "auxiliary";
         } | {
             /** @description Which one. */
             factory: components["schemas"]["FactoryId"];
@@ -911,6 +972,11 @@ export interface components {
             /** @description What is on after it is turned over, with what must go along. */
             turned: string[];
         };
+        /**
+         * @description How an auxiliary battery is charged from the vehicle and kept apart from it.
+         * @enum {string}
+         */
+        Isolation: "ignition_relay" | "voltage_sensing" | "diode_isolator" | "dc_dc" | "manual_switch";
         /** @description One vehicle's work: what is on it, what should light, where the wires run, what was measured. */
         Job: {
             /** @description The lamp circuits to add. */
@@ -924,6 +990,7 @@ export interface components {
             jovek: number;
             /** @description Readings taken on the finished work. */
             readings?: components["schemas"]["Reading"][];
+            shift?: null | components["schemas"]["Shift"];
             /** @description The shop's schools and habits. */
             shop?: components["schemas"]["Shop"];
             /** @description States of the vehicle that were tried and kept. */
@@ -1065,6 +1132,18 @@ export interface components {
             text: string;
             /** @description What is on. */
             words: string;
+        };
+        /** @description A part of a shift. */
+        Leg: {
+            /** @description What the engine does. */
+            engine?: components["schemas"]["Engine"];
+            /** @description Circuits that are lit. */
+            lit?: components["schemas"]["CircuitId"][];
+            /**
+             * Format: double
+             * @description How long, minutes.
+             */
+            minutes: number;
         };
         /** @description A group of equal lights. */
         Light: {
@@ -1274,6 +1353,24 @@ export interface components {
             /** @description Its key. */
             part: string;
         };
+        /** @description A point of the curve. */
+        Point: {
+            /**
+             * Format: double
+             * @description Charge of the auxiliary battery, percent.
+             */
+            auxiliary_percent?: number | null;
+            /**
+             * Format: double
+             * @description Since the start, h.
+             */
+            hour: number;
+            /**
+             * Format: double
+             * @description Charge of the starting battery, percent.
+             */
+            start_percent: number;
+        };
         /**
          * @description Which way round the meter leads were.
          * @enum {string}
@@ -1469,6 +1566,67 @@ export interface components {
             /** @description Surroundings. */
             zone?: components["schemas"]["Zone"];
         };
+        /** @description A working shift, and the days parked after it. */
+        Shift: {
+            /**
+             * Format: double
+             * @description Temperature of the batteries, °C.
+             */
+            battery_c?: number | null;
+            /**
+             * Format: double
+             * @description Days parked afterwards.
+             */
+            days_parked?: number | null;
+            /**
+             * Format: double
+             * @description Key-off current of the vehicle itself, mA.
+             */
+            key_off_ma?: number | null;
+            /** @description What it is made of. */
+            legs?: components["schemas"]["Leg"][];
+            /**
+             * Format: double
+             * @description Charge of the batteries at the start, percent.
+             */
+            start_percent?: number | null;
+        };
+        /** @description A shift, worked out. */
+        ShiftRun: {
+            /** @description Charge after the days parked. */
+            after_parking: components["schemas"]["Point"];
+            /** @description Charge at the end of the shift. */
+            after_shift: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description When a cut-off would put the lights out, h from the start.
+             */
+            cut_off_h?: number | null;
+            /**
+             * Format: double
+             * @description Hours of light left at the end of the shift with what was last lit; none where nothing was.
+             */
+            light_left_h?: number | null;
+            /**
+             * Format: double
+             * @description Charge that it needs to start, percent.
+             */
+            needed_percent: number;
+            /** @description The curve, through the shift and the days parked. */
+            points: components["schemas"]["Point"][];
+            /**
+             * Format: double
+             * @description Charge that reached the auxiliary battery, Ah.
+             */
+            reached_ah: number;
+            /**
+             * Format: double
+             * @description Hours of the shift.
+             */
+            shift_h: number;
+            /** @description Whether the engine starts after parking. */
+            starts: components["schemas"]["Starts"];
+        };
         /** @description The shop's habits. */
         Shop: {
             /** @description Ampacity table. */
@@ -1543,12 +1701,18 @@ export interface components {
          * @enum {string}
          */
         StageState: "done" | "open" | "blocked";
+        /**
+         * @description Whether the engine starts.
+         * @enum {string}
+         */
+        Starts: "yes" | "doubtful" | "no";
         /** @description A saved state of the vehicle. */
         StateId: string;
         /** @description Battery and alternator. */
         Supply: {
             /** @description The alternator. */
             alternator?: components["schemas"]["Alternator"];
+            auxiliary?: null | components["schemas"]["Auxiliary"];
             /** @description The starting battery. */
             battery?: components["schemas"]["Battery"];
         };
@@ -1557,6 +1721,32 @@ export interface components {
          * @enum {string}
          */
         SupplyState: "engine_off" | "charging" | "idle" | "low_battery";
+        /** @description One way to feed the lights. */
+        SupplyWay: {
+            /** @description Whether the lights can flatten the starting battery. */
+            can_flatten: boolean;
+            /** @description Both in words. */
+            flatten_text: string;
+            /** @description True for the one in use. */
+            is_used: boolean;
+            isolation?: null | components["schemas"]["Isolation"];
+            /** @description As it is spoken. */
+            label: string;
+            /** @description Voltage at the lamps with the engine off at the end of the shift, in words. */
+            lamp_text: string;
+            /** @description Hours of light left, in words. */
+            light_text: string;
+            /** @description What to mind. */
+            mind: string[];
+            /** @description Parts, both cable ends fused. */
+            parts: string[];
+            /** @description Charge that reached the auxiliary battery. */
+            reached_text: string;
+            /** @description The shift. */
+            run: components["schemas"]["ShiftRun"];
+            /** @description Whether the engine starts after parking, in words. */
+            starts_text: string;
+        };
         /** @description What the readings say. */
         SurveyAnswer: {
             /** @description True where the position may be used as a feed that follows the key. */
@@ -1932,6 +2122,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessed"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    budget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Budgeted"];
                 };
             };
             422: {

@@ -6,6 +6,7 @@ import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { CutSheet } from "../stages/cut/CutSheet";
+import { FeedTabs } from "../stages/feed/FeedTabs";
 import { ProveTabs } from "../stages/prove/ProveTabs";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
@@ -158,10 +159,11 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   if (stage === "cut") return <CutSheet />;
   if (stage === "prove") return <ProveTabs />;
   if (stage === "try") return <TrySheet />;
-  return (
+  const circuits = (
     <>
       <CircuitBoard answers={desk.answers} />
       <FindingsList go={go} />
     </>
   );
+  return stage === "feed" ? <FeedTabs circuits={circuits} /> : circuits;
 }

@@ -189,7 +189,7 @@ fn size_together(planned: &Planned, rig: &mut Rig) -> (Vec<Sized>, Vec<SolvedSce
             };
             for &i in &scene.lit {
                 let drop_v = drop_v(built, &solution, i, &chains[i]);
-                let source_v = solution.node_v(built.battery_plus);
+                let source_v = built.own_source_v(&solution, &chains[i]);
                 let limit_v = drop_limit_v(job.shop.drop, source_v, job.vehicle.system);
                 let passes_alone = sized[i].chosen.refusal.is_none();
                 if passes_alone && drop_v > limit_v * 1.000_001 && !moved.contains(&i) {
@@ -217,7 +217,7 @@ fn size_together(planned: &Planned, rig: &mut Rig) -> (Vec<Sized>, Vec<SolvedSce
 
 /// Voltage lost between the battery and the lamps of a circuit, but for the diodes on the way, V.
 fn drop_v(built: &Built, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
-    let source_v = solution.node_v(built.battery_plus);
+    let source_v = built.own_source_v(solution, chain);
     let lamp = built.circuits[circuit].lamps.iter().flatten().next();
     let across_v = lamp.map_or(source_v, |&l| solution.across_v(&built.net, l));
     source_v - across_v - built.lamp_diode_v(solution, circuit, chain)

@@ -158,7 +158,7 @@ pub fn volt_line(
 ) -> VoltLine {
     let &SolvedState { state, built, solution } = solved;
     let at = &built.circuits[index];
-    let battery_v = solution.node_v(built.battery_plus);
+    let battery_v = built.own_source_v(solution, chain);
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
     let mut elements = Vec::with_capacity(chain.links.len());
     let mut distance_m = 0.0;

@@ -277,6 +277,7 @@ fn end_before(
         }
         Some(LinkKind::Control { .. }) if relay => End::new("relay 87", EndKind::Blade),
         Some(LinkKind::Control { .. }) => End::new("switch out", EndKind::Blade),
+        _ if chain.is_auxiliary => End::new("auxiliary +", EndKind::PostRing),
         _ if chain.origin == Origin::Battery => End::new("battery +", EndKind::PostRing),
         _ => End::new("factory wire", EndKind::FactoryJoint),
     }

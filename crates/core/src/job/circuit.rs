@@ -159,6 +159,8 @@ pub struct Light {
 pub enum Feed {
     /// The battery, through its own fuse.
     Battery {},
+    /// The auxiliary battery, through its own fuse.
+    Auxiliary {},
     /// A factory lamp circuit.
     TieIn {
         /// Which one.

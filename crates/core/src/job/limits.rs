@@ -161,6 +161,27 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
         c.maybe(format!("{at}.probe.off_v"), f.probe.off_v, -40.0, 40.0, "V");
     }
+    if let Some(shift) = &job.shift {
+        c.maybe("shift.battery_c".into(), shift.battery_c, -40.0, 60.0, "°C");
+        c.maybe("shift.start_percent".into(), shift.start_percent, 0.0, 100.0, "%");
+        c.maybe("shift.days_parked".into(), shift.days_parked, 0.0, 365.0, "days");
+        c.maybe("shift.key_off_ma".into(), shift.key_off_ma, 0.0, 5000.0, "mA");
+        for (i, leg) in shift.legs.iter().enumerate() {
+            c.range(format!("shift.legs[{i}].minutes"), leg.minutes, 0.0, 2880.0, "min");
+        }
+        if shift.legs.len() > 40 {
+            c.say("shift.legs".into(), "more than 40 parts of a shift; join some".into());
+        }
+    }
+    if let Some(a) = &job.supply.auxiliary {
+        let at = "supply.auxiliary";
+        let capacity = a.battery.capacity_ah;
+        c.maybe(format!("{at}.battery.capacity_ah"), capacity, 1.0, 2000.0, "Ah");
+        let internal = a.battery.internal_mohm;
+        c.maybe(format!("{at}.battery.internal_mohm"), internal, 0.1, 200.0, "mohm");
+        c.maybe(format!("{at}.cable_mohm"), a.cable_mohm, 0.1, 500.0, "mohm");
+        c.maybe(format!("{at}.charger_a"), a.charger_a, 1.0, 200.0, "A");
+    }
     let mut ids = HashSet::new();
     for (i, s) in job.states.iter().enumerate() {
         let at = format!("states[{i}]");

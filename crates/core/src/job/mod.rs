@@ -10,6 +10,7 @@ mod ids;
 mod lamp;
 pub mod limits;
 pub mod read;
+mod shift;
 mod shop;
 mod state;
 mod supply;
@@ -21,6 +22,7 @@ pub use circuit::{
 };
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, StateId, SwitchId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
+pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
 pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
@@ -66,6 +68,9 @@ pub struct Job {
     /// Readings taken on the finished work.
     #[serde(default)]
     pub readings: Vec<Reading>,
+    /// A working shift, for the charge of the batteries.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub shift: Option<Shift>,
     /// States of the vehicle that were tried and kept.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub states: Vec<SavedState>,
@@ -99,6 +104,7 @@ impl Job {
             circuits: Vec::new(),
             shop: Shop::default(),
             readings: Vec::new(),
+            shift: None,
             states: Vec::new(),
         }
     }

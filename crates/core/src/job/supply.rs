@@ -2,6 +2,7 @@
 
 use super::circuit::Signal;
 use super::ids::FactoryId;
+use super::shift::Auxiliary;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -58,6 +59,9 @@ pub struct Supply {
     /// The alternator.
     #[serde(default)]
     pub alternator: Alternator,
+    /// A second battery for the added lights.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub auxiliary: Option<Auxiliary>,
 }
 
 /// How the battery is made.

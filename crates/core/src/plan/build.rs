@@ -74,6 +74,8 @@ pub struct Built {
     pub net: Network,
     /// Battery positive.
     pub battery_plus: NodeId,
+    /// Auxiliary battery positive, where it is drawn.
+    pub auxiliary_plus: Option<NodeId>,
     /// Battery positive of the towing vehicle, where its wires are drawn.
     pub towing_plus: Option<NodeId>,
     /// The battery.
@@ -93,6 +95,12 @@ pub struct Built {
 }
 
 impl Built {
+    /// Voltage of a chain's own battery, V.
+    pub fn own_source_v(&self, solution: &Solution, chain: &Chain) -> f64 {
+        let plus = self.auxiliary_plus.filter(|_| chain.is_auxiliary);
+        solution.node_v(plus.unwrap_or(self.battery_plus))
+    }
+
     /// Voltage of the battery that lights a chain in a combination, V: the towing vehicle's where
     /// only its wires are live.
     pub fn source_v(
@@ -102,7 +110,7 @@ impl Built {
         factory: &[PlannedFactory],
         inputs: Assignment,
     ) -> f64 {
-        let own = solution.node_v(self.battery_plus);
+        let own = self.own_source_v(solution, chain);
         let (Some(towing), Some(switching)) = (self.towing_plus, &chain.switching) else {
             return own;
         };

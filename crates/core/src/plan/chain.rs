@@ -117,6 +117,8 @@ pub struct Chain {
     pub name: String,
     /// Where it starts.
     pub origin: Origin,
+    /// True where its own source is the auxiliary battery.
+    pub is_auxiliary: bool,
     /// Links in order.
     pub links: Vec<Link>,
     /// The lamps.
@@ -175,10 +177,11 @@ impl Chain {
                 .map_or(Origin::Battery, |f| Origin::Factory { index, follows: f.follows })
         };
         let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+        let is_auxiliary = feed == Feed::Auxiliary {} && job.supply.auxiliary.is_some();
         let origin = match (feed, only_wires) {
             // Lamps that hang on signal wires alone start at the first of them.
             (_, Some(taps)) if !taps.is_empty() => from_wire(taps[0]),
-            (Feed::Battery {}, _) => Origin::Battery,
+            (Feed::Battery {} | Feed::Auxiliary {}, _) => Origin::Battery,
             (Feed::TieIn { factory }, _) => {
                 job.factory.iter().position(|f| f.id == factory).map_or(Origin::Battery, from_wire)
             }
@@ -221,6 +224,7 @@ impl Chain {
         let mut chain = Chain {
             id: circuit.id.clone(),
             name: circuit.name.clone(),
+            is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
             lamps,

@@ -4,13 +4,15 @@ use super::build::PlannedFactory;
 use super::inputs::signal_label;
 use super::lamp::PlannedLamp;
 use super::logic::sentence;
-use super::supply::PlannedSupply;
+use super::supply::{PlannedAuxiliary, PlannedSupply};
 use super::switching::{Unmet, unmet_text};
 use crate::catalog::ampacity;
 use crate::catalog::fuse::CONTINUOUS_PART;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::source::{Basis, Source};
-use crate::job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish};
+use crate::job::{
+    FactoryKind, Feed, Isolation, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish,
+};
 use crate::proof::watched;
 use crate::prove::probe::{self, ProbeVerdict};
 use crate::prove::survey;
@@ -81,13 +83,16 @@ pub fn options(
 ) -> Vec<FeedOption> {
     let added_a = wanted_a(lamps, supply);
     let mut options = vec![own(circuit, supply, added_a, unmet)];
+    if let Some(auxiliary) = supply.auxiliary {
+        options.push(behind_isolation(circuit, auxiliary, added_a, unmet));
+    }
     for (index, planned) in factory.iter().enumerate() {
         options.push(tie_in(job, circuit, index, planned, added_a));
     }
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
     let follows = circuit.lit.only_signal().is_some();
     options.sort_by_key(|o| {
-        let own = matches!(o.feed, Feed::Battery {});
+        let own = !matches!(o.feed, Feed::TieIn { .. });
         (o.verdict, own == follows)
     });
     if let Some(first) = options.first_mut() {
@@ -144,6 +149,58 @@ fn own(
         });
     }
     gather(Feed::Battery {}, "Own circuit from the battery".into(), reasons)
+}
+
+/// From the auxiliary battery.
+fn behind_isolation(
+    circuit: &LampCircuit,
+    auxiliary: PlannedAuxiliary,
+    added_a: f64,
+    unmet: Option<&Unmet>,
+) -> FeedOption {
+    let mut reasons = vec![FeedReason {
+        weighs: FeedVerdict::Good,
+        says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
+        source: Source::computed("P/V at a low battery"),
+    }];
+    let joins = auxiliary.isolation == Isolation::ManualSwitch;
+    reasons.push(FeedReason {
+        weighs: if joins { FeedVerdict::Mind } else { FeedVerdict::Good },
+        says: if joins {
+            "Kept apart only while a hand turns the battery switch.".into()
+        } else {
+            "Lights left on cannot flatten the starting battery.".into()
+        },
+        source: Source::practice("isolation of an auxiliary battery"),
+    });
+    reasons.push(FeedReason {
+        weighs: FeedVerdict::Good,
+        says: "A fuse at each end of the cable between the batteries: both feed it.".into(),
+        source: Source::practice("fuses at both ends"),
+    });
+    if added_a > 0.0 {
+        let hours = USABLE_PART * auxiliary.capacity_ah / added_a;
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: format!("Half of it lasts {}.", hours_text(hours)),
+            source: Source::practice("half of the capacity at a steady current"),
+        });
+    }
+    if let Some(unmet) = unmet {
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Mind,
+            says: unmet_text(unmet),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        });
+    }
+    if circuit.lit.only_signal().is_some() {
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: "Relay or diodes make it follow the wish: see Switch.".into(),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        });
+    }
+    gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
 }
 
 /// Hours as spoken.

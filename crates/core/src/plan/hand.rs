@@ -5,11 +5,12 @@ use super::chain::{Chain, LinkKind, Origin};
 use super::drawing::Drawing;
 use super::places::{BuiltRelay, Memory, MovedContact, Place, What};
 use super::supply::SupplyState;
+use crate::budget::CHARGER_PART;
 use crate::catalog::fuse::{Fuse, HOLDER_OHM};
-use crate::catalog::{contact, relay, switch};
-use crate::circuit::devices::{Battery, Contact, Incandescent};
+use crate::catalog::{contact, diode, relay, switch};
+use crate::circuit::devices::{Alternator, Battery, Contact, Diode, Incandescent};
 use crate::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
-use crate::job::VehicleSide;
+use crate::job::{Isolation, VehicleSide};
 use crate::sizing::{ControlChoice, Sizes};
 use std::fmt::Arguments;
 
@@ -17,6 +18,7 @@ use std::fmt::Arguments;
 pub(super) struct Places {
     battery_plus: NodeId,
     towing_plus: Option<NodeId>,
+    auxiliary_plus: Option<NodeId>,
     battery: ElementId,
     alternator: Option<ElementId>,
     circuits: Vec<BuiltCircuit>,
@@ -32,6 +34,7 @@ impl Places {
             net,
             battery_plus: self.battery_plus,
             towing_plus: self.towing_plus,
+            auxiliary_plus: self.auxiliary_plus,
             battery: self.battery,
             alternator: self.alternator,
             circuits: self.circuits,
@@ -92,6 +95,8 @@ impl Hand<'_, '_> {
                 Device::Alternator(a),
             )
         });
+        let has_auxiliary = parts.iter().any(|(chain, _)| chain.is_auxiliary);
+        let auxiliary_plus = has_auxiliary.then(|| self.auxiliary(plus));
         let mut towing_plus = None;
         let touched = parts.iter().flat_map(|(chain, _)| chain.taps());
         let all = if is_whole { 0..factory.len() } else { 0..0 };
@@ -113,6 +118,7 @@ impl Hand<'_, '_> {
             .enumerate()
             .map(|(i, (chain, sizes))| {
                 let source = match chain.origin {
+                    Origin::Battery if chain.is_auxiliary => auxiliary_plus.unwrap_or(plus),
                     Origin::Battery => plus,
                     Origin::Factory { index, .. } => self.taps[index].map_or(plus, |f| f.tap),
                 };
@@ -122,6 +128,7 @@ impl Hand<'_, '_> {
         Places {
             battery_plus: plus,
             towing_plus,
+            auxiliary_plus,
             battery,
             alternator,
             circuits,
@@ -156,6 +163,54 @@ impl Hand<'_, '_> {
         let element = self.add(place, name, ends, device);
         self.moved.push(MovedContact { element, mask, holds });
         element
+    }
+
+    /// Auxiliary battery, joined to the starting battery as its isolation does while the engine runs.
+    fn auxiliary(&mut self, plus: NodeId) -> NodeId {
+        let node = self.net.node(format_args!("aux_plus"));
+        let supply = self.installed.supply;
+        let state = self.situation.supply;
+        let place = |what| Place { circuit: None, what };
+        if let Some(battery) = supply.auxiliary_battery(state.charge_percent()) {
+            self.add(
+                place(What::Auxiliary),
+                format_args!("auxiliary"),
+                (node, NodeId::GROUND),
+                Device::Battery(battery),
+            );
+        }
+        let Some(a) = supply.auxiliary else { return node };
+        let runs = supply.alternator(state).is_some();
+        let link = place(What::Isolation);
+        match a.isolation {
+            Isolation::IgnitionRelay | Isolation::VoltageSensing | Isolation::ManualSwitch => {
+                let joined = Contact { closed_ohm: a.cable_ohm + relay::CONTACT_OHM, closed: runs };
+                let device = Device::Contact(joined);
+                self.add(link, format_args!("isolation"), (plus, node), device);
+            }
+            Isolation::DiodeIsolator => {
+                let diode = diode::LAMPS[2].device;
+                let series_ohm = diode.series_ohm + a.cable_ohm;
+                let device = Device::Diode(Diode { series_ohm, ..diode });
+                self.add(link, format_args!("isolation"), (plus, node), device);
+            }
+            Isolation::DcDc if runs => {
+                let charger = Alternator {
+                    regulated_v: 14.4 * supply.batteries,
+                    limit_a: a.charger_a,
+                    droop_ohm: 0.01,
+                };
+                let device = Device::Alternator(charger);
+                self.add(link, format_args!("charger"), (node, NodeId::GROUND), device);
+                // What it takes from the starting battery's side at full output.
+                let input_a =
+                    a.charger_a * 14.4 * supply.batteries / (CHARGER_PART * supply.regulated_v);
+                let device = Device::ohm(supply.regulated_v / input_a);
+                self.add(link, format_args!("charger_input"), (plus, NodeId::GROUND), device);
+            }
+            Isolation::DcDc => {}
+        }
+        node
     }
 
     /// Battery of the towing vehicle.

@@ -255,6 +255,11 @@ impl Inputs {
         })
     }
 
+    /// The input of a low battery.
+    pub fn low_mask(&self) -> u64 {
+        self.bit(&Input::LowVoltage)
+    }
+
     /// Inputs that make turn wires live.
     pub fn turn_mask(&self) -> u64 {
         [VehicleSide::Own, VehicleSide::Towing]

@@ -10,6 +10,10 @@ pub enum What {
     Battery,
     /// Battery of the towing vehicle.
     TowingBattery,
+    /// Auxiliary battery.
+    Auxiliary,
+    /// What joins it to the starting battery, or charges it.
+    Isolation,
     /// Alternator.
     Alternator,
     /// Fuse, source, wire or lamps of a factory circuit.

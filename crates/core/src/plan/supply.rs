@@ -4,7 +4,7 @@ use super::assumed::Assumed;
 use crate::catalog::battery as table;
 use crate::circuit::devices::{Alternator, Battery};
 pub use crate::job::SupplyState;
-use crate::job::{Chemistry, Job};
+use crate::job::{Auxiliary, Chemistry, Isolation, Job};
 
 /// Battery and alternator with every figure filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -23,6 +23,31 @@ pub struct PlannedSupply {
     pub working_a: f64,
     /// Alternator current at idle, A.
     pub idle_a: f64,
+    /// The auxiliary battery.
+    pub auxiliary: Option<PlannedAuxiliary>,
+}
+
+/// Resistance of the cable between two batteries when nobody measured it, there and back, mohm.
+/// Common practice: 3 m each way of 16 mm².
+pub const ASSUMED_CABLE_MOHM: f64 = 6.5;
+/// Current of a DC-DC charger when nobody said, A.
+const ASSUMED_CHARGER_A: f64 = 25.0;
+
+/// An auxiliary battery with its figures filled in.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct PlannedAuxiliary {
+    /// How it is made.
+    pub chemistry: Chemistry,
+    /// Capacity, Ah.
+    pub capacity_ah: f64,
+    /// Internal resistance of the bank, ohm.
+    pub internal_ohm: f64,
+    /// How it is charged and kept apart.
+    pub isolation: Isolation,
+    /// Cable between the batteries, there and back, ohm.
+    pub cable_ohm: f64,
+    /// Rated current of a converter, A.
+    pub charger_a: f64,
 }
 
 impl PlannedSupply {
@@ -74,7 +99,21 @@ impl PlannedSupply {
             regulated_v,
             working_a: rated_a * table::HOT_PART,
             idle_a,
+            auxiliary: job.supply.auxiliary.as_ref().map(|a| auxiliary(a, n, assumed)),
         }
+    }
+
+    /// The auxiliary battery as a device, at a charge in percent.
+    pub fn auxiliary_battery(&self, charge_percent: f64) -> Option<Battery> {
+        let a = self.auxiliary?;
+        let open_circuit_v = self.batteries * table::open_circuit_v(a.chemistry, charge_percent);
+        let acceptance_a = table::ACCEPTANCE_PER_H * a.capacity_ah;
+        let charge_ohm = (self.regulated_v - open_circuit_v).max(0.1) / acceptance_a;
+        Some(Battery {
+            open_circuit_v,
+            internal_ohm: a.internal_ohm,
+            charge_ohm: charge_ohm.max(a.internal_ohm),
+        })
     }
 
     /// Open-circuit voltage at a charge in percent, V.
@@ -107,5 +146,38 @@ impl PlannedSupply {
             limit_a,
             droop_ohm: table::ALTERNATOR_DROOP_OHM,
         })
+    }
+}
+
+fn auxiliary(a: &Auxiliary, n: f64, assumed: &mut Assumed) -> PlannedAuxiliary {
+    let at = "supply.auxiliary";
+    let capacity_ah = assumed.or(
+        a.battery.capacity_ah,
+        table::ASSUMED_AH,
+        format!("{at}.battery.capacity_ah"),
+        "Auxiliary battery, capacity",
+        "Ah",
+    );
+    let internal_mohm = assumed.or(
+        a.battery.internal_mohm,
+        (n * table::RESISTANCE_OHM_AH / capacity_ah * 1e4).round() / 10.0,
+        format!("{at}.battery.internal_mohm"),
+        "Auxiliary battery, internal resistance",
+        "mohm",
+    );
+    let cable_mohm = assumed.or(
+        a.cable_mohm,
+        ASSUMED_CABLE_MOHM,
+        format!("{at}.cable_mohm"),
+        "Cable between the batteries",
+        "mohm",
+    );
+    PlannedAuxiliary {
+        chemistry: a.battery.chemistry,
+        capacity_ah,
+        internal_ohm: internal_mohm / 1000.0,
+        isolation: a.isolation,
+        cable_ohm: cable_mohm / 1000.0,
+        charger_a: a.charger_a.unwrap_or(ASSUMED_CHARGER_A),
     }
 }

@@ -163,7 +163,7 @@ impl Wiring {
         let wanted = circuit.control.kind;
         let tied = match &feed {
             Feed::TieIn { factory } => job.factory.iter().position(|f| f.id == *factory),
-            Feed::Battery {} => None,
+            Feed::Battery {} | Feed::Auxiliary {} => None,
         };
         let plain = |leaf, mask| {
             let follows = Logic::Leaf { leaf, mask, holds: true };

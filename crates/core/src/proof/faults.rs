@@ -57,6 +57,8 @@ pub fn kinds(study: &Assessment, place: Place) -> &'static [FaultKind] {
         What::Splice(_) => &[Open],
         What::Battery
         | What::TowingBattery
+        | What::Auxiliary
+        | What::Isolation
         | What::Alternator
         | What::FactorySource(_)
         | What::FactoryLeak(_)

@@ -15,6 +15,8 @@ pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
     match place.what {
         What::Battery => "battery".into(),
         What::TowingBattery => "towing_battery".into(),
+        What::Auxiliary => "auxiliary".into(),
+        What::Isolation => "isolation".into(),
         What::Alternator => "alternator".into(),
         What::FactoryFuse(i) => format!("{}.fuse", factory(i)),
         What::FactorySource(i) => format!("{}.source", factory(i)),
@@ -50,6 +52,8 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
     match place.what {
         What::Battery => "battery".into(),
         What::TowingBattery => "battery of the towing vehicle".into(),
+        What::Auxiliary => "auxiliary battery".into(),
+        What::Isolation => "link between the batteries".into(),
         What::Alternator => "alternator".into(),
         What::FactoryFuse(i) => format!("fuse of {}", factory(i)),
         What::FactorySource(i) => format!("source of {}", factory(i)),

@@ -118,6 +118,7 @@ pub fn landmarks(path: &[Place]) -> Vec<Place> {
                 p.what,
                 What::Battery
                     | What::TowingBattery
+                    | What::Auxiliary
                     | What::FactoryWire(_)
                     | What::Lamp(..)
                     | What::Switch(_)

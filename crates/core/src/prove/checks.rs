@@ -263,7 +263,7 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
         }
     }
     let current: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-    let battery_v = solution.node_v(built.battery_plus);
+    let battery_v = built.own_source_v(solution, chain);
     let source_v = solution.node_v(at.nodes[0]);
     [fuse_out, plus - minus, current, battery_v - plus, minus, source_v]
 }

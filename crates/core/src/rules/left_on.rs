@@ -20,7 +20,9 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
     }
     let line = view.answer.volt_lines.iter().find(|l| l.state == SupplyState::EngineOff);
     let Some(current_a) = line.map(|l| l.current_a).filter(|a| *a > 0.01) else { return };
-    let hours = 0.5 * context.supply.capacity_ah / current_a;
+    let auxiliary = context.supply.auxiliary.filter(|_| view.chain.is_auxiliary);
+    let capacity_ah = auxiliary.map_or(context.supply.capacity_ah, |a| a.capacity_ah);
+    let hours = 0.5 * capacity_ah / current_a;
     if hours > SHORT_H {
         return;
     }

@@ -81,6 +81,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::revisions))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::prove_job))
+        .routes(routes!(vehicle::budget_job))
         .routes(routes!(assess::assess_job))
         .routes(routes!(assess::next_question))
         .routes(routes!(catalog::catalog))

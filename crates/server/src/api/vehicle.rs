@@ -4,6 +4,7 @@ use super::assess::read;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::http::StatusCode;
+use jovek_core::budget::{Budget, budget};
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, moment};
 use jovek_core::proof::{Proof, prove};
@@ -36,6 +37,13 @@ pub struct Tried {
 pub struct Proven {
     /// The proof.
     pub proof: Proof,
+}
+
+/// Charge over a shift.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Budgeted {
+    /// The budget.
+    pub budget: Budget,
 }
 
 /// The vehicle in one state; nothing is saved.
@@ -79,4 +87,14 @@ pub(super) async fn prove_job(Text(body): Text) -> Result<Json<Proven>, Problem>
         )
     })?;
     Ok(Json(Proven { proof }))
+}
+
+/// Charge of the batteries over the job's shift, each way to feed the lights side by side; nothing
+/// is saved.
+#[utoipa::path(post, path = "/api/budget", operation_id = "budget",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Budgeted), (status = 422, body = Problem)))]
+pub(super) async fn budget_job(Text(body): Text) -> Result<Json<Budgeted>, Problem> {
+    let job = read(&body)?;
+    Ok(Json(Budgeted { budget: budget(&job) }))
 }

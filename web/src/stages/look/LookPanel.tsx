@@ -4,6 +4,7 @@ import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Group, Panel } from "../../ui/Panel";
+import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
 import { ShopForm } from "./ShopForm";
 
@@ -64,6 +65,7 @@ export function LookPanel() {
           <NumberField path="supply.alternator.idle_a" label="At idle" unit="A" />
         </div>
       </Group>
+      <AuxiliaryForm />
       <Group title="Factory circuits">
         {factory.map((f, i) => (
           <FactoryForm key={f.id} index={i} />

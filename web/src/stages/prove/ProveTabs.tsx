@@ -1,9 +1,7 @@
 import { Tabs } from "radix-ui";
+import { TAB } from "../../ui/tabs";
 import { ProofSheet } from "./ProofSheet";
 import { ProveSheet } from "./ProveSheet";
-
-const TAB =
-  "min-h-11 px-4 font-semibold text-soft data-[state=active]:border-b-2 data-[state=active]:border-spruce data-[state=active]:text-ink";
 
 /** The plan proven on the desk, and the readings taken on the vehicle. */
 export function ProveTabs() {

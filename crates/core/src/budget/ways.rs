@@ -1,0 +1,330 @@
+//! The ways to feed the added lights, run through the same shift and put side by side.
+
+use super::shift::{
+    ASSUMED_C, ASSUMED_DAYS, ASSUMED_KEY_OFF_MA, ASSUMED_START_PERCENT, Plant, ShiftRun, Starts,
+    Store, run,
+};
+use crate::answers::{Assessment, study};
+use crate::catalog::battery::{ASSUMED_AH, RESISTANCE_OHM_AH};
+use crate::job::{Isolation, Job, Leg, Shift, SupplyState};
+use crate::plan::feed::hours_text;
+use crate::plan::supply::ASSUMED_CABLE_MOHM;
+use crate::plan::switching::standby_a;
+use crate::proof::live::Live;
+use crate::sizing::choice::{amps, shown, volts};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// One way to feed the lights.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct SupplyWay {
+    /// How the auxiliary battery is kept apart; none for one battery alone.
+    pub isolation: Option<Isolation>,
+    /// As it is spoken.
+    pub label: String,
+    /// True for the one in use.
+    pub is_used: bool,
+    /// The shift.
+    pub run: ShiftRun,
+    /// Voltage at the lamps with the engine off at the end of the shift, in words.
+    pub lamp_text: String,
+    /// Charge that reached the auxiliary battery.
+    pub reached_text: String,
+    /// Whether the lights can flatten the starting battery.
+    pub can_flatten: bool,
+    /// Both in words.
+    pub flatten_text: String,
+    /// Whether the engine starts after parking, in words.
+    pub starts_text: String,
+    /// Hours of light left, in words.
+    pub light_text: String,
+    /// Parts, both cable ends fused.
+    pub parts: Vec<String>,
+    /// What to mind.
+    pub mind: Vec<String>,
+}
+
+/// Charge over a shift.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Budget {
+    /// The shift with every figure filled in.
+    pub shift: Shift,
+    /// The ways, the one in use first.
+    pub ways: Vec<SupplyWay>,
+    /// Currents of each circuit, A, in words.
+    pub circuits: Vec<String>,
+    /// Alternator against all loads, at working speed and at idle, in words.
+    pub alternator_text: Vec<String>,
+}
+
+/// Works out the budget of a job.
+pub fn budget(job: &Job) -> Budget {
+    let study = study(job);
+    let currents = currents_a(&study);
+    let shift = filled(job, &study);
+    let in_use = job.supply.auxiliary.as_ref().map(|a| a.isolation);
+    let mut kinds = vec![
+        None,
+        Some(Isolation::IgnitionRelay),
+        Some(Isolation::VoltageSensing),
+        Some(Isolation::DiodeIsolator),
+        Some(Isolation::DcDc),
+        Some(Isolation::ManualSwitch),
+    ];
+    kinds.sort_by_key(|k| *k != in_use);
+    let ways = kinds
+        .into_iter()
+        .map(|kind| way(job, &study, &shift, &currents, kind, kind == in_use))
+        .collect();
+    let total_a: f64 = currents.iter().sum();
+    let vehicle_a = super::shift::VEHICLE_A / study.supply.batteries;
+    let against = |what: &str, gives_a: f64| {
+        let takes_a = vehicle_a + total_a;
+        let verdict = if takes_a <= 0.8 * gives_a {
+            "within 80 % of it"
+        } else if takes_a <= gives_a {
+            "above 80 % of it"
+        } else {
+            "more than it gives: the battery pays"
+        };
+        format!(
+            "{what}: {} for everything at once against {}, {verdict}.",
+            amps(takes_a),
+            amps(gives_a)
+        )
+    };
+    Budget {
+        ways,
+        circuits: study
+            .circuits
+            .iter()
+            .zip(&currents)
+            .map(|(c, a)| format!("{}: {}", c.chain.name, amps(*a)))
+            .collect(),
+        alternator_text: vec![
+            against("Driving", study.supply.working_a),
+            against("Idling", study.supply.idle_a),
+        ],
+        shift,
+    }
+}
+
+/// Current of each circuit when lit with the engine off, A.
+fn currents_a(study: &Assessment) -> Vec<f64> {
+    let mut out = vec![0.0; study.circuits.len()];
+    for scene in &study.scenes {
+        let mut live = Live::new(study, study.situation(SupplyState::EngineOff, scene.inputs));
+        if let Ok(solution) = live.solve() {
+            for &c in &scene.lit {
+                out[c] = live.lamps_a(&solution, c);
+            }
+        }
+    }
+    out
+}
+
+/// The shift of the job with every figure filled in; a plain one where nobody drew any.
+fn filled(job: &Job, study: &Assessment) -> Shift {
+    let drawn = job.shift.clone().unwrap_or_default();
+    let all: Vec<_> = study.circuits.iter().map(|c| c.chain.id.clone()).collect();
+    let plain = || {
+        vec![
+            Leg { minutes: 45.0, engine: crate::job::Engine::Driving, lit: Vec::new() },
+            Leg { minutes: 120.0, engine: crate::job::Engine::Off, lit: all.clone() },
+            Leg { minutes: 45.0, engine: crate::job::Engine::Driving, lit: Vec::new() },
+        ]
+    };
+    Shift {
+        battery_c: drawn.battery_c.or(Some(ASSUMED_C)),
+        start_percent: drawn.start_percent.or(Some(ASSUMED_START_PERCENT)),
+        legs: if drawn.legs.is_empty() { plain() } else { drawn.legs },
+        days_parked: drawn.days_parked.or(Some(ASSUMED_DAYS)),
+        key_off_ma: drawn.key_off_ma.or(Some(ASSUMED_KEY_OFF_MA)),
+    }
+}
+
+fn way(
+    job: &Job,
+    study: &Assessment,
+    shift: &Shift,
+    currents: &[f64],
+    isolation: Option<Isolation>,
+    is_used: bool,
+) -> SupplyWay {
+    let n = study.supply.batteries;
+    let auxiliary = job.supply.auxiliary.clone().unwrap_or_default();
+    let capacity_ah = auxiliary.battery.capacity_ah.unwrap_or(ASSUMED_AH);
+    let charger_a = auxiliary.charger_a.unwrap_or(25.0);
+    let plant = Plant {
+        start: Store {
+            chemistry: study.supply.chemistry,
+            capacity_ah: study.supply.capacity_ah,
+            ohm_each: study.supply.internal_ohm / n,
+        },
+        auxiliary: isolation.map(|i| {
+            let store = Store {
+                chemistry: auxiliary.battery.chemistry,
+                capacity_ah,
+                ohm_each: RESISTANCE_OHM_AH / capacity_ah,
+            };
+            (store, i)
+        }),
+        charger_a,
+        cable_ohm: auxiliary.cable_mohm.unwrap_or(ASSUMED_CABLE_MOHM) / 1000.0,
+        batteries: n,
+        regulated_v: study.supply.regulated_v,
+        working_a: study.supply.working_a,
+        idle_a: study.supply.idle_a,
+        has_cut_off: study
+            .circuits
+            .iter()
+            .any(|c| c.chain.follows.inputs() & study.wiring.inputs.low_mask() != 0),
+        added_key_off_a: study
+            .circuits
+            .iter()
+            .filter_map(|c| standby_a(c.chain.switching.as_ref()?))
+            .sum(),
+        circuits: study
+            .circuits
+            .iter()
+            .zip(currents)
+            // What hangs on factory wires stays there; the own circuits move with the way.
+            .map(|(c, &a)| {
+                let own = c.chain.origin == crate::plan::chain::Origin::Battery;
+                (c.chain.id.clone(), a, own && isolation.is_some())
+            })
+            .collect(),
+    };
+    let run = run(&plant, shift);
+    let can_flatten = match isolation {
+        None => run.cut_off_h.is_none() || !plant.has_cut_off,
+        Some(Isolation::ManualSwitch) => true,
+        Some(_) => false,
+    };
+    SupplyWay {
+        label: label(isolation).into(),
+        isolation,
+        is_used,
+        lamp_text: lamp_text(study, &plant, &run),
+        reached_text: if isolation.is_some() {
+            format!("{:.0} Ah reached it", run.reached_ah)
+        } else {
+            "no second battery".into()
+        },
+        can_flatten,
+        flatten_text: if can_flatten {
+            "Lights left on flatten the starting battery.".into()
+        } else {
+            "The starting battery is kept apart.".into()
+        },
+        starts_text: starts_text(&run, shift),
+        light_text: match run.light_left_h {
+            Some(h) => format!("{} of light left", hours_text(h)),
+            None => "nothing lit in this shift".into(),
+        },
+        parts: parts(isolation, &plant),
+        mind: mind(isolation, &plant, job),
+        run,
+    }
+}
+
+fn label(isolation: Option<Isolation>) -> &'static str {
+    match isolation {
+        None => "One battery",
+        Some(Isolation::IgnitionRelay) => "Ignition relay",
+        Some(Isolation::VoltageSensing) => "Voltage-sensing relay",
+        Some(Isolation::DiodeIsolator) => "Diode isolator",
+        Some(Isolation::DcDc) => "DC-DC charger",
+        Some(Isolation::ManualSwitch) => "Manual battery switch",
+    }
+}
+
+/// Volts at the first own circuit with the engine off, at the charge that the shift leaves.
+fn lamp_text(study: &Assessment, plant: &Plant, run: &ShiftRun) -> String {
+    let percent = run.after_shift.auxiliary_percent.unwrap_or(run.after_shift.start_percent);
+    let store = plant.auxiliary.map_or(plant.start, |(s, _)| s);
+    let rest_v =
+        plant.batteries * crate::catalog::battery::open_circuit_v(store.chemistry, percent);
+    let inputs = study.most_lit();
+    let situation = crate::plan::Situation {
+        open_circuit_v: rest_v,
+        ..study.situation(SupplyState::EngineOff, inputs)
+    };
+    let mut live = Live::new(study, situation);
+    let Ok(solution) = live.solve() else { return "no steady state".into() };
+    let own = study
+        .circuits
+        .iter()
+        .position(|c| c.chain.origin == crate::plan::chain::Origin::Battery)
+        .unwrap_or(0);
+    let lamp = live.built.circuits.get(own).and_then(|c| c.lamps.iter().flatten().next());
+    match lamp {
+        Some(&lamp) => format!("{} at the lamps", volts(solution.across_v(&live.built.net, lamp))),
+        None => "no lamps".into(),
+    }
+}
+
+fn starts_text(run: &ShiftRun, shift: &Shift) -> String {
+    let days = shift.days_parked.unwrap_or(ASSUMED_DAYS);
+    let verdict = match run.starts {
+        Starts::Yes => "starts",
+        Starts::Doubtful => "may not start",
+        Starts::No => "will not start",
+    };
+    format!(
+        "After {days} days parked it {verdict}: {} charge, {} needed at {}.",
+        shown(run.after_parking.start_percent, "%"),
+        shown(run.needed_percent, "%"),
+        shown(shift.battery_c.unwrap_or(ASSUMED_C), "°C")
+    )
+}
+
+fn parts(isolation: Option<Isolation>, plant: &Plant) -> Vec<String> {
+    let Some(isolation) = isolation else { return Vec::new() };
+    let battery = plant.auxiliary.map_or(0.0, |(s, _)| s.capacity_ah);
+    let mut out = vec![format!("auxiliary battery {battery:.0} Ah")];
+    match isolation {
+        Isolation::IgnitionRelay => out.push("continuous-duty relay, coil from ignition".into()),
+        Isolation::VoltageSensing => {
+            out.push("voltage-sensing relay, 13.3 V on, 12.8 V off, delay".into());
+        }
+        Isolation::DiodeIsolator => out.push("diode isolator on a heat sink".into()),
+        Isolation::DcDc => out.push(format!("DC-DC charger {:.0} A", plant.charger_a)),
+        Isolation::ManualSwitch => out.push("battery switch".into()),
+    }
+    out.push("two fuses: one at each battery, both feed the cable".into());
+    out
+}
+
+fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
+    let lithium =
+        plant.auxiliary.is_some_and(|(s, _)| s.chemistry == crate::job::Chemistry::Lifepo4);
+    let mut out: Vec<String> = Vec::new();
+    match isolation {
+        None => out.push("A low-voltage cut-off keeps enough to start.".into()),
+        Some(Isolation::IgnitionRelay) => {
+            out.push("Joins both batteries while the key is on, engine off too.".into());
+        }
+        Some(Isolation::VoltageSensing) => {
+            out.push("Does not work with a battery-managed (smart) alternator.".into());
+            if lithium {
+                out.push("A lithium battery rests at 13.3 V: the relay stays closed.".into());
+            }
+        }
+        Some(Isolation::DiodeIsolator) => {
+            out.push("Its 0.7 V is missing at the end of charging; 42 W of heat at 60 A.".into());
+        }
+        Some(Isolation::DcDc) => {
+            let input_a = plant.charger_a * 14.4 / (super::shift::CHARGER_PART * 12.5);
+            out.push(format!("Draws up to {} from the starting battery's side.", amps(input_a)));
+        }
+        Some(Isolation::ManualSwitch) => {
+            out.push("A hand that forgets it joins both batteries: both go flat.".into());
+        }
+    }
+    let cold = job.shift.as_ref().and_then(|s| s.battery_c).is_some_and(|c| c < 0.0);
+    if lithium && cold {
+        out.push("Lithium must not be charged below freezing.".into());
+    }
+    out
+}

@@ -1,0 +1,57 @@
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { ChoiceField, NumberField } from "../../ui/fields";
+import { Group } from "../../ui/Panel";
+
+/** A second battery for the added lights, and what keeps it apart from the starting battery. */
+export function AuxiliaryForm() {
+  const { job, edit } = useDesk();
+  const auxiliary = job.supply?.auxiliary;
+  return (
+    <Group title="Auxiliary battery">
+      {auxiliary ? (
+        <>
+          <div className="grid grid-cols-2 items-end gap-2">
+            <NumberField path="supply.auxiliary.battery.capacity_ah" label="Capacity" unit="Ah" />
+            <ChoiceField
+              path="supply.auxiliary.battery.chemistry"
+              label="Type"
+              options={[
+                { value: "flooded", label: "flooded" },
+                { value: "agm", label: "AGM" },
+                { value: "lifepo4", label: "LiFePO4" },
+              ]}
+            />
+            <ChoiceField
+              path="supply.auxiliary.isolation"
+              label="Kept apart by"
+              options={[
+                { value: "ignition_relay", label: "ignition relay" },
+                { value: "voltage_sensing", label: "voltage-sensing relay" },
+                { value: "diode_isolator", label: "diode isolator" },
+                { value: "dc_dc", label: "DC-DC charger" },
+                { value: "manual_switch", label: "manual switch" },
+              ]}
+            />
+            <NumberField path="supply.auxiliary.cable_mohm" label="Cable, both ways" unit="mohm" />
+            {auxiliary.isolation === "dc_dc" && (
+              <NumberField path="supply.auxiliary.charger_a" label="Charger" unit="A" />
+            )}
+          </div>
+          <Button
+            kind="quiet"
+            className="!px-0"
+            onClick={() => edit((j) => setAt(j, "supply.auxiliary", undefined))}
+          >
+            Take out
+          </Button>
+        </>
+      ) : (
+        <Button onClick={() => edit((j) => setAt(j, "supply.auxiliary", { battery: {} }))}>
+          Add a second battery
+        </Button>
+      )}
+    </Group>
+  );
+}
