@@ -2,9 +2,10 @@
 
 use crate::answers::{assess, study};
 use crate::circuit::{SolveError, spice};
-use crate::harness::{cuts, diagram, parts};
+use crate::diagram::{self, diagram};
+use crate::harness::{cuts, parts};
 use crate::job::Job;
-use crate::plan::SupplyState;
+use crate::moment::MomentError;
 use crate::state::{self, StateError};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -19,7 +20,7 @@ pub enum Format {
     WiresCsv,
     /// Parts list.
     PartsCsv,
-    /// Line diagram.
+    /// Circuit diagram.
     DiagramSvg,
     /// The job in its canonical form.
     Job,
@@ -57,6 +58,9 @@ pub enum ExportError {
     /// The circuit has no steady state.
     #[error(transparent)]
     Unsolved(#[from] SolveError),
+    /// The state cannot be drawn.
+    #[error(transparent)]
+    Moment(#[from] MomentError),
 }
 
 /// Writes a job in a format; `state` names the state for SPICE and the diagram.
@@ -69,18 +73,7 @@ pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, 
         Format::Job => job.write(),
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
         Format::PartsCsv => parts::csv(&assess(job).parts),
-        Format::DiagramSvg => {
-            let answers = assess(job);
-            let state = state::named(job, &study(job), name)?;
-            let at = SupplyState::ALL.iter().position(|s| *s == state.supply).unwrap_or(0);
-            let title = format!(
-                "Unit {}, {}: {}",
-                job.unit,
-                job.title,
-                state.supply.label().to_lowercase()
-            );
-            diagram::svg(&title, &answers.circuits, at)
-        }
+        Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),
         Format::Spice => {
             let study = study(job);
             let state = state::named(job, &study, name)?;

@@ -12,6 +12,7 @@
 //! - [`proof`]: every combination of inputs, and every single failure, held against the wishes.
 //! - [`budget`]: charge over a shift, hours of light, "will it start on Monday".
 //! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
+//! - [`diagram`]: the circuit diagram, laid out by rule.
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
@@ -25,6 +26,7 @@ pub mod answers;
 pub mod budget;
 pub mod catalog;
 pub mod circuit;
+pub mod diagram;
 pub mod export;
 pub mod harness;
 pub mod job;

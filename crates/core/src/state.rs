@@ -1,6 +1,6 @@
 //! A state of the vehicle by its names: what the command line and the page say, as inputs.
 
-use crate::answers::Assessment;
+use crate::answers::{Assessment, study};
 use crate::job::{Job, SupplyState, VehicleState};
 use crate::plan::build::Situation;
 use crate::plan::inputs::{Assignment, Inputs};
@@ -109,6 +109,23 @@ pub fn named(job: &Job, study: &Assessment, name: &str) -> Result<Asked, StateEr
         }),
         None => Err(StateError::NoState { name: name.to_owned(), known: known(job) }),
     }
+}
+
+/// A state by its name, as [`named`], with what has failed in it.
+///
+/// # Errors
+/// [`StateError`].
+pub fn asked(job: &Job, name: &str) -> Result<VehicleState, StateError> {
+    if let Some(saved) = job.states.iter().find(|s| s.id.0 == name || s.name == name) {
+        return Ok(saved.state.clone());
+    }
+    let study = study(job);
+    let asked = named(job, &study, name)?;
+    Ok(VehicleState {
+        on: study.wiring.inputs.keys(job, asked.inputs),
+        supply: asked.supply,
+        ..VehicleState::default()
+    })
 }
 
 /// Names of all states.

@@ -3,7 +3,7 @@
 use crate::{api, demo, serve};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
-use jovek_core::answers::{Answers, assess, study};
+use jovek_core::answers::{Answers, assess};
 use jovek_core::budget::{Budget, budget};
 use jovek_core::export::{Format, export};
 use jovek_core::job::{Job, VehicleState};
@@ -292,16 +292,7 @@ fn state_asked(job: &Job, name: Option<&str>, on: &[String]) -> anyhow::Result<V
     let Some(name) = name else {
         return Ok(VehicleState { on: on.to_vec(), ..VehicleState::default() });
     };
-    if let Some(saved) = job.states.iter().find(|s| s.id.0 == name || s.name == name) {
-        return Ok(saved.state.clone());
-    }
-    let study = study(job);
-    let asked = state::named(job, &study, name)?;
-    Ok(VehicleState {
-        on: study.wiring.inputs.keys(job, asked.inputs),
-        supply: asked.supply,
-        ..VehicleState::default()
-    })
+    Ok(state::asked(job, name)?)
 }
 
 fn moment_text(job: &Job, moment: &Moment) -> String {

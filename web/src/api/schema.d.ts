@@ -59,6 +59,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagram": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The circuit diagram, live in one state; nothing is saved. */
+        post: operations["drawDiagram"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -690,6 +707,25 @@ export interface components {
             /** @description Wire size. */
             wire: string;
         };
+        /** @description A drawing on pages. */
+        Diagram: {
+            /**
+             * Format: double
+             * @description Height of a page, mm.
+             */
+            page_h: number;
+            /**
+             * Format: double
+             * @description Width of a page, mm.
+             */
+            page_w: number;
+            /** @description What is on each page. */
+            pages: components["schemas"]["Item"][][];
+            /** @description What is drawn. */
+            title: string;
+            /** @description The state in which it is drawn. */
+            words: string;
+        };
         /** @description Currents with the key out. */
         Drains: {
             /**
@@ -701,6 +737,11 @@ export interface components {
             left_on: components["schemas"]["LeftOn"][];
             /** @description `5 mA with everything off`. */
             text: string;
+        };
+        /** @description The circuit diagram. */
+        Drawn: {
+            /** @description The drawing. */
+            diagram: components["schemas"]["Diagram"];
         };
         /**
          * @description Voltage that may be lost between battery and lamp.
@@ -977,6 +1018,63 @@ export interface components {
          * @enum {string}
          */
         Isolation: "ignition_relay" | "voltage_sensing" | "diode_isolator" | "dc_dc" | "manual_switch";
+        /** @description Something drawn. */
+        Item: {
+            /** @enum {string} */
+            item: "wire";
+            /** @description True while current flows. */
+            live: boolean;
+            /** @description Corners, mm: x and y in turn. */
+            points: number[];
+        } | {
+            /** @enum {string} */
+            item: "part";
+            /**
+             * Format: double
+             * @description Brightness of a lamp, 0 to 1.
+             */
+            level: number;
+            /** @description True while current flows. */
+            live: boolean;
+            /** @description True for a contact that is closed, a coil that is energised. */
+            on: boolean;
+            /** @description Key of the part, where it is one. */
+            part: string;
+            /** @description Its sign. */
+            sign: components["schemas"]["Sign"];
+            /**
+             * Format: double
+             * @description Middle, mm.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Middle, mm.
+             */
+            y: number;
+        } | {
+            /** @description `start`, `middle` or `end`. */
+            anchor: string;
+            /** @enum {string} */
+            item: "text";
+            /**
+             * Format: double
+             * @description Height of the letters, mm.
+             */
+            size: number;
+            /** @description The words. */
+            text: string;
+            /**
+             * Format: double
+             * @description Start, middle or end, mm.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Base line, mm.
+             */
+            y: number;
+        };
         /** @description One vehicle's work: what is on it, what should light, where the wires run, what was measured. */
         Job: {
             /** @description The lamp circuits to add. */
@@ -1655,6 +1753,11 @@ export interface components {
          */
         Side: "first" | "second";
         /**
+         * @description The sign of a part.
+         * @enum {string}
+         */
+        Sign: "supply" | "fuse" | "switch" | "make" | "break" | "coil" | "module" | "diode" | "lamp" | "plug" | "ground" | "signal" | "joint";
+        /**
          * @description A signal of the vehicle that lights can follow.
          * @enum {string}
          */
@@ -2180,6 +2283,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalog"];
+                };
+            };
+        };
+    };
+    drawDiagram: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawn"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

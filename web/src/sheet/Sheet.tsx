@@ -112,7 +112,7 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
           ["Job file", "job"],
           ["Cut list, CSV", "wires-csv"],
           ["Parts list, CSV", "parts-csv"],
-          ["Line diagram, SVG", "diagram-svg"],
+          ["Circuit diagram, SVG", "diagram-svg"],
           ["Circuit, SPICE", "spice"],
         ].map(([label, as]) => ({
           label: label ?? "",

@@ -1,10 +1,12 @@
-import { DropdownMenu } from "radix-ui";
+import { DropdownMenu, Tabs } from "radix-ui";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { useDesk } from "../sheet/desk";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
+import { TAB } from "../ui/tabs";
 import { VoltLine } from "../voltline/VoltLine";
+import { DiagramView } from "./DiagramView";
 import { type Moment, useMoment } from "./useMoment";
 import { VehicleView } from "./VehicleView";
 
@@ -23,7 +25,7 @@ const FAILED: Record<Kind, string> = {
 
 /** The vehicle in the chosen state: lamps, words, currents, and what can fail. */
 export function TrySheet() {
-  const { job, tried, setTried } = useDesk();
+  const { job, tried, setTried, selectCircuit } = useDesk();
   const { data: moment, error } = useMoment(job, tried);
   if (error)
     return (
@@ -42,15 +44,38 @@ export function TrySheet() {
       const others = (s.faults ?? []).filter((f) => f.part !== part);
       return { ...s, faults: kind ? [...others, { part, kind }] : others };
     });
+  // A part of the drawing leads to its circuit, and to the key that lets it fail.
+  const goTo = (part: string) => {
+    const at = job.circuits?.findIndex((c) => part.startsWith(`${c.id}.`)) ?? -1;
+    if (at >= 0) selectCircuit(at);
+    const key = document.querySelector<HTMLElement>(`[data-part="${part}"]`);
+    key?.closest("details")?.setAttribute("open", "");
+    key?.focus();
+  };
   const isFailed = (part: string) => faults.some((f) => f.part === part);
   return (
     <>
       <section aria-label="The vehicle" className="card space-y-3 p-4">
-        <VehicleView
-          moment={moment}
-          failed={faults.map((f) => f.part)}
-          onLamp={(part) => fail(part, isFailed(part) ? undefined : "open")}
-        />
+        <Tabs.Root defaultValue="vehicle">
+          <Tabs.List aria-label="View" className="no-print flex border-b border-line">
+            <Tabs.Trigger value="vehicle" className={TAB}>
+              From above
+            </Tabs.Trigger>
+            <Tabs.Trigger value="diagram" className={TAB}>
+              Circuit diagram
+            </Tabs.Trigger>
+          </Tabs.List>
+          <Tabs.Content value="vehicle" className="pt-3">
+            <VehicleView
+              moment={moment}
+              failed={faults.map((f) => f.part)}
+              onLamp={(part) => fail(part, isFailed(part) ? undefined : "open")}
+            />
+          </Tabs.Content>
+          <Tabs.Content value="diagram" className="pt-3">
+            <DiagramView onPart={goTo} />
+          </Tabs.Content>
+        </Tabs.Root>
         <div className="flex flex-wrap gap-x-6 gap-y-1">
           <p className="font-semibold">{moment.words}</p>
           <p className="ml-auto font-reading text-copper">battery {moment.battery_text}</p>

@@ -1,7 +1,6 @@
-//! The harness: cut list, parts list, line diagram.
+//! The harness: cut list, parts list.
 
 pub mod cuts;
-pub mod diagram;
 pub mod parts;
 
 pub use cuts::CutLine;

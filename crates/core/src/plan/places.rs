@@ -51,7 +51,7 @@ pub enum What {
 }
 
 /// An element with its meaning.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub struct Place {
     /// Circuit, by number among the chains; none for what belongs to the vehicle.
     pub circuit: Option<usize>,

@@ -80,6 +80,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
         .routes(routes!(vehicle::try_state))
+        .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::prove_job))
         .routes(routes!(vehicle::budget_job))
         .routes(routes!(assess::assess_job))

@@ -5,8 +5,9 @@ use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::http::StatusCode;
 use jovek_core::budget::{Budget, budget};
+use jovek_core::diagram::{Diagram, diagram};
 use jovek_core::job::{Job, VehicleState};
-use jovek_core::moment::{Moment, moment};
+use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::proof::{Proof, prove};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -32,6 +33,13 @@ pub struct Tried {
     pub moment: Moment,
 }
 
+/// The circuit diagram.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Drawn {
+    /// The drawing.
+    pub diagram: Diagram,
+}
+
 /// What was proven.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct Proven {
@@ -51,7 +59,22 @@ pub struct Budgeted {
     request_body(content = MomentAsked, content_type = "application/json"),
     responses((status = 200, body = Tried), (status = 422, body = Problem)))]
 pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> {
-    let asked: MomentAsked = serde_json::from_str(&body).map_err(|e| {
+    let (job, asked) = asked(&body)?;
+    let moment = moment(&job, &asked.state, asked.before.as_ref()).map_err(not_shown)?;
+    Ok(Json(Tried { moment }))
+}
+
+/// The circuit diagram, live in one state; nothing is saved.
+#[utoipa::path(post, path = "/api/diagram", operation_id = "drawDiagram",
+    request_body(content = MomentAsked, content_type = "application/json"),
+    responses((status = 200, body = Drawn), (status = 422, body = Problem)))]
+pub(super) async fn draw_diagram(Text(body): Text) -> Result<Json<Drawn>, Problem> {
+    let (job, asked) = asked(&body)?;
+    Ok(Json(Drawn { diagram: diagram(&job, &asked.state).map_err(not_shown)? }))
+}
+
+fn asked(body: &str) -> Result<(Job, MomentAsked), Problem> {
+    let asked: MomentAsked = serde_json::from_str(body).map_err(|e| {
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/state",
@@ -59,16 +82,16 @@ pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> 
             e.to_string(),
         )
     })?;
-    let job = read(&asked.job.to_string())?;
-    let moment = moment(&job, &asked.state, asked.before.as_ref()).map_err(|e| {
-        Problem::new(
-            StatusCode::UNPROCESSABLE_ENTITY,
-            "/problems/state",
-            "The state cannot be shown",
-            e.to_string(),
-        )
-    })?;
-    Ok(Json(Tried { moment }))
+    Ok((read(&asked.job.to_string())?, asked))
+}
+
+fn not_shown(e: MomentError) -> Problem {
+    Problem::new(
+        StatusCode::UNPROCESSABLE_ENTITY,
+        "/problems/state",
+        "The state cannot be shown",
+        e.to_string(),
+    )
 }
 
 /// Every combination of inputs and every single failure, held against the wishes; nothing is saved.
