@@ -15,7 +15,7 @@ const nameOf = (e) => {
 };
 const SELECTORS = {
   field: "input, select, textarea",
-  press: "button, a[href], [role=button], [role=radio], [role=option], label:has(input[type=radio])",
+  press: "button, a[href], [role=button], [role=radio], [role=option], [role=menuitem], [role=tab], [role=switch], summary, label:has(input[type=radio])",
 };
 const all = [...document.querySelectorAll(SELECTORS[kind])].filter(shown);
 const exact = all.filter((e) => nameOf(e).includes(name));

@@ -69,6 +69,17 @@ impl Page {
         Ok(())
     }
 
+    /// Asks the page for full motion; without it the browser asks for less.
+    ///
+    /// # Errors
+    /// When the browser refuses.
+    pub async fn full_motion(&self) -> Result<()> {
+        let features = json!([{ "name": "prefers-reduced-motion", "value": "no-preference" }]);
+        let params = json!({ "features": features });
+        self.browser.driver.cdp().send_raw("Emulation.setEmulatedMedia", params).await?;
+        Ok(())
+    }
+
     /// Loads the page anew.
     ///
     /// # Errors

@@ -99,7 +99,7 @@ async fn light(page: &Page) -> Result<()> {
     page.says("+10 % against the label").await?;
     page.press("Add circuit").await?;
     page.fill("Name of the circuit", "Tail strip").await?;
-    page.pick("Lit", "with the parking lamps").await?;
+    page.pick("Lit", "parking lamps").await?;
     page.pick("Add a light", "LED strip, 1 m, 12 W").await?;
     page.press("Take out").await?;
     page.says("strip").await?;

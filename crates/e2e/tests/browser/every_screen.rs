@@ -5,14 +5,14 @@ use jovek_e2e::Size;
 use serde_json::json;
 use thirtyfour::{Key, TypingData};
 
-const STAGES: [&str; 7] = ["look", "light", "feed", "switch", "run", "cut", "prove"];
+const STAGES: [&str; 8] = ["look", "light", "feed", "switch", "run", "cut", "prove", "try"];
 /// What a page says when a figure or a word is missing.
 const NONSENSE: [&str; 6] = ["NaN", "undefined", "null", "Infinity", "[object", "inf "];
 
 #[tokio::test]
 async fn no_screen_says_nonsense_or_complains() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    for job in 1..=4 {
+    for job in 1..=7 {
         for stage in STAGES {
             page.go(&format!("/jobs/{job}/{stage}")).await?;
             page.saved().await?;

@@ -6,6 +6,7 @@ mod by_clicks;
 mod by_keys;
 mod every_screen;
 mod saving;
+mod try_and_prove;
 
 use anyhow::Result;
 use jovek_e2e::{Page, Server, Size};
