@@ -5,9 +5,10 @@
 mod common;
 
 use jovek_core::answers::study;
-use jovek_core::circuit::spice;
+use jovek_core::circuit::{Network, Solution, spice};
 use jovek_core::export::{Format, export};
 use jovek_core::job::SupplyState;
+use jovek_core::proof::live::supply_of;
 use jovek_core::state;
 use std::collections::HashMap;
 use std::io::Write;
@@ -41,37 +42,67 @@ fn ngspice(netlist: &str) -> HashMap<String, f64> {
         .collect()
 }
 
+/// The largest difference on any node, V, and how many were compared.
+fn compare(
+    name: &str,
+    net: &Network,
+    solution: &Solution,
+    theirs: &HashMap<String, f64>,
+) -> (f64, usize) {
+    let (mut worst, mut nodes) = (0.0f64, 0);
+    for node_name in net.node_names().iter().skip(1) {
+        let node = net.find_node(node_name).unwrap();
+        let ours = solution.node_v(node);
+        let spice_name = spice::node_name(net, node);
+        let Some(&their) = theirs.get(&spice_name) else {
+            panic!("{name}: {spice_name} is not in ngspice's answer");
+        };
+        let off = (ours - their).abs();
+        worst = worst.max(off);
+        assert!(
+            off <= 0.005 || off <= 0.002 * their.abs(),
+            "{name}: {spice_name} is {ours} V here, {their} V in ngspice"
+        );
+        nodes += 1;
+    }
+    (worst, nodes)
+}
+
+/// Each state of the supply, with as much lit as goes together and with nothing on.
 #[test]
-fn ngspice_agrees_on_every_node_of_every_demo_state() {
-    let mut nodes = 0;
-    let mut worst: f64 = 0.0;
+fn ngspice_agrees_on_every_node_of_every_supply_state() {
+    let (mut worst, mut nodes) = (0.0f64, 0);
     for (name, job) in common::demo_jobs() {
         let study = study(&job);
-        for state in
-            SupplyState::ALL.iter().flat_map(|s| [s.key().to_owned(), format!("{}.off", s.key())])
-        {
+        let all = SupplyState::ALL.map(SupplyState::key);
+        for state in all.iter().flat_map(|s| [(*s).to_owned(), format!("{s}.off")]) {
             let text = export(&job, Format::Spice, Some(&state)).unwrap();
             let asked = state::named(&job, &study, &state).unwrap();
             let (net, solution) = study.network(&asked.situation(&study)).unwrap();
-            let theirs = ngspice(&text);
-            for (i, node_name) in net.node_names().iter().enumerate().skip(1) {
-                let node = net.find_node(node_name).unwrap();
-                let ours = solution.node_v(node);
-                let spice_name = spice::node_name(&net, node);
-                let Some(&their) = theirs.get(&spice_name) else {
-                    panic!("{name} {}: node {i} {spice_name} is not in ngspice's answer", state);
-                };
-                let off = (ours - their).abs();
-                worst = worst.max(off);
-                assert!(
-                    off <= 0.005 || off <= 0.002 * their.abs(),
-                    "{name} {}: {spice_name} is {ours} V here, {their} V in ngspice",
-                    state
-                );
-                nodes += 1;
-            }
+            let (off, n) = compare(&format!("{name} {state}"), &net, &solution, &ngspice(&text));
+            (worst, nodes) = (worst.max(off), nodes + n);
         }
     }
     println!("{nodes} node voltages, worst difference {:.3} mV", worst * 1000.0);
     assert!(nodes > 500, "only {nodes} nodes compared");
+}
+
+/// Every combination of signals and switches that can occur: relays, diodes, both vehicles.
+#[test]
+fn ngspice_agrees_on_every_combination_of_inputs() {
+    let (mut worst, mut nodes, mut states) = (0.0f64, 0, 0);
+    for (name, job) in common::demo_jobs() {
+        let study = study(&job);
+        let inputs = &study.wiring.inputs;
+        for a in inputs.combinations(inputs.all()) {
+            let situation = study.situation(supply_of(inputs, a), a);
+            let (net, solution) = study.network(&situation).unwrap();
+            let words = format!("{name} with {}", inputs.words(&job, a));
+            let text = spice::netlist(&net, &solution, &words);
+            let (off, n) = compare(&words, &net, &solution, &ngspice(&text));
+            (worst, nodes, states) = (worst.max(off), nodes + n, states + 1);
+        }
+    }
+    println!("{states} states, {nodes} node voltages, worst difference {:.3} mV", worst * 1000.0);
+    assert!(states > 150, "only {states} states compared");
 }

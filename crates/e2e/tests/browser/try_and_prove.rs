@@ -83,10 +83,8 @@ async fn another_way_to_make_it_is_chosen() -> Result<()> {
     })
     .await?;
     page.script(&format!("document.querySelector(\"{way} button\").click()"), vec![]).await?;
-    page.until("the other way in use", || async {
-        Ok(page.text(way).await?.contains("in use"))
-    })
-    .await?;
+    page.until("the other way in use", || async { Ok(page.text(way).await?.contains("in use")) })
+        .await?;
     // The lamps now lose the drop of a diode, and the drawing shows one before them.
     page.until("diodes on the volt line", || async {
         let label = page
@@ -193,10 +191,7 @@ async fn the_shift_is_drawn_and_the_plot_follows() -> Result<()> {
     page.press("Shift").await?;
     let plot = || async {
         let label = page
-            .script(
-                "return document.querySelector('[data-testid=shift-plot]')?.ariaLabel",
-                vec![],
-            )
+            .script("return document.querySelector('[data-testid=shift-plot]')?.ariaLabel", vec![])
             .await?;
         anyhow::Ok(label.as_str().unwrap_or_default().to_owned())
     };
