@@ -101,6 +101,61 @@ fn exports_are_written_and_the_job_comes_back_to_the_byte() {
 }
 
 #[test]
+fn prove_solve_and_budget_from_the_command_line() {
+    let out = run(&["prove", UNIT_14], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let said = text(&out.stdout);
+    assert!(said.contains("Lit with the reverse lamps or by rear work switch. holds."), "{said}");
+    assert!(said.contains("single failures tried"), "{said}");
+    assert_eq!(run(&["prove", UNIT_51], "").status.code(), Some(1), "a Stop stands");
+    // A wish that no wire can follow is missed.
+    let unmet = std::fs::read_to_string(UNIT_14).unwrap().replacen("\"reverse\"", "\"fog\"", 9);
+    let unmet = unmet.replacen("\"follows\": \"fog\"", "\"follows\": \"brake\"", 1);
+    let out = run(&["prove", "-", "--json"], &unmet);
+    assert_eq!(out.status.code(), Some(1), "{}", text(&out.stderr));
+    let proof: Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(proof["passes"], json!(false));
+
+    let out = run(&["solve", UNIT_14, "--on", "reverse"], "");
+    let said = text(&out.stdout);
+    assert!(said.contains("through diode 1 from Reverse lamps"), "{said}");
+    let out = run(&["solve", UNIT_14, "--state", "Reversing at night", "--json"], "");
+    let moment: Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(moment["on"], json!(["reverse", "parking"]));
+    let out = run(&["solve", UNIT_14, "--on", "warp"], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("it depends on reverse"), "{}", text(&out.stderr));
+    let out = run(&["solve", UNIT_14, "--state", "flying"], "");
+    assert!(text(&out.stderr).contains("use one of engine_off"), "{}", text(&out.stderr));
+
+    let said = text(&run(&["budget", UNIT_14], "").stdout);
+    assert!(said.contains("Voltage-sensing relay (in use)") && said.contains("days parked it"));
+    let out = run(&["budget", UNIT_14, "--json"], "");
+    let budget: Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(budget["ways"].as_array().unwrap().len(), 6);
+}
+
+/// The page's own questions: a state, the proof, the drawing, the shift, the shop's habits.
+#[test]
+fn the_api_tries_proves_draws_and_keeps_the_shops_habits() {
+    let server = start(&["demo"]);
+    let job = server.get("/api/jobs/1")["job"].clone();
+    let asked = json!({"job": job, "state": {"on": ["reverse"]}, "before": {"on": []}});
+    let tried: Value = server.post("/api/moment", &asked);
+    let says = tried["moment"]["changes"][0].as_str().unwrap_or_default();
+    assert!(says.starts_with("Rear work lamps on."), "{tried}");
+    let drawn: Value = server.post("/api/diagram", &asked);
+    assert!(drawn["diagram"]["pages"][0].as_array().unwrap().len() > 40);
+    let proven: Value = server.post("/api/proof", &job);
+    assert_eq!(proven["proof"]["passes"], json!(true));
+    let budget: Value = server.post("/api/budget", &job);
+    assert!(budget["budget"]["ways"][0]["is_used"] == json!(true), "{budget}");
+    let wrong = json!({"job": job, "state": {"on": ["warp"]}});
+    let refused: Value = server.post("/api/moment", &wrong);
+    assert!(refused["detail"].as_str().unwrap_or_default().contains("warp"), "{refused}");
+}
+
+#[test]
 fn a_port_in_use_and_a_bad_file_are_named() {
     let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
     let address = taken.local_addr().unwrap().to_string();

@@ -12,7 +12,7 @@ mod tests;
 pub use error::StoreError;
 pub use revision::{JobRow, RevisionInfo};
 
-use jovek_core::job::Job;
+use jovek_core::job::{Job, Shop};
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
 use std::path::Path;
@@ -27,7 +27,10 @@ pub struct Store {
 }
 
 fn migrations() -> Migrations<'static> {
-    Migrations::new(vec![M::up(include_str!("migrations/001-jobs.sql"))])
+    Migrations::new(vec![
+        M::up(include_str!("migrations/001-jobs.sql")),
+        M::up(include_str!("migrations/002-shop.sql")),
+    ])
 }
 
 impl Store {
@@ -59,6 +62,37 @@ impl Store {
         }
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
         Ok(Store { db })
+    }
+
+    /// The shop's habits: what a new job starts with.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn shop(&self) -> Result<Shop, StoreError> {
+        let held: Option<String> = self
+            .db
+            .query_row("SELECT habits FROM shop WHERE id = 1", [], |r| r.get(0))
+            .optional()?;
+        match held {
+            Some(text) => serde_json::from_str(&text)
+                .map_err(|e| StoreError::Damaged { what: format!("the shop's habits: {e}") }),
+            None => Ok(Shop::default()),
+        }
+    }
+
+    /// Sets the shop's habits.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be written.
+    pub fn set_shop(&mut self, shop: &Shop) -> Result<(), StoreError> {
+        let text =
+            serde_json::to_string(shop).map_err(|e| StoreError::Damaged { what: e.to_string() })?;
+        self.db.execute(
+            "INSERT INTO shop (id, habits) VALUES (1, ?1)
+             ON CONFLICT (id) DO UPDATE SET habits = excluded.habits",
+            params![text],
+        )?;
+        Ok(())
     }
 
     /// All jobs at their newest revision, by id.

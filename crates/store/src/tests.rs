@@ -1,9 +1,23 @@
 //! The store: revisions, undo, conflicts, and every way in which a file can be bad.
 
 use crate::{Store, StoreError};
-use jovek_core::job::Job;
+use jovek_core::job::{DropLimit, Job, JointSchool, Shop};
 use proptest::prelude::*;
 use std::fs;
+
+/// The shop's habits are kept, and a file from before there were any takes them in.
+#[test]
+fn the_shops_habits_are_kept() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("jovek.db");
+    let mut store = Store::open(&path).unwrap();
+    assert_eq!(store.shop().unwrap(), Shop::default());
+    let habits = Shop { drop: DropLimit::HalfVolt, joint: JointSchool::Solder, ..Shop::default() };
+    store.set_shop(&habits).unwrap();
+    store.set_shop(&habits).unwrap();
+    drop(store);
+    assert_eq!(Store::open(&path).unwrap().shop().unwrap(), habits);
+}
 
 fn job(title: &str) -> Job {
     Job { title: title.into(), ..Job::starter("14") }

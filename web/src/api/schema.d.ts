@@ -248,6 +248,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop's habits. */
+        get: operations["getShop"];
+        /** Sets the shop's habits; jobs that are there already keep theirs. */
+        put: operations["setShop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -298,6 +316,8 @@ export interface components {
             factory: components["schemas"]["FactoryAnswer"][];
             /** @description What a person should know, gravest first. */
             findings: components["schemas"]["Finding"][];
+            /** @description A new circuit as the shop makes it. */
+            new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
             parts: components["schemas"]["PartLine"][];
             /** @description How far each stage is. */
@@ -411,8 +431,6 @@ export interface components {
             factory_wires: components["schemas"]["CatalogWire"][];
             /** @description Generic lights to start from. */
             lights: components["schemas"]["CatalogLight"][];
-            /** @description What a new circuit starts as; its ids are to be replaced by free ones. */
-            new_circuit: components["schemas"]["LampCircuit"];
             /** @description Signals. */
             signals: components["schemas"]["CatalogSignal"][];
             /** @description Zones. */
@@ -996,6 +1014,11 @@ export interface components {
          */
         Grade: "stop" | "fix" | "mind";
         /**
+         * @description Where a new circuit's return goes.
+         * @enum {string}
+         */
+        GroundSchool: "local_stud" | "battery_negative";
+        /**
          * @description What kind of input one is.
          * @enum {string}
          */
@@ -1136,6 +1159,11 @@ export interface components {
             /** @description Who saved it. */
             saved_by: string;
         };
+        /**
+         * @description How wires are joined.
+         * @enum {string}
+         */
+        JointSchool: "crimp" | "solder" | "tap" | "plug_in";
         /** @description A reading with its verdict. */
         Judgement: {
             reading?: null | components["schemas"]["Reading"];
@@ -1742,6 +1770,12 @@ export interface components {
             end_allowance_m?: number | null;
             /** @description How the fuse is chosen. */
             fuse?: components["schemas"]["FuseSchool"];
+            /** @description Where a new circuit's return goes. */
+            ground?: components["schemas"]["GroundSchool"];
+            /** @description How a new auxiliary battery is kept apart. */
+            isolation?: components["schemas"]["Isolation"];
+            /** @description How wires are joined. */
+            joint?: components["schemas"]["JointSchool"];
             /** @description Silicon diodes in the feed of lamps instead of Schottky. */
             silicon_diodes?: boolean;
             /** @description Wire on the shelf. */
@@ -2719,6 +2753,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextQuestion"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getShop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shop"];
+                };
+            };
+        };
+    };
+    setShop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shop"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shop"];
                 };
             };
             422: {

@@ -1,20 +1,22 @@
 import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
 
-export function Header({ children, onFind }: { children?: ReactNode; onFind: () => void }) {
+export function Header({ children, onFind }: { children?: ReactNode; onFind?: () => void }) {
   return (
     <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-2 px-5 py-2">
       <Link to="/" className="text-xl font-semibold text-spruce" aria-label="Jovek, to the yard">
         jov<span className="text-copper">e</span>k
       </Link>
       {children}
-      <button
-        type="button"
-        onClick={onFind}
-        className="card ml-auto flex min-h-9 min-w-40 items-center gap-2 px-3 text-left text-soft"
-      >
-        <kbd className="rounded border border-line px-1.5 text-xs">/</kbd> Find or do
-      </button>
+      {onFind && (
+        <button
+          type="button"
+          onClick={onFind}
+          className="card ml-auto flex min-h-9 min-w-40 items-center gap-2 px-3 text-left text-soft"
+        >
+          <kbd className="rounded border border-line px-1.5 text-xs">/</kbd> Find or do
+        </button>
+      )}
     </header>
   );
 }

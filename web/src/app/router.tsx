@@ -1,6 +1,7 @@
 import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
 import { Sheet } from "../sheet/Sheet";
 import { isStage, type Stage } from "../sheet/stages";
+import { ShopPage } from "../shop/ShopPage";
 import { Yard } from "../yard/Yard";
 
 const rootRoute = createRootRoute({
@@ -17,6 +18,12 @@ const rootRoute = createRootRoute({
 
 const yardRoute = createRoute({ getParentRoute: () => rootRoute, path: "/", component: Yard });
 
+const shopRoute = createRoute({
+  getParentRoute: () => rootRoute,
+  path: "/shop",
+  component: ShopPage,
+});
+
 const sheetRoute = createRoute({
   getParentRoute: () => rootRoute,
   path: "/jobs/$id/$stage",
@@ -27,7 +34,9 @@ const sheetRoute = createRoute({
   },
 });
 
-export const router = createRouter({ routeTree: rootRoute.addChildren([yardRoute, sheetRoute]) });
+export const router = createRouter({
+  routeTree: rootRoute.addChildren([yardRoute, shopRoute, sheetRoute]),
+});
 
 declare module "@tanstack/react-router" {
   interface Register {

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { ApiError, api, type Catalog, type JobView, unwrap } from "../api/client";
+import { ApiError, api, type Catalog, type Job, type JobView, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
@@ -10,6 +10,7 @@ import { FeedTabs } from "../stages/feed/FeedTabs";
 import { ProveTabs } from "../stages/prove/ProveTabs";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
+import { type Form, FormContext } from "../ui/form";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
 import { FindingsList } from "./FindingsList";
@@ -127,29 +128,40 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
     () => ({ ...desk, catalog, circuit: index, selectCircuit, tried, setTried }),
     [desk, catalog, index, tried],
   );
+  const form = useMemo<Form>(
+    () => ({
+      tree: desk.job,
+      edit: (change) => desk.edit((j) => change(j) as Job),
+      problem: desk.problem,
+      assumptions: desk.answers.assumptions,
+    }),
+    [desk],
+  );
   return (
     <DeskContext.Provider value={held}>
-      <Header onFind={() => setFinding(true)}>
-        <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
-          {job.unit || "?"}
-        </span>
-        <h1 className="text-lg max-md:order-1 max-md:w-full">{job.title || "Untitled job"}</h1>
-        <span className="text-sm text-soft max-md:order-1">
-          {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
-        </span>
-        <SaveBar />
-      </Header>
-      <StageTabs stage={stage} go={go} />
-      <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
-        <div className="no-print min-w-0">
-          <StagePanel stage={stage} />
+      <FormContext.Provider value={form}>
+        <Header onFind={() => setFinding(true)}>
+          <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
+            {job.unit || "?"}
+          </span>
+          <h1 className="text-lg max-md:order-1 max-md:w-full">{job.title || "Untitled job"}</h1>
+          <span className="text-sm text-soft max-md:order-1">
+            {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
+          </span>
+          <SaveBar />
+        </Header>
+        <StageTabs stage={stage} go={go} />
+        <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
+          <div className="no-print min-w-0">
+            <StagePanel stage={stage} />
+          </div>
+          <main className="min-w-0 space-y-4">
+            <NextQuestion />
+            <Answers stage={stage} go={go} />
+          </main>
         </div>
-        <main className="min-w-0 space-y-4">
-          <NextQuestion />
-          <Answers stage={stage} go={go} />
-        </main>
-      </div>
-      <Palette open={finding} setOpen={setFinding} groups={groups} />
+        <Palette open={finding} setOpen={setFinding} groups={groups} />
+      </FormContext.Provider>
     </DeskContext.Provider>
   );
 }

@@ -5,11 +5,11 @@ import { newCircuit, nextId } from "./newParts";
 
 /** Which circuit the facts on the left are about. */
 export function CircuitPicker() {
-  const { job, catalog, circuit, selectCircuit, edit } = useDesk();
+  const { job, answers, circuit, selectCircuit, edit } = useDesk();
   const circuits = job.circuits ?? [];
   const add = () => {
     const id = nextId(circuits.map((c) => c.id));
-    edit((j) => setAt(j, `circuits[${circuits.length}]`, newCircuit(catalog.new_circuit, id)));
+    edit((j) => setAt(j, `circuits[${circuits.length}]`, newCircuit(answers.new_circuit, id)));
     selectCircuit(circuits.length);
   };
   return (

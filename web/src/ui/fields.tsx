@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef, useState } from "react";
-import { useDesk } from "../sheet/desk";
 import { getAt, setAt } from "../sheet/path";
+import { useForm } from "./form";
 
 interface Common {
   /** Place in the job. */
@@ -59,9 +59,9 @@ export function NumberField({
   whole,
   required,
 }: Common & { unit: string; whole?: boolean; required?: boolean }) {
-  const desk = useDesk();
+  const form = useForm();
   const id = useId();
-  const value = getAt(desk.job, path) as number | undefined | null;
+  const value = getAt(form.tree, path) as number | undefined | null;
   const [text, setText] = useState(value == null ? "" : String(value));
   const [local, setLocal] = useState<string>();
   const read = readNumber(text, unit);
@@ -74,12 +74,12 @@ export function NumberField({
     if (!same && !local) setText(value == null ? "" : String(value));
   }, [value, text, unit, local]);
 
-  const assumed = desk.answers.assumptions.find((a) => a.path === path);
-  const fault = local ?? desk.problem?.faults?.find((f) => f.path === path)?.what;
+  const assumed = form.assumptions.find((a) => a.path === path);
+  const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
   const refuse = (why: string) => {
     setLocal(why);
-    desk.edit((job) =>
-      getAt(job, path) === before.current ? job : setAt(job, path, before.current ?? undefined),
+    form.edit((tree) =>
+      getAt(tree, path) === before.current ? tree : setAt(tree, path, before.current ?? undefined),
     );
   };
   const change = (typed: string) => {
@@ -98,7 +98,7 @@ export function NumberField({
       return;
     }
     setLocal(undefined);
-    desk.edit((job) => setAt(job, path, next === "empty" ? undefined : next));
+    form.edit((tree) => setAt(tree, path, next === "empty" ? undefined : next));
   };
   return (
     <div className="min-w-0">
@@ -132,10 +132,10 @@ export function NumberField({
 }
 
 export function TextField({ path, label, hideLabel }: Common) {
-  const desk = useDesk();
+  const form = useForm();
   const id = useId();
-  const value = (getAt(desk.job, path) as string | undefined) ?? "";
-  const fault = desk.problem?.faults?.find((f) => f.path === path)?.what;
+  const value = (getAt(form.tree, path) as string | undefined) ?? "";
+  const fault = form.problem?.faults?.find((f) => f.path === path)?.what;
   return (
     <div className="min-w-0">
       <Label id={id} label={label} hide={hideLabel} />
@@ -146,7 +146,7 @@ export function TextField({ path, label, hideLabel }: Common) {
         autoComplete="off"
         value={value}
         aria-invalid={!!fault}
-        onChange={(e) => desk.edit((job) => setAt(job, path, e.target.value))}
+        onChange={(e) => form.edit((tree) => setAt(tree, path, e.target.value))}
       />
       <Fault id={`${id}-fault`} text={fault} />
     </div>
@@ -168,7 +168,7 @@ export function ChoiceField({
   /** What the job holds for an option. */
   write?: (option: string) => unknown;
 }) {
-  const desk = useDesk();
+  const form = useForm();
   const id = useId();
   return (
     <div className="min-w-0">
@@ -177,8 +177,8 @@ export function ChoiceField({
         id={id}
         data-path={path}
         className="field"
-        value={read(getAt(desk.job, path))}
-        onChange={(e) => desk.edit((job) => setAt(job, path, write(e.target.value)))}
+        value={read(getAt(form.tree, path))}
+        onChange={(e) => form.edit((tree) => setAt(tree, path, write(e.target.value)))}
       >
         {options.map((o) => (
           <option key={o.value} value={o.value}>

@@ -41,7 +41,10 @@ export function Yard() {
           <p className="text-soft">
             {jobs.data ? `${jobs.data.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
-          <span className="ml-auto flex gap-2">
+          <span className="ml-auto flex items-center gap-2">
+            <Link to="/shop" className="px-2 text-spruce underline underline-offset-2">
+              The shop's habits
+            </Link>
             <Button onClick={() => file.current?.click()}>Open a job file</Button>
             <Button kind="main" onClick={start} disabled={make.isPending}>
               New job

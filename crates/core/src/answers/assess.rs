@@ -8,7 +8,7 @@ use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, WayAns
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
 use crate::harness::{cuts, parts};
-use crate::job::{FactoryKind, Job, LampCircuit, Light};
+use crate::job::{CircuitId, FactoryKind, Job, LampCircuit, Light};
 use crate::plan::build::Situation;
 use crate::plan::feed;
 use crate::plan::lamp::PlannedLamp;
@@ -71,6 +71,7 @@ pub fn assess(job: &Job) -> Answers {
         parts: part_lines,
         checks: check_list,
         assumptions: study.assumed.clone(),
+        new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),
         stages: Vec::new(),
     };
     answers.stages = stages(job, &answers);

@@ -13,7 +13,7 @@ pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 pub(crate) use volt_line::{SolvedState, volt_line};
 
 use crate::harness::{CutLine, PartLine};
-use crate::job::{CircuitId, ControlKind, FactoryId, LightId};
+use crate::job::{CircuitId, ControlKind, FactoryId, LampCircuit, LightId};
 use crate::plan::Assumption;
 use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use crate::prove::{Check, ProbeAnswer, SurveyAnswer};
@@ -124,6 +124,8 @@ pub struct Answers {
     pub checks: Vec<Check>,
     /// Figures that nobody gave.
     pub assumptions: Vec<Assumption>,
+    /// A new circuit as the shop makes it.
+    pub new_circuit: LampCircuit,
     /// How far each stage is.
     pub stages: Vec<StageAnswer>,
 }

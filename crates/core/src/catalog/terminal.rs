@@ -1,6 +1,7 @@
 //! Crimp terminals by wire size.
 
 use super::conductor::Conductor;
+use crate::job::JointSchool;
 
 /// Colour of an insulated crimp terminal. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
 pub fn crimp_colour(conductor: Conductor) -> &'static str {
@@ -28,15 +29,23 @@ pub enum EndKind {
 }
 
 impl EndKind {
-    /// Part name for a wire size.
-    pub fn part(self, conductor: Conductor) -> String {
+    /// Part name for a wire size, as the shop joins wires.
+    pub fn part(self, conductor: Conductor, joint: JointSchool) -> String {
         let colour = crimp_colour(conductor);
         match self {
             EndKind::PostRing => format!("ring M8, {colour}"),
             EndKind::StudRing => format!("ring M6, {colour}"),
             EndKind::Blade => format!("receptacle 6.3 mm, {colour}"),
+            EndKind::Butt if joint == JointSchool::Solder => {
+                "soldered splice, adhesive sleeve".into()
+            }
             EndKind::Butt => format!("sealed butt splice, {colour}"),
-            EndKind::FactoryJoint => format!("sealed splice on factory wire, {colour}"),
+            EndKind::FactoryJoint => match joint {
+                JointSchool::Crimp => format!("sealed splice on factory wire, {colour}"),
+                JointSchool::Solder => "soldered splice on factory wire, adhesive sleeve".into(),
+                JointSchool::Tap => format!("sealed tap connector, {colour}"),
+                JointSchool::PlugIn => "plug-in intermediate lead".into(),
+            },
         }
     }
 }

@@ -109,8 +109,8 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             insulation: sizes.insulation.label(),
             path_m,
             length_m: cut_length_m(path_m, allowance),
-            from_terminal: from.kind.part(wire),
-            to_terminal: to.kind.part(wire),
+            from_terminal: from.kind.part(wire, job.shop.joint),
+            to_terminal: to.kind.part(wire, job.shop.joint),
             sleeve: sleeve.into(),
         });
     };

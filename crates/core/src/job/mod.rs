@@ -23,7 +23,10 @@ pub use circuit::{
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, StateId, SwitchId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
-pub use shop::{AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, Shop, WireSystem};
+pub use shop::{
+    AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
+    Shop, WireSystem,
+};
 pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
@@ -111,9 +114,23 @@ impl Job {
 
     /// A new job with one lamp circuit on its own feed, so that the first figures appear at once.
     pub fn starter(unit: impl Into<String>) -> Self {
+        Job::starter_of(unit, Shop::default())
+    }
+
+    /// The same with a shop's habits.
+    pub fn starter_of(unit: impl Into<String>, shop: Shop) -> Self {
         let mut job = Job::new(unit, "Work lamps");
-        job.circuits.push(LampCircuit::starter(CircuitId::from("c1"), "Work lamps"));
+        job.shop = shop;
+        let circuit = job.new_circuit(CircuitId::from("c1"), "Work lamps");
+        job.circuits.push(circuit);
         job
+    }
+
+    /// A new circuit as the shop makes it.
+    pub fn new_circuit(&self, id: CircuitId, name: &str) -> LampCircuit {
+        let mut circuit = LampCircuit::starter(id, name);
+        circuit.run.return_by = self.shop.ground.return_by();
+        circuit
     }
 
     /// The factory circuit of that id.

@@ -22,6 +22,12 @@ pub enum Isolation {
     ManualSwitch,
 }
 
+impl Isolation {
+    pub(super) fn is_usual(&self) -> bool {
+        *self == Isolation::default()
+    }
+}
+
 /// A second battery for the added lights.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

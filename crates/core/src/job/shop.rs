@@ -1,5 +1,7 @@
 //! The shop's schools and habits, where good people disagree.
 
+use super::circuit::ReturnKind;
+use super::shift::Isolation;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -79,6 +81,54 @@ pub enum ColourScheme {
     GroundBlack,
 }
 
+/// How wires are joined.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum JointSchool {
+    /// Crimped, with adhesive heat-shrink.
+    #[default]
+    Crimp,
+    /// Soldered, with heat-shrink; never where it flexes.
+    Solder,
+    /// Sealed tap connector.
+    Tap,
+    /// Intermediate lead that is plugged in; nothing cut.
+    PlugIn,
+}
+
+impl JointSchool {
+    fn is_crimp(&self) -> bool {
+        *self == JointSchool::Crimp
+    }
+}
+
+/// Where a new circuit's return goes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum GroundSchool {
+    /// A stud on the frame near the lamps.
+    #[default]
+    LocalStud,
+    /// Back to battery negative.
+    BatteryNegative,
+    /// One stud for all, with a lead of its own to battery negative.
+    DistributionStud,
+}
+
+impl GroundSchool {
+    fn is_local(&self) -> bool {
+        *self == GroundSchool::LocalStud
+    }
+
+    /// The return of a new circuit.
+    pub fn return_by(self) -> ReturnKind {
+        match self {
+            GroundSchool::LocalStud | GroundSchool::DistributionStud => ReturnKind::ChassisStud,
+            GroundSchool::BatteryNegative => ReturnKind::BatteryNegative,
+        }
+    }
+}
+
 /// The shop's habits.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -101,6 +151,15 @@ pub struct Shop {
     /// Wire colours.
     #[serde(default)]
     pub colours: ColourScheme,
+    /// How wires are joined.
+    #[serde(default, skip_serializing_if = "JointSchool::is_crimp")]
+    pub joint: JointSchool,
+    /// Where a new circuit's return goes.
+    #[serde(default, skip_serializing_if = "GroundSchool::is_local")]
+    pub ground: GroundSchool,
+    /// How a new auxiliary battery is kept apart.
+    #[serde(default, skip_serializing_if = "Isolation::is_usual")]
+    pub isolation: Isolation,
     /// Silicon diodes in the feed of lamps instead of Schottky.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub silicon_diodes: bool,

@@ -4,7 +4,7 @@ use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::catalog::zone;
-use jovek_core::job::{CircuitId, LampCircuit, Signal, WireSystem, Zone};
+use jovek_core::job::{Signal, WireSystem, Zone};
 use jovek_core::plan::inputs::signal_label;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -49,8 +49,6 @@ pub struct Catalog {
     pub zones: Vec<CatalogZone>,
     /// Signals.
     pub signals: Vec<CatalogSignal>,
-    /// What a new circuit starts as; its ids are to be replaced by free ones.
-    pub new_circuit: LampCircuit,
 }
 
 /// Thickest factory lamp wire worth offering, mm².
@@ -74,6 +72,5 @@ pub(super) async fn catalog() -> Json<Catalog> {
         signals: Signal::ALL
             .map(|signal| CatalogSignal { signal, label: signal_label(signal) })
             .into(),
-        new_circuit: LampCircuit::starter(CircuitId::from("new"), "New circuit"),
     })
 }

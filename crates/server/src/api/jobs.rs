@@ -80,7 +80,10 @@ pub(super) async fn create(
 ) -> Result<Response, Problem> {
     let job = match new.file {
         Some(text) => read_body(&text)?,
-        None => Job::starter(new.unit.unwrap_or_default()),
+        None => {
+            let shop = state.with_store(|store| store.shop()).await?;
+            Job::starter_of(new.unit.unwrap_or_default(), shop)
+        }
     };
     sound(&job)?;
     let by = who(&headers);

@@ -4,6 +4,7 @@ mod assess;
 mod catalog;
 mod headers;
 mod jobs;
+mod shop;
 mod vehicle;
 mod yard;
 
@@ -79,6 +80,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::read))
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
+        .routes(routes!(shop::get, shop::set))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::prove_job))

@@ -48,7 +48,13 @@ export function AuxiliaryForm() {
           </Button>
         </>
       ) : (
-        <Button onClick={() => edit((j) => setAt(j, "supply.auxiliary", { battery: {} }))}>
+        <Button
+          onClick={() =>
+            edit((j) =>
+              setAt(j, "supply.auxiliary", { battery: {}, isolation: job.shop?.isolation }),
+            )
+          }
+        >
           Add a second battery
         </Button>
       )}

@@ -1,12 +1,12 @@
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
+import { ShopForm } from "../../shop/ShopForm";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Group, Panel } from "../../ui/Panel";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
-import { ShopForm } from "./ShopForm";
 
 export function LookPanel() {
   const { job, edit } = useDesk();

@@ -1,10 +1,10 @@
-import { ChoiceField, NumberField } from "../../ui/fields";
-import { Group } from "../../ui/Panel";
+import { ChoiceField, NumberField } from "../ui/fields";
+import { Group } from "../ui/Panel";
 
 /** Where good people disagree: the shop says which school it follows. */
-export function ShopForm() {
+export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
   return (
-    <Group title="The shop's habits">
+    <Group title={title}>
       <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path="shop.wire_system"
@@ -57,6 +57,49 @@ export function ShopForm() {
           options={[
             { value: "ground_brown", label: "brown" },
             { value: "ground_black", label: "black" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.joint"
+          label="Joints"
+          read={(held) => String(held ?? "crimp")}
+          options={[
+            { value: "crimp", label: "crimp, adhesive heat-shrink" },
+            { value: "solder", label: "solder, heat-shrink" },
+            { value: "tap", label: "sealed tap connector" },
+            { value: "plug_in", label: "plug-in lead, nothing cut" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.ground"
+          label="Ground of a new circuit"
+          read={(held) => String(held ?? "local_stud")}
+          options={[
+            { value: "local_stud", label: "local stud" },
+            { value: "battery_negative", label: "back to battery negative" },
+            { value: "distribution_stud", label: "shared distribution stud" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.isolation"
+          label="Second battery kept apart by"
+          read={(held) => String(held ?? "voltage_sensing")}
+          options={[
+            { value: "ignition_relay", label: "ignition relay" },
+            { value: "voltage_sensing", label: "voltage-sensing relay" },
+            { value: "diode_isolator", label: "diode isolator" },
+            { value: "dc_dc", label: "DC-DC charger" },
+            { value: "manual_switch", label: "manual switch" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.silicon_diodes"
+          label="Diodes for lamps"
+          read={(held) => (held ? "silicon" : "schottky")}
+          write={(v) => (v === "silicon" ? true : undefined)}
+          options={[
+            { value: "schottky", label: "Schottky" },
+            { value: "silicon", label: "silicon" },
           ]}
         />
         <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
