@@ -141,18 +141,26 @@ fn the_api_tries_proves_draws_and_keeps_the_shops_habits() {
     let server = start(&["demo"]);
     let job = server.get("/api/jobs/1")["job"].clone();
     let asked = json!({"job": job, "state": {"on": ["reverse"]}, "before": {"on": []}});
-    let tried: Value = server.post("/api/moment", &asked);
+    let tried: Value = server.post("/api/moment", &asked).json().unwrap();
     let says = tried["moment"]["changes"][0].as_str().unwrap_or_default();
     assert!(says.starts_with("Rear work lamps on."), "{tried}");
-    let drawn: Value = server.post("/api/diagram", &asked);
+    let drawn: Value = server.post("/api/diagram", &asked).json().unwrap();
     assert!(drawn["diagram"]["pages"][0].as_array().unwrap().len() > 40);
-    let proven: Value = server.post("/api/proof", &job);
+    let proven: Value = server.post("/api/proof", &job).json().unwrap();
     assert_eq!(proven["proof"]["passes"], json!(true));
-    let budget: Value = server.post("/api/budget", &job);
+    let budget: Value = server.post("/api/budget", &job).json().unwrap();
     assert!(budget["budget"]["ways"][0]["is_used"] == json!(true), "{budget}");
     let wrong = json!({"job": job, "state": {"on": ["warp"]}});
-    let refused: Value = server.post("/api/moment", &wrong);
+    let refused: Value = server.post("/api/moment", &wrong).json().unwrap();
     assert!(refused["detail"].as_str().unwrap_or_default().contains("warp"), "{refused}");
+    // A new job starts with the shop's habits; those that are there keep their own.
+    let put = |shop: &Value| Client::new().put(server.at("/api/shop")).json(shop).send().unwrap();
+    assert!(put(&json!({"drop": "half_volt", "ground": "battery_negative"})).status().is_success());
+    let made: Value = server.post("/api/jobs", &json!({"unit": "90"})).json().unwrap();
+    assert_eq!(made["job"]["shop"]["drop"], "half_volt");
+    assert_eq!(made["job"]["circuits"][0]["run"]["return_by"], "battery_negative");
+    assert_eq!(server.get("/api/jobs/1")["job"]["shop"]["drop"], "three_percent");
+    assert_eq!(put(&json!({"end_allowance_m": -3})).status().as_u16(), 422);
 }
 
 #[test]
