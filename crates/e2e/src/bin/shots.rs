@@ -5,7 +5,7 @@ use jovek_e2e::{Page, Server, Size, repository};
 use std::path::PathBuf;
 
 /// Name of the picture, place, size, theme.
-const VIEWS: [(&str, &str, Size, &str); 11] = [
+const VIEWS: [(&str, &str, Size, &str); 15] = [
     ("yard", "/", Size::Desk, "day"),
     ("look", "/jobs/1/look", Size::Desk, "day"),
     ("light", "/jobs/1/light", Size::Desk, "day"),
@@ -15,6 +15,10 @@ const VIEWS: [(&str, &str, Size, &str); 11] = [
     ("run-night", "/jobs/4/run", Size::Desk, "night"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
+    ("try", "/jobs/1/try", Size::Desk, "day"),
+    ("diagram", "/jobs/1/try", Size::Desk, "day"),
+    ("proof", "/jobs/1/prove", Size::Desk, "day"),
+    ("shift", "/jobs/1/feed", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
     ("yard-phone", "/", Size::Phone, "night"),
 ];
@@ -32,10 +36,25 @@ async fn main() -> Result<()> {
         page.go(path).await?;
         page.theme(theme).await?;
         page.says(if path == "/" { "Halt Lane" } else { "Saved" }).await?;
+        // Some views open behind a tab, or with keys turned.
+        for press in presses(name) {
+            page.press(press).await?;
+        }
         // The figure that matters most is asked a moment after the rest.
         tokio::time::sleep(std::time::Duration::from_millis(600)).await;
         page.shot(&folder.join(format!("{name}.png"))).await?;
         println!("{name}.png");
     }
     page.close().await
+}
+
+/// What is pressed before a picture is taken.
+fn presses(view: &str) -> &'static [&'static str] {
+    match view {
+        "try" => &["reverse lamps", "parking lamps", "switch: Beacons"],
+        "diagram" => &["reverse lamps", "Circuit diagram"],
+        "proof" => &["Proof"],
+        "shift" => &["Shift"],
+        _ => &[],
+    }
 }

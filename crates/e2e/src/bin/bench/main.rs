@@ -4,6 +4,7 @@
 
 mod in_browser;
 mod ngspice;
+mod proving;
 mod row;
 mod serving;
 mod solving;
@@ -22,6 +23,8 @@ async fn main() -> Result<()> {
     rows.push(solving::assess_unit_14()?);
     rows.extend(solving::large_trees()?);
     rows.extend(solving::against_ngspice()?);
+    rows.extend(proving::unit_14()?);
+    rows.extend(proving::four_thousand_states()?);
     rows.extend(serving::server()?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);
