@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type ApiError, api, type Schemas, unwrap } from "../api/client";
+import { identity } from "../api/identity";
 import { useDesk } from "../sheet/desk";
 
 type Item = Schemas["Item"];
@@ -9,7 +10,7 @@ type Part = Extract<Item, { item: "part" }>;
 export function DiagramView({ onPart }: { onPart: (part: string) => void }) {
   const { job, tried } = useDesk();
   const { data: diagram, error } = useQuery<Schemas["Diagram"], ApiError>({
-    queryKey: ["diagram", job, tried],
+    queryKey: ["diagram", identity(job), tried],
     queryFn: async () =>
       (await unwrap(api.POST("/api/diagram", { body: { job, state: tried } }))).diagram,
     placeholderData: keepPreviousData,

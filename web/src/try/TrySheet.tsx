@@ -1,5 +1,5 @@
 import { DropdownMenu, Tabs } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useDesk } from "../sheet/desk";
 import { Button } from "../ui/Button";
@@ -26,6 +26,7 @@ const FAILED: Record<Kind, string> = {
 /** The vehicle in the chosen state: lamps, words, currents, and what can fail. */
 export function TrySheet() {
   const { job, tried, setTried, selectCircuit } = useDesk();
+  const [sought, setSought] = useState<string>();
   const { data: moment, error } = useMoment(job, tried);
   if (error)
     return (
@@ -48,9 +49,7 @@ export function TrySheet() {
   const goTo = (part: string) => {
     const at = job.circuits?.findIndex((c) => part.startsWith(`${c.id}.`)) ?? -1;
     if (at >= 0) selectCircuit(at);
-    const key = document.querySelector<HTMLElement>(`[data-part="${part}"]`);
-    key?.closest("details")?.setAttribute("open", "");
-    key?.focus();
+    setSought(part);
   };
   const isFailed = (part: string) => faults.some((f) => f.part === part);
   return (
@@ -88,7 +87,7 @@ export function TrySheet() {
         <Alarms moment={moment} />
       </section>
       <Circuits moment={moment} />
-      <Parts moment={moment} fail={fail} />
+      <Parts moment={moment} fail={fail} sought={sought} />
     </>
   );
 }
@@ -165,9 +164,12 @@ function Circuits({ moment }: { moment: Moment }) {
 function Parts({
   moment,
   fail,
+  sought,
 }: {
   moment: Moment;
   fail: (part: string, kind: Kind | undefined) => void;
+  /** The part that the drawing was asked for. */
+  sought: string | undefined;
 }) {
   const groups = [
     ...moment.circuits.map((c) => ({
@@ -180,16 +182,47 @@ function Parts({
     <section aria-label="Parts that can fail" className="card space-y-3 p-4">
       <h2 className="text-base">Let a part fail</h2>
       {groups.map((g) => (
-        <details key={g.title} open={g.list.some((p) => p.failed)}>
-          <summary className="min-h-9 cursor-pointer font-semibold">{g.title}</summary>
-          <div className="flex flex-wrap gap-1 py-1">
-            {g.list.map((p) => (
-              <PartKey key={p.part} part={p} fail={fail} />
-            ))}
-          </div>
-        </details>
+        <PartGroup
+          key={g.title}
+          title={g.title}
+          list={g.list}
+          fail={fail}
+          sought={g.list.some((p) => p.part === sought) ? sought : undefined}
+        />
       ))}
     </section>
+  );
+}
+
+/** The parts of one circuit. A closed list holds nothing: there are many parts, and each has a menu. */
+function PartGroup({
+  title,
+  list,
+  fail,
+  sought,
+}: {
+  title: string;
+  list: Part[];
+  fail: (part: string, kind: Kind | undefined) => void;
+  sought: string | undefined;
+}) {
+  const [opened, setOpened] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
+  const open = opened || sought !== undefined || list.some((p) => p.failed);
+  useEffect(() => {
+    if (sought) box.current?.querySelector<HTMLElement>(`[data-part="${sought}"]`)?.focus();
+  }, [sought]);
+  return (
+    <details open={open} onToggle={(e) => setOpened(e.currentTarget.open)}>
+      <summary className="min-h-9 cursor-pointer font-semibold">{title}</summary>
+      {open && (
+        <div ref={box} className="flex flex-wrap gap-1 py-1">
+          {list.map((p) => (
+            <PartKey key={p.part} part={p} fail={fail} />
+          ))}
+        </div>
+      )}
+    </details>
   );
 }
 

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { type ApiError, api, type Job, type Schemas, unwrap } from "../api/client";
+import { identity } from "../api/identity";
 
 export type VehicleState = Schemas["VehicleState"];
 export type Moment = Schemas["Moment"];
@@ -11,7 +12,7 @@ export const AT_REST: VehicleState = { on: [], supply: "engine_off" };
 export function useMoment(job: Job, state: VehicleState) {
   const before = useRef<VehicleState>(state);
   const query = useQuery<Moment, ApiError>({
-    queryKey: ["moment", job, state],
+    queryKey: ["moment", identity(job), state],
     queryFn: async () => {
       const body = { job, state, before: before.current };
       return (await unwrap(api.POST("/api/moment", { body }))).moment;

@@ -1,5 +1,8 @@
 //! Demo jobs for the tests.
 
+#[allow(dead_code)]
+pub mod bench;
+
 use jovek_core::job::Job;
 
 /// All demo jobs by name.

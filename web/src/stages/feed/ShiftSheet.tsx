@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
@@ -25,7 +26,7 @@ export function ShiftSheet() {
   const { job } = useDesk();
   const [shown, setShown] = useState<string>();
   const { data: budget, error } = useQuery<Budget, ApiError>({
-    queryKey: ["budget", job],
+    queryKey: ["budget", identity(job)],
     queryFn: async () => (await unwrap(api.POST("/api/budget", { body: job }))).budget,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,

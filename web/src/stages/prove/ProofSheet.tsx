@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
@@ -12,7 +13,7 @@ type Counter = Schemas["Counter"];
 export function ProofSheet() {
   const { job } = useDesk();
   const { data: proof, error } = useQuery<Proof, ApiError>({
-    queryKey: ["proof", job],
+    queryKey: ["proof", identity(job)],
     queryFn: async () => (await unwrap(api.POST("/api/proof", { body: job }))).proof,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,

@@ -81,8 +81,10 @@ pub fn ways(wired: &Wired, logic: &Logic) -> Result<Vec<Way>, Unmet> {
     // A way that looks the same as an earlier one is no other way.
     let mut seen: Vec<Way> = Vec::new();
     for way in out {
+        let boxed = |w: &Way| w.switching.kind == ControlKind::Controller;
         let same = |w: &Way| {
-            w.switching.lamps_from == way.switching.lamps_from
+            boxed(w) == boxed(&way)
+                && w.switching.lamps_from == way.switching.lamps_from
                 && w.switching.relays == way.switching.relays
         };
         if !seen.iter().any(same) {

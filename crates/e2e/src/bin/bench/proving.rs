@@ -17,6 +17,8 @@ use std::time::Instant;
 
 /// Circuits of the large vehicle, each with a switch of its own: 4,096 states.
 const CIRCUITS: usize = 12;
+/// States that ngspice is asked for too: it needs some 70 ms for each.
+const COMPARED: usize = 512;
 /// Its lamps.
 const LAMPS: u32 = 40;
 
@@ -81,7 +83,7 @@ pub fn four_thousand_states() -> Result<Vec<Row>> {
         _ => 0.015,
     };
     let mut control = String::from(".control\nop\n");
-    for state in 1..states {
+    for state in 1..COMPARED {
         let (now, before) = (state ^ (state >> 1), (state - 1) ^ ((state - 1) >> 1));
         let moved = (now ^ before).trailing_zeros() as usize;
         let ohm = if now >> moved & 1 == 1 { closed_ohm } else { OPEN_OHM };
@@ -89,12 +91,20 @@ pub fn four_thousand_states() -> Result<Vec<Row>> {
         let _ = write!(control, "alter r{} = {ohm}\nop\n", name.to_lowercase());
     }
     control.push_str("quit\n.endc\n.end\n");
+    let gray = |state: usize| Assignment((state ^ (state >> 1)) as u64);
+    let start = Instant::now();
+    let mut live = Live::at_rest(&planned);
+    for state in 0..COMPARED {
+        live.put(gray(state));
+        black_box(live.solve()?);
+    }
+    let some = start.elapsed().as_secs_f64() * 1000.0;
     let netlist = spice::netlist(&net, &solution, "forty lamps");
     let all = deck_s(&netlist.replace(".op\n.end\n", &control))?;
     let one = deck_s(&netlist.replace(".op\n.end\n", ".control\nop\nquit\n.endc\n.end\n"))?;
     let theirs = (all - one) * 1000.0;
     Ok(vec![
         Row::below("4,096 states of forty lamps", ours, "ms", 1000.0),
-        Row::faster("the same states, against ngspice", ours, "ms", theirs, 50.0),
+        Row::faster("512 of these states, against ngspice", some, "ms", theirs, 50.0),
     ])
 }
