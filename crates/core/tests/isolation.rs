@@ -7,9 +7,7 @@ mod common;
 use common::bench::job as bench;
 use jovek_core::answers::{assess, study};
 use jovek_core::catalog::diode;
-use jovek_core::job::{
-    Auxiliary, Battery, Chemistry, Feed, Isolation, Job, SupplyState, Wish,
-};
+use jovek_core::job::{Auxiliary, Battery, Chemistry, Feed, Isolation, Job, SupplyState, Wish};
 use jovek_core::plan::places::What;
 use jovek_core::proof::live::Live;
 

@@ -77,7 +77,7 @@ pub enum FaultKind {
 #[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Fault {
-    /// Key of the part, such as `c1.fuse` or `c2.diode.1`.
+    /// Key of the part, such as `c1.fuse`, `c2.diode.1` or `vehicle/tail.fuse`.
     pub part: String,
     /// How.
     pub kind: FaultKind,

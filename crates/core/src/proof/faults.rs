@@ -130,6 +130,10 @@ pub fn put_in(live: &mut Live, place: Place, kind: FaultKind) -> bool {
     {
         return stick(live, place.circuit, relay, kind == FaultKind::StuckClosed);
     }
+    if let (What::Coil(relay), FaultKind::Open) = (place.what, kind) {
+        // The full voltage stands across a broken coil, but nothing pulls.
+        stick(live, place.circuit, relay, false);
+    }
     let ids: Vec<_> = live
         .built
         .net

@@ -7,7 +7,7 @@ use crate::plan::logic::{SwitchRef, seconds_text};
 use crate::plan::places::{Place, What};
 use crate::plan::switching::{ContactOf, RelayRole, Rung};
 
-/// Stable key of a part, such as `rear.fuse` or `reverse.wire`.
+/// Stable key of a part, such as `rear.fuse`, or `vehicle/reverse.wire` for what was there before.
 pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
     let circuit =
         place.circuit.and_then(|c| study.circuits.get(c)).map_or("", |c| c.chain.id.0.as_str());
@@ -18,11 +18,11 @@ pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
         What::Auxiliary => "auxiliary".into(),
         What::Isolation => "isolation".into(),
         What::Alternator => "alternator".into(),
-        What::FactoryFuse(i) => format!("{}.fuse", factory(i)),
-        What::FactorySource(i) => format!("{}.source", factory(i)),
-        What::FactoryWire(i) => format!("{}.wire", factory(i)),
-        What::FactoryLamps(i) => format!("{}.lamps", factory(i)),
-        What::FactoryLeak(i) => format!("{}.leak", factory(i)),
+        What::FactoryFuse(i) => format!("vehicle/{}.fuse", factory(i)),
+        What::FactorySource(i) => format!("vehicle/{}.source", factory(i)),
+        What::FactoryWire(i) => format!("vehicle/{}.wire", factory(i)),
+        What::FactoryLamps(i) => format!("vehicle/{}.lamps", factory(i)),
+        What::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
         What::Link(i) => match link(study, place, i) {
             Some(LinkKind::Fuse { .. }) => format!("{circuit}.fuse"),
             _ => format!("{circuit}.link.{i}"),
