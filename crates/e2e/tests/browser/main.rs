@@ -5,6 +5,8 @@ mod bad_input;
 mod by_clicks;
 mod by_keys;
 mod every_screen;
+mod feed_and_shop;
+mod proof_pages;
 mod saving;
 mod try_and_prove;
 

@@ -182,7 +182,7 @@ function Ways({
         : setAt(j, "supply.auxiliary.isolation", way.isolation),
     );
   return (
-    <section aria-label="Ways to feed the lights" className="card overflow-x-auto p-4">
+    <section aria-label="Ways to feed the lights" className="card relative overflow-x-auto p-4">
       <h2 className="text-base">Ways to feed the lights</h2>
       <table className="mt-2 w-full min-w-[46rem] text-sm">
         <thead className="text-left text-soft">

@@ -176,7 +176,7 @@ function Failures({ proof }: { proof: Proof }) {
     </table>
   );
   return (
-    <section aria-label="Single failures" className="card space-y-2 overflow-x-auto p-4">
+    <section aria-label="Single failures" className="card relative space-y-2 overflow-x-auto p-4">
       <h2 className="text-base">Single failures</h2>
       <p>
         {proof.failures_tried} tried.{" "}

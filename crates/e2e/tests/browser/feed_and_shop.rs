@@ -1,0 +1,173 @@
+//! Where the power comes from, and the shop's habits: an empty fuse position, a second battery, schools.
+
+use anyhow::{Result, ensure};
+use jovek_e2e::{Page, Size};
+
+/// Waits until the part of the page under a selector says something.
+async fn part_says(page: &Page, css: &str, words: &str) -> Result<()> {
+    page.until(&format!("\"{words}\" in {css}"), || async {
+        let script = "return document.querySelector(arguments[0])?.textContent ?? ''";
+        let held = page.script(script, vec![css.into()]).await?;
+        Ok(held.as_str().unwrap_or_default().contains(words))
+    })
+    .await
+}
+
+#[tokio::test]
+async fn an_empty_fuse_position_is_surveyed() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    // Unit 58 has one that was read: its second side is live with the key.
+    page.go("/jobs/7/look").await?;
+    page.says("The second side is live with the key on and dead with it off.").await?;
+    page.fill("Second side, key off", "12.4").await?;
+    page.says("is live with the key out too").await?;
+    page.fill("First side, key on", "12.4").await?;
+    page.says("Both sides are live").await?;
+    page.fill("First side, key on", "0").await?;
+    page.fill("Second side, key on", "6").await?;
+    page.says("A reading lies between dead and live").await?;
+    page.fill("Second side, key on", "").await?;
+    page.says("four readings").await?;
+    page.saved().await?;
+    // A wish that follows the ignition may be fed from it.
+    page.fill("Second side, key on", "12.4").await?;
+    page.fill("Second side, key off", "0").await?;
+    page.says("Take the feed from the other side").await?;
+    page.press("2 Light").await?;
+    page.pick("Circuit", "Hitch lamp").await?;
+    page.pick("Lit", "ignition").await?;
+    page.press("3 Feed").await?;
+    part_says(&page, "section[aria-label='Fuse position: empty position 9']", "Comes on exactly")
+        .await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn a_second_battery_is_added_and_compared() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/look").await?;
+    page.press("Add a second battery").await?;
+    page.fill_nth("Capacity", 1, "95").await?;
+    page.pick("Kept apart by", "DC-DC charger").await?;
+    page.fill("Charger", "30").await?;
+    page.saved().await?;
+    page.press("3 Feed").await?;
+    let option = "section[aria-label='Auxiliary battery']";
+    part_says(&page, option, "cannot flatten the starting battery").await?;
+    page.script(&format!("document.querySelector(\"{option} button\").click()"), vec![]).await?;
+    part_says(&page, option, "in use").await?;
+    page.press("Shift").await?;
+    part_says(&page, "[aria-label='Charge over the shift']", "dc-dc charger (in use)").await?;
+    for way in [
+        "One battery",
+        "Ignition relay",
+        "Voltage-sensing relay",
+        "Diode isolator",
+        "Manual battery switch",
+    ] {
+        page.press(way).await?;
+        part_says(&page, "[aria-label='Charge over the shift']", &way.to_lowercase()).await?;
+    }
+    page.says("two fuses: one at each battery").await?;
+    // Taking another way changes the job.
+    page.press("Diode isolator").await?;
+    page.script(
+        "[...document.querySelectorAll('[aria-label=\"Ways to feed the lights\"] tr')]
+            .find((r) => r.textContent.includes('Diode isolator'))
+            .querySelector('td:last-child button').click()",
+        vec![],
+    )
+    .await?;
+    part_says(&page, "[aria-label='Charge over the shift']", "diode isolator (in use)").await?;
+    page.saved().await?;
+    page.press("1 Look").await?;
+    page.holds("Kept apart by", "diode_isolator").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn the_shift_is_drawn_part_by_part() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/2/feed").await?;
+    page.press("Shift").await?;
+    // A plain shift stands there until somebody draws one.
+    page.holds("Part 2, minutes", "120").await?;
+    page.press("Add a part").await?;
+    page.holds("Part 4, minutes", "30").await?;
+    page.pick("Part 4, engine", "engine off").await?;
+    page.press_nth("Load-bay strip", 3).await?;
+    page.press("Take out part 1").await?;
+    page.holds("Part 1, minutes", "120").await?;
+    page.fill("Then parked", "30").await?;
+    page.fill("Key-off, vehicle", "80").await?;
+    page.says("After 30 days parked it will not start").await?;
+    page.fill("Then parked", "2").await?;
+    page.says("After 2 days parked it starts").await?;
+    page.saved().await?;
+    page.reload().await?;
+    page.press("Shift").await?;
+    page.holds("Then parked", "2").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.press("The shop's habits").await?;
+    page.pick("Drop allowed", "0.5 V (1 V at 24 V)").await?;
+    page.pick("Joints", "solder, heat-shrink").await?;
+    page.pick("Ground of a new circuit", "back to battery negative").await?;
+    page.pick("Second battery kept apart by", "DC-DC charger").await?;
+    page.fill("Spare at each end", "-1").await?;
+    page.says("Not saved").await?;
+    page.fill("Spare at each end", "0.2").await?;
+    page.says("Saved").await?;
+    let grave: Vec<_> = page
+        .axe()
+        .await?
+        .into_iter()
+        .filter(|v| v.impact == "serious" || v.impact == "critical")
+        .collect();
+    ensure!(grave.is_empty(), "{grave:#?}");
+    page.press("Jovek, to the yard").await?;
+    page.press("New job").await?;
+    page.says("The figure that matters most now").await?;
+    page.press("1 Look").await?;
+    page.holds("Drop allowed", "half_volt").await?;
+    page.holds("Joints", "solder").await?;
+    page.press("Add a second battery").await?;
+    page.holds("Kept apart by", "dc_dc").await?;
+    page.press("5 Run").await?;
+    page.holds("Return", "battery_negative").await?;
+    page.press("6 Cut").await?;
+    page.says("soldered splice").await?;
+    // A job that was there keeps its own.
+    page.go("/jobs/1/look").await?;
+    page.holds("Drop allowed", "three_percent").await?;
+    page.close().await
+}
+
+/// A light has a purpose, a colour and a place; Try shows them.
+#[tokio::test]
+async fn a_light_has_purpose_colour_and_place() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/light").await?;
+    page.pick("Purpose", "warning lamp").await?;
+    page.pick("Colour", "amber").await?;
+    page.pick("Place", "roof").await?;
+    page.saved().await?;
+    page.press("t Try").await?;
+    page.says("Turn a key").await?;
+    page.press("switch: Bed lamps").await?;
+    page.until("an amber glow on the roof", || async {
+        let glow = page
+            .script(
+                "return document.querySelector('[data-lamp] circle')?.getAttribute('fill')",
+                vec![],
+            )
+            .await?;
+        Ok(glow.as_str() == Some("url(#glow-amber)"))
+    })
+    .await?;
+    page.close().await
+}

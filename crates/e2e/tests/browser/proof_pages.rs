@@ -1,0 +1,132 @@
+//! The proof on the page: counter-examples, failures and kept states lead to Try.
+
+use anyhow::{Result, ensure};
+use jovek_e2e::Size;
+
+#[tokio::test]
+async fn a_counter_example_is_shown_in_try() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    // A wish whose wire nobody has found: the lamps obey their switch alone.
+    page.go("/jobs/1/switch").await?;
+    page.pick("Circuit", "Beacons").await?;
+    page.pick("Lit", "fog lamps").await?;
+    page.says("Beacons: will not follow its wish").await?;
+    page.saved().await?;
+    page.press("8 Prove").await?;
+    page.press("Proof").await?;
+    page.says("Not proven").await?;
+    page.says("Stays dark.").await?;
+    page.press("Show in Try").await?;
+    page.says("Turn a key").await?;
+    page.says("should be lit").await?;
+    ensure!(page.path().await?.ends_with("/try"), "{}", page.path().await?);
+    let fog = "return document.querySelector('[data-input=\"fog\"]').ariaChecked";
+    ensure!(page.script(fog, vec![]).await?.as_str() == Some("true"), "the state came along");
+    // With the wire found, it follows.
+    page.press("1 Look").await?;
+    page.press("Add a factory circuit").await?;
+    page.fill_nth("Name", 3, "Rear fog lamp").await?;
+    page.script(
+        "const fields = [...document.querySelectorAll('select')].filter((s) => s.dataset.path === 'factory[3].follows');
+         const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set;
+         set.call(fields[0], 'fog');
+         fields[0].dispatchEvent(new Event('change', { bubbles: true }))",
+        vec![],
+    )
+    .await?;
+    page.saved().await?;
+    page.press("8 Prove").await?;
+    page.press("Proof").await?;
+    page.says("Proven").await?;
+    page.says_no_more("Not proven").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn single_failures_lead_to_try() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/prove").await?;
+    page.press("Proof").await?;
+    page.says("None puts out both headlamps").await?;
+    page.says("Nothing flows with everything off.").await?;
+    page.says("Left on: Rear work lamps").await?;
+    page.script(
+        "document.querySelector('section[aria-label=\"Single failures\"] details').open = true",
+        vec![],
+    )
+    .await?;
+    page.press("Rear work lamps: relay 1").await?;
+    page.says("Turn a key").await?;
+    page.says("relay 1: stuck open. Mend").await?;
+    page.press("rear work switch").await?;
+    page.says("Rear work lamps should be lit.").await?;
+    page.press("relay 1: stuck open. Mend").await?;
+    page.says("Rear work lamps on.").await?;
+    page.close().await
+}
+
+/// One feed for both headlamps is told with its remedy; the figures come with the grade.
+#[tokio::test]
+async fn lamps_that_must_not_all_go_out_are_watched() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/6/prove").await?;
+    page.press("Proof").await?;
+    page.says("None puts out both headlamps").await?;
+    page.press("2 Light").await?;
+    page.pick("Circuit", "High beams").await?;
+    page.press("Take this circuit out").await?;
+    page.saved().await?;
+    page.press("8 Prove").await?;
+    page.press("Proof").await?;
+    page.says("These put out lamps that must not all go out").await?;
+    page.says("A relay for each beam or side").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn the_proof_and_try_fit_a_phone() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/1/prove").await?;
+    page.press("Proof").await?;
+    page.says("Proven").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the proof");
+    page.go("/jobs/3/try").await?;
+    page.press("left turn signal of the towing vehicle").await?;
+    page.says("Left turn lamp on.").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "try");
+    page.press("Circuit diagram").await?;
+    page.says("From above").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the drawing");
+    page.go("/jobs/1/feed").await?;
+    page.press("Shift").await?;
+    page.says("Charge over the shift").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the shift");
+    page.close().await
+}
+
+/// Battery voltage and supply: lamps fade, and the figures say so.
+#[tokio::test]
+async fn the_battery_slider_dims_the_lamps() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/try").await?;
+    page.press("rear work switch").await?;
+    page.says("Rear work lamps on.").await?;
+    let level = || async {
+        let held = page
+            .script("return document.querySelector('[data-lamp^=\"rear\"]').dataset.level", vec![])
+            .await?;
+        anyhow::Ok(held.as_str().unwrap_or("0").parse::<f64>()?)
+    };
+    let full = level().await?;
+    page.script(
+        "document.querySelector('[aria-label=\"Battery voltage at rest\"]').focus()",
+        vec![],
+    )
+    .await?;
+    page.keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Home).await?;
+    page.until("dimmer lamps at 9 V", || async { Ok(level().await? < full - 0.2) }).await?;
+    page.press("Charging").await?;
+    page.until("full light again", || async { Ok(level().await? > full - 0.05) }).await?;
+    page.says(" in").await?;
+    page.close().await
+}
