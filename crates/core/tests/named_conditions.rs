@@ -150,3 +150,94 @@ fn impossible_networks_are_refused_with_the_name_of_the_part() {
     net.add("same", plus, NodeId::GROUND, bulb());
     assert!(matches!(solve(&net), Err(SolveError::Network(NetworkError::DuplicateName { .. }))));
 }
+
+/// A relay that seals itself through its own contact: where it stood before decides.
+#[test]
+fn a_sealed_relay_stays_as_it_was() {
+    for (before, on) in [(Some(true), true), (Some(false), false), (None, false)] {
+        let mut net = Network::new();
+        let plus = battery(&mut net);
+        let sealed = net.node("sealed");
+        let contact = Device::Contact(Contact { closed_ohm: 0.01, closed: false });
+        let seal = net.add("seal", plus, sealed, contact);
+        let coil = net.add("coil", sealed, NodeId::GROUND, Device::ohm(90.0));
+        let lamp = net.add("lamp", sealed, NodeId::GROUND, bulb());
+        net.add_relay(Relay {
+            name: "seal".into(),
+            coil,
+            pull_in_v: 8.0,
+            drop_out_v: 1.2,
+            before,
+            held: None,
+            contacts: vec![RelayContact { element: seal, throw: Throw::NormallyOpen }],
+        });
+        let solution = solve(&net).unwrap();
+        assert_eq!(solution.is_energised(0), on, "{before:?}");
+        assert_eq!(solution.current_a(lamp) > 1.0, on);
+    }
+}
+
+/// One that was on drops out all the same when something cuts its coil: the others settle first.
+#[test]
+fn a_sealed_relay_lets_go_when_its_coil_is_cut() {
+    for stop in [false, true] {
+        let mut net = Network::new();
+        let plus = battery(&mut net);
+        let (cut, sealed, asked) = (net.node("cut"), net.node("sealed"), net.node("asked"));
+        let open = || Device::Contact(Contact { closed_ohm: 0.01, closed: false });
+        // The stop relay's break contact stands in the way of the coil.
+        let breaks = net.add("break", plus, cut, open());
+        let seal = net.add("seal", cut, sealed, open());
+        let coil = net.add("coil", sealed, NodeId::GROUND, Device::ohm(90.0));
+        let hand = Device::Contact(Contact { closed_ohm: 0.01, closed: stop });
+        net.add("hand", plus, asked, hand);
+        let other = net.add("other", asked, NodeId::GROUND, Device::ohm(90.0));
+        for (name, coil, element, throw, before) in [
+            ("seal", coil, seal, Throw::NormallyOpen, Some(true)),
+            ("stop", other, breaks, Throw::NormallyClosed, None),
+        ] {
+            let contacts = vec![RelayContact { element, throw }];
+            let (pull_in_v, drop_out_v) = (8.0, 1.2);
+            let name = name.into();
+            net.add_relay(Relay {
+                name,
+                coil,
+                pull_in_v,
+                drop_out_v,
+                before,
+                held: None,
+                contacts,
+            });
+        }
+        let solution = solve(&net).unwrap();
+        assert_eq!(solution.is_energised(0), !stop, "stop {stop}");
+        assert_eq!(solution.is_energised(1), stop);
+    }
+}
+
+/// A relay that sticks does not ask its coil.
+#[test]
+fn a_stuck_relay_ignores_its_coil() {
+    for (held, powered) in [(true, false), (false, true)] {
+        let mut net = Network::new();
+        let plus = battery(&mut net);
+        let (at, lit) = (net.node("at"), net.node("lit"));
+        let hand = Device::Contact(Contact { closed_ohm: 0.01, closed: powered });
+        net.add("hand", plus, at, hand);
+        let coil = net.add("coil", at, NodeId::GROUND, Device::ohm(90.0));
+        let open = Device::Contact(Contact { closed_ohm: 0.01, closed: false });
+        let contact = net.add("contact", plus, lit, open);
+        let lamp = net.add("lamp", lit, NodeId::GROUND, bulb());
+        net.add_relay(Relay {
+            name: "stuck".into(),
+            coil,
+            pull_in_v: 8.0,
+            drop_out_v: 1.2,
+            before: None,
+            held: Some(held),
+            contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
+        });
+        let solution = solve(&net).unwrap();
+        assert_eq!(solution.current_a(lamp) > 1.0, held);
+    }
+}
