@@ -21,13 +21,13 @@ fn key_off_days() {
     for (ma, days) in [(47.0, 18.6), (35.0, 25.0)] {
         let mut job = demo("51");
         job.supply.battery.capacity_ah = Some(70.0);
-        let mut shift = jovek_core::job::Shift::default();
-        shift.battery_c = Some(25.0);
-        shift.start_percent = Some(100.0);
-        shift.key_off_ma = Some(ma);
-        shift.days_parked = Some(days);
-        shift.legs = vec![Leg { minutes: 0.0, engine: Engine::Off, lit: Vec::new() }];
-        job.shift = Some(shift);
+        job.shift = Some(jovek_core::job::Shift {
+            battery_c: Some(25.0),
+            start_percent: Some(100.0),
+            key_off_ma: Some(ma),
+            days_parked: Some(days),
+            legs: vec![Leg { minutes: 0.0, engine: Engine::Off, lit: Vec::new() }],
+        });
         let after = way(&job, None).run.after_parking.start_percent;
         assert!((after - 70.0).abs() < 0.3, "{after} % after {days} days of {ma} mA");
     }

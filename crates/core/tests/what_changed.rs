@@ -95,3 +95,21 @@ fn an_assumed_figure_filled_in_changes_nothing() {
     }
     assert_eq!(before.cuts, after.cuts);
 }
+
+/// Wishes, switches, kept states and the shift are told as changes of their own.
+#[test]
+fn changes_of_wish_and_shift_are_told() {
+    let before = Job::read(include_str!("../../../demo/unit-14.json")).unwrap();
+    let mut after = before.clone();
+    after.switches[0].name = "deck switch".into();
+    after.shift.as_mut().unwrap().days_parked = Some(9.0);
+    after.states.pop();
+    after.supply.auxiliary = None;
+    after.circuits[0].lit = Wish::Not(Box::new(Wish::With(Signal::Parking)));
+    let paths: Vec<String> =
+        jovek_core::job::diff::changes(&before, &after).into_iter().map(|c| c.path).collect();
+    for place in ["switches", "shift", "states", "supply.auxiliary", "circuits[0].lit"] {
+        assert!(paths.iter().any(|p| p.starts_with(place)), "{place} in {paths:?}");
+    }
+    assert!(jovek_core::job::diff::changes(&before, &before).is_empty());
+}

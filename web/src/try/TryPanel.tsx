@@ -1,12 +1,13 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { Slider, ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useDesk } from "../sheet/desk";
 import { setAt } from "../sheet/path";
 import { Button } from "../ui/Button";
 import { nextId } from "../ui/newParts";
 import { Group, Panel } from "../ui/Panel";
-import { AT_REST, useMoment } from "./useMoment";
+import { AT_REST, momentQuery, useMoment } from "./useMoment";
 
 type Input = Schemas["InputNow"];
 
@@ -94,8 +95,14 @@ export function TryPanel() {
 
 /** A key, lever or switch. A push button is on only while it is held. */
 function Key({ input }: { input: Input }) {
-  const { setTried } = useDesk();
+  const { job, tried, setTried } = useDesk();
+  const queries = useQueryClient();
+  const [near, setNear] = useState(false);
   const turn = () => setTried((s) => ({ ...s, on: input.turned }));
+  // The finger is on this key: what it does is asked for before it is pressed.
+  useEffect(() => {
+    if (near) queries.prefetchQuery(momentQuery(job, { ...tried, on: input.turned }, tried));
+  }, [near, queries, job, tried, input.turned]);
   const push = input.kind === "momentary";
   const letGo = () => push && input.is_on && turn();
   return (
@@ -104,10 +111,16 @@ function Key({ input }: { input: Input }) {
       role="switch"
       aria-checked={input.is_on}
       data-input={input.key}
+      onFocus={() => setNear(true)}
+      onBlur={() => setNear(false)}
+      onPointerEnter={() => setNear(true)}
       onClick={() => !push && turn()}
       onPointerDown={() => push && turn()}
       onPointerUp={letGo}
-      onPointerLeave={letGo}
+      onPointerLeave={() => {
+        setNear(false);
+        letGo();
+      }}
       onKeyDown={(e) => {
         if (push && !e.repeat && (e.key === " " || e.key === "Enter") && !input.is_on) turn();
       }}

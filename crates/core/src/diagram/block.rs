@@ -126,12 +126,12 @@ impl Block<'_> {
             anchor: "start",
         });
         let mut y = top + HEAD + 0.4 * ROW;
-        let (x, _) = self.rung(&switching.lamps_from, &switching, y, &mut pen);
+        let (x, _) = self.rung(&switching.lamps_from, y, &mut pen);
         self.lamps(&chain, x, y);
         y += ROW * rows_f(&switching.lamps_from);
         pen.is_coil = true;
         for (r, relay) in switching.relays.iter().enumerate() {
-            let (x, _) = self.rung(&relay.coil_from, &switching, y, &mut pen);
+            let (x, _) = self.rung(&relay.coil_from, y, &mut pen);
             self.coil(relay, r, x, y);
             y += ROW * rows_f(&relay.coil_from);
         }
@@ -184,7 +184,7 @@ impl Block<'_> {
     }
 
     /// Draws a rung from its sources to the right; returns where it ends, and whether it is live.
-    fn rung(&mut self, rung: &Rung, of: &Switching, y: f64, pen: &mut Pen) -> (f64, bool) {
+    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> (f64, bool) {
         match rung {
             Rung::Feed => {
                 pen.feed_rows.push(y);
@@ -203,7 +203,7 @@ impl Block<'_> {
                 (SIGNAL_X + 3.0, live)
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
-                let (from, _) = self.rung(inner, of, y, pen);
+                let (from, _) = self.rung(inner, y, pen);
                 let x = from.max(FIRST_X - pen.step) + pen.step;
                 let place = self.place(What::Switch(pen.switches));
                 pen.switches += 1;
@@ -221,7 +221,7 @@ impl Block<'_> {
                 (x + 5.0, live)
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {
-                let (from, _) = self.rung(inner, of, y, pen);
+                let (from, _) = self.rung(inner, y, pen);
                 let x = from.max(FIRST_X - pen.step) + pen.step;
                 let place = self.place(What::RelayContact(*relay));
                 let live = (self.is_live)(place);
@@ -242,7 +242,7 @@ impl Block<'_> {
                 (x + 5.0, live)
             }
             Rung::Diode(inner) => {
-                let (from, _) = self.rung(inner, of, y, pen);
+                let (from, _) = self.rung(inner, y, pen);
                 let x = from.max(FIRST_X - pen.step) + pen.step;
                 let number = pen.diodes;
                 pen.diodes += 1;
@@ -257,7 +257,7 @@ impl Block<'_> {
                 let mut row = y;
                 let mut ends = Vec::new();
                 for inner in list {
-                    ends.push((self.rung(inner, of, row, pen), row));
+                    ends.push((self.rung(inner, row, pen), row));
                     row += ROW * rows_f(inner);
                 }
                 let x = ends.iter().map(|((x, _), _)| *x).fold(FIRST_X - pen.step, f64::max) + 6.0;

@@ -6,6 +6,7 @@ pub mod bench;
 use jovek_core::job::Job;
 
 /// All demo jobs by name.
+#[allow(dead_code)]
 pub fn demo_jobs() -> Vec<(&'static str, Job)> {
     [
         ("14", include_str!("../../../../demo/unit-14.json")),
