@@ -124,9 +124,9 @@ fn a_hold_feeds_its_own_coil() {
     let hold = relay.relays.iter().position(|r| r.role == RelayRole::Hold).unwrap();
     let own = |c: &&ContactOf| matches!(c, ContactOf::Relay { relay, throw: Throw::NormallyOpen } if *relay == hold);
     let contacts = relay.relays[hold].coil_from.contacts();
-    assert!(contacts.iter().any(|c| own(&c)), "its own contact is not in its coil's way");
+    assert!(contacts.iter().any(own), "its own contact is not in its coil's way");
     let ends = |c: &&ContactOf| matches!(c, ContactOf::Relay { throw: Throw::NormallyClosed, .. });
-    assert!(contacts.iter().any(|c| ends(&c)), "nothing lets it go");
+    assert!(contacts.iter().any(ends), "nothing lets it go");
 }
 
 #[test]
@@ -190,7 +190,7 @@ fn the_best_way_stands_first() {
     let mut seen: Vec<&Switching> = Vec::new();
     for way in &all {
         let same = |s: &&Switching| *s == &way.switching;
-        assert!(!seen.iter().any(|s| same(s)), "{} stands twice", way.label);
+        assert!(!seen.iter().any(same), "{} stands twice", way.label);
         seen.push(&way.switching);
     }
 }

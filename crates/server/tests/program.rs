@@ -163,6 +163,66 @@ fn the_api_tries_proves_draws_and_keeps_the_shops_habits() {
     assert_eq!(put(&json!({"end_allowance_m": -3})).status().as_u16(), 422);
 }
 
+/// Whatever is asked of Try, the proof or the drawing, a wrong question is a problem with its remedy and
+/// never a crash: the server answers the next one.
+#[test]
+fn wrong_questions_are_named() {
+    let server = start(&["demo"]);
+    let job = server.get("/api/jobs/1")["job"].clone();
+    let asks = |path: &str, body: &Value| -> (u16, String) {
+        let answer = server.post(path, body);
+        let status = answer.status().as_u16();
+        let problem: Value = answer.json().unwrap_or_default();
+        (status, problem["detail"].as_str().unwrap_or_default().to_owned())
+    };
+    let state = |state: Value| json!({"job": job, "state": state});
+    for path in ["/api/moment", "/api/diagram"] {
+        for (body, says) in [
+            (state(json!({"on": ["warp"]})), "nothing in this job is called \"warp\""),
+            (state(json!({"on": 5})), "invalid type"),
+            (state(json!({"supply": "steam"})), "unknown variant"),
+            (state(json!({"moon": true})), "unknown field `moon`"),
+            (
+                state(json!({"faults": [{"part": "rear.warp", "kind": "open"}]})),
+                "no part \"rear.warp\"",
+            ),
+            (
+                state(json!({"faults": [{"part": "rear.fuse", "kind": "reversed"}]})),
+                "cannot fail in this way",
+            ),
+            (json!({"job": {"jovek": 1, "unit": "1"}, "state": {}}), "title"),
+            (json!({"job": job}), "missing field `state`"),
+        ] {
+            let (status, detail) = asks(path, &body);
+            assert_eq!(status, 422, "{path} {body}");
+            assert!(detail.contains(says), "{path}: {detail}");
+        }
+    }
+    for path in ["/api/proof", "/api/budget"] {
+        let mut wrong = job.clone();
+        wrong["circuits"][0]["lit"] = json!({"any": []});
+        let (status, detail) = asks(path, &wrong);
+        assert_eq!(status, 422);
+        assert!(detail.contains("an empty list of conditions"), "{path}: {detail}");
+        wrong["circuits"][0]["lit"] = json!({"sometimes": "parking"});
+        assert_eq!(asks(path, &wrong).0, 422);
+    }
+    let mut wrong = job.clone();
+    wrong["shift"]["legs"][0]["minutes"] = json!(-4);
+    let (status, detail) = asks("/api/budget", &wrong);
+    assert_eq!(status, 422);
+    assert!(detail.contains("shift.legs[0].minutes"), "{detail}");
+    // A job without a circuit has nothing to prove and nothing to draw, and that is fine.
+    let mut empty = job.clone();
+    empty["circuits"] = json!([]);
+    empty["states"] = json!([]);
+    assert_eq!(asks("/api/proof", &empty).0, 200);
+    assert_eq!(asks("/api/moment", &json!({"job": empty, "state": {}})).0, 200);
+    assert_eq!(asks("/api/diagram", &json!({"job": empty, "state": {}})).0, 200);
+    assert_eq!(asks("/api/budget", &empty).0, 200);
+    assert_eq!(asks("/api/proof", &job).0, 200, "and the next question is answered");
+}
+
 #[test]
 fn a_port_in_use_and_a_bad_file_are_named() {
     let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();

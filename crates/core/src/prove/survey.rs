@@ -169,4 +169,34 @@ mod tests {
     fn a_minus_sign_is_no_other_side() {
         assert!(survey(-12.4, 0.0, 0.0, 0.0).is_usable);
     }
+
+    /// Every set of readings gets one verdict: usable only where just one side is live, and only with
+    /// the key. At 24 V the limits are twice as high.
+    #[test]
+    fn every_set_of_readings_has_a_verdict() {
+        let readings = [0.0, 0.3, 4.0, 12.4];
+        for &a in &readings {
+            for &b in &readings {
+                for &c in &readings {
+                    for &d in &readings {
+                        let answer = survey(a, b, c, d);
+                        let live = |v: f64| v > 11.0;
+                        let dead = |v: f64| v < 0.5;
+                        let keyed = |on, off| live(on) && dead(off);
+                        let dark = |on, off| dead(on) && dead(off);
+                        let usable = (keyed(a, b) && dark(c, d)) || (keyed(c, d) && dark(a, b));
+                        assert_eq!(answer.is_usable, usable, "{a} {b} {c} {d}: {}", answer.says);
+                        assert!(answer.says.ends_with('.'));
+                    }
+                }
+            }
+        }
+        let at_24 = FuseSurvey {
+            first_key_on_v: Some(12.4),
+            first_key_off_v: Some(0.0),
+            second_key_on_v: Some(0.0),
+            second_key_off_v: Some(0.0),
+        };
+        assert!(!judge(&at_24, SystemVoltage::V24).is_usable, "half of the system's voltage");
+    }
 }
