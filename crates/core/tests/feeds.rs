@@ -61,6 +61,13 @@ fn headroom_is_what_was_there_and_what_is_added() {
     job.factory[0].existing_a = Some(2.0);
     job.factory[0].fuse_a = Some(3.0);
     assert_eq!(option(&job, "Tie in to wire park").verdict, FeedVerdict::No, "2.4 A of 3 A");
+    // The output of a module may give less than its fuse.
+    job.factory[0].fuse_a = Some(15.0);
+    job.factory[0].output_a = Some(5.0);
+    assert_eq!(option(&job, "Tie in to wire park").verdict, FeedVerdict::Good);
+    job.factory[0].output_a = Some(2.5);
+    let tie = option(&job, "Tie in to wire park");
+    assert!(tie.verdict == FeedVerdict::No && says(&tie, "2.00 A (80 % of its module output)"));
 }
 
 #[test]

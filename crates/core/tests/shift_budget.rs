@@ -114,3 +114,26 @@ fn the_network_knows_the_auxiliary_battery() {
         assert!(alley.line.battery_v > 13.0, "{isolation:?}: {} V", alley.line.battery_v);
     }
 }
+
+/// A cut-off on one battery keeps enough to start; a sensing relay needs 13.3 V to close.
+#[test]
+fn a_cut_off_keeps_enough_to_start_and_a_sensing_relay_needs_voltage() {
+    let mut job = demo("14");
+    job.shift.as_mut().unwrap().legs = vec![Leg {
+        minutes: 1500.0,
+        engine: Engine::Off,
+        lit: job.circuits.iter().map(|c| c.id.clone()).collect(),
+    }];
+    let of = |label: &str| budget(&job).ways.into_iter().find(|w| w.label == label).unwrap();
+    let (bare, cut) = (of("One battery"), of("One battery with cut-off"));
+    assert!(bare.can_flatten && !cut.can_flatten);
+    assert!(cut.run.after_shift.start_percent > bare.run.after_shift.start_percent + 10.0);
+    assert!(cut.run.cut_off_h.is_some());
+    assert!(cut.parts[0].contains("cut-off"), "{:?}", cut.parts);
+    let mut smart = demo("14");
+    smart.supply.alternator.regulated_v = Some(13.0);
+    let sensing = way(&smart, Some(Isolation::VoltageSensing));
+    assert_eq!(sensing.run.reached_ah, 0.0);
+    assert!(sensing.mind.iter().any(|m| m.contains("never closes")), "{:?}", sensing.mind);
+    assert!(way(&smart, Some(Isolation::IgnitionRelay)).run.reached_ah > 0.0);
+}

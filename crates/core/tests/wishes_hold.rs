@@ -33,6 +33,7 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
             fuse_a: Some(15.0),
             wire: None,
             length_m: Some(3.0),
+            output_a: None,
             existing_a: Some(2.0),
             output: OutputKind::Plain,
             probe: Probe::default(),

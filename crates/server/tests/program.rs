@@ -132,7 +132,7 @@ fn prove_solve_and_budget_from_the_command_line() {
     assert!(said.contains("Voltage-sensing relay (in use)") && said.contains("days parked it"));
     let out = run(&["budget", UNIT_14, "--json"], "");
     let budget: Value = serde_json::from_slice(&out.stdout).unwrap();
-    assert_eq!(budget["ways"].as_array().unwrap().len(), 6);
+    assert_eq!(budget["ways"].as_array().unwrap().len(), 7);
 }
 
 /// The page's own questions: a state, the proof, the drawing, the shift, the shop's habits.

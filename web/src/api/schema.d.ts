@@ -810,6 +810,11 @@ export interface components {
             of?: components["schemas"]["VehicleSide"];
             /** @description How its output behaves. */
             output?: components["schemas"]["OutputKind"];
+            /**
+             * Format: double
+             * @description Most that the output of its module gives, A; none where no module feeds it or nobody knows.
+             */
+            output_a?: number | null;
             /** @description Probe readings. */
             probe?: components["schemas"]["Probe"];
             survey?: null | components["schemas"]["FuseSurvey"];
@@ -875,7 +880,7 @@ export interface components {
         Fault: {
             /** @description How. */
             kind: components["schemas"]["FaultKind"];
-            /** @description Key of the part, such as `c1.fuse` or `c2.diode.1`. */
+            /** @description Key of the part, such as `c1.fuse`, `c2.diode.1` or `vehicle/tail.fuse`. */
             part: string;
         };
         /**
@@ -1017,7 +1022,7 @@ export interface components {
          * @description Where a new circuit's return goes.
          * @enum {string}
          */
-        GroundSchool: "local_stud" | "battery_negative";
+        GroundSchool: "local_stud" | "battery_negative" | "distribution_stud";
         /**
          * @description What kind of input one is.
          * @enum {string}

@@ -20,6 +20,9 @@ pub const ASSUMED_C: f64 = 10.0;
 pub const ASSUMED_START_PERCENT: f64 = 85.0;
 /// Loss of a diode isolator, V. Common practice: silicon 0.6 to 1.0.
 const ISOLATOR_V: f64 = 0.7;
+/// Voltage at which a voltage-sensing relay closes, V for each 12 V; it opens at 12.8 V. Both after a delay
+/// of some seconds, which moves no charge worth counting. Common practice: 13.2 to 13.7.
+pub const SENSING_ON_V: f64 = 13.3;
 /// Efficiency of a DC-DC charger. Common practice: 85 to 95 %.
 pub const CHARGER_PART: f64 = 0.9;
 /// Voltage below which lights are switched off by a cut-off, V for each 12 V, loaded. Common practice
@@ -244,7 +247,11 @@ fn advance(
     let mut spare_a = available_a - loads_a;
     // The auxiliary battery and its lamps, as far as the isolation lets current through.
     if let Some((store, isolation)) = plant.auxiliary {
+        // A relay that senses voltage does not see a battery-managed alternator.
+        let is_closed =
+            isolation != Isolation::VoltageSensing || plant.regulated_v / n >= SENSING_ON_V;
         let limit_a = match isolation {
+            _ if !is_closed => 0.0,
             Isolation::DcDc => plant.charger_a,
             _ => f64::INFINITY,
         };

@@ -63,18 +63,23 @@ pub fn budget(job: &Job) -> Budget {
     let currents = currents_a(&study);
     let shift = filled(job, &study);
     let in_use = job.supply.auxiliary.as_ref().map(|a| a.isolation);
+    let cuts_off = has_cut_off(&study);
     let mut kinds = vec![
-        None,
-        Some(Isolation::IgnitionRelay),
-        Some(Isolation::VoltageSensing),
-        Some(Isolation::DiodeIsolator),
-        Some(Isolation::DcDc),
-        Some(Isolation::ManualSwitch),
+        (None, false),
+        (None, true),
+        (Some(Isolation::IgnitionRelay), cuts_off),
+        (Some(Isolation::VoltageSensing), cuts_off),
+        (Some(Isolation::DiodeIsolator), cuts_off),
+        (Some(Isolation::DcDc), cuts_off),
+        (Some(Isolation::ManualSwitch), cuts_off),
     ];
-    kinds.sort_by_key(|k| *k != in_use);
+    let is_used = |(isolation, cut): (Option<Isolation>, bool)| {
+        isolation == in_use && (isolation.is_some() || cut == cuts_off)
+    };
+    kinds.sort_by_key(|k| !is_used(*k));
     let ways = kinds
         .into_iter()
-        .map(|kind| way(job, &study, &shift, &currents, kind, kind == in_use))
+        .map(|kind| way(job, &study, &shift, &currents, kind, is_used(kind)))
         .collect();
     let total_a: f64 = currents.iter().sum();
     let vehicle_a = super::shift::VEHICLE_A / study.supply.batteries;
@@ -148,7 +153,7 @@ fn way(
     study: &Assessment,
     shift: &Shift,
     currents: &[f64],
-    isolation: Option<Isolation>,
+    (isolation, has_cut_off): (Option<Isolation>, bool),
     is_used: bool,
 ) -> SupplyWay {
     let n = study.supply.batteries;
@@ -175,10 +180,7 @@ fn way(
         regulated_v: study.supply.regulated_v,
         working_a: study.supply.working_a,
         idle_a: study.supply.idle_a,
-        has_cut_off: study
-            .circuits
-            .iter()
-            .any(|c| c.chain.follows.inputs() & study.wiring.inputs.low_mask() != 0),
+        has_cut_off,
         added_key_off_a: study
             .circuits
             .iter()
@@ -197,12 +199,12 @@ fn way(
     };
     let run = run(&plant, shift);
     let can_flatten = match isolation {
-        None => run.cut_off_h.is_none() || !plant.has_cut_off,
+        None => !has_cut_off,
         Some(Isolation::ManualSwitch) => true,
         Some(_) => false,
     };
     SupplyWay {
-        label: label(isolation).into(),
+        label: label(isolation, has_cut_off).into(),
         isolation,
         is_used,
         lamp_text: lamp_text(study, &plant, &run),
@@ -214,6 +216,8 @@ fn way(
         can_flatten,
         flatten_text: if can_flatten {
             "Lights left on flatten the starting battery.".into()
+        } else if isolation.is_none() {
+            "Lights go out at 12.1 V.".into()
         } else {
             "The starting battery is kept apart.".into()
         },
@@ -222,14 +226,21 @@ fn way(
             Some(h) => format!("{} of light left", hours_text(h)),
             None => "nothing lit in this shift".into(),
         },
-        parts: parts(isolation, &plant),
+        parts: parts(isolation, has_cut_off, &plant),
         mind: mind(isolation, &plant, job),
         run,
     }
 }
 
-fn label(isolation: Option<Isolation>) -> &'static str {
+/// True where a wish of the job says "until the battery is low".
+fn has_cut_off(study: &Assessment) -> bool {
+    let low = study.wiring.inputs.low_mask();
+    study.circuits.iter().any(|c| c.chain.follows.inputs() & low != 0)
+}
+
+fn label(isolation: Option<Isolation>, has_cut_off: bool) -> &'static str {
     match isolation {
+        None if has_cut_off => "One battery with cut-off",
         None => "One battery",
         Some(Isolation::IgnitionRelay) => "Ignition relay",
         Some(Isolation::VoltageSensing) => "Voltage-sensing relay",
@@ -279,8 +290,11 @@ fn starts_text(run: &ShiftRun, shift: &Shift) -> String {
     )
 }
 
-fn parts(isolation: Option<Isolation>, plant: &Plant) -> Vec<String> {
-    let Some(isolation) = isolation else { return Vec::new() };
+fn parts(isolation: Option<Isolation>, has_cut_off: bool, plant: &Plant) -> Vec<String> {
+    let Some(isolation) = isolation else {
+        let module = "low-voltage cut-off, 12.1 V off, 12.8 V on";
+        return if has_cut_off { vec![module.into()] } else { Vec::new() };
+    };
     let battery = plant.auxiliary.map_or(0.0, |(s, _)| s.capacity_ah);
     let mut out = vec![format!("auxiliary battery {battery:.0} Ah")];
     match isolation {
@@ -301,12 +315,19 @@ fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
         plant.auxiliary.is_some_and(|(s, _)| s.chemistry == crate::job::Chemistry::Lifepo4);
     let mut out: Vec<String> = Vec::new();
     match isolation {
+        None if plant.has_cut_off => {
+            out.push("Set by the wish: \"until the battery is low\".".into());
+        }
         None => out.push("A low-voltage cut-off keeps enough to start.".into()),
         Some(Isolation::IgnitionRelay) => {
             out.push("Joins both batteries while the key is on, engine off too.".into());
         }
         Some(Isolation::VoltageSensing) => {
-            out.push("Does not work with a battery-managed (smart) alternator.".into());
+            out.push(if plant.regulated_v / plant.batteries < super::shift::SENSING_ON_V {
+                "The alternator stays below 13.3 V: the relay never closes.".into()
+            } else {
+                "Does not work with a battery-managed (smart) alternator.".into()
+            });
             if lithium {
                 out.push("A lithium battery rests at 13.3 V: the relay stays closed.".into());
             }

@@ -129,6 +129,10 @@ fn control_parts(chain: &Chain, hardware: &Hardware) -> Vec<(String, usize)> {
     out.push((format!("panel switch {} A", hardware.switch_a), own));
     if switching.kind == ControlKind::Controller {
         out.push(("controller box with radio remote".into(), 1));
+        let lamps: u32 = chain.lamps.iter().map(|l| l.count).sum();
+        if lamps > 1 {
+            out.push((format!("splitter, {lamps} ways"), 1));
+        }
     }
     out.retain(|(_, quantity)| *quantity > 0);
     out

@@ -158,6 +158,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.maybe(format!("{at}.fuse_a"), f.fuse_a, 0.5, 150.0, "A");
         c.maybe(format!("{at}.length_m"), f.length_m, 0.05, 60.0, "m");
         c.maybe(format!("{at}.existing_a"), f.existing_a, 0.0, 100.0, "A");
+        c.maybe(format!("{at}.output_a"), f.output_a, 0.05, 100.0, "A");
         c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
         c.maybe(format!("{at}.probe.off_v"), f.probe.off_v, -40.0, 40.0, "V");
     }

@@ -221,6 +221,9 @@ pub struct FactoryCircuit {
     /// Length of that wire from fuse box to the place of the joint, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub length_m: Option<f64>,
+    /// Most that the output of its module gives, A; none where no module feeds it or nobody knows.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub output_a: Option<f64>,
     /// Load that it carries already, A.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub existing_a: Option<f64>,

@@ -287,6 +287,14 @@ fn tie_in(
         ),
         Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
     );
+    if let Some(output_a) = f.output_a {
+        let room_a = CONTINUOUS_PART * output_a;
+        say(
+            if total_a <= room_a { FeedVerdict::Good } else { FeedVerdict::No },
+            format!("{} against {} (80 % of its module output).", amps(total_a), amps(room_a)),
+            Source::practice("module outputs; no published limits"),
+        );
+    }
     let wire_a = ampacity::single_a(job.shop.ampacity, planned.wire, Insulation::Pvc105)
         * ampacity::ambient_factor(Insulation::Pvc105, FACTORY_WIRE_C);
     say(

@@ -242,7 +242,13 @@ function Ways({
                 ))}
               </td>
               <td className="py-2">
-                {w.is_used ? "in use" : <Button onClick={() => use(w)}>Use this</Button>}
+                {w.is_used ? (
+                  "in use"
+                ) : w.isolation == null && !w.can_flatten ? (
+                  "by the wish, under Switch"
+                ) : (
+                  <Button onClick={() => use(w)}>Use this</Button>
+                )}
               </td>
             </tr>
           ))}

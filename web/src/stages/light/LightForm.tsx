@@ -57,6 +57,24 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           write={(v) => v || undefined}
         />
       </div>
+      <div className="grid grid-cols-3 items-end gap-2">
+        <ChoiceField
+          path={`${at}.flash`}
+          label="Burns"
+          options={[
+            { value: "", label: "steady" },
+            { value: "flash", label: "flashing" },
+          ]}
+          read={(held) => (held ? "flash" : "")}
+          write={(v) => (v ? { hz: 2, duty: 0.3 } : undefined)}
+        />
+        {light.flash && (
+          <>
+            <NumberField path={`${at}.flash.hz`} label="Flashes" unit="Hz" required />
+            <NumberField path={`${at}.flash.duty`} label="Lit part" unit="" required />
+          </>
+        )}
+      </div>
       {light.measured ? (
         <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path={`${at}.measured.amps`} label="Measured, one lamp" unit="A" required />

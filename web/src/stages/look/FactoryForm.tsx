@@ -40,6 +40,7 @@ export function FactoryForm({ index }: { index: number }) {
         <ChoiceField path={`${at}.output`} label="Output" options={OUTPUTS} />
         <NumberField path={`${at}.fuse_a`} label="Fuse" unit="A" />
         <NumberField path={`${at}.existing_a`} label="Carries already" unit="A" />
+        <NumberField path={`${at}.output_a`} label="Module gives at most" unit="A" />
         <ChoiceField
           path={`${at}.wire`}
           label="Wire"
