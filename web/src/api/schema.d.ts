@@ -664,7 +664,7 @@ export interface components {
          * @description The hardware that makes a lamp function do what is wished: ways that differ in kind.
          * @enum {string}
          */
-        ControlKind: "tie_in" | "plug_in_lead" | "switch" | "relay" | "diodes" | "series_contacts" | "break_contact" | "change_over" | "signal_relays" | "controller";
+        ControlKind: "switch" | "relay" | "diodes" | "series_contacts" | "break_contact" | "change_over" | "signal_relays" | "controller";
         /** @description A combination that shows what is wrong. */
         Counter: {
             /** @description Keys of what is on: what Try is given. */

@@ -93,8 +93,6 @@ pub const TIMER_INPUT_V: (f64, f64) = (6.0, 3.0);
 /// A low-voltage cut-off closes again at the first and opens below the second, V for each 12 V.
 /// Common practice: 12.6 to 13.2 V and, on a starter battery, 12.0 to 12.2 V loaded.
 pub const CUT_OFF_V: (f64, f64) = (12.8, 12.1);
-/// Contact of a timer or cut-off module, A. Common practice.
-pub const MODULE_CONTACT_A: f64 = 30.0;
 
 /// Largest continuous load of a contact, as a part of its rating. Common practice.
 pub const CONTINUOUS_PART: f64 = 0.8;

@@ -174,6 +174,8 @@ impl Block<'_> {
             self.wire(&[(FUSE_X - 4.0, first), (FUSE_X + 4.0, first)], live);
         }
         self.wire(&[(FUSE_X + 4.0, first), (BUS_X, first)], live);
+        let feed = self.label(|c| c.from == "fuse out");
+        self.text((FUSE_X + 5.0, first - 1.2), feed, "start");
         if last > first {
             self.wire(&[(BUS_X, first), (BUS_X, last)], live);
             for &y in &pen.feed_rows {
@@ -199,13 +201,17 @@ impl Block<'_> {
                 let live = (self.is_live)(lead);
                 let name = self.job.factory.get(*i).map_or("", |f| f.name.as_str()).to_owned();
                 self.part(Sign::Signal, (SIGNAL_X, y), lead, 0.0);
+                let from = format!("wire of {name}");
+                let wire = self.label(|c| c.from == from);
                 self.text((SIGNAL_X + 2.0, y - 3.0), name, "middle");
+                self.text((SIGNAL_X + 4.0, y + 3.4), wire, "start");
                 (SIGNAL_X + 3.0, live)
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
                 let (from, _) = self.rung(inner, y, pen);
                 let x = from.max(FIRST_X - pen.step) + pen.step;
-                let place = self.place(What::Switch(pen.switches));
+                let number = pen.switches;
+                let place = self.place(What::Switch(number));
                 pen.switches += 1;
                 let live = (self.is_live)(place);
                 self.wire(&[(from, y), (x - 5.0, y)], live);
@@ -218,6 +224,9 @@ impl Block<'_> {
                 };
                 let rests = if *holds { "" } else { ", closed at rest" };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
+                let out = format!("switch {} out", number.max(1));
+                let wire = self.label(|c| c.from == out || (number == 0 && c.from == "switch out"));
+                self.text((x + 6.0, y - 1.2), wire, "start");
                 (x + 5.0, live)
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {

@@ -172,10 +172,6 @@ pub enum Feed {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum ControlKind {
-    /// Spliced to the wire that it follows.
-    TieIn,
-    /// On a lead plugged in between, nothing cut.
-    PlugInLead,
     /// Switch contacts alone carry the lamps.
     Switch,
     /// A relay carries the lamps; signals (through diodes) and switches feed its coil.

@@ -51,11 +51,6 @@ impl LampRole {
             LampRole::Accent => "accent lamps",
         }
     }
-
-    /// True for lamps without which the vehicle may not be on the road at night.
-    pub fn must_not_all_go_out(self) -> bool {
-        matches!(self, LampRole::Headlamp | LampRole::Tail | LampRole::Brake)
-    }
 }
 
 /// Colour of the light.

@@ -4,8 +4,8 @@ use super::hand::{Control, Hand};
 use super::places::{BuiltRelay, Memory, Place, What};
 use super::supply::SupplyState;
 use super::switching::{ContactOf, RelayRole, Rung, Switching, standby_a};
+use crate::catalog::contact;
 use crate::catalog::relay::{self, RelayType};
-use crate::catalog::{contact, switch};
 use crate::circuit::devices::Contact;
 use crate::circuit::{Device, ElementId, NodeId, Relay, RelayContact};
 use crate::plan::logic::Logic;
@@ -260,9 +260,4 @@ fn memory(role: RelayRole, follows: &Logic) -> Memory {
         (RelayRole::CutOff, Logic::NotLow { low, .. }) => Memory::Unless(*low),
         _ => Memory::None,
     }
-}
-
-/// Current that a closed panel switch bears in a coil circuit, for its rating, A.
-pub fn coil_switch_a(coil_a: f64, batteries: f64) -> f64 {
-    switch::smallest_a(coil_a, switch::COIL_PART, batteries).unwrap_or(3.0)
 }

@@ -144,11 +144,9 @@ fn made(wired: &Wired, logic: &Logic, kind: ControlKind) -> Result<Switching, Un
             Rung::Behind(ContactOf::Relay { relay, throw }, Box::new(Rung::Feed))
         }
         ControlKind::ChangeOver => change_over(&mut maker, logic)?,
-        ControlKind::TieIn
-        | ControlKind::PlugInLead
-        | ControlKind::Switch
-        | ControlKind::Diodes
-        | ControlKind::SeriesContacts => maker.rung(logic)?,
+        ControlKind::Switch | ControlKind::Diodes | ControlKind::SeriesContacts => {
+            maker.rung(logic)?
+        }
     };
     maker.made.lamps_from = lamps_from;
     Ok(maker.made)
@@ -173,8 +171,6 @@ fn change_over(maker: &mut Maker, logic: &Logic) -> Result<Rung, Unmet> {
 /// Name of a kind of hardware.
 pub fn kind_label(kind: ControlKind) -> &'static str {
     match kind {
-        ControlKind::TieIn => "Tie-in",
-        ControlKind::PlugInLead => "Plug-in lead",
         ControlKind::Switch => "Switch alone",
         ControlKind::Relay => "Relay",
         ControlKind::Diodes => "Diodes in the feed",
