@@ -204,7 +204,7 @@ impl Block<'_> {
                 let from = format!("wire of {name}");
                 let wire = self.label(|c| c.from == from);
                 self.text((SIGNAL_X + 2.0, y - 3.0), name, "middle");
-                self.text((SIGNAL_X + 4.0, y + 3.4), wire, "start");
+                self.text((SIGNAL_X + 2.0, y + 4.4), wire, "middle");
                 (SIGNAL_X + 3.0, live)
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
@@ -224,9 +224,18 @@ impl Block<'_> {
                 };
                 let rests = if *holds { "" } else { ", closed at rest" };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
-                let out = format!("switch {} out", number.max(1));
-                let wire = self.label(|c| c.from == out || (number == 0 && c.from == "switch out"));
-                self.text((x + 6.0, y - 1.2), wire, "start");
+                let side = |way: &str| match number {
+                    0 => format!("switch {way}"),
+                    n => format!("switch {n} {way}"),
+                };
+                // The wire of a coil is named before its switch: behind it, others may join.
+                if pen.is_coil && from <= BUS_X {
+                    let wire = self.label(|c| c.to == side("in"));
+                    self.text((BUS_X + 3.0, y - 1.2), wire, "start");
+                } else if !pen.is_coil {
+                    let wire = self.label(|c| c.from == side("out"));
+                    self.text((x + 6.0, y - 1.2), wire, "start");
+                }
                 (x + 5.0, live)
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {
