@@ -1,11 +1,8 @@
 //! Several circuits on one vehicle, each with a random wish: they share wires, switches and the battery,
 //! and none may disturb another. The oracle for a wish is its words; the oracle for a drawing is geometry;
 //! for a list, counting.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::{job as bench, not, switch, with};
+use crate::common::bench::{job as bench, not, switch, with};
 use jovek_core::answers::{assess, study};
 use jovek_core::diagram::{Item, Sign, diagram};
 use jovek_core::job::{CircuitId, ControlKind, Job, LightId, Signal, VehicleState, Wish};

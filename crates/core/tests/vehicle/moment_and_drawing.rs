@@ -1,8 +1,5 @@
 //! The vehicle in one state, and the circuit diagram. Figures of the demo jobs are invented; terminal
 //! numbers: DIN 72552 (30, 31, 85, 86, 87, 87a), recalled from memory.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::diagram::{Diagram, Item, Sign, diagram, svg};
 use jovek_core::job::{Fault, FaultKind, Job, SupplyState, VehicleState};
@@ -10,7 +7,7 @@ use jovek_core::moment::moment;
 use std::collections::BTreeSet;
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 fn on(keys: &[&str]) -> VehicleState {
@@ -31,7 +28,7 @@ fn a_change_is_told_in_words() {
 
 #[test]
 fn every_lamp_glows_as_its_wish_says() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         for saved in &job.states {
             let seen = moment(&job, &saved.state, None).unwrap();
             for c in &seen.circuits {
@@ -131,7 +128,7 @@ fn texts(drawing: &Diagram) -> Vec<&str> {
 
 #[test]
 fn the_drawing_has_every_part_and_no_crossing() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let drawing = diagram(&job, &on(&[])).unwrap();
         for page in &drawing.pages {
             let pieces = pieces(page);

@@ -1,10 +1,7 @@
 //! Every part that can fail, failed one by one. What a failure does to a series circuit is Ohm's law; the
 //! ways in which parts fail are common practice, no source.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::{job as bench, not, switch, with};
+use crate::common::bench::{job as bench, not, switch, with};
 use jovek_core::answers::{Assessment, study};
 use jovek_core::job::{ControlKind, Fault, FaultKind, Job, Signal, VehicleState, Wish};
 use jovek_core::moment::{Moment, moment};
@@ -111,7 +108,7 @@ fn a_poor_joint_costs_what_ohms_law_says() {
 }
 
 fn all_demo() -> Vec<(&'static str, Job)> {
-    common::demo_jobs()
+    crate::common::demo_jobs()
 }
 
 fn keys(job: &Job, study: &Assessment) -> Vec<(String, FaultKind)> {

@@ -1,10 +1,7 @@
 //! The feeds: what each follows, what it bears, what must be probed before it is used. The list of feeds and
 //! what speaks for each: common practice, no source; the 80 % rule: NFPA 70 210.20(A), recalled from memory.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::{job as bench, switch, wire, with};
+use crate::common::bench::{job as bench, switch, wire, with};
 use jovek_core::answers::assess;
 use jovek_core::job::{
     Auxiliary, FactoryKind, Feed, FuseSurvey, Isolation, Job, OutputKind, Probe, Signal,

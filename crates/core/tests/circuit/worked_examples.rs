@@ -1,7 +1,6 @@
 //! Worked examples W01, W02, W04, W05, W17, W23: independently recomputed, 3 significant figures,
 //! tolerance 0.5 %. Sources beside each; those about aiming, colour, trailers, resistors, run time
 //! and bundles belong to later work.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::catalog::ampacity;
 use jovek_core::catalog::conductor::{COPPER_OHM_MM2_PER_M, Conductor, LAY, copper_factor};

@@ -3,7 +3,6 @@
 //!
 //! The oracle below reads a wish by itself, straight from its words; it shares nothing with the
 //! planner. No source: the meaning of and, or, not.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::answers::{Assessment, study};
 use jovek_core::job::{

@@ -1,10 +1,7 @@
 //! What can be on at once, and a wish in words. The rules of keys and levers are common practice, no
 //! source.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::{down, job, not, switch, wire, with};
+use crate::common::bench::{down, job, not, switch, wire, with};
 use jovek_core::job::{Job, Signal, VehicleSide, Wish};
 use jovek_core::plan::inputs::{Assignment, Input, Inputs};
 use jovek_core::plan::logic::sentence;

@@ -1,11 +1,8 @@
 //! Which hardware is offered for which wish, what is in it, and why. The circuits themselves (OR by two
 //! diodes, AND by contacts in series, NOT by the normally closed contact, hold by a relay's own contact)
 //! are common practice, no source. Terminals: DIN 72552, recalled from memory.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::{down, job, not, switch, with};
+use crate::common::bench::{down, job, not, switch, with};
 use jovek_core::answers::{Studied, assess, study};
 use jovek_core::catalog::{diode, relay};
 use jovek_core::circuit::Throw;

@@ -1,5 +1,4 @@
 //! Circuits that cannot work are named for what they are: open, short, buzzer, floating, latch.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::circuit::devices::{Battery, Contact, Incandescent, RegulatedLed};
 use jovek_core::circuit::{

@@ -1,7 +1,4 @@
 //! The rules a fitter would check by hand, one by one.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{Answers, assess, study};
 use jovek_core::catalog::conductor::Conductor;
@@ -18,7 +15,7 @@ use jovek_core::sizing::choice::Part;
 use jovek_core::sizing::{ControlChoice, trial::Refusal};
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 fn finding<'a>(answers: &'a Answers, code: &str) -> Option<&'a jovek_core::rules::Finding> {
@@ -224,7 +221,7 @@ fn an_override_is_shown_as_yours_and_checked() {
 /// The volt line is the solved circuit: what is lost along it adds up.
 #[test]
 fn the_volt_line_adds_up() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         for circuit in &assess(&job).circuits {
             for line in &circuit.volt_lines {
                 let lost: f64 = line.elements.iter().map(|e| e.in_v - e.out_v).sum();

@@ -1,6 +1,5 @@
 //! Diodes and relays of the catalog. Forward voltages: the diode equation solved by hand, and the drops that
 //! the trade expects of silicon and Schottky (common practice, no source: 0.6 to 1.0 V and 0.3 to 0.55 V).
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::catalog::{diode, relay};
 use jovek_core::circuit::devices::THERMAL_V;

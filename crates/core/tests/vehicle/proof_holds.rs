@@ -1,8 +1,5 @@
 //! The proof of the demo jobs, and what it must catch. Facts of the trade here are common practice;
 //! no source. Figures of the demo jobs are invented.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{assess, study};
 use jovek_core::job::{
@@ -15,12 +12,12 @@ use jovek_core::proof::{mistaken, prove, sweep_with};
 use jovek_core::rules::Grade;
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 #[test]
 fn every_demo_job_is_proven_over_every_combination() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let proof = prove(&job);
         assert!(proof.passes && proof.is_whole, "{name}: {proof:#?}");
         assert!(proof.wishes.iter().all(|w| w.missed == 0 && !w.is_blinking && !w.is_dim));
@@ -33,7 +30,7 @@ fn every_demo_job_is_proven_over_every_combination() {
 #[test]
 fn every_diode_of_the_demo_jobs_is_needed() {
     let mut tried = 0;
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let study = study(&job);
         let places = Live::at_rest(&study).built.places;
         for place in places.into_iter().filter(|p| matches!(p.what, What::Diode(_))) {

@@ -1,7 +1,4 @@
 //! What a person can get wrong, and the word they get for it.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{Glow, assess};
 use jovek_core::export::{Format, export};
@@ -14,7 +11,7 @@ fn refused(text: &str) -> String {
 }
 
 fn demo_14() -> String {
-    common::demo_jobs()[0].1.write()
+    crate::common::demo_jobs()[0].1.write()
 }
 
 #[test]

@@ -1,14 +1,11 @@
 //! Charge over a shift. Peukert's equation is checked beside its formula; what is checked here is that
 //! the whole adds up. Days of a key-off current: charge over current, worked by hand.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::budget::{Starts, SupplyWay, budget};
 use jovek_core::job::{Engine, Feed, Isolation, Job, Leg};
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 fn way(job: &Job, isolation: Option<Isolation>) -> SupplyWay {

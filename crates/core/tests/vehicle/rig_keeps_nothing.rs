@@ -1,8 +1,5 @@
 //! The rig and the solver keep networks and shapes to save work. Whatever was operated before, the
 //! answer must be that of a fresh build and a fresh solver.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::study;
 use jovek_core::circuit::{Solver, solve};
@@ -24,7 +21,7 @@ proptest! {
         which in 0usize..4,
         asked in prop::collection::vec((situation(), 0usize..4), 1..8),
     ) {
-        let (_, job) = common::demo_jobs().swap_remove(which);
+        let (_, job) = crate::common::demo_jobs().swap_remove(which);
         let study = study(&job);
         let parts = study.parts();
         let mut rig = Rig::default();
@@ -58,7 +55,7 @@ proptest! {
 fn one_solver_serves_every_demo_job() {
     let mut solver = Solver::default();
     for round in 0..3 {
-        for (name, job) in common::demo_jobs() {
+        for (name, job) in crate::common::demo_jobs() {
             let study = study(&job);
             for state in SupplyState::ALL {
                 let inputs = if round != 1 { study.most_lit() } else { Assignment::NONE };

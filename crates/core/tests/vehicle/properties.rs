@@ -1,7 +1,4 @@
 //! Properties that hold for every circuit and job, tried on random ones.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{assess, study};
 use jovek_core::circuit::devices::{
@@ -273,7 +270,7 @@ proptest! {
     /// A sound job with one place torn out or replaced: refused in words or assessed, never a panic.
     #[test]
     fn a_damaged_job_never_panics(which in 0usize..4, at in any::<prop::sample::Index>(), with in 0usize..8) {
-        let (_, job) = common::demo_jobs().swap_remove(which);
+        let (_, job) = crate::common::demo_jobs().swap_remove(which);
         let mut json = serde_json::to_value(&job).unwrap();
         let mut places = Vec::new();
         pointers("", &json, &mut places);

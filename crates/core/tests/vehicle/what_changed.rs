@@ -1,7 +1,4 @@
 //! Telling one person what another changed, and asking for the figure that matters most.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::assess;
 use jovek_core::job::diff::changes;
@@ -9,7 +6,7 @@ use jovek_core::job::{Job, Reading, Signal, Wish};
 use jovek_core::question::most_important;
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 #[test]
@@ -37,7 +34,7 @@ fn places_are_told_in_the_fitters_words() {
 
 #[test]
 fn the_same_job_has_no_changes_and_every_change_has_a_path() {
-    for (_, job) in common::demo_jobs() {
+    for (_, job) in crate::common::demo_jobs() {
         assert!(changes(&job, &job).is_empty());
         let mut other = job.clone();
         other.circuits.clear();
@@ -99,7 +96,7 @@ fn an_assumed_figure_filled_in_changes_nothing() {
 /// Wishes, switches, kept states and the shift are told as changes of their own.
 #[test]
 fn changes_of_wish_and_shift_are_told() {
-    let before = Job::read(include_str!("../../../demo/unit-14.json")).unwrap();
+    let before = Job::read(include_str!("../../../../demo/unit-14.json")).unwrap();
     let mut after = before.clone();
     after.switches[0].name = "deck switch".into();
     after.shift.as_mut().unwrap().days_parked = Some(9.0);

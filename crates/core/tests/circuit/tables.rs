@@ -1,6 +1,5 @@
 //! The catalog against published tables and formulas. Each check names its source; figures of
 //! standards are recalled from memory and marked so.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::catalog::conductor::{
     Conductor, MM2_PER_CMIL, awg_area_mm2, awg_diameter_mm, copper_factor, copper_ohm,

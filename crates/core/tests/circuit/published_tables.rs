@@ -1,7 +1,6 @@
 //! Every row of the catalog's tables against the published ones, row by row. The rows stand in
 //! `reference/tables/`, each file with its source on its first line; those of standards are recalled
 //! from memory and marked so. `tables.rs` checks the formulas.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::fuse::{Fuse, FuseFamily};

@@ -1,8 +1,5 @@
 //! Every state of every demo job, exported and run unchanged by `ngspice -b`; every node within
 //! 5 mV or 0.2 %. Source: ngspice, a general-purpose circuit simulator, as Debian packages it.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::study;
 use jovek_core::circuit::{Network, Solution, spice};
@@ -72,7 +69,7 @@ fn compare(
 #[test]
 fn ngspice_agrees_on_every_node_of_every_supply_state() {
     let (mut worst, mut nodes) = (0.0f64, 0);
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let study = study(&job);
         let all = SupplyState::ALL.map(SupplyState::key);
         for state in all.iter().flat_map(|s| [(*s).to_owned(), format!("{s}.off")]) {
@@ -91,7 +88,7 @@ fn ngspice_agrees_on_every_node_of_every_supply_state() {
 #[test]
 fn ngspice_agrees_on_every_combination_of_inputs() {
     let (mut worst, mut nodes, mut states) = (0.0f64, 0, 0);
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let study = study(&job);
         let inputs = &study.wiring.inputs;
         for a in inputs.combinations(inputs.all()) {

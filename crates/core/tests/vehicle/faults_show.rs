@@ -1,9 +1,6 @@
 //! A fault on the finished vehicle must show at the check that is about it, and a sound vehicle must
 //! pass them all: the meter is played by the same network with one part spoiled.
 //! Common practice for the faults; no source.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{Answers, assess, study};
 use jovek_core::circuit::{Device, Network, Solution, solve};
@@ -21,7 +18,7 @@ struct Bench {
 
 impl Bench {
     fn of(unit: &str, circuit: usize) -> Bench {
-        let job = common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1;
+        let job = crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1;
         let study = study(&job);
         let (net, _) =
             study.network(&study.situation(SupplyState::EngineOff, study.most_lit())).unwrap();

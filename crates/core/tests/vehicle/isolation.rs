@@ -1,10 +1,7 @@
 //! The auxiliary battery in the network, against the circuit worked out by hand: Ohm's and Kirchhoff's
 //! laws and the diode equation. Thresholds and losses: common practice, no source.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-mod common;
-
-use common::bench::job as bench;
+use crate::common::bench::job as bench;
 use jovek_core::answers::{assess, study};
 use jovek_core::catalog::diode;
 use jovek_core::job::{Auxiliary, Battery, Chemistry, Feed, Isolation, Job, SupplyState, Wish};

@@ -1,7 +1,4 @@
 //! The lists that are carried to the bench: every wire once, every end with its terminal.
-#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
-
-mod common;
 
 use jovek_core::answers::{Answers, assess};
 use jovek_core::export::{Format, export};
@@ -9,7 +6,7 @@ use jovek_core::job::{ColourScheme, Job, ReturnKind};
 use std::collections::{BTreeMap, HashSet};
 
 fn demo(unit: &str) -> Job {
-    common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
 fn quantity(answers: &Answers, holds: &str) -> f64 {
@@ -18,7 +15,7 @@ fn quantity(answers: &Answers, holds: &str) -> f64 {
 
 #[test]
 fn every_piece_has_a_label_of_its_own_and_two_ends() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let answers = assess(&job);
         let labels: HashSet<&str> = answers.cuts.iter().map(|c| c.label.as_str()).collect();
         assert_eq!(labels.len(), answers.cuts.len(), "{name}: labels repeat");
@@ -33,7 +30,7 @@ fn every_piece_has_a_label_of_its_own_and_two_ends() {
 /// Common practice: the sleeve is slid on before the joint is made, so it is listed with the piece.
 #[test]
 fn sealed_joints_remind_of_their_sleeve() {
-    for (_, job) in common::demo_jobs() {
+    for (_, job) in crate::common::demo_jobs() {
         for cut in &assess(&job).cuts {
             let sealed = cut.from_terminal.contains("splice") || cut.to_terminal.contains("splice");
             assert_eq!(!cut.sleeve.is_empty(), sealed, "{}", cut.label);
@@ -106,7 +103,7 @@ fn a_tie_in_has_its_joint_on_the_list() {
 
 #[test]
 fn totals_are_the_sum_of_the_pieces() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let answers = assess(&job);
         for total in &answers.cut_totals {
             let pieces: Vec<f64> = answers
@@ -139,7 +136,7 @@ fn a_return_to_the_battery_ends_on_its_post() {
 /// RFC 4180: what is written reads back, header first, one row a piece.
 #[test]
 fn the_lists_read_back_from_csv() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         let answers = assess(&job);
         let text = export(&job, Format::WiresCsv, None).unwrap();
         let mut reader = csv::Reader::from_reader(text.as_bytes());
@@ -160,7 +157,7 @@ fn the_lists_read_back_from_csv() {
 
 #[test]
 fn the_diagram_names_every_circuit_in_every_state() {
-    for (name, job) in common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs() {
         for state in ["engine_off", "charging", "idle", "low_battery"] {
             let svg = export(&job, Format::DiagramSvg, Some(state)).unwrap();
             assert!(svg.starts_with("<svg") && svg.trim_end().ends_with("</svg>"), "{name}");

@@ -1,0 +1,22 @@
+//! Whole jobs: what is planned, proven and shown. One program, because linking costs more than running.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod bad_input;
+mod common;
+mod cut_and_parts;
+mod faults_show;
+mod feeds;
+mod inputs_and_words;
+mod isolation;
+mod moment_and_drawing;
+mod parts_fail;
+mod proof_holds;
+mod properties;
+mod random_vehicles;
+mod rig_keeps_nothing;
+mod rules_of_the_job;
+mod shift_budget;
+mod spice_agreement;
+mod switching_ways;
+mod what_changed;
+mod wishes_hold;
