@@ -1,7 +1,7 @@
 //! A state of the vehicle by its names: what the command line and the page say, as inputs.
 
 use crate::answers::{Assessment, study};
-use crate::job::{Job, SupplyState, VehicleState};
+use crate::job::{Job, SupplyState, SwitchKind, VehicleState};
 use crate::plan::build::Situation;
 use crate::plan::inputs::{Assignment, Inputs};
 
@@ -22,6 +22,16 @@ pub enum StateError {
         /// The key given.
         key: String,
         /// Keys that there are.
+        known: String,
+    },
+    /// A dimmer that is none, or a setting out of its range.
+    #[error("{switch} cannot be set to {percent} %; dimmers of this job: {known}, each 1 to 100 %")]
+    NoDimmer {
+        /// The switch given.
+        switch: String,
+        /// The setting given, percent.
+        percent: f64,
+        /// Dimmers that there are.
         known: String,
     },
     /// Inputs that cannot be on together.
@@ -80,6 +90,18 @@ pub fn inputs_of(job: &Job, inputs: &Inputs, keys: &[String]) -> Result<Assignme
 /// # Errors
 /// As [`inputs_of`].
 pub fn worked_out(job: &Job, inputs: &Inputs, state: &VehicleState) -> Result<Asked, StateError> {
+    for d in &state.dimmed {
+        let is_dimmer = job.switch(&d.switch).is_some_and(|s| s.kind == SwitchKind::Dimmer);
+        if !is_dimmer || !(1.0..=100.0).contains(&d.percent) {
+            let dimmers = job.switches.iter().filter(|s| s.kind == SwitchKind::Dimmer);
+            let known: Vec<&str> = dimmers.map(|s| s.id.0.as_str()).collect();
+            return Err(StateError::NoDimmer {
+                switch: d.switch.to_string(),
+                percent: d.percent,
+                known: if known.is_empty() { "none".into() } else { known.join(", ") },
+            });
+        }
+    }
     Ok(Asked {
         supply: state.supply,
         inputs: inputs_of(job, inputs, &state.on)?,

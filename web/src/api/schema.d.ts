@@ -587,9 +587,14 @@ export interface components {
             circuit: components["schemas"]["CircuitId"];
             /**
              * Format: double
-             * @description Current, A.
+             * @description Current, A, while a dimmer conducts.
              */
             current_a: number;
+            /**
+             * Format: double
+             * @description What its dimmers leave of the light, percent; none without one that is turned down.
+             */
+            dimmed_percent?: number | null;
             /** @description True where its lamps glow weakly. */
             is_dim: boolean;
             /** @description True where its lamps are lit. */
@@ -602,7 +607,7 @@ export interface components {
             name: string;
             /** @description Keys of the parts that the current of lamps and coil comes through. */
             path: string[];
-            /** @description `lit, 3.40 A` or `dark`. */
+            /** @description `lit, 3.40 A`, `lit, 3.40 A for 40 % of the time`, or `dark`. */
             text: string;
             /** @description What turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
@@ -648,12 +653,14 @@ export interface components {
         };
         /** @description Switch and relay of an own circuit. */
         Control: {
+            joint?: null | components["schemas"]["JointSchool"];
             kind?: null | components["schemas"]["ControlKind"];
             /**
              * Format: double
              * @description Wire from each signal that is taken up to relay or diode, m.
              */
             signal_lead_m?: number | null;
+            suppression?: null | components["schemas"]["Suppression"];
             /**
              * Format: double
              * @description Wire from relay to switch, one way, m.
@@ -743,6 +750,16 @@ export interface components {
             title: string;
             /** @description The state in which it is drawn. */
             words: string;
+        };
+        /** @description A dimmer that is turned down. */
+        Dimmed: {
+            /**
+             * Format: double
+             * @description Part of the time in which it conducts, percent, 1 to 100.
+             */
+            percent: number;
+            /** @description The switch with the dimmer. */
+            switch: components["schemas"]["SwitchId"];
         };
         /** @description Currents with the key out. */
         Drains: {
@@ -1030,6 +1047,11 @@ export interface components {
         InputKind: "signal" | "towing" | "switch" | "momentary" | "memory";
         /** @description One input. */
         InputNow: {
+            /**
+             * Format: double
+             * @description Setting of its dimmer, percent; none without a dimmer.
+             */
+            dimmed_percent?: number | null;
             /** @description True while it is on. */
             is_on: boolean;
             /** @description Its key. */
@@ -1219,7 +1241,7 @@ export interface components {
             flash?: null | components["schemas"]["Flash"];
             /**
              * Format: double
-             * @description Part of its full light, 0 to 1.
+             * @description Part of its full light, 0 to 1, a dimmer counted in.
              */
             level: number;
             /** @description Its light. */
@@ -1783,6 +1805,8 @@ export interface components {
             joint?: components["schemas"]["JointSchool"];
             /** @description Silicon diodes in the feed of lamps instead of Schottky. */
             silicon_diodes?: boolean;
+            /** @description What takes up the kick of relay coils. */
+            suppression?: components["schemas"]["Suppression"];
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
@@ -1795,7 +1819,7 @@ export interface components {
          * @description The sign of a part.
          * @enum {string}
          */
-        Sign: "supply" | "fuse" | "switch" | "make" | "break" | "coil" | "module" | "diode" | "lamp" | "plug" | "ground" | "signal" | "joint";
+        Sign: "supply" | "fuse" | "switch" | "make" | "break" | "coil" | "coil_resistor" | "dimmer" | "module" | "diode" | "lamp" | "plug" | "ground" | "signal" | "joint";
         /**
          * @description A signal of the vehicle that lights can follow.
          * @enum {string}
@@ -1889,6 +1913,11 @@ export interface components {
             /** @description Whether the engine starts after parking, in words. */
             starts_text: string;
         };
+        /**
+         * @description What takes up the kick of a relay coil that lets go.
+         * @enum {string}
+         */
+        Suppression: "diode" | "resistor";
         /** @description What the readings say. */
         SurveyAnswer: {
             /** @description True where the position may be used as a feed that follows the key. */
@@ -1945,6 +1974,8 @@ export interface components {
              * @description Open-circuit voltage of the battery, V, where it is not that of the supply's state.
              */
             battery_v?: number | null;
+            /** @description Dimmers that are turned down. */
+            dimmed?: components["schemas"]["Dimmed"][];
             /** @description What has failed. */
             faults?: components["schemas"]["Fault"][];
             /** @description Keys of the signals and switches that are on. */
@@ -2009,7 +2040,7 @@ export interface components {
          * @description What an element of the volt line is.
          * @enum {string}
          */
-        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "diode" | "joint" | "lamps" | "return" | "chassis";
+        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "diode" | "dimmer" | "joint" | "lamps" | "return" | "chassis";
         /** @description One circuit in one state of the supply. */
         VoltLine: {
             /**
@@ -2107,14 +2138,20 @@ export interface components {
             is_advised: boolean;
             /** @description True for the one in use. */
             is_used: boolean;
-            /** @description The kind of hardware. */
-            kind: components["schemas"]["ControlKind"];
             /** @description As it is spoken. */
             label: string;
             /** @description All reasons, worst first. */
             reasons: components["schemas"]["FeedReason"][];
+            /** @description What it takes to use it. */
+            takes: components["schemas"]["WayTakes"];
             /** @description Its worst reason. */
             verdict: components["schemas"]["FeedVerdict"];
+        };
+        /** @description What a person chooses with a way. */
+        WayTakes: {
+            feed?: null | components["schemas"]["Feed"];
+            joint?: null | components["schemas"]["JointSchool"];
+            kind?: null | components["schemas"]["ControlKind"];
         };
         /**
          * @description What stands at the far end of a section.

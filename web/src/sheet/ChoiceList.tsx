@@ -25,6 +25,7 @@ export const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
   fuse: "fuse",
   relay: "control",
   diode: "control",
+  dimmer: "control",
   switch: "switch",
   joint: "ground",
   chassis: "ground",

@@ -6,11 +6,13 @@ import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { CutSheet } from "../stages/cut/CutSheet";
-import { FeedTabs } from "../stages/feed/FeedTabs";
-import { ProveTabs } from "../stages/prove/ProveTabs";
+import { ShiftSheet } from "../stages/feed/ShiftSheet";
+import { ProofSheet } from "../stages/prove/ProofSheet";
+import { ProveSheet } from "../stages/prove/ProveSheet";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
 import { type Form, FormContext } from "../ui/form";
+import { TabbedPages } from "../ui/TabbedPages";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
 import { FindingsList } from "./FindingsList";
@@ -169,7 +171,16 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
 function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   const desk = useDesk();
   if (stage === "cut") return <CutSheet />;
-  if (stage === "prove") return <ProveTabs />;
+  if (stage === "prove")
+    return (
+      <TabbedPages
+        label="Prove"
+        pages={[
+          { title: "Readings", content: <ProveSheet /> },
+          { title: "Proof", content: <ProofSheet /> },
+        ]}
+      />
+    );
   if (stage === "try") return <TrySheet />;
   const circuits = (
     <>
@@ -177,5 +188,14 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
       <FindingsList go={go} />
     </>
   );
-  return stage === "feed" ? <FeedTabs circuits={circuits} /> : circuits;
+  if (stage !== "feed") return circuits;
+  return (
+    <TabbedPages
+      label="Feed"
+      pages={[
+        { title: "Circuits", content: circuits },
+        { title: "Shift", content: <ShiftSheet /> },
+      ]}
+    />
+  );
 }

@@ -1,4 +1,5 @@
 import { ChoiceField, NumberField } from "../ui/fields";
+import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/options";
 import { Group } from "../ui/Panel";
 
 /** Where good people disagree: the shop says which school it follows. */
@@ -63,12 +64,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.joint"
           label="Joints"
           read={(held) => String(held ?? "crimp")}
-          options={[
-            { value: "crimp", label: "crimp, adhesive heat-shrink" },
-            { value: "solder", label: "solder, heat-shrink" },
-            { value: "tap", label: "sealed tap connector" },
-            { value: "plug_in", label: "plug-in lead, nothing cut" },
-          ]}
+          options={JOINTS}
         />
         <ChoiceField
           path="shop.ground"
@@ -84,13 +80,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.isolation"
           label="Second battery kept apart by"
           read={(held) => String(held ?? "voltage_sensing")}
-          options={[
-            { value: "ignition_relay", label: "ignition relay" },
-            { value: "voltage_sensing", label: "voltage-sensing relay" },
-            { value: "diode_isolator", label: "diode isolator" },
-            { value: "dc_dc", label: "DC-DC charger" },
-            { value: "manual_switch", label: "manual switch" },
-          ]}
+          options={ISOLATION}
         />
         <ChoiceField
           path="shop.silicon_diodes"
@@ -101,6 +91,12 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
             { value: "schottky", label: "Schottky" },
             { value: "silicon", label: "silicon" },
           ]}
+        />
+        <ChoiceField
+          path="shop.suppression"
+          label="Across relay coils"
+          read={(held) => String(held ?? "diode")}
+          options={SUPPRESSION}
         />
         <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
       </div>

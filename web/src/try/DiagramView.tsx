@@ -154,7 +154,16 @@ function Sign({ part }: { part: Part }) {
           <path d="M-2 2l4 -4M-5 0v-4h3M5 0v-4h-3M-2 -5.2v2.4M2 -5.2v2.4l-4 -1.2z" />
         </>
       );
+    case "coil_resistor":
+      return (
+        <>
+          <rect x="-5" y="-2" width="10" height="4" fill={panel} />
+          <path d="M-2 2l4 -4M-5 0v-4h2M5 0v-4h-2" />
+          <rect x="-3" y="-5" width="6" height="2" fill={panel} />
+        </>
+      );
     case "module":
+    case "dimmer":
       return (
         <>
           <rect x="-5" y="-3" width="10" height="6" fill={panel} />

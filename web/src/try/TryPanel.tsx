@@ -40,7 +40,10 @@ export function TryPanel() {
             <Group key={g.title} title={g.title}>
               <div className="grid grid-cols-2 gap-2">
                 {list.map((i) => (
-                  <Key key={i.key} input={i} />
+                  <div key={i.key} className="grid gap-1">
+                    <Key input={i} />
+                    {i.dimmed_percent != null && <DimmerKnob input={i} />}
+                  </div>
                 ))}
               </div>
             </Group>
@@ -71,25 +74,73 @@ export function TryPanel() {
         <div className="text-sm text-soft">
           Battery at rest <span className="font-reading text-ink">{volts.toFixed(2)} V</span>
         </div>
-        <Slider.Root
-          min={9 * scale}
-          max={13.2 * scale}
-          step={0.05 * scale}
-          value={[volts]}
-          onValueChange={([v]) => v !== undefined && setTried((s) => ({ ...s, battery_v: v }))}
-          className="relative flex h-6 touch-none items-center"
-        >
-          <Slider.Track className="relative h-1.5 grow rounded bg-line">
-            <Slider.Range className="absolute h-full rounded bg-spruce" />
-          </Slider.Track>
-          <Slider.Thumb
-            aria-label="Battery voltage at rest"
-            className="block size-5 rounded-full border-2 border-spruce bg-panel"
-          />
-        </Slider.Root>
+        <SlideRule
+          label="Battery voltage at rest"
+          range={[9 * scale, 13.2 * scale, 0.05 * scale]}
+          value={volts}
+          onChange={(v) => setTried((s) => ({ ...s, battery_v: v }))}
+        />
       </Group>
       <SavedStates />
     </Panel>
+  );
+}
+
+/** A figure that is slid: least, most and step. */
+function SlideRule({
+  label,
+  range: [min, max, step],
+  value,
+  onChange,
+}: {
+  label: string;
+  range: [number, number, number];
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <Slider.Root
+      min={min}
+      max={max}
+      step={step}
+      value={[value]}
+      onValueChange={([v]) => v !== undefined && onChange(v)}
+      className="relative flex h-6 touch-none items-center"
+    >
+      <Slider.Track className="relative h-1.5 grow rounded bg-line">
+        <Slider.Range className="absolute h-full rounded bg-spruce" />
+      </Slider.Track>
+      <Slider.Thumb
+        aria-label={label}
+        className="block size-5 rounded-full border-2 border-spruce bg-panel"
+      />
+    </Slider.Root>
+  );
+}
+
+/** The knob of a dimmer: how much of the time it conducts. */
+function DimmerKnob({ input }: { input: Input }) {
+  const { setTried } = useDesk();
+  const id = input.key;
+  const turn = (percent: number) =>
+    setTried((s) => ({
+      ...s,
+      dimmed: [
+        ...(s.dimmed ?? []).filter((d) => d.switch !== id),
+        ...(percent < 100 ? [{ switch: id, percent }] : []),
+      ],
+    }));
+  const percent = input.dimmed_percent ?? 100;
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-center gap-2 px-2 text-sm">
+      <SlideRule
+        label={`Dimmer of ${input.label}`}
+        range={[5, 100, 5]}
+        value={percent}
+        onChange={turn}
+      />
+      <span className="font-reading">{percent} %</span>
+    </div>
   );
 }
 

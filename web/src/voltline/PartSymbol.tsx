@@ -36,6 +36,13 @@ export function PartSymbol({
           <path d={`M${x - 12} ${y}h24M${x + 6} ${y - 8}v16`} {...ink} fill="none" />
         </g>
       );
+    case "dimmer":
+      return (
+        <g>
+          <rect x={x - 13} y={y - 9} width="26" height="18" rx="2" {...ink} />
+          <path d={`M${x - 8} ${y + 4}h5v-8h5v8h5`} {...ink} fill="none" />
+        </g>
+      );
     case "switch":
       return (
         <g>

@@ -138,7 +138,7 @@ function DropLabel({
   placed: Placed;
   y: (v: number) => number;
 }) {
-  const isPart = ["fuse", "switch", "relay", "diode"].includes(element.kind);
+  const isPart = ["fuse", "switch", "relay", "diode", "dimmer"].includes(element.kind);
   if (!isPart && x1 - x0 < element.drop_text.length * DROP_LABEL_PX) return null;
   return (
     <text
@@ -263,7 +263,9 @@ function ChainPart({
     element.kind === "unfused" ? "var(--rust)" : isReturn ? "var(--wire-return)" : "var(--copper)";
   const mid = (x0 + x1) / 2;
   const room = x1 - x0;
-  const named = ["fuse", "relay", "diode", "switch", "lamps", "chassis"].includes(element.kind);
+  const named = ["fuse", "relay", "diode", "dimmer", "switch", "lamps", "chassis"].includes(
+    element.kind,
+  );
   const name = element.kind === "lamps" ? element.size : element.name;
   return (
     // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element

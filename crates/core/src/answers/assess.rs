@@ -4,11 +4,12 @@ use super::choices::choices;
 use super::stages::stages;
 use super::study::{Assessment, Studied, study_on};
 use super::volt_line::{SolvedState, VoltLine, volt_line};
-use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, WayAnswer};
+use super::ways::way_answers;
+use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
 use crate::harness::{cuts, parts};
-use crate::job::{CircuitId, FactoryKind, Job, LampCircuit, Light};
+use crate::job::{CircuitId, FactoryKind, Job, Light};
 use crate::plan::build::Situation;
 use crate::plan::feed;
 use crate::plan::lamp::PlannedLamp;
@@ -142,7 +143,7 @@ fn circuit_answer(
         headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
         wish_text: sentence(job, &circuit.lit),
         feeds: studied.feeds.clone(),
-        ways: way_answers(circuit, studied),
+        ways: way_answers(job, circuit, studied),
         lights: circuit
             .lights
             .iter()
@@ -157,26 +158,6 @@ fn circuit_answer(
             .collect(),
         fuse_menu: Fuse::ladder().iter().map(|f| f.rating_a).collect(),
     }
-}
-
-/// The ways to make a wish. None where a switch of its own does all, or the wire itself.
-fn way_answers(circuit: &LampCircuit, studied: &Studied) -> Vec<WayAnswer> {
-    let Ok(ways) = &studied.ways else { return Vec::new() };
-    if circuit.lit.is_switch_alone() {
-        return Vec::new();
-    }
-    let used = studied.chain.switching.as_ref().map(|s| s.kind);
-    ways.iter()
-        .enumerate()
-        .map(|(k, way)| WayAnswer {
-            kind: way.switching.kind,
-            label: way.label.clone(),
-            verdict: way.verdict,
-            reasons: way.reasons.clone(),
-            is_advised: k == 0,
-            is_used: used == Some(way.switching.kind),
-        })
-        .collect()
 }
 
 fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> LightAnswer {

@@ -5,6 +5,7 @@ pub mod choices;
 mod stages;
 mod study;
 mod volt_line;
+mod ways;
 
 pub use assess::assess;
 pub use stages::{Stage, StageAnswer, StageState};
@@ -13,7 +14,7 @@ pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 pub(crate) use volt_line::{SolvedState, volt_line};
 
 use crate::harness::{CutLine, PartLine};
-use crate::job::{CircuitId, ControlKind, FactoryId, LampCircuit, LightId};
+use crate::job::{CircuitId, ControlKind, FactoryId, Feed, JointSchool, LampCircuit, LightId};
 use crate::plan::Assumption;
 use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use crate::prove::{Check, ProbeAnswer, SurveyAnswer};
@@ -51,8 +52,6 @@ pub struct FactoryAnswer {
 /// A way to make a wish.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct WayAnswer {
-    /// The kind of hardware.
-    pub kind: ControlKind,
     /// As it is spoken.
     pub label: String,
     /// Its worst reason.
@@ -63,6 +62,19 @@ pub struct WayAnswer {
     pub is_advised: bool,
     /// True for the one in use.
     pub is_used: bool,
+    /// What it takes to use it.
+    pub takes: WayTakes,
+}
+
+/// What a person chooses with a way.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WayTakes {
+    /// The kind of hardware; none where the lamps hang on the wire that they follow.
+    pub kind: Option<ControlKind>,
+    /// The feed.
+    pub feed: Option<Feed>,
+    /// How it is joined; none follows the shop.
+    pub joint: Option<JointSchool>,
 }
 
 /// Everything about one lamp circuit.

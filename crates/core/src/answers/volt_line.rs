@@ -27,6 +27,8 @@ pub enum VoltKind {
     Relay,
     /// Diodes alone.
     Diode,
+    /// A dimmer.
+    Dimmer,
     /// A joint.
     Joint,
     /// The lamps.
@@ -188,6 +190,10 @@ pub fn volt_line(
                 }
                 _ => (VoltKind::Switch, String::new(), 0.0),
             },
+            LinkKind::Dimmer => {
+                let size = sizes.dimmer_a.map_or_else(String::new, |a| format!("{a} A"));
+                (VoltKind::Dimmer, size, 0.0)
+            }
             LinkKind::Joint { .. } => (VoltKind::Joint, String::new(), 0.0),
             LinkKind::Lamps => {
                 let count: u32 = chain.lamps.iter().map(|l| l.count).sum();

@@ -1,6 +1,7 @@
 //! One shift with one way to feed the lights: charge of each battery over time.
 
 use super::battery::{accepted_a, capacity_part, needed_to_start_percent, taken_ah_per_h};
+use super::sensing::Sensing;
 use crate::catalog::battery::open_circuit_v;
 use crate::job::{Chemistry, CircuitId, Engine, Isolation, Shift};
 use serde::Serialize;
@@ -20,9 +21,6 @@ pub const ASSUMED_C: f64 = 10.0;
 pub const ASSUMED_START_PERCENT: f64 = 85.0;
 /// Loss of a diode isolator, V. Common practice: silicon 0.6 to 1.0.
 const ISOLATOR_V: f64 = 0.7;
-/// Voltage at which a voltage-sensing relay closes, V for each 12 V; it opens at 12.8 V. Both after a delay
-/// of some seconds, which moves no charge worth counting. Common practice: 13.2 to 13.7.
-pub const SENSING_ON_V: f64 = 13.3;
 /// Efficiency of a DC-DC charger. Common practice: 85 to 95 %.
 pub const CHARGER_PART: f64 = 0.9;
 /// Voltage below which lights are switched off by a cut-off, V for each 12 V, loaded. Common practice
@@ -117,13 +115,15 @@ struct State {
     start: f64,
     auxiliary: f64,
     reached_ah: f64,
+    sensing: Sensing,
 }
 
 /// Runs a shift.
 pub fn run(plant: &Plant, shift: &Shift) -> ShiftRun {
     let battery_c = shift.battery_c.unwrap_or(ASSUMED_C);
     let begin = shift.start_percent.unwrap_or(ASSUMED_START_PERCENT);
-    let mut state = State { start: begin, auxiliary: begin, reached_ah: 0.0 };
+    let mut state =
+        State { start: begin, auxiliary: begin, reached_ah: 0.0, sensing: Sensing::default() };
     let mut points = vec![point(plant, 0.0, &state)];
     let mut hour = 0.0;
     let mut cut_off_h = None;
@@ -220,20 +220,22 @@ fn advance(
         Engine::Off => {
             match plant.auxiliary {
                 Some((store, isolation)) => {
-                    // A hand that forgets the switch leaves the batteries joined: both pay.
-                    if isolation == Isolation::ManualSwitch {
-                        let both = plant.start.capacity_ah + store.capacity_ah;
-                        let all_a = main_a + aux_a;
-                        give(
-                            &plant.start,
-                            &mut state.start,
-                            all_a * plant.start.capacity_ah / both,
-                        );
-                        give(&store, &mut state.auxiliary, all_a * store.capacity_ah / both);
-                    } else {
-                        give(&plant.start, &mut state.start, main_a);
-                        give(&store, &mut state.auxiliary, aux_a);
-                    }
+                    let joined = match isolation {
+                        // A hand that forgets the switch leaves the batteries joined.
+                        Isolation::ManualSwitch => 1.0,
+                        Isolation::VoltageSensing => {
+                            let rest_v = resting_v(plant, &store, state);
+                            state.sensing.sees(rest_v, 3600.0 * STEP_H)
+                        }
+                        _ => 0.0,
+                    };
+                    // While they are joined both pay, each by its size.
+                    let both = plant.start.capacity_ah + store.capacity_ah;
+                    let share = |own_a: f64, of: &Store| {
+                        (1.0 - joined) * own_a + joined * (main_a + aux_a) * of.capacity_ah / both
+                    };
+                    give(&plant.start, &mut state.start, share(main_a, &plant.start));
+                    give(&store, &mut state.auxiliary, share(aux_a, &store));
                 }
                 None => give(&plant.start, &mut state.start, main_a + aux_a),
             }
@@ -247,11 +249,19 @@ fn advance(
     let mut spare_a = available_a - loads_a;
     // The auxiliary battery and its lamps, as far as the isolation lets current through.
     if let Some((store, isolation)) = plant.auxiliary {
-        // A relay that senses voltage does not see a battery-managed alternator.
-        let is_closed =
-            isolation != Isolation::VoltageSensing || plant.regulated_v / n >= SENSING_ON_V;
+        let mut closed_part = 1.0;
         let limit_a = match isolation {
-            _ if !is_closed => 0.0,
+            Isolation::VoltageSensing => {
+                // It sees the regulated voltage, or a battery that is being emptied.
+                let seen_v = if spare_a >= 0.0 {
+                    plant.regulated_v / n
+                } else {
+                    open_circuit_v(plant.start.chemistry, state.start)
+                        + spare_a * plant.start.ohm_each
+                };
+                closed_part = state.sensing.sees(seen_v, 3600.0 * STEP_H);
+                f64::INFINITY
+            }
             Isolation::DcDc => plant.charger_a,
             _ => f64::INFINITY,
         };
@@ -279,7 +289,7 @@ fn advance(
         } else {
             1.0
         };
-        let given_a = wanted_a.min((spare_a / input_part).max(0.0));
+        let given_a = closed_part * wanted_a.min((spare_a / input_part).max(0.0));
         spare_a -= given_a * input_part;
         let net_a = given_a - aux_a;
         if net_a >= 0.0 {
@@ -304,6 +314,16 @@ fn advance(
     } else {
         give(&plant.start, &mut state.start, -spare_a);
     }
+}
+
+/// What a sensing relay sees with the engine off, V for each 12 V: while it is closed, the battery that
+/// rests higher holds both up.
+fn resting_v(plant: &Plant, auxiliary: &Store, state: &State) -> f64 {
+    let start_v = open_circuit_v(plant.start.chemistry, state.start);
+    if !state.sensing.is_closed() {
+        return start_v;
+    }
+    start_v.max(open_circuit_v(auxiliary.chemistry, state.auxiliary))
 }
 
 /// True where the loaded voltage of a battery that feeds lights is below the cut-off.

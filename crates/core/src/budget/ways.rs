@@ -1,12 +1,14 @@
 //! The ways to feed the added lights, run through the same shift and put side by side.
 
+use super::sensing::{OFF_DELAY_S, OFF_V, ON_DELAY_S, ON_V};
 use super::shift::{
     ASSUMED_C, ASSUMED_DAYS, ASSUMED_KEY_OFF_MA, ASSUMED_START_PERCENT, Plant, ShiftRun, Starts,
     Store, run,
 };
-use crate::answers::{Assessment, study};
+use crate::answers::{Assessment, Studied, study};
 use crate::catalog::battery::{ASSUMED_AH, RESISTANCE_OHM_AH};
-use crate::job::{Isolation, Job, Leg, Shift, SupplyState};
+use crate::job::{Chemistry, Isolation, Job, Leg, Shift, SupplyState};
+use crate::plan::chain::Origin;
 use crate::plan::feed::hours_text;
 use crate::plan::supply::ASSUMED_CABLE_MOHM;
 use crate::plan::switching::standby_a;
@@ -190,10 +192,9 @@ fn way(
             .circuits
             .iter()
             .zip(currents)
-            // What hangs on factory wires stays there; the own circuits move with the way.
             .map(|(c, &a)| {
-                let own = c.chain.origin == crate::plan::chain::Origin::Battery;
-                (c.chain.id.clone(), a, own && isolation.is_some())
+                let on_auxiliary = isolation.is_some() && moves(study, c);
+                (c.chain.id.clone(), a, on_auxiliary)
             })
             .collect(),
     };
@@ -201,6 +202,8 @@ fn way(
     let can_flatten = match isolation {
         None => !has_cut_off,
         Some(Isolation::ManualSwitch) => true,
+        // Lithium rests above the voltage at which it opens: both stay joined.
+        Some(Isolation::VoltageSensing) => auxiliary.battery.chemistry == Chemistry::Lifepo4,
         Some(_) => false,
     };
     SupplyWay {
@@ -230,6 +233,15 @@ fn way(
         mind: mind(isolation, &plant, job),
         run,
     }
+}
+
+/// True for a circuit that an auxiliary battery feeds: where the job has some on it already, those; else
+/// every own circuit. What hangs on factory wires stays there.
+fn moves(study: &Assessment, circuit: &Studied) -> bool {
+    if study.circuits.iter().any(|c| c.chain.is_auxiliary) {
+        return circuit.chain.is_auxiliary;
+    }
+    circuit.chain.origin == Origin::Battery
 }
 
 /// True where a wish of the job says "until the battery is low".
@@ -263,11 +275,7 @@ fn lamp_text(study: &Assessment, plant: &Plant, run: &ShiftRun) -> String {
     };
     let mut live = Live::new(study, situation);
     let Ok(solution) = live.solve() else { return "no steady state".into() };
-    let own = study
-        .circuits
-        .iter()
-        .position(|c| c.chain.origin == crate::plan::chain::Origin::Battery)
-        .unwrap_or(0);
+    let own = study.circuits.iter().position(|c| c.chain.origin == Origin::Battery).unwrap_or(0);
     let lamp = live.built.circuits.get(own).and_then(|c| c.lamps.iter().flatten().next());
     match lamp {
         Some(&lamp) => format!("{} at the lamps", volts(solution.across_v(&live.built.net, lamp))),
@@ -300,7 +308,10 @@ fn parts(isolation: Option<Isolation>, has_cut_off: bool, plant: &Plant) -> Vec<
     match isolation {
         Isolation::IgnitionRelay => out.push("continuous-duty relay, coil from ignition".into()),
         Isolation::VoltageSensing => {
-            out.push("voltage-sensing relay, 13.3 V on, 12.8 V off, delay".into());
+            out.push(format!(
+                "voltage-sensing relay: on at {ON_V} V after {ON_DELAY_S:.0} s, off below {OFF_V} V after \
+                 {OFF_DELAY_S:.0} s"
+            ));
         }
         Isolation::DiodeIsolator => out.push("diode isolator on a heat sink".into()),
         Isolation::DcDc => out.push(format!("DC-DC charger {:.0} A", plant.charger_a)),
@@ -311,8 +322,7 @@ fn parts(isolation: Option<Isolation>, has_cut_off: bool, plant: &Plant) -> Vec<
 }
 
 fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
-    let lithium =
-        plant.auxiliary.is_some_and(|(s, _)| s.chemistry == crate::job::Chemistry::Lifepo4);
+    let lithium = plant.auxiliary.is_some_and(|(s, _)| s.chemistry == Chemistry::Lifepo4);
     let mut out: Vec<String> = Vec::new();
     match isolation {
         None if plant.has_cut_off => {
@@ -323,7 +333,7 @@ fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
             out.push("Joins both batteries while the key is on, engine off too.".into());
         }
         Some(Isolation::VoltageSensing) => {
-            out.push(if plant.regulated_v / plant.batteries < super::shift::SENSING_ON_V {
+            out.push(if plant.regulated_v / plant.batteries < ON_V {
                 "The alternator stays below 13.3 V: the relay never closes.".into()
             } else {
                 "Does not work with a battery-managed (smart) alternator.".into()

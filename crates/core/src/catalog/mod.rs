@@ -5,8 +5,10 @@
 
 pub mod ampacity;
 pub mod battery;
+pub mod colour;
 pub mod conductor;
 pub mod contact;
+pub mod dimmer;
 pub mod diode;
 pub mod fuse;
 pub mod heat;

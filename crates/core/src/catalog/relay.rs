@@ -1,7 +1,7 @@
 //! Plug-in relays.
 
 use super::conductor::copper_factor;
-use crate::job::SystemVoltage;
+use crate::job::{Suppression, SystemVoltage};
 
 /// A relay family. Figures: common practice, typical product data; ISO 7588 fixes outline and
 /// terminals, not the ratings.
@@ -19,6 +19,62 @@ pub struct RelayType {
     pub drop_out_v: f64,
     /// Rating of the normally open contact, resistive, A.
     pub contact_a: f64,
+    /// What takes up the kick of the coil.
+    pub suppression: Suppression,
+}
+
+impl RelayType {
+    /// The same relay with its coil suppressed in a way.
+    pub fn suppressed_by(self, suppression: Suppression) -> RelayType {
+        RelayType { suppression, ..self }
+    }
+
+    /// What the coil circuit sees, ohm: the coil, with a resistor beside it where there is one. A diode
+    /// blocks.
+    pub fn load_ohm(&self) -> f64 {
+        match self.suppression {
+            Suppression::Diode => self.coil_ohm,
+            Suppression::Resistor => {
+                let beside_ohm = suppression_ohm(self.system);
+                self.coil_ohm * beside_ohm / (self.coil_ohm + beside_ohm)
+            }
+        }
+    }
+
+    /// Voltage to which the coil kicks when a supply is cut, V. The coil's current goes on through what
+    /// lies beside it: I·R, or the forward voltage of a diode.
+    pub fn kick_v(&self, supply_v: f64) -> f64 {
+        match self.suppression {
+            Suppression::Diode => 0.9,
+            Suppression::Resistor => supply_v / self.coil_ohm * suppression_ohm(self.system),
+        }
+    }
+
+    /// What lies across the coil: `diode, stripe to 86` or `680 ohm across it`.
+    pub fn suppression_text(&self) -> String {
+        match self.suppression {
+            Suppression::Diode => "diode across it, stripe to 86".into(),
+            Suppression::Resistor => format!("{} ohm across it", suppression_ohm(self.system)),
+        }
+    }
+
+    /// As it is ordered: `ISO mini relay 12 V 40 A, with diode`.
+    pub fn order_text(&self) -> String {
+        let with = match self.suppression {
+            Suppression::Diode => "diode",
+            Suppression::Resistor => "resistor",
+        };
+        let (name, system) = (self.name, self.system.nominal_v());
+        format!("{name} {system:.0} V {} A, with {with}", self.contact_a)
+    }
+}
+
+/// Resistor across a coil, ohm. Common practice: 680 at 12 V, 2.7 k at 24 V.
+pub fn suppression_ohm(system: SystemVoltage) -> f64 {
+    match system {
+        SystemVoltage::V12 => 680.0,
+        SystemVoltage::V24 => 2700.0,
+    }
 }
 
 /// Relays that the planner offers, weakest first.
@@ -30,6 +86,7 @@ pub const RELAYS: [RelayType; 4] = [
         pull_in_v: 7.2,
         drop_out_v: 1.2,
         contact_a: 20.0,
+        suppression: Suppression::Diode,
     },
     RelayType {
         name: "ISO mini relay",
@@ -38,6 +95,7 @@ pub const RELAYS: [RelayType; 4] = [
         pull_in_v: 7.8,
         drop_out_v: 1.2,
         contact_a: 40.0,
+        suppression: Suppression::Diode,
     },
     RelayType {
         name: "ISO micro relay",
@@ -46,6 +104,7 @@ pub const RELAYS: [RelayType; 4] = [
         pull_in_v: 14.4,
         drop_out_v: 2.4,
         contact_a: 10.0,
+        suppression: Suppression::Diode,
     },
     RelayType {
         name: "ISO mini relay",
@@ -54,6 +113,7 @@ pub const RELAYS: [RelayType; 4] = [
         pull_in_v: 15.6,
         drop_out_v: 2.4,
         contact_a: 20.0,
+        suppression: Suppression::Diode,
     },
 ];
 
@@ -81,6 +141,7 @@ pub fn signal_relay(system: SystemVoltage) -> RelayType {
         pull_in_v: 7.8 * n,
         drop_out_v: 1.2 * n,
         contact_a: 5.0,
+        suppression: Suppression::Diode,
     }
 }
 

@@ -2,12 +2,15 @@
 
 use super::sheet::{Item, Sheet, Sign};
 use crate::answers::{Assessment, Studied};
+use crate::catalog::colour;
+use crate::catalog::relay::{RelayType, suppression_ohm};
 use crate::circuit::Throw;
 use crate::harness::CutLine;
-use crate::job::{ControlKind, Job};
+use crate::job::{ControlKind, Job, Suppression};
 use crate::plan::chain::{Chain, LinkKind, Origin};
 use crate::plan::logic::{SwitchRef, seconds_text};
 use crate::plan::places::{Place, What};
+use crate::plan::rungs::kind_for;
 use crate::plan::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
 use crate::sizing::{ControlChoice, Sizes};
 
@@ -29,6 +32,8 @@ const GROUND_X: f64 = 282.0;
 const STEP: f64 = 22.0;
 /// Height of small letters, mm.
 const SMALL: f64 = 2.6;
+/// Width of one of them, mm: a little more than half the height.
+const LETTER: f64 = 1.4;
 
 /// Draws one circuit.
 pub struct Block<'a> {
@@ -43,18 +48,45 @@ pub struct Block<'a> {
     pub sheet: &'a mut Sheet,
 }
 
-/// What is counted while a circuit is drawn.
+/// What is counted while a circuit is drawn: numbers as in the cut list.
 struct Pen {
     step: f64,
-    /// Number of the first switch: 0 for a switch of its own, 1 in planned hardware.
+    /// True in planned hardware, where parts have numbers.
+    is_planned: bool,
     switches: usize,
     diodes: usize,
+    joints: usize,
     contacts: Vec<usize>,
     /// Rows that start at the feed, mm.
     feed_rows: Vec<f64>,
     is_coil: bool,
     /// The factory wire at which the circuit itself starts.
     starts_at: Option<usize>,
+}
+
+/// Where a rung ends.
+struct End {
+    x: f64,
+    live: bool,
+    /// The terminal there, as the cut list calls it.
+    terminal: String,
+}
+
+impl Pen {
+    /// Name of a switch terminal in the cut list.
+    fn switch(&self, number: usize, way: &str) -> String {
+        if self.is_planned { format!("switch {number} {way}") } else { format!("switch {way}") }
+    }
+
+    /// Name of a relay terminal in the cut list.
+    fn relay(&self, relay: usize, pole: usize, terminal: &str) -> String {
+        let pole = if pole == 0 { String::new() } else { format!(" (pole {})", pole + 1) };
+        if self.is_planned {
+            format!("relay {} {terminal}{pole}", relay + 1)
+        } else {
+            format!("relay {terminal}")
+        }
+    }
 }
 
 impl Block<'_> {
@@ -88,13 +120,24 @@ impl Block<'_> {
         self.sheet.put(Item::Wire { points, live });
     }
 
-    /// Colour of the circuit's wire that ends or starts somewhere, with its size.
-    fn label(&self, holds: impl Fn(&CutLine) -> bool) -> String {
+    /// Size and colour of the circuit's wire that ends or starts somewhere: `2.5 YE`.
+    fn label(&mut self, holds: impl Fn(&CutLine) -> bool) -> String {
         let id = &self.studied().chain.id;
-        self.cuts
-            .iter()
-            .find(|c| c.circuit == *id && holds(c))
-            .map_or_else(String::new, |c| format!("{} {}", c.wire_text, c.colour))
+        let Some(cut) = self.cuts.iter().find(|c| c.circuit == *id && holds(c)) else {
+            return String::new();
+        };
+        let size = cut.wire_text.trim_end_matches(" mm²").to_owned();
+        self.sheet.uses_colour(&cut.colour);
+        format!("{size} {}", colour::letters(&cut.colour))
+    }
+
+    /// Names the wire from one terminal to the next in front of the latter, where there is room.
+    fn name_wire(&mut self, from: &End, to: &str, x: f64, y: f64) {
+        let text = self.label(|c| c.from == from.terminal && c.to == to);
+        let room = x - from.x - 1.0;
+        if text.chars().count() as f64 * LETTER <= room {
+            self.text((x - 1.0, y - 1.0), text, "end");
+        }
     }
 
     /// Draws the whole block.
@@ -105,11 +148,16 @@ impl Block<'_> {
         let rows = rows(&switching.lamps_from)
             + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>();
         let top = self.sheet.room(HEAD + ROW * rows as f64 + 3.0);
-        let depth = switching.rungs().map(depth).max().unwrap_or(1).max(1) as f64;
+        let dimmer = usize::from(sizes.dimmer_a.is_some());
+        let coils = switching.relays.iter().map(|r| depth(&r.coil_from));
+        let deepest = coils.max().unwrap_or(1).max(dimmer + depth(&switching.lamps_from));
+        let depth = deepest.max(1) as f64;
         let mut pen = Pen {
             step: STEP.min((LAST_X - FIRST_X) / depth),
+            is_planned: chain.switching.is_some(),
             switches: usize::from(chain.switching.is_some()),
             diodes: 1,
+            joints: 1,
             contacts: vec![0; switching.relays.len()],
             feed_rows: Vec::new(),
             is_coil: false,
@@ -126,13 +174,17 @@ impl Block<'_> {
             anchor: "start",
         });
         let mut y = top + HEAD + 0.4 * ROW;
-        let (x, _) = self.rung(&switching.lamps_from, y, &mut pen);
-        self.lamps(&chain, x, y);
+        let mut end = self.rung(&switching.lamps_from, y, &mut pen);
+        if let Some(rating_a) = sizes.dimmer_a {
+            end = self.dimmer(&chain, rating_a, &end, y, &pen);
+        }
+        self.lamps(&chain, &end, y);
         y += ROW * rows_f(&switching.lamps_from);
         pen.is_coil = true;
         for (r, relay) in switching.relays.iter().enumerate() {
-            let (x, _) = self.rung(&relay.coil_from, y, &mut pen);
-            self.coil(relay, r, x, y);
+            let end = self.rung(&relay.coil_from, y, &mut pen);
+            let kind = relay_of(&sizes, relay.role);
+            self.coil((relay, r), kind, &end, y, &pen);
             y += ROW * rows_f(&relay.coil_from);
         }
         self.feed(&chain, &sizes, &pen);
@@ -185,36 +237,29 @@ impl Block<'_> {
         }
     }
 
-    /// Draws a rung from its sources to the right; returns where it ends, and whether it is live.
-    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> (f64, bool) {
+    /// Draws a rung from its sources to the right.
+    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> End {
         match rung {
-            Rung::Feed => {
-                pen.feed_rows.push(y);
-                (BUS_X, false)
-            }
-            Rung::Tap(i) if pen.starts_at == Some(*i) && !pen.is_coil => {
-                pen.feed_rows.push(y);
-                (BUS_X, false)
-            }
-            Rung::Tap(i) => {
+            Rung::Tap(i) if pen.is_coil || pen.starts_at != Some(*i) => {
                 let lead = self.place(What::SignalLead(*i));
                 let live = (self.is_live)(lead);
                 let name = self.job.factory.get(*i).map_or("", |f| f.name.as_str()).to_owned();
                 self.part(Sign::Signal, (SIGNAL_X, y), lead, 0.0);
-                let from = format!("wire of {name}");
-                let wire = self.label(|c| c.from == from);
-                self.text((SIGNAL_X + 2.0, y - 3.0), name, "middle");
-                self.text((SIGNAL_X + 2.0, y + 4.4), wire, "middle");
-                (SIGNAL_X + 3.0, live)
+                let terminal = format!("wire of {name}");
+                self.text((SIGNAL_X - 1.0, y - 3.0), name, "middle");
+                End { x: SIGNAL_X + 3.0, live, terminal }
+            }
+            Rung::Feed | Rung::Tap(_) => {
+                pen.feed_rows.push(y);
+                let terminal = if pen.is_planned { "feed joint" } else { "relay 30" };
+                End { x: BUS_X, live: false, terminal: terminal.into() }
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
-                let (from, _) = self.rung(inner, y, pen);
-                let x = from.max(FIRST_X - pen.step) + pen.step;
+                let from = self.rung(inner, y, pen);
                 let number = pen.switches;
-                let place = self.place(What::Switch(number));
                 pen.switches += 1;
-                let live = (self.is_live)(place);
-                self.wire(&[(from, y), (x - 5.0, y)], live);
+                let place = self.place(What::Switch(number));
+                let x = self.lead_to(&from, 5.0, pen.switch(number, "in"), place, y, pen);
                 self.part(Sign::Switch, (x, y), place, 0.0);
                 let name = match which {
                     SwitchRef::Own => "switch".to_owned(),
@@ -224,52 +269,42 @@ impl Block<'_> {
                 };
                 let rests = if *holds { "" } else { ", closed at rest" };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
-                let side = |way: &str| match number {
-                    0 => format!("switch {way}"),
-                    n => format!("switch {n} {way}"),
-                };
-                // The wire of a coil is named before its switch: behind it, others may join.
-                if pen.is_coil && from <= BUS_X {
-                    let wire = self.label(|c| c.to == side("in"));
-                    self.text((BUS_X + 3.0, y - 1.2), wire, "start");
-                } else if !pen.is_coil {
-                    let wire = self.label(|c| c.from == side("out"));
-                    self.text((x + 6.0, y - 1.2), wire, "start");
-                }
-                (x + 5.0, live)
+                let terminal = pen.switch(number, "out");
+                End { x: x + 5.0, live: (self.is_live)(place), terminal }
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {
-                let (from, _) = self.rung(inner, y, pen);
-                let x = from.max(FIRST_X - pen.step) + pen.step;
+                let from = self.rung(inner, y, pen);
+                let pole = pen.contacts.get(*relay).copied().unwrap_or(0);
+                if let Some(n) = pen.contacts.get_mut(*relay) {
+                    *n += 1;
+                }
                 let place = self.place(What::RelayContact(*relay));
-                let live = (self.is_live)(place);
-                self.wire(&[(from, y), (x - 5.0, y)], live);
+                let x = self.lead_to(&from, 5.0, pen.relay(*relay, pole, "30"), place, y, pen);
                 let (sign, out) = match throw {
                     Throw::NormallyOpen => (Sign::Make, "87"),
                     Throw::NormallyClosed => (Sign::Break, "87a"),
                 };
                 self.part(sign, (x, y), place, 0.0);
-                let pole = pen.contacts.get(*relay).copied().unwrap_or(0);
-                if let Some(n) = pen.contacts.get_mut(*relay) {
-                    *n += 1;
-                }
+                let terminal = pen.relay(*relay, pole, out);
                 let pole = if pole == 0 { String::new() } else { format!(", pole {}", pole + 1) };
                 self.text((x, y + 5.4), format!("R{}{pole}", relay + 1), "middle");
-                self.text((x - 5.0, y - 1.2), "30", "middle");
-                self.text((x + 5.5, y - 1.2), out, "middle");
-                (x + 5.0, live)
+                self.text((x - 5.0, y + 3.0), "30", "middle");
+                self.text((x + 5.5, y + 3.0), out, "middle");
+                End { x: x + 5.0, live: (self.is_live)(place), terminal }
             }
             Rung::Diode(inner) => {
-                let (from, _) = self.rung(inner, y, pen);
-                let x = from.max(FIRST_X - pen.step) + pen.step;
+                let from = self.rung(inner, y, pen);
                 let number = pen.diodes;
                 pen.diodes += 1;
                 let place = self.place(What::Diode(number));
-                let live = (self.is_live)(place);
-                self.wire(&[(from, y), (x - 3.0, y)], live);
+                let x = self.lead_to(&from, 3.0, format!("diode {number} anode"), place, y, pen);
                 self.part(Sign::Diode, (x, y), place, 0.0);
                 self.text((x, y + 5.4), format!("D{number}"), "middle");
-                (x + 3.0, live)
+                End {
+                    x: x + 3.0,
+                    live: (self.is_live)(place),
+                    terminal: format!("diode {number} band"),
+                }
             }
             Rung::Joined(list) => {
                 let mut row = y;
@@ -278,28 +313,59 @@ impl Block<'_> {
                     ends.push((self.rung(inner, row, pen), row));
                     row += ROW * rows_f(inner);
                 }
-                let x = ends.iter().map(|((x, _), _)| *x).fold(FIRST_X - pen.step, f64::max) + 6.0;
-                let any = ends.iter().any(|((_, live), _)| *live);
-                for ((end, live), row) in &ends {
-                    self.wire(&[(*end, *row), (x, *row)], *live);
+                let terminal = format!("joint {}", pen.joints);
+                pen.joints += 1;
+                let far = ends.iter().map(|(e, _)| e.x).fold(FIRST_X - pen.step, f64::max);
+                let x = far + 0.64 * pen.step;
+                let any = ends.iter().any(|(e, _)| e.live);
+                for (end, row) in &ends {
+                    self.wire(&[(end.x, *row), (x, *row)], end.live);
+                    self.name_wire(end, &terminal, x, *row);
                 }
                 let last = ends.last().map_or(y, |(_, row)| *row);
                 self.wire(&[(x, y), (x, last)], any);
                 let joint = self.place(What::Splice(0));
                 self.part(Sign::Joint, (x, y), joint, 0.0);
-                (x, any)
+                End { x, live: any, terminal }
             }
         }
     }
 
+    /// Draws the wire to the next part, half as wide as given, and names it. Returns the middle of the part.
+    fn lead_to(
+        &mut self,
+        from: &End,
+        half: f64,
+        to: String,
+        place: Place,
+        y: f64,
+        pen: &Pen,
+    ) -> f64 {
+        let x = from.x.max(FIRST_X - pen.step) + pen.step;
+        let live = (self.is_live)(place);
+        self.wire(&[(from.x, y), (x - half, y)], live);
+        self.name_wire(from, &to, x - half, y);
+        x
+    }
+
+    /// The dimmer, right behind switch or relay.
+    fn dimmer(&mut self, chain: &Chain, rating_a: f64, from: &End, y: f64, pen: &Pen) -> End {
+        let at = chain.links.iter().position(|l| l.kind == LinkKind::Dimmer).unwrap_or(0);
+        let place = self.place(What::Link(at));
+        let x = self.lead_to(from, 5.0, "dimmer in".into(), place, y, pen);
+        self.part(Sign::Dimmer, (x, y), place, 0.0);
+        self.text((x, y + 6.4), format!("dimmer {rating_a} A"), "middle");
+        End { x: x + 5.0, live: (self.is_live)(place), terminal: "dimmer out".into() }
+    }
+
     /// Plug, lamps, plug and ground.
-    fn lamps(&mut self, chain: &Chain, from: f64, y: f64) {
+    fn lamps(&mut self, chain: &Chain, from: &End, y: f64) {
         let at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
         let plus = self.place(What::Link(at.saturating_sub(1)));
         let minus = self.place(What::Link(at + 1));
         let last = self.place(What::Link(chain.links.len().saturating_sub(2)));
         let live = (self.is_live)(plus);
-        self.wire(&[(from, y), (PLUS_X - 2.0, y)], live);
+        self.wire(&[(from.x, y), (PLUS_X - 2.0, y)], live);
         let supply = self.label(|c| c.to == "lamp +");
         self.text((PLUS_X - 4.0, y - 1.2), supply, "end");
         self.part(Sign::Plug, (PLUS_X, y), plus, 0.0);
@@ -321,17 +387,28 @@ impl Block<'_> {
     }
 
     /// A coil with its suppression, or the input of a module.
-    fn coil(&mut self, relay: &PlannedRelay, number: usize, from: f64, y: f64) {
+    fn coil(
+        &mut self,
+        (relay, number): (&PlannedRelay, usize),
+        kind: Option<RelayType>,
+        from: &End,
+        y: f64,
+        pen: &Pen,
+    ) {
         let place = self.place(What::Coil(number));
         let live = (self.is_live)(place);
-        self.wire(&[(from, y), (LAMP_X - 5.0, y)], live);
-        let wire = self.label(|c| c.to.ends_with(" 86"));
-        self.text((LAMP_X - 8.0, y - 1.2), wire, "end");
-        let (sign, name) = match relay.role {
-            RelayRole::Timer { seconds } => {
+        self.wire(&[(from.x, y), (LAMP_X - 5.0, y)], live);
+        self.name_wire(from, &pen.relay(number, 0, "86"), LAMP_X - 8.0, y);
+        let (sign, name) = match (relay.role, kind) {
+            (RelayRole::Timer { seconds }, _) => {
                 (Sign::Module, format!("R{} timer {}", number + 1, seconds_text(seconds)))
             }
-            RelayRole::CutOff => (Sign::Module, format!("R{} low-voltage cut-off", number + 1)),
+            (RelayRole::CutOff, _) => {
+                (Sign::Module, format!("R{} low-voltage cut-off", number + 1))
+            }
+            (_, Some(RelayType { suppression: Suppression::Resistor, system, .. })) => {
+                (Sign::CoilResistor, format!("R{}, {} ohm", number + 1, suppression_ohm(system)))
+            }
             _ => (Sign::Coil, format!("R{}", number + 1)),
         };
         self.part(sign, (LAMP_X, y), place, 0.0);
@@ -339,10 +416,20 @@ impl Block<'_> {
         self.text((LAMP_X - 7.0, y + 3.4), "86", "middle");
         self.text((LAMP_X + 7.0, y + 3.4), "85", "middle");
         self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
-        let ground = self.label(|c| c.from.ends_with(" 85"));
+        let minus = pen.relay(number, 0, "85");
+        let ground = self.label(|c| c.from == minus);
         self.text((MINUS_X + 4.0, y - 1.2), ground, "start");
         self.part(Sign::Ground, (GROUND_X, y), self.place(What::CoilGround(number)), 0.0);
         self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+    }
+}
+
+/// The relay that plays a role.
+fn relay_of(sizes: &Sizes, role: RelayRole) -> Option<RelayType> {
+    match &sizes.control {
+        ControlChoice::Relay { relay, .. } => Some(*relay),
+        ControlChoice::Planned(hardware) => Some(kind_for(hardware, role)),
+        ControlChoice::Switch { .. } | ControlChoice::Source => None,
     }
 }
 

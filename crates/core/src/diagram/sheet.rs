@@ -1,6 +1,8 @@
 //! Pages and what is drawn on them. Lengths in mm on A4, landscape.
 
+use crate::catalog::colour::CODES;
 use serde::Serialize;
+use std::collections::BTreeSet;
 use utoipa::ToSchema;
 
 /// Width of a page, mm.
@@ -28,6 +30,10 @@ pub enum Sign {
     Break,
     /// Coil with its suppression diode, cathode to 86.
     Coil,
+    /// Coil with a resistor across it.
+    CoilResistor,
+    /// Dimmer.
+    Dimmer,
     /// Module with a coil-like input.
     Module,
     /// Diode, anode left.
@@ -107,6 +113,8 @@ pub struct Sheet {
     diagram: Diagram,
     /// Where the next block starts, mm.
     y: f64,
+    /// Colours of wires that are named, by their place in [`CODES`].
+    colours: BTreeSet<usize>,
 }
 
 impl Sheet {
@@ -114,7 +122,13 @@ impl Sheet {
     pub fn new(title: String, words: String) -> Sheet {
         let pages = vec![Vec::new()];
         let diagram = Diagram { title, words, page_w: PAGE_W, page_h: PAGE_H, pages };
-        Sheet { diagram, y: TOP }
+        Sheet { diagram, y: TOP, colours: BTreeSet::new() }
+    }
+
+    /// Notes a colour, to be explained below the drawing.
+    pub fn uses_colour(&mut self, colour: &str) {
+        let part = |c: &str| CODES.iter().position(|(_, name)| *name == c);
+        self.colours.extend(colour.split('/').filter_map(part));
     }
 
     /// Room for a block of this height; returns its upper edge. A block is never cut.
@@ -138,10 +152,15 @@ impl Sheet {
     /// The finished drawing, each page with its title.
     pub fn finish(mut self) -> Diagram {
         let count = self.diagram.pages.len();
+        let said = |&k: &usize| format!("{} {}", CODES[k].0, CODES[k].1);
+        let colours: Vec<String> = self.colours.iter().map(said).collect();
+        let legend =
+            format!("Wires: size in mm² unless AWG or SAE is said, colour. {}", colours.join(", "));
         let text = |x, y, text: String, size, anchor| Item::Text { x, y, text, size, anchor };
         for (i, page) in self.diagram.pages.iter_mut().enumerate() {
             page.push(text(10.0, 10.0, self.diagram.title.clone(), 4.5, "start"));
             page.push(text(10.0, 16.0, format!("with {}", self.diagram.words), 3.2, "start"));
+            page.push(text(10.0, PAGE_H - 5.0, legend.clone(), 2.6, "start"));
             let number = format!("page {} of {count}", i + 1);
             page.push(text(PAGE_W - 10.0, 10.0, number, 3.2, "end"));
         }

@@ -92,13 +92,14 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
     let allowance = job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M);
     let ground = ground_colour(job.shop.colours);
     let own_colour = CIRCUIT_COLOURS[index % CIRCUIT_COLOURS.len()];
+    let joint = job.circuits.get(index).map_or(job.shop.joint, |c| job.joint_of(c));
     let mut number = 0;
     let mut piece = |from: End, to: End, colour: String, wire: Conductor, path_m: f64| {
         number += 1;
         let sealed = |e: &End| matches!(e.kind, EndKind::Butt | EndKind::FactoryJoint);
         let sleeve = if sealed(&from) || sealed(&to) { "adhesive sleeve first" } else { "" };
         out.push(CutLine {
-            label: format!("{}-{}{}", label_unit(job), index + 1, letter(number)),
+            label: format!("{}-{}{}", label_unit(job), index + 1, letters(number)),
             circuit: chain.id.clone(),
             circuit_name: chain.name.clone(),
             from: from.place,
@@ -109,8 +110,8 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             insulation: sizes.insulation.label(),
             path_m,
             length_m: cut_length_m(path_m, allowance),
-            from_terminal: from.kind.part(wire, job.shop.joint),
-            to_terminal: to.kind.part(wire, job.shop.joint),
+            from_terminal: from.kind.part(wire, joint),
+            to_terminal: to.kind.part(wire, joint),
             sleeve: sleeve.into(),
         });
     };
@@ -272,6 +273,7 @@ fn end_before(
     match link {
         // Without a fuse of its own the wire starts at the joint.
         Some(LinkKind::Fuse { .. }) if sizes.fuse.is_some() => End::new("fuse out", EndKind::Blade),
+        Some(LinkKind::Dimmer) => End::new("dimmer out", EndKind::Blade),
         Some(LinkKind::Control { .. }) if inside.is_some() => {
             End::new(inside.as_ref().map_or("", |i| &i.out), EndKind::Blade)
         }
@@ -286,6 +288,7 @@ fn end_before(
 fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>) -> End {
     match link {
         Some(LinkKind::Fuse { .. }) => End::new("fuse in", EndKind::Blade),
+        Some(LinkKind::Dimmer) => End::new("dimmer in", EndKind::Blade),
         Some(LinkKind::Control { .. }) if inside.is_some() => {
             End::new(inside.as_ref().map_or("", |i| &i.into), EndKind::Blade)
         }
@@ -300,8 +303,13 @@ fn label_unit(job: &Job) -> String {
     if unit.is_empty() { "W".into() } else { unit }
 }
 
-fn letter(number: usize) -> char {
-    char::from(b'a' + ((number - 1) % 26) as u8)
+/// Letters of a piece: a to z, then aa, ab and on.
+fn letters(number: usize) -> String {
+    let last = char::from(b'a' + ((number - 1) % 26) as u8);
+    match (number - 1) / 26 {
+        0 => last.to_string(),
+        before => letters(before) + &last.to_string(),
+    }
 }
 
 /// The cut list as CSV.

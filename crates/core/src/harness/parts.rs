@@ -44,15 +44,12 @@ pub fn parts_list(job: &Job, parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Ve
             add(1, format!("fuse {}, {family}, {}", fuse.label(), fuse.colour()), "pc", 1.0);
             add(1, format!("sealed fuse holder, {family}"), "pc", 1.0);
         }
+        if let Some(rating_a) = sizes.dimmer_a {
+            add(2, format!("dimmer module {rating_a} A"), "pc", 1.0);
+        }
         match &sizes.control {
             ControlChoice::Relay { relay, switch_a, .. } => {
-                let system = relay.system.nominal_v();
-                add(
-                    2,
-                    format!("{} {system:.0} V {} A, suppressed", relay.name, relay.contact_a),
-                    "pc",
-                    1.0,
-                );
+                add(2, relay.order_text(), "pc", 1.0);
                 add(2, "relay socket".into(), "pc", 1.0);
                 add(2, format!("panel switch {switch_a} A"), "pc", 1.0);
             }
@@ -101,11 +98,7 @@ fn control_parts(chain: &Chain, hardware: &Hardware) -> Vec<(String, usize)> {
                     format!("timer module, set to {}", seconds_text(seconds))
                 }
                 RelayRole::CutOff => "low-voltage cut-off module".into(),
-                role => {
-                    let relay = kind_for(hardware, role);
-                    let system = relay.system.nominal_v();
-                    format!("{} {system:.0} V {} A, suppressed", relay.name, relay.contact_a)
-                }
+                role => kind_for(hardware, role).order_text(),
             },
             1,
         ));
@@ -145,7 +138,7 @@ fn shared_switch_part(job: &Job, id: &SwitchId) -> String {
         SwitchKind::OnOff => "on-off switch",
         SwitchKind::Momentary => "push button",
         SwitchKind::ThreeWay => "three-way switch",
-        SwitchKind::Dimmer => "switch with dimmer",
+        SwitchKind::Dimmer => "knob of a dimmer",
         SwitchKind::Remote => "radio remote with receiver",
     };
     format!("{kind}, \"{name}\"")

@@ -2,6 +2,7 @@
 
 use super::ids::{CircuitId, FactoryId, LightId};
 use super::lamp::{Flash, LampColour, LampPlace, LampRole};
+use super::shop::{JointSchool, Suppression};
 use super::wish::Wish;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
@@ -197,6 +198,12 @@ pub struct Control {
     /// What a person wants; none leaves it to Jovek.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub kind: Option<ControlKind>,
+    /// How it is joined to factory wires; none follows the shop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub joint: Option<JointSchool>,
+    /// What takes up the kick of its relay coils; none follows the shop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub suppression: Option<Suppression>,
     /// Wire from relay to switch, one way, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub switch_lead_m: Option<f64>,

@@ -25,9 +25,9 @@ pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{
     AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
-    Shop, WireSystem,
+    Shop, Suppression, WireSystem,
 };
-pub use state::{Fault, FaultKind, SavedState, SupplyState, VehicleState};
+pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
     Supply, SystemVoltage, Vehicle, VehicleSide,
@@ -110,6 +110,16 @@ impl Job {
             shift: None,
             states: Vec::new(),
         }
+    }
+
+    /// How a circuit is joined to factory wires.
+    pub fn joint_of(&self, circuit: &LampCircuit) -> JointSchool {
+        circuit.control.joint.unwrap_or(self.shop.joint)
+    }
+
+    /// What takes up the kick of a circuit's relay coils.
+    pub fn suppression_of(&self, circuit: &LampCircuit) -> Suppression {
+        circuit.control.suppression.unwrap_or(self.shop.suppression)
     }
 
     /// A new job with one lamp circuit on its own feed, so that the first figures appear at once.

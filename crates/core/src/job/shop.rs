@@ -129,6 +129,24 @@ impl GroundSchool {
     }
 }
 
+/// What takes up the kick of a relay coil that lets go.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Suppression {
+    /// A diode across the coil, stripe to 86: kindest to what drives it, slow to let go, has a right
+    /// way round.
+    #[default]
+    Diode,
+    /// A resistor across the coil: lets go fast, fits either way round, kicks to about 100 V.
+    Resistor,
+}
+
+impl Suppression {
+    fn is_diode(&self) -> bool {
+        *self == Suppression::Diode
+    }
+}
+
 /// The shop's habits.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -163,6 +181,9 @@ pub struct Shop {
     /// Silicon diodes in the feed of lamps instead of Schottky.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub silicon_diodes: bool,
+    /// What takes up the kick of relay coils.
+    #[serde(default, skip_serializing_if = "Suppression::is_diode")]
+    pub suppression: Suppression,
     /// Extra length for each wire end, m; none takes 0.15 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub end_allowance_m: Option<f64>,

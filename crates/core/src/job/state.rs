@@ -1,6 +1,6 @@
 //! States of the vehicle that people name and keep.
 
-use super::ids::StateId;
+use super::ids::{StateId, SwitchId};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -83,6 +83,16 @@ pub struct Fault {
     pub kind: FaultKind,
 }
 
+/// A dimmer that is turned down.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Dimmed {
+    /// The switch with the dimmer.
+    pub switch: SwitchId,
+    /// Part of the time in which it conducts, percent, 1 to 100.
+    pub percent: f64,
+}
+
 /// What is on, what the supply does, what has failed.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -96,6 +106,9 @@ pub struct VehicleState {
     /// Open-circuit voltage of the battery, V, where it is not that of the supply's state.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub battery_v: Option<f64>,
+    /// Dimmers that are turned down.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub dimmed: Vec<Dimmed>,
     /// What has failed.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub faults: Vec<Fault>,

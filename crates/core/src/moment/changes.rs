@@ -1,7 +1,7 @@
 //! What is different from the moment before, in words.
 
 use super::now::Moment;
-use crate::sizing::choice::amps;
+use crate::sizing::choice::{amps, shown};
 
 /// Every change, the lamps first: "Rear work lamps on. Through diode 1 from Reverse lamps. 3.40 A."
 pub fn changes(before: &Moment, now: &Moment) -> Vec<String> {
@@ -19,6 +19,10 @@ pub fn changes(before: &Moment, now: &Moment) -> Vec<String> {
             out.push(format!("{} on.{through} {}.", c.name, amps(c.current_a)));
         } else if !c.is_lit && was.is_lit {
             out.push(format!("{} off.", c.name));
+        }
+        if c.is_lit && was.is_lit && c.dimmed_percent != was.dimmed_percent {
+            let to = c.dimmed_percent.map_or("full".into(), |p| shown(p, "%").to_string());
+            out.push(format!("{} dimmed to {to}.", c.name));
         }
         if c.is_dim && !was.is_dim {
             out.push(format!("{} {}.", c.name, c.text));

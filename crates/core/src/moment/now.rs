@@ -5,8 +5,8 @@ use super::places::{FactorySpot, Spot, factory_spots, place_of, spots};
 use crate::answers::{Assessment, SolvedState, VoltLine, study, volt_line};
 use crate::circuit::{Solution, SolveError};
 use crate::job::{
-    CircuitId, FactoryId, Fault, FaultKind, Flash, Job, LampColour, LampPlace, LightId, SwitchKind,
-    VehicleSide, VehicleState,
+    CircuitId, Dimmed, FactoryId, Fault, FaultKind, Flash, Job, LampColour, LampPlace, LightId,
+    Position, SwitchId, SwitchKind, VehicleSide, VehicleState,
 };
 use crate::plan::inputs::{Assignment, Input};
 use crate::plan::places::{Place, What};
@@ -50,7 +50,7 @@ pub struct LampNow {
     pub spot: Spot,
     /// Colour of its light.
     pub colour: LampColour,
-    /// Part of its full light, 0 to 1.
+    /// Part of its full light, 0 to 1, a dimmer counted in.
     pub level: f64,
     /// The same in the dark half of a turn signal's flash.
     pub dark_level: f64,
@@ -77,9 +77,11 @@ pub struct CircuitNow {
     pub is_wanted: bool,
     /// True where its lamps glow weakly.
     pub is_dim: bool,
-    /// Current, A.
+    /// Current, A, while a dimmer conducts.
     pub current_a: f64,
-    /// `lit, 3.40 A` or `dark`.
+    /// What its dimmers leave of the light, percent; none without one that is turned down.
+    pub dimmed_percent: Option<f64>,
+    /// `lit, 3.40 A`, `lit, 3.40 A for 40 % of the time`, or `dark`.
     pub text: String,
     /// What turned it on: `through diode 1 from Reverse lamps`.
     pub through: String,
@@ -139,6 +141,8 @@ pub struct InputNow {
     pub kind: InputKind,
     /// True while it is on.
     pub is_on: bool,
+    /// Setting of its dimmer, percent; none without a dimmer.
+    pub dimmed_percent: Option<f64>,
     /// What is on after it is turned over, with what must go along.
     pub turned: Vec<String>,
 }
@@ -229,7 +233,15 @@ fn seen(job: &Job, study: &Assessment, state: &VehicleState) -> Result<Moment, M
         None
     };
     let solution = live.solve()?;
-    let look = Look { job, study, live: &live, solution: &solution, dark: dark_phase.as_ref(), a };
+    let look = Look {
+        job,
+        study,
+        live: &live,
+        solution: &solution,
+        dark: dark_phase.as_ref(),
+        a,
+        dimmed: &state.dimmed,
+    };
     let battery_v = solution.node_v(live.built.battery_plus);
     let battery_a = -solution.current_a(live.built.battery);
     let way = if battery_a >= 0.0 { "out" } else { "in" };
@@ -258,9 +270,21 @@ struct Look<'a> {
     solution: &'a Solution,
     dark: Option<&'a Solution>,
     a: Assignment,
+    dimmed: &'a [Dimmed],
 }
 
 impl Look<'_> {
+    /// Setting of a dimmer, percent: full where nobody turned it.
+    fn setting(&self, switch: &SwitchId) -> f64 {
+        self.dimmed.iter().find(|d| d.switch == *switch).map_or(100.0, |d| d.percent)
+    }
+
+    /// Part of the time in which the dimmers of a circuit conduct.
+    fn duty(&self, circuit: usize) -> f64 {
+        let dimmers = &self.study.circuits[circuit].chain.dimmers;
+        dimmers.iter().map(|s| self.setting(s) / 100.0).product()
+    }
+
     fn inputs(&self) -> Vec<InputNow> {
         let inputs = &self.study.wiring.inputs;
         inputs
@@ -281,6 +305,14 @@ impl Look<'_> {
                     Input::Running(..) | Input::Held(..) | Input::LowVoltage => InputKind::Memory,
                 },
                 is_on: self.a.any(1 << k),
+                dimmed_percent: match input {
+                    Input::Switch(id, Position::On)
+                        if self.job.switch(id).is_some_and(|s| s.kind == SwitchKind::Dimmer) =>
+                    {
+                        Some(self.setting(id))
+                    }
+                    _ => None,
+                },
                 turned: inputs.keys(self.job, inputs.turned(self.a, k)),
             })
             .collect()
@@ -306,10 +338,11 @@ impl Look<'_> {
                 let lamp = &studied.chain.lamps[k];
                 let elements = &self.live.built.circuits[c].lamps[k];
                 let spots = spots(place, elements.len(), row);
+                let duty = self.duty(c);
                 for (n, (&element, spot)) in elements.iter().zip(spots).enumerate() {
                     let net = &self.live.built.net;
                     let part = |s: &Solution| {
-                        (s.power_w(net, element) / lamp.power_w.max(1e-9)).clamp(0.0, 1.5)
+                        (s.power_w(net, element) / lamp.power_w.max(1e-9)).clamp(0.0, 1.5) * duty
                     };
                     let level = part(self.solution);
                     let dark_level = self.dark.map_or(level, part);
@@ -346,6 +379,7 @@ impl Look<'_> {
             .enumerate()
             .map(|(c, studied)| {
                 let level = self.live.level(self.solution, c);
+                let duty = self.duty(c);
                 let current_a = self.live.lamps_a(self.solution, c);
                 let (is_lit, is_dark) = (level.is_lit(), level.is_dark());
                 let path = proof::path_to_lamps(self.live, self.solution, c);
@@ -358,7 +392,14 @@ impl Look<'_> {
                     is_wanted: self.study.wiring.logic[studied.index].holds(self.a),
                     is_dim: !is_lit && !is_dark,
                     current_a,
-                    text: if is_lit {
+                    dimmed_percent: (duty < 1.0).then_some(100.0 * duty),
+                    text: if is_lit && duty < 1.0 {
+                        format!(
+                            "lit, {} for {} of the time",
+                            amps(current_a),
+                            shown(100.0 * duty, "%")
+                        )
+                    } else if is_lit {
                         format!("lit, {}", amps(current_a))
                     } else if is_dark {
                         "dark".into()

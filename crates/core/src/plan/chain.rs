@@ -6,7 +6,10 @@ use super::lamp::PlannedLamp;
 use super::logic::Logic;
 use super::switching::Switching;
 use crate::catalog::{contact, zone};
-use crate::job::{CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Waypoint, Zone};
+use crate::job::{
+    CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Suppression, SwitchId,
+    SwitchKind, Waypoint, Wish, Zone,
+};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
@@ -72,6 +75,8 @@ pub enum LinkKind {
         /// Temperature where it sits, °C.
         ambient_c: f64,
     },
+    /// A dimmer in the lamp feed.
+    Dimmer,
     /// A joint: post, splice, plug, stud.
     Joint {
         /// Resistance when sound, ohm.
@@ -129,6 +134,10 @@ pub struct Chain {
     pub signal_lead_m: f64,
     /// Hardware that follows the wish; none where a switch of its own does all.
     pub switching: Option<Switching>,
+    /// What takes up the kick of its relay coils.
+    pub suppression: Suppression,
+    /// Shared switches with a dimmer that its wish names: a dimmer sits in the lamp feed.
+    pub dimmers: Vec<SwitchId>,
     /// The input that moves its own switch.
     pub own_switch: u64,
     /// When the hardware lights it: the wish, unless a wire for it is missing.
@@ -230,6 +239,8 @@ impl Chain {
             lamps,
             switch_lead_m,
             signal_lead_m,
+            suppression: job.suppression_of(circuit),
+            dimmers: if switching.is_some() { dimmers(job, circuit) } else { Vec::new() },
             switching,
             own_switch,
             follows,
@@ -246,6 +257,14 @@ impl Chain {
 
     fn joint(&mut self, name: &str, ohm: f64, is_return: bool) {
         self.push(name, LinkKind::Joint { ohm, is_return });
+    }
+
+    /// Switch or relay, with the dimmer right behind it where there is one.
+    fn control(&mut self, ambient_c: f64) {
+        self.push("switch", LinkKind::Control { ambient_c });
+        if !self.dimmers.is_empty() {
+            self.push("dimmer", LinkKind::Dimmer);
+        }
     }
 
     fn lay_supply(&mut self, sections: Vec<(Stretch, Waypoint)>) {
@@ -265,7 +284,7 @@ impl Chain {
             self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
             fused = true;
             if switched && !names_control {
-                self.push("switch", LinkKind::Control { ambient_c: first_ambient_c });
+                self.control(first_ambient_c);
             }
         }
         let mut gathered: Vec<Stretch> = Vec::new();
@@ -280,12 +299,14 @@ impl Chain {
             let Some(link) = link else { continue };
             self.lay_wire(&mut gathered, if fused { WireRole::Supply } else { WireRole::Unfused });
             let is_fuse = matches!(link, LinkKind::Fuse { .. });
-            self.push(if is_fuse { "fuse" } else { "switch" }, link);
-            if is_fuse {
-                fused = true;
-                if !names_control {
-                    self.push("switch", LinkKind::Control { ambient_c });
-                }
+            if !is_fuse {
+                self.control(ambient_c);
+                continue;
+            }
+            self.push("fuse", link);
+            fused = true;
+            if !names_control {
+                self.control(ambient_c);
             }
         }
         self.lay_wire(&mut gathered, WireRole::Supply);
@@ -373,6 +394,20 @@ impl Chain {
     pub fn hottest_c(&self) -> f64 {
         self.wires().flat_map(|(_, w)| w.stretches.iter()).map(|s| s.ambient_c).fold(20.0, f64::max)
     }
+}
+
+/// The dimmers that a wish names, each once.
+fn dimmers(job: &Job, circuit: &LampCircuit) -> Vec<SwitchId> {
+    let mut out = Vec::new();
+    for piece in circuit.lit.pieces() {
+        if let Wish::Switch { id, .. } = piece
+            && job.switch(id).is_some_and(|s| s.kind == SwitchKind::Dimmer)
+            && !out.contains(id)
+        {
+            out.push(id.clone());
+        }
+    }
+    out
 }
 
 fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) -> Stretch {

@@ -7,7 +7,7 @@ use super::places::{BuiltRelay, Memory, MovedContact, Place, What};
 use super::supply::SupplyState;
 use crate::budget::CHARGER_PART;
 use crate::catalog::fuse::{Fuse, HOLDER_OHM};
-use crate::catalog::{contact, diode, relay, switch};
+use crate::catalog::{contact, dimmer, diode, relay, switch};
 use crate::circuit::devices::{Alternator, Battery, Contact, Diode, Incandescent};
 use crate::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
 use crate::job::{Isolation, VehicleSide};
@@ -299,6 +299,7 @@ impl Hand<'_, '_> {
                     .sum(),
                 LinkKind::Fuse { .. } => sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM),
                 LinkKind::Joint { ohm, .. } => ohm * self.situation.joint_factor,
+                LinkKind::Dimmer => dimmer::ON_OHM,
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::Control { ambient_c } => {
                     let control = Control { at, chain, sizes, ambient_c: *ambient_c };
@@ -367,7 +368,7 @@ impl Hand<'_, '_> {
             place(What::Coil(0)),
             format_args!("{id}_coil"),
             (c86, c85),
-            Device::ohm(kind.coil_ohm),
+            Device::ohm(kind.load_ohm()),
         );
         self.add(
             place(What::CoilGround(0)),

@@ -212,7 +212,7 @@ impl Hand<'_, '_> {
         let c85 = self.node(block);
         let ohm = match switching.relays[relay].role {
             role if role.is_module() => relay::MODULE_INPUT_OHM,
-            role => kind_for(&block.hardware, role).coil_ohm,
+            role => kind_for(&block.hardware, role).load_ohm(),
         };
         let coil = self.add(
             Place { circuit: Some(at), what: What::Coil(relay) },

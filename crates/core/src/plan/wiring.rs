@@ -149,6 +149,7 @@ impl Wiring {
                 has_filament: lamps.iter().any(|l| l.is_filament),
                 limit_v: drop_limit_v(job.shop.drop, nominal_v, job.vehicle.system),
                 silicon: job.shop.silicon_diodes,
+                suppression: job.suppression_of(&job.circuits[index]),
             },
             logic,
         )

@@ -48,6 +48,7 @@ pub fn kinds(study: &Assessment, place: Place) -> &'static [FaultKind] {
             Some(LinkKind::Wire(run)) if run.role == WireRole::Supply => &[Open, Short],
             Some(LinkKind::Wire(_)) => &[Open],
             Some(LinkKind::Joint { .. }) => &[Open, Poor],
+            Some(LinkKind::Dimmer) => &[Open],
             _ => &[],
         },
         What::Switch(_) => &[Open, Short],

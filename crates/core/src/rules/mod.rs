@@ -3,6 +3,7 @@
 
 mod assumed;
 mod circuit_limits;
+mod dimmed;
 mod factory;
 mod fuse_place;
 mod glow;
@@ -102,6 +103,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         circuit_limits::hot_relay(view, &mut out);
         circuit_limits::surroundings(view, &mut out);
         glow::lamps(view, &mut out);
+        dimmed::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);
         wish::never_lit(view, &mut out);
         wish::always_lit(view, &mut out);

@@ -2,7 +2,7 @@
 
 use super::trial::{Bench, Refusal, Trial, WorstDrop, drop_with};
 use crate::catalog::conductor::Conductor;
-use crate::catalog::contact;
+use crate::catalog::{contact, dimmer};
 use crate::job::WireSystem;
 use crate::plan::LinkKind;
 use crate::plan::rig::Rig;
@@ -141,6 +141,7 @@ fn first_guess(bench: &Bench, shelf: &[Conductor]) -> usize {
         .iter()
         .map(|l| match l.kind {
             LinkKind::Joint { ohm, .. } => ohm,
+            LinkKind::Dimmer => dimmer::ON_OHM,
             LinkKind::Chassis => contact::CHASSIS_OHM,
             // A fuse of 7.5 A in its holder, a closed contact: near enough to start from.
             LinkKind::Fuse { .. } | LinkKind::Control { .. } => 0.012,

@@ -3,9 +3,12 @@
 //! Each candidate wire is tried in the solved circuit: [`trial::Trial`]. The thinnest one that no
 //! rule refuses is chosen; why the next thinner one was refused is the governing rule, kept as data.
 
+mod bears;
 pub mod choice;
 pub mod circuit;
+mod far_end;
 pub mod fuse;
+pub mod hardware;
 pub mod trial;
 
 use crate::catalog::conductor::Conductor;
@@ -68,6 +71,8 @@ pub struct Sizes {
     pub fuse: Option<Fuse>,
     /// Switch or relay.
     pub control: ControlChoice,
+    /// Rating of the dimmer, A; none without one.
+    pub dimmer_a: Option<f64>,
     /// Wire of the coil circuit.
     pub coil_wire: Conductor,
     /// Working temperature of each stretch, °C, by link of the chain; empty for links without wire.

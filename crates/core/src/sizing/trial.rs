@@ -1,20 +1,21 @@
 //! One candidate wire, tried in the solved circuit.
 
+use super::Sizes;
+use super::bears::{Ampacity, ampacity_of, insulation_for, mechanical_min_mm2, working_c};
+use super::far_end::{FarEnd, far_end, far_end_refused, protecting};
 use super::fuse::{FuseFit, fit, inrush_a2s};
-use super::{ControlChoice, Hardware, Sizes};
-use crate::catalog::ampacity;
+use super::hardware::control_for;
 use crate::catalog::conductor::Conductor;
+use crate::catalog::dimmer;
 use crate::catalog::fuse::Fuse;
-use crate::catalog::insulation::{Insulation, short_circuit_k};
-use crate::catalog::{diode, relay, switch};
+use crate::catalog::insulation::Insulation;
 use crate::circuit::{Device, SolveError};
-use crate::job::{ControlKind, DropLimit, LampCircuit, Shop, SystemVoltage, Zone};
+use crate::job::{DropLimit, LampCircuit, Shop, SystemVoltage};
 use crate::plan::build::{Installed, PlannedFactory, Situation};
 use crate::plan::chain::{LinkKind, Origin};
 use crate::plan::inputs::Assignment;
 use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
-use crate::plan::switching::{ContactOf, Switching};
 use crate::plan::{Chain, PlannedLamp, SupplyState};
 
 /// What a trial needs to know about the job.
@@ -36,7 +37,7 @@ pub struct Bench<'a> {
 
 impl<'a> Bench<'a> {
     /// The circuit alone on the vehicle.
-    fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
+    pub(super) fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
         Installed { supply: self.supply, factory: self.factory, parts, is_whole: false }
     }
 }
@@ -95,19 +96,6 @@ pub enum Refusal {
     },
 }
 
-/// A short at the lamps.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct FarEnd {
-    /// Current of the short, A.
-    pub fault_a: f64,
-    /// The protecting fuse, A.
-    pub fuse_a: f64,
-    /// Longest time until it opens, s; none when it may never open.
-    pub opens_s: Option<f64>,
-    /// Energy let through against what the wire bears.
-    pub energy_part: f64,
-}
-
 /// A candidate wire with everything that follows from it.
 #[derive(Debug, Clone)]
 pub struct Trial {
@@ -143,172 +131,12 @@ const AT_REST: f64 = 1e-3;
 /// Most passes until sizes and current are at rest.
 const MOST_PASSES: usize = 8;
 
-/// Multiple of its rating at which a blade fuse opens within half a second.
-pub const CLEARING_MULTIPLE: f64 = 3.5;
-/// Resistance of the short itself, ohm.
-const FAULT_OHM: f64 = 0.001;
-
 /// Voltage that may be lost at a source voltage, V.
 pub fn drop_limit_v(limit: DropLimit, source_v: f64, system: SystemVoltage) -> f64 {
     match limit {
         DropLimit::ThreePercent => 0.03 * source_v,
         DropLimit::TenPercent => 0.10 * source_v,
         DropLimit::HalfVolt => 0.5 * system.batteries(),
-    }
-}
-
-/// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
-/// 0.5 inside.
-fn mechanical_min_mm2(chain: &Chain) -> f64 {
-    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab));
-    if inside { 0.5 } else { 0.75 }
-}
-
-/// The coolest insulation class with 20 K left above the hottest surroundings.
-pub fn insulation_for(hottest_c: f64) -> Insulation {
-    Insulation::ALL
-        .into_iter()
-        .find(|class| class.max_c() >= hottest_c + 20.0)
-        .unwrap_or(Insulation::Xlpe125)
-}
-
-struct Ampacity {
-    amps: f64,
-    at: String,
-    factors: (f64, f64),
-    single_a: f64,
-    /// By link and stretch.
-    each: Vec<Vec<f64>>,
-}
-
-fn ampacity_of(bench: &Bench, wire: Conductor, insulation: Insulation) -> Ampacity {
-    let single_a = ampacity::single_a(bench.shop.ampacity, wire, insulation);
-    let mut out = Ampacity {
-        amps: f64::INFINITY,
-        at: String::new(),
-        factors: (1.0, 1.0),
-        single_a,
-        each: vec![Vec::new(); bench.chain.links.len()],
-    };
-    for (i, run) in bench.chain.wires() {
-        for stretch in &run.stretches {
-            let warm = ampacity::ambient_factor(insulation, stretch.ambient_c);
-            let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
-            let amps = single_a * warm * bundled;
-            out.each[i].push(amps);
-            if amps < out.amps {
-                out.amps = amps;
-                out.at = stretch.name.clone();
-                out.factors = (warm, bundled);
-            }
-        }
-    }
-    out
-}
-
-/// Working temperature of each stretch at a current: T = Ta + (Tmax − Ta)·(I/Iamp)², not above Tmax.
-fn working_c(
-    bench: &Bench,
-    insulation: Insulation,
-    ampacity: &Ampacity,
-    load_a: f64,
-) -> Vec<Vec<f64>> {
-    let mut out = vec![Vec::new(); bench.chain.links.len()];
-    for (i, run) in bench.chain.wires() {
-        out[i] = run
-            .stretches
-            .iter()
-            .zip(&ampacity.each[i])
-            .map(|(s, amps)| {
-                let part = if *amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
-                s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
-            })
-            .collect();
-    }
-    out
-}
-
-/// The switch that may carry the lamps of a circuit by itself, A; none where a relay is better.
-pub fn direct_switch_a(bench: &Bench, load_a: f64) -> Option<f64> {
-    let (part, most_a) = if bench.chain.has_filament() {
-        (switch::FILAMENT_PART, switch::FILAMENT_DIRECT_A)
-    } else {
-        (switch::LED_PART, switch::LED_DIRECT_A)
-    };
-    switch::smallest_a(load_a, part, bench.system.batteries()).filter(|_| load_a <= most_a)
-}
-
-/// Switch or relay for a load.
-pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
-    if let Some(switching) = &bench.chain.switching {
-        return ControlChoice::Planned(hardware_for(bench, switching, load_a));
-    }
-    if bench.chain.origin != Origin::Battery {
-        return ControlChoice::Source;
-    }
-    let n = bench.system.batteries();
-    let filament = bench.chain.has_filament();
-    let (switch_part, relay_part) = if filament {
-        (switch::FILAMENT_PART, relay::FILAMENT_PART)
-    } else {
-        (switch::LED_PART, relay::CONTINUOUS_PART)
-    };
-    let direct = direct_switch_a(bench, load_a);
-    let wants_relay = match bench.circuit.control.kind {
-        Some(ControlKind::Relay) => true,
-        Some(ControlKind::Switch) => false,
-        Some(_) | None => direct.is_none(),
-    };
-    if !wants_relay {
-        let rating_a = direct.or_else(|| switch::smallest_a(load_a, switch_part, n));
-        return ControlChoice::Switch { rating_a };
-    }
-    let fits = |r: &&relay::RelayType| r.system == bench.system;
-    let enough = relay::RELAYS.iter().filter(fits).find(|r| r.contact_a * relay_part >= load_a);
-    let strongest = relay::RELAYS.iter().rfind(fits).unwrap_or(&relay::RELAYS[0]);
-    let kind = *enough.unwrap_or(strongest);
-    let coil_a = bench.supply.regulated_v / kind.coil_ohm;
-    ControlChoice::Relay {
-        relay: kind,
-        switch_a: switch::smallest_a(coil_a, switch::COIL_PART, n).unwrap_or(3.0),
-        is_enough: enough.is_some(),
-    }
-}
-
-/// The parts of planned hardware for a load.
-fn hardware_for(bench: &Bench, switching: &Switching, load_a: f64) -> Hardware {
-    let n = bench.system.batteries();
-    let filament = bench.chain.has_filament();
-    let (switch_part, relay_part) = if filament {
-        (switch::FILAMENT_PART, relay::FILAMENT_PART)
-    } else {
-        (switch::LED_PART, relay::CONTINUOUS_PART)
-    };
-    let contact_part =
-        if switching.breaks_lamps() { relay_part * relay::BREAK_PART } else { relay_part };
-    let lamp_relay = relay::RELAYS
-        .into_iter()
-        .find(|r| r.system == bench.system && r.contact_a * contact_part >= load_a);
-    let logic_relay = relay::micro(bench.system);
-    let lamp_diode = diode::for_lamps(load_a, bench.shop.silicon_diodes);
-    let by_switch =
-        switching.lamps_from.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }));
-    let switch_a = if by_switch {
-        direct_switch_a(bench, load_a).or_else(|| switch::smallest_a(load_a, switch_part, n))
-    } else {
-        let coil_a = bench.supply.regulated_v / logic_relay.coil_ohm;
-        switch::smallest_a(coil_a, switch::COIL_PART, n)
-    };
-    Hardware {
-        is_enough: (lamp_relay.is_some() || switching.lamp_relays().is_empty())
-            && (lamp_diode.is_some() || switching.lamps_from.diodes() == 0)
-            && switch_a.is_some(),
-        lamp_relay: lamp_relay.unwrap_or_else(|| relay::strongest(bench.system)),
-        logic_relay,
-        signal_relay: relay::signal_relay(bench.system),
-        lamp_diode: lamp_diode.unwrap_or(diode::LAMPS[2]),
-        coil_diode: diode::COIL,
-        switch_a: switch_a.unwrap_or(20.0),
     }
 }
 
@@ -446,13 +274,6 @@ fn refused(
     (drop.drop_v > drop.limit_v).then_some(Refusal::Drop(*drop))
 }
 
-/// Refuses a wire whose far end draws too little when shorted, or too much for the wire.
-fn far_end_refused(far_end: Option<FarEnd>) -> Option<Refusal> {
-    far_end
-        .filter(|end| end.fault_a < CLEARING_MULTIPLE * end.fuse_a || end.energy_part > 1.0)
-        .map(Refusal::FarEnd)
-}
-
 /// A tie-in needs no own fuse where the factory fuse already protects the new wire.
 fn own_fuse(bench: &Bench, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse> {
     match bench.chain.origin {
@@ -463,14 +284,6 @@ fn own_fuse(bench: &Bench, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse> {
             None
         }
         _ => fit.fuse,
-    }
-}
-
-fn protecting(bench: &Bench, sizes: &Sizes) -> Option<Fuse> {
-    match (sizes.fuse, &bench.chain.origin) {
-        (Some(fuse), _) => Some(fuse),
-        (None, Origin::Factory { index, .. }) => Fuse::of_rating(bench.factory[*index].fuse_a),
-        (None, Origin::Battery) => None,
     }
 }
 
@@ -507,6 +320,8 @@ fn sizes_for(
         insulation,
         fuse: own_fuse(bench, &fuse, ampacity.amps),
         control: control_for(bench, load_a),
+        dimmer_a: (!chain.dimmers.is_empty())
+            .then(|| dimmer::smallest_a(load_a).unwrap_or(dimmer::RATINGS_A[2])),
         coil_wire,
         working_c: temperatures,
     };
@@ -586,33 +401,4 @@ fn drop_in(
         limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
         current_a,
     })
-}
-
-/// Solves the circuit with its lamps shorted and every contact closed.
-fn far_end(bench: &Bench, sizes: &Sizes, rig: &mut Rig) -> Option<FarEnd> {
-    let fuse = protecting(bench, sizes)?;
-    let mut shorted = bench.chain.clone();
-    for link in &mut shorted.links {
-        if link.kind == LinkKind::Lamps {
-            link.kind = LinkKind::Joint { ohm: FAULT_OHM, is_return: false };
-        }
-    }
-    // A relay may drop out under the short; the wire must bear it if it does not.
-    shorted.switching = None;
-    shorted.own_switch = 1;
-    let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
-    let everything = Assignment(u64::MAX);
-    let situation = Situation::plain(bench.supply, SupplyState::EngineOff, everything);
-    let (built, solution) = rig.operate(bench.installed(&[(&shorted, &held)]), &situation).ok()?;
-    let fault_a = built.circuits[0]
-        .links
-        .iter()
-        .flatten()
-        .find(|&&e| matches!(built.net.element(e).device, Device::Resistor(_)))
-        .map(|&e| solution.current_a(e))?;
-    let opens_s = fuse.slowest_s(fault_a);
-    let k = short_circuit_k(sizes.insulation.max_c(), sizes.insulation.short_circuit_c());
-    let bears_a2s = (k * sizes.wire.area_mm2()).powi(2);
-    let energy_part = opens_s.map_or(f64::INFINITY, |t| fault_a * fault_a * t / bears_a2s);
-    Some(FarEnd { fault_a, fuse_a: fuse.rating_a, opens_s, energy_part })
 }

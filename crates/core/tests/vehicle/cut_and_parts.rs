@@ -3,7 +3,7 @@
 use jovek_core::answers::{Answers, assess};
 use jovek_core::export::{Format, export};
 use jovek_core::job::{ColourScheme, Job, ReturnKind};
-use std::collections::{BTreeMap, HashSet};
+use std::collections::{BTreeMap, BTreeSet, HashSet};
 
 fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
@@ -167,4 +167,24 @@ fn the_diagram_names_every_circuit_in_every_state() {
             }
         }
     }
+}
+
+/// A circuit of thirty pieces: its labels go on after z.
+#[test]
+fn labels_go_on_after_z() {
+    use jovek_core::job::{Signal, Wish};
+    let wires = [
+        ("park", Signal::Parking),
+        ("brake", Signal::Brake),
+        ("rev", Signal::Reverse),
+        ("door", Signal::Door),
+    ];
+    let any = || Wish::Any(wires.iter().map(|(_, s)| Wish::With(*s)).collect());
+    let wish = Wish::All(vec![any(), any(), Wish::Any(vec![any(), Wish::OwnSwitch])]);
+    let job = crate::common::bench::job(&wires, wish, None);
+    let cuts = assess(&job).cuts;
+    assert!(cuts.len() > 26, "{} pieces", cuts.len());
+    let labels: BTreeSet<&str> = cuts.iter().map(|c| c.label.as_str()).collect();
+    assert_eq!(labels.len(), cuts.len());
+    assert!(labels.contains("B1-1z") && labels.contains("B1-1aa"), "{labels:?}");
 }

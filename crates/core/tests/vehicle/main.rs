@@ -4,6 +4,7 @@
 mod bad_input;
 mod common;
 mod cut_and_parts;
+mod dimmers_and_coils;
 mod faults_show;
 mod feeds;
 mod inputs_and_words;

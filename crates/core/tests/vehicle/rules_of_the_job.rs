@@ -118,7 +118,7 @@ fn an_own_circuit_without_the_wire_says_that_it_will_not_follow() {
     let answers = assess(&job);
     assert!(finding(&answers, "does-not-follow").is_none());
     let used = answers.circuits[0].ways.iter().find(|w| w.is_used).unwrap();
-    assert_eq!(used.kind, ControlKind::SignalRelays);
+    assert_eq!(used.takes.kind, Some(ControlKind::SignalRelays));
 }
 
 /// A tie-in needs no own fuse while the factory fuse protects the new wire; a thinner wire gets one.

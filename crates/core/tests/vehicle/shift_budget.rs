@@ -87,6 +87,42 @@ fn frozen_lithium_is_not_charged() {
     assert!(used.mind.iter().any(|m| m.contains("stays closed")), "{:?}", used.mind);
 }
 
+/// What the job feeds from the starting battery stays there in every way with an auxiliary battery.
+#[test]
+fn ways_are_compared_with_the_feeds_of_the_job() {
+    let drawn = |rear: Feed| {
+        let mut job = demo("14");
+        job.circuits[0].feed = Some(rear);
+        let all = job.circuits.iter().map(|c| c.id.clone()).collect();
+        job.shift.as_mut().unwrap().legs =
+            vec![Leg { minutes: 120.0, engine: Engine::Off, lit: all }];
+        way(&job, Some(Isolation::VoltageSensing)).run.after_shift
+    };
+    let (apart, moved) = (drawn(Feed::Battery {}), drawn(Feed::Auxiliary {}));
+    assert!(apart.start_percent < moved.start_percent - 1.0);
+    assert!(apart.auxiliary_percent > moved.auxiliary_percent);
+}
+
+/// A lithium battery holds a sensing relay closed: the starting battery pays for its lamps.
+#[test]
+fn lithium_holds_a_sensing_relay_closed() {
+    let run = |chemistry| {
+        let mut job = demo("14");
+        job.supply.auxiliary.as_mut().unwrap().battery.chemistry = chemistry;
+        job.circuits.iter_mut().for_each(|c| c.feed = Some(Feed::Auxiliary {}));
+        let all: Vec<_> = job.circuits.iter().map(|c| c.id.clone()).collect();
+        let leg = |minutes, engine, lit| Leg { minutes, engine, lit };
+        job.shift.as_mut().unwrap().legs =
+            vec![leg(30.0, Engine::Driving, Vec::new()), leg(90.0, Engine::Off, all)];
+        way(&job, Some(Isolation::VoltageSensing))
+    };
+    use jovek_core::job::Chemistry::{Agm, Lifepo4};
+    let (lead, lithium) = (run(Agm), run(Lifepo4));
+    assert!(!lead.can_flatten && lithium.can_flatten);
+    assert!(lithium.run.after_shift.start_percent < lead.run.after_shift.start_percent - 3.0);
+    assert!(lead.parts.iter().any(|p| p.contains("after 10 s")), "{:?}", lead.parts);
+}
+
 /// The network of a circuit behind the isolator: fed from the auxiliary battery alone with the
 /// engine off, and from the alternator while it runs.
 #[test]

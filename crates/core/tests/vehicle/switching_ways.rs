@@ -201,7 +201,7 @@ fn a_chosen_way_is_used() {
         assert_eq!(studied(&job).chain.switching.unwrap().kind, kind);
         let answers = assess(&job);
         let used = answers.circuits[0].ways.iter().find(|w| w.is_used).unwrap();
-        assert_eq!(used.kind, kind);
+        assert_eq!(used.takes.kind, Some(kind));
     }
     let odd = job(&TWO, wish(), Some(ControlKind::SeriesContacts));
     let advised = ways(&odd)[0].switching.kind;

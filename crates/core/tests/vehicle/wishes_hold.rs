@@ -199,3 +199,25 @@ proptest! {
         }
     }
 }
+
+/// Two branches with open contacts beside an ampere through microhms: here a search once found no rest.
+#[test]
+fn rounding_does_not_keep_a_circuit_from_rest() {
+    let switch = |id: &str, position| Wish::Switch { id: SwitchId(id.into()), position };
+    let (brake, reverse) = (Wish::With(Signal::Brake), Wish::With(Signal::Reverse));
+    let down = switch("s2", Position::Down);
+    let wish = Wish::Any(vec![
+        Wish::All(vec![down.clone(), brake.clone(), reverse.clone()]),
+        Wish::UntilLow(Box::new(switch("s0", Position::On))),
+        Wish::All(vec![switch("s1", Position::On), Wish::Any(vec![down, reverse, brake])]),
+    ]);
+    let job = job(wish, None);
+    let study = study(&job);
+    let mut live = Live::at_rest(&study);
+    for a in study.wiring.inputs.combinations(study.wiring.inputs.all()) {
+        live.put(a);
+        let solution = live.solve().unwrap();
+        let level = live.level(&solution, 0);
+        assert_eq!(level.is_lit(), study.wiring.logic[0].holds(a));
+    }
+}

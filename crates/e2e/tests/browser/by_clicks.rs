@@ -195,8 +195,13 @@ fn area_mm2(label: &str) -> Result<f64> {
 
 async fn switch(page: &Page) -> Result<()> {
     page.press("4 Switch").await?;
-    page.pick("Control", "relay with switch").await?;
-    page.says("relay").await?;
+    // Three ways, ranked; the relay is chosen against a switch alone.
+    let relay = "section[aria-label='Relay']";
+    page.until("the ways", || async { Ok(page.text(relay).await?.contains("carries the lamps")) })
+        .await?;
+    page.script(&format!("document.querySelector(\"{relay} button\")?.click()"), vec![]).await?;
+    page.until("the relay in use", || async { Ok(page.text(relay).await?.contains("in use")) })
+        .await?;
     page.fill("Relay to switch, one way", "1.6").await?;
     page.press("relay").await?;
     page.says("between 86 and 85").await?;

@@ -104,6 +104,28 @@ async fn the_proof_and_try_fit_a_phone() -> Result<()> {
     page.close().await
 }
 
+/// The knob of a dimmer: light goes with the part of the time, and the words say so.
+#[tokio::test]
+async fn a_dimmer_is_turned_down() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/2/try").await?;
+    page.press("desk knob").await?;
+    page.says("Desk strip on.").await?;
+    page.script("document.querySelector('[aria-label=\"Dimmer of desk knob\"]').focus()", vec![])
+        .await?;
+    page.keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Home).await?;
+    page.says("Desk strip dimmed to 5").await?;
+    page.says("for 5").await?;
+    let level = "return Number(document.querySelector('[data-lamp^=\"desk\"]').dataset.level)";
+    page.until("little light", || async {
+        Ok(page.script(level, vec![]).await?.as_f64().is_some_and(|l| l > 0.0 && l < 0.1))
+    })
+    .await?;
+    page.press("Circuit diagram").await?;
+    page.says("dimmer 5 A").await?;
+    page.close().await
+}
+
 /// Battery voltage and supply: lamps fade, and the figures say so.
 #[tokio::test]
 async fn the_battery_slider_dims_the_lamps() -> Result<()> {

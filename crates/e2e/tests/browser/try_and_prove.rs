@@ -102,6 +102,38 @@ async fn another_way_to_make_it_is_chosen() -> Result<()> {
     page.close().await
 }
 
+/// The wire itself stands among the ways: cut into, or plugged between.
+#[tokio::test]
+async fn a_plug_in_lead_is_chosen_and_a_coil_gets_its_resistor() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/switch").await?;
+    page.pick("Circuit", "Step lights").await?;
+    let plug = "section[aria-label^='Plug-in intermediate lead']";
+    page.until("the lead", || async { Ok(page.text(plug).await?.contains("Nothing is cut")) })
+        .await?;
+    page.script(&format!("document.querySelector(\"{plug} button\").click()"), vec![]).await?;
+    page.until("the lead in use", || async { Ok(page.text(plug).await?.contains("in use")) })
+        .await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("plug-in intermediate lead").await?;
+    page.press("4 Switch").await?;
+    page.press("Follow the advice again").await?;
+    page.until("the tie-in again", || async {
+        let tie = "section[aria-label^='Direct tie-in']";
+        Ok(page.text(tie).await?.contains("advised, in use"))
+    })
+    .await?;
+    page.pick("Circuit", "Rear work lamps").await?;
+    page.says("diode across it, stripe to 86").await?;
+    page.pick("Across its relay coils", "resistor, either way round").await?;
+    page.says("680 ohm across it").await?;
+    page.press("6 Cut").await?;
+    page.says("A, with resistor").await?;
+    page.saved().await?;
+    page.close().await
+}
+
 #[tokio::test]
 async fn a_backfeed_is_found_and_cured_in_try() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;

@@ -2,6 +2,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
+import { CHEMISTRY, ISOLATION } from "../../ui/options";
 import { Group } from "../../ui/Panel";
 
 /** A second battery for the added lights, and what keeps it apart from the starting battery. */
@@ -17,22 +18,12 @@ export function AuxiliaryForm() {
             <ChoiceField
               path="supply.auxiliary.battery.chemistry"
               label="Type"
-              options={[
-                { value: "flooded", label: "flooded" },
-                { value: "agm", label: "AGM" },
-                { value: "lifepo4", label: "LiFePO4" },
-              ]}
+              options={CHEMISTRY}
             />
             <ChoiceField
               path="supply.auxiliary.isolation"
               label="Kept apart by"
-              options={[
-                { value: "ignition_relay", label: "ignition relay" },
-                { value: "voltage_sensing", label: "voltage-sensing relay" },
-                { value: "diode_isolator", label: "diode isolator" },
-                { value: "dc_dc", label: "DC-DC charger" },
-                { value: "manual_switch", label: "manual switch" },
-              ]}
+              options={ISOLATION}
             />
             <NumberField path="supply.auxiliary.cable_mohm" label="Cable, both ways" unit="mohm" />
             {auxiliary.isolation === "dc_dc" && (

@@ -4,6 +4,7 @@ import { ShopForm } from "../../shop/ShopForm";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
+import { CHEMISTRY } from "../../ui/options";
 import { Group, Panel } from "../../ui/Panel";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
@@ -46,15 +47,7 @@ export function LookPanel() {
       <Group title="Battery">
         <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path="supply.battery.capacity_ah" label="Capacity" unit="Ah" />
-          <ChoiceField
-            path="supply.battery.chemistry"
-            label="Type"
-            options={[
-              { value: "flooded", label: "flooded" },
-              { value: "agm", label: "AGM" },
-              { value: "lifepo4", label: "LiFePO4" },
-            ]}
-          />
+          <ChoiceField path="supply.battery.chemistry" label="Type" options={CHEMISTRY} />
         </div>
         <NumberField path="supply.battery.internal_mohm" label="Internal resistance" unit="mohm" />
       </Group>

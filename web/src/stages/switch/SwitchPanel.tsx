@@ -1,12 +1,16 @@
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { OptionCard } from "../../ui/OptionCard";
+import { SUPPRESSION } from "../../ui/options";
 import { Panel } from "../../ui/Panel";
 import { WishEditor } from "../../wish/WishEditor";
 import { SwitchList } from "./SwitchList";
+
+type Takes = Partial<Schemas["WayTakes"]>;
 
 export function SwitchPanel() {
   const { answers, job, circuit, edit } = useDesk();
@@ -14,47 +18,38 @@ export function SwitchPanel() {
   const here = job.circuits?.[circuit];
   const answer = answers.circuits.find((c) => c.id === here?.id);
   const ways = answer?.ways ?? [];
-  const hangsOnItsWire =
-    ways.length > 0 &&
-    !ways.some((w) => w.is_used) &&
-    answer?.feeds.some((f) => f.is_used && f.feed.from === "tie_in");
+  const choose = (takes: Takes) =>
+    edit((j) => {
+      const control = { ...j.circuits?.[circuit]?.control };
+      const chosen = { ...control, kind: takes.kind ?? undefined, joint: takes.joint ?? undefined };
+      return setAt(setAt(j, at, chosen), `circuits[${circuit}].feed`, takes.feed ?? undefined);
+    });
+  const isChosen = here?.control?.kind || here?.control?.joint;
+  const hasRelay = answer?.choices.some((c) => c.part === "control" && c.label.includes("relay"));
   return (
     <Panel title="Switch" says="When it is lit, and the relays and diodes that make it so.">
       <CircuitPicker />
       <WishEditor circuit={circuit} />
-      {here?.lit === "own_switch" || here?.lit === undefined ? (
+      {ways.map((w) => (
+        <OptionCard key={w.label} option={w} use={() => choose(w.takes)} />
+      ))}
+      {isChosen && (
+        <Button
+          kind="quiet"
+          className="!px-0"
+          onClick={() => choose({ feed: ways.some((w) => !w.takes.kind) ? null : here?.feed })}
+        >
+          Follow the advice again
+        </Button>
+      )}
+      {hasRelay && (
         <ChoiceField
-          path={`${at}.kind`}
-          label="Control"
-          options={[
-            { value: "", label: "Jovek decides" },
-            { value: "switch", label: "switch alone" },
-            { value: "relay", label: "relay with switch" },
-            { value: "controller", label: "controller box with remote" },
-          ]}
+          path={`${at}.suppression`}
+          label="Across its relay coils"
+          read={(held) => String(held ?? "")}
           write={(v) => v || undefined}
+          options={[{ value: "", label: "as the shop does" }, ...SUPPRESSION]}
         />
-      ) : hangsOnItsWire ? (
-        <p>It hangs on the wire that it follows and needs no switch, relay or diode.</p>
-      ) : (
-        <>
-          {ways.map((w) => (
-            <OptionCard
-              key={w.kind}
-              option={w}
-              use={() => edit((j) => setAt(j, `${at}.kind`, w.kind))}
-            />
-          ))}
-          {here?.control?.kind && (
-            <Button
-              kind="quiet"
-              className="!px-0"
-              onClick={() => edit((j) => setAt(j, `${at}.kind`, undefined))}
-            >
-              Follow the advice again
-            </Button>
-          )}
-        </>
       )}
       <div className="grid grid-cols-2 items-end gap-2">
         <NumberField path={`${at}.switch_lead_m`} label="Relay to switch, one way" unit="m" />

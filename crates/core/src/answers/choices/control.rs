@@ -2,11 +2,12 @@
 
 use crate::catalog::relay::RelayType;
 use crate::catalog::source::Source;
-use crate::catalog::{diode, relay, switch};
+use crate::catalog::{dimmer, diode, relay, switch};
 use crate::plan::switching::kind_label;
 use crate::sizing::choice::{Alternative, Choice, Part, amps, figure, volts};
 use crate::sizing::circuit::Sized;
-use crate::sizing::trial::{Bench, Trial, direct_switch_a};
+use crate::sizing::hardware::direct_switch_a;
+use crate::sizing::trial::{Bench, Trial};
 use crate::sizing::{ControlChoice, Hardware};
 
 pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
@@ -74,7 +75,7 @@ pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
         ControlChoice::Planned(hardware) => planned(bench, trial, hardware, base),
         ControlChoice::Relay { relay: kind_of, switch_a, is_enough } => {
             let part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
-            let coil_a = bench.supply.regulated_v / kind_of.coil_ohm;
+            let coil_a = bench.supply.regulated_v / kind_of.load_ohm();
             let says = if *is_enough {
                 let why = match direct_switch_a(bench, trial.load_a) {
                     Some(rating_a) => format!(
@@ -98,7 +99,11 @@ pub(super) fn control(bench: &Bench, sized: &Sized) -> Vec<Choice> {
             vec![
                 Choice {
                     label: format!("{} {} A", kind_of.name, kind_of.contact_a),
-                    detail: format!("coil {} ohm, with suppression", kind_of.coil_ohm),
+                    detail: format!(
+                        "coil {} ohm, {}",
+                        kind_of.coil_ohm,
+                        kind_of.suppression_text()
+                    ),
                     says,
                     formula: "Iload ≤ part·Icontact",
                     inputs: vec![
@@ -152,6 +157,20 @@ fn planned(bench: &Bench, trial: &Trial, hardware: &Hardware, base: Choice) -> V
         says.push(carries(hardware.lamp_diode.name, diode_may_a));
         says.push(format!("It loses {}.", volts(lost_v)));
     }
+    if let Some(rating_a) = trial.sizes.dimmer_a {
+        says.push(carries(&format!("{rating_a} A dimmer"), rating_a * dimmer::CONTINUOUS_PART));
+    }
+    if !switching.relays.is_empty() {
+        let coil = &hardware.logic_relay;
+        says.push(format!(
+            "Coils: {}; a kick of {} when they let go.",
+            coil.suppression_text(),
+            volts(coil.kick_v(bench.supply.regulated_v))
+        ));
+    }
+    if says.is_empty() {
+        says.push("Contacts of the switch alone.".into());
+    }
     let mut out = vec![Choice {
         label: kind_label(switching.kind).to_lowercase(),
         detail: if parts.is_empty() { "no relay".into() } else { parts.join(", ") },
@@ -162,7 +181,7 @@ fn planned(bench: &Bench, trial: &Trial, hardware: &Hardware, base: Choice) -> V
         ..base.clone()
     }];
     if switching.moves_by_hand() {
-        let coil_a = bench.supply.regulated_v / hardware.logic_relay.coil_ohm;
+        let coil_a = bench.supply.regulated_v / hardware.logic_relay.load_ohm();
         let by_lamps = switching.lamps_from.moves_by_hand();
         let carries_a = if by_lamps { trial.load_a } else { coil_a };
         let part = match (by_lamps, filament) {

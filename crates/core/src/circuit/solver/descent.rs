@@ -21,6 +21,9 @@ const REST_V: f64 = 1e-8;
 /// leaves of the currents elsewhere then moves it for ever. An error below this, A, and a step below
 /// [`ROUNDING_V`] are rest too.
 const ROUNDING_A: f64 = 2e-12;
+/// A small step of which not even this part leads downhill goes nowhere: the slope along it is made of
+/// rounding, as where a fuse of microhms carries amperes beside a node on a nanosiemens.
+const NO_WAY_PART: f64 = 1e-9;
 /// See [`ROUNDING_A`], V.
 const ROUNDING_V: f64 = 5e-3;
 /// Smallest conductance added to an indefinite matrix, S.
@@ -99,7 +102,8 @@ impl Workspace<'_> {
             }
             std::mem::swap(&mut x, &mut there);
             std::mem::swap(&mut error_a, &mut there_a);
-            let at_rest = size < REST_V || (size < ROUNDING_V && largest(&error_a) < ROUNDING_A);
+            let by_rounding = part < NO_WAY_PART || largest(&error_a) < ROUNDING_A;
+            let at_rest = size < REST_V || (size < ROUNDING_V && by_rounding);
             if added_s == 0.0 && at_rest {
                 // Only a stable point counts.
                 if factor.eliminate(pattern, outer.clone()) {

@@ -5,7 +5,7 @@ use super::{ContactOf, RelayRole, Rung, Switching};
 use crate::catalog::source::Source;
 use crate::catalog::{diode, fuse, relay, switch};
 use crate::circuit::Throw;
-use crate::job::{ControlKind, OutputKind, Signal, SystemVoltage, VehicleSide};
+use crate::job::{ControlKind, OutputKind, Signal, Suppression, SystemVoltage, VehicleSide};
 use crate::plan::build::PlannedFactory;
 use crate::plan::feed::{FeedReason, FeedVerdict};
 use crate::plan::inputs::{Assignment, signal_label};
@@ -49,6 +49,8 @@ pub struct Wired<'a> {
     pub limit_v: f64,
     /// The shop wants silicon diodes.
     pub silicon: bool,
+    /// What takes up the kick of relay coils.
+    pub suppression: Suppression,
 }
 
 /// Current of added lamps that the wire of a factory lamp is good for, A. Common practice: markers and
@@ -214,7 +216,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> Way {
         let coil_a = if small {
             12.0 * n / relay::signal_relay(wired.system).coil_ohm
         } else {
-            13.0 * n / relay::micro(wired.system).coil_ohm
+            13.0 * n / relay::micro(wired.system).suppressed_by(wired.suppression).load_ohm()
         };
         let taken_a = if carries_lamps { wired.load_a } else { coil_a };
         match wired.outputs[tap] {
@@ -343,7 +345,8 @@ fn diode_reasons(
     }
     let in_coils = switching.diodes() - switching.lamps_from.diodes();
     if in_coils > 0 {
-        let coil_a = 13.0 * wired.system.batteries() / relay::micro(wired.system).coil_ohm;
+        let coil_a = 13.0 * wired.system.batteries()
+            / relay::micro(wired.system).suppressed_by(wired.suppression).load_ohm();
         let lost_v = diode::forward_v(&diode::COIL, coil_a);
         say(
             FeedVerdict::Good,

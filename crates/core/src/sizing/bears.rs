@@ -1,0 +1,85 @@
+//! What a wire bears where it lies, and how warm it gets.
+
+use super::trial::Bench;
+use crate::catalog::ampacity;
+use crate::catalog::conductor::Conductor;
+use crate::catalog::insulation::Insulation;
+use crate::job::Zone;
+use crate::plan::Chain;
+
+/// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
+/// 0.5 inside.
+pub(super) fn mechanical_min_mm2(chain: &Chain) -> f64 {
+    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab));
+    if inside { 0.5 } else { 0.75 }
+}
+
+/// The coolest insulation class with 20 K left above the hottest surroundings.
+pub fn insulation_for(hottest_c: f64) -> Insulation {
+    Insulation::ALL
+        .into_iter()
+        .find(|class| class.max_c() >= hottest_c + 20.0)
+        .unwrap_or(Insulation::Xlpe125)
+}
+
+/// Ampacity of a wire along its path.
+pub(super) struct Ampacity {
+    /// Of the weakest stretch, A.
+    pub amps: f64,
+    /// Which one that is.
+    pub at: String,
+    /// Its temperature factor and bundle factor.
+    pub factors: (f64, f64),
+    /// Alone in 30 °C air, A.
+    pub single_a: f64,
+    /// By link and stretch, A.
+    pub each: Vec<Vec<f64>>,
+}
+
+/// Ampacity of a wire along the path of a circuit.
+pub(super) fn ampacity_of(bench: &Bench, wire: Conductor, insulation: Insulation) -> Ampacity {
+    let single_a = ampacity::single_a(bench.shop.ampacity, wire, insulation);
+    let mut out = Ampacity {
+        amps: f64::INFINITY,
+        at: String::new(),
+        factors: (1.0, 1.0),
+        single_a,
+        each: vec![Vec::new(); bench.chain.links.len()],
+    };
+    for (i, run) in bench.chain.wires() {
+        for stretch in &run.stretches {
+            let warm = ampacity::ambient_factor(insulation, stretch.ambient_c);
+            let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
+            let amps = single_a * warm * bundled;
+            out.each[i].push(amps);
+            if amps < out.amps {
+                out.amps = amps;
+                out.at = stretch.name.clone();
+                out.factors = (warm, bundled);
+            }
+        }
+    }
+    out
+}
+
+/// Working temperature of each stretch at a current: T = Ta + (Tmax − Ta)·(I/Iamp)², not above Tmax.
+pub(super) fn working_c(
+    bench: &Bench,
+    insulation: Insulation,
+    ampacity: &Ampacity,
+    load_a: f64,
+) -> Vec<Vec<f64>> {
+    let mut out = vec![Vec::new(); bench.chain.links.len()];
+    for (i, run) in bench.chain.wires() {
+        out[i] = run
+            .stretches
+            .iter()
+            .zip(&ampacity.each[i])
+            .map(|(s, amps)| {
+                let part = if *amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
+                s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
+            })
+            .collect();
+    }
+    out
+}
