@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Slider, ToggleGroup } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useDesk } from "../sheet/desk";
 import { setAt } from "../sheet/path";
@@ -149,11 +149,18 @@ function Key({ input }: { input: Input }) {
   const { job, tried, setTried } = useDesk();
   const queries = useQueryClient();
   const [near, setNear] = useState(false);
-  const turn = () => setTried((s) => ({ ...s, on: input.turned }));
-  // The finger is on this key: what it does is asked for before it is pressed.
+  // What the key does is asked for before it is pressed, as soon as a finger or pointer is on it; at the
+  // latest when it is pressed, before anything is drawn.
+  const ask = useCallback(() => {
+    queries.prefetchQuery(momentQuery(job, { ...tried, on: input.turned }, tried));
+  }, [queries, job, tried, input.turned]);
   useEffect(() => {
-    if (near) queries.prefetchQuery(momentQuery(job, { ...tried, on: input.turned }, tried));
-  }, [near, queries, job, tried, input.turned]);
+    if (near) ask();
+  }, [near, ask]);
+  const turn = () => {
+    ask();
+    setTried((s) => ({ ...s, on: input.turned }));
+  };
   const push = input.kind === "momentary";
   const letGo = () => push && input.is_on && turn();
   return (
@@ -166,7 +173,7 @@ function Key({ input }: { input: Input }) {
       onBlur={() => setNear(false)}
       onPointerEnter={() => setNear(true)}
       onClick={() => !push && turn()}
-      onPointerDown={() => push && turn()}
+      onPointerDown={() => (push ? turn() : ask())}
       onPointerUp={letGo}
       onPointerLeave={() => {
         setNear(false);
