@@ -570,6 +570,8 @@ export interface components {
             lights: components["schemas"]["LightAnswer"][];
             /** @description Its name. */
             name: string;
+            /** @description Why nothing can make the wish, and the remedy; none where something can. */
+            unmet_text?: string | null;
             /** @description One volt line for each state of the supply. */
             volt_lines: components["schemas"]["VoltLine"][];
             /** @description Hardware that makes the wish, the advised one first; empty where a switch alone does. */

@@ -38,21 +38,18 @@ export function VoltLine({
   const before = placed.filter((p) => lamp && p.index < lamp.index);
   const after = placed.filter((p) => lamp && p.index > lamp.index);
   // The fall fills the band: the fading voltage shows only where it is near.
-  const fall = line.battery_v - Math.min(line.floor_line_v, lamp?.element.in_v ?? 0);
+  // A poor ground lifts what the lamps need above what the battery has.
+  const top = Math.max(line.battery_v, line.floor_line_v);
+  const fall = top - Math.min(line.floor_line_v, lamp?.element.in_v ?? 0);
   const fades = line.fades_line_v ?? 0;
-  const near = line.battery_v - fades < 2 * fall;
-  const span = Math.max(0.2, near ? line.battery_v - fades : fall);
-  const upper = scale(
-    line.battery_v - span * 1.12,
-    line.battery_v + span * 0.08,
-    UPPER.bottom,
-    UPPER.top,
-  );
+  const near = top - fades < 2 * fall;
+  const span = Math.max(0.2, fall, near ? top - fades : 0);
+  const upper = scale(top - span * 1.12, top + span * 0.08, UPPER.bottom, UPPER.top);
   const lowTop = Math.max(0.2, (lamp?.element.out_v ?? 0) * 1.2);
   const lower = scale(0, lowTop, LOWER.bottom, LOWER.top);
   const end = placed.at(-1)?.x1 ?? width;
   const lampX = lamp ? (lamp.x0 + lamp.x1) / 2 : end;
-  const steps = gridSteps(line.battery_v - span * 1.1, line.battery_v + span * 0.05);
+  const steps = gridSteps(top - span * 1.1, top + span * 0.05);
   const digits = (steps[1] ?? 0) - (steps[0] ?? 0) < 0.099 ? 2 : 1;
   return (
     <div ref={ref}>
@@ -90,7 +87,8 @@ export function VoltLine({
           />
           {line.fades_line_v != null &&
             line.fades_text &&
-            upper(line.fades_line_v) <= UPPER.bottom && (
+            upper(line.fades_line_v) <= UPPER.bottom &&
+            line.fades_line_v <= top && (
               <Limit
                 x0={LEFT}
                 x1={lampX}

@@ -16,6 +16,7 @@ use crate::plan::lamp::PlannedLamp;
 use crate::plan::logic::sentence;
 use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
+use crate::plan::switching::unmet_text;
 use crate::plan::{Chain, SupplyState};
 use crate::prove::checks::{Proving, checks};
 use crate::prove::{probe, survey};
@@ -144,6 +145,7 @@ fn circuit_answer(
         wish_text: sentence(job, &circuit.lit),
         feeds: studied.feeds.clone(),
         ways: way_answers(job, circuit, studied),
+        unmet_text: studied.ways.as_ref().err().map(unmet_text),
         lights: circuit
             .lights
             .iter()

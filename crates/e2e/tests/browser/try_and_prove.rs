@@ -102,6 +102,19 @@ async fn another_way_to_make_it_is_chosen() -> Result<()> {
     page.close().await
 }
 
+/// A wish for a signal that nobody has found a wire for: told where the wish is made.
+#[tokio::test]
+async fn a_wish_without_a_wire_is_told_under_switch() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/switch").await?;
+    page.pick("Lit", "high beam").await?;
+    page.says("No wire is known that follows: high beam.").await?;
+    page.says("Until then a switch of its own lights it.").await?;
+    page.pick("Lit", "its own switch").await?;
+    page.says_no_more("No wire is known").await?;
+    page.close().await
+}
+
 /// The wire itself stands among the ways: cut into, or plugged between.
 #[tokio::test]
 async fn a_plug_in_lead_is_chosen_and_a_coil_gets_its_resistor() -> Result<()> {

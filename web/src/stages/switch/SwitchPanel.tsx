@@ -4,6 +4,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField } from "../../ui/fields";
+import { Mark } from "../../ui/Mark";
 import { OptionCard } from "../../ui/OptionCard";
 import { SUPPRESSION } from "../../ui/options";
 import { Panel } from "../../ui/Panel";
@@ -30,6 +31,12 @@ export function SwitchPanel() {
     <Panel title="Switch" says="When it is lit, and the relays and diodes that make it so.">
       <CircuitPicker />
       <WishEditor circuit={circuit} />
+      {answer?.unmet_text && (
+        <p role="alert" className="card flex gap-2 border-2 border-ochre p-3">
+          <Mark shape="fix" />
+          <span>{answer.unmet_text} Until then a switch of its own lights it.</span>
+        </p>
+      )}
       {ways.map((w) => (
         <OptionCard key={w.label} option={w} use={() => choose(w.takes)} />
       ))}
