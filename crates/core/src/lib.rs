@@ -35,6 +35,7 @@ pub mod plan;
 pub mod proof;
 pub mod prove;
 pub mod question;
+pub mod route;
 pub mod rules;
 pub mod sizing;
 pub mod state;

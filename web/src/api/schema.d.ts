@@ -404,6 +404,11 @@ export interface components {
              */
             internal_mohm?: number | null;
         };
+        /**
+         * @description What kind of body it is.
+         * @enum {string}
+         */
+        BodyKind: "pickup" | "chassis_cab" | "van" | "small_offroad" | "rigid_lorry" | "trailer_one_axle" | "trailer_two_axle" | "motor_body";
         /** @description Charge over a shift. */
         Budget: {
             /** @description Alternator against all loads, at working speed and at idle, in words. */
@@ -836,6 +841,7 @@ export interface components {
             output_a?: number | null;
             /** @description Probe readings. */
             probe?: components["schemas"]["Probe"];
+            site?: null | components["schemas"]["PlaceId"];
             survey?: null | components["schemas"]["FuseSurvey"];
             wire?: null | components["schemas"]["Conductor"];
         };
@@ -1043,6 +1049,11 @@ export interface components {
          */
         GroundSchool: "local_stud" | "battery_negative" | "distribution_stud";
         /**
+         * @description What can hurt a wire on a way.
+         * @enum {string}
+         */
+        Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray";
+        /**
          * @description What kind of input one is.
          * @enum {string}
          */
@@ -1143,6 +1154,7 @@ export interface components {
             shift?: null | components["schemas"]["Shift"];
             /** @description The shop's schools and habits. */
             shop?: components["schemas"]["Shop"];
+            skeleton?: null | components["schemas"]["Skeleton"];
             /** @description States of the vehicle that were tried and kept. */
             states?: components["schemas"]["SavedState"][];
             /** @description Battery and alternator. */
@@ -1216,8 +1228,9 @@ export interface components {
             name: string;
             /** @description What a person chose against the proposal. */
             overrides?: components["schemas"]["Overrides"];
-            /** @description The path. */
+            /** @description The path, section by section; unused where it is laid along the skeleton. */
             run?: components["schemas"]["Run"];
+            sites?: null | components["schemas"]["Sites"];
         };
         /**
          * @description Colour of the light.
@@ -1508,6 +1521,39 @@ export interface components {
             /** @description Its key. */
             part: string;
         };
+        /** @description How a wire gets through at the end of a way. */
+        Passage: {
+            /** @enum {string} */
+            kind: "open";
+        } | {
+            /**
+             * Format: double
+             * @description Its bore, mm.
+             */
+            bore_mm?: number | null;
+            /** @enum {string} */
+            kind: "grommet";
+        } | {
+            /** @enum {string} */
+            kind: "new_hole";
+        } | {
+            /** @enum {string} */
+            kind: "hinge";
+        } | {
+            /** @enum {string} */
+            kind: "connector";
+        };
+        /** @description A place that was added, or that differs from the body's own. */
+        PlaceFact: {
+            /** @description Behind the front, left of the middle (right is negative), above the ground, m. */
+            at_m?: number[] | null;
+            /** @description Id: one of the body's places, or a new one. */
+            id: components["schemas"]["PlaceId"];
+            /** @description What the fitter calls it. */
+            name?: string | null;
+        };
+        /** @description A place of the vehicle's skeleton. */
+        PlaceId: string;
         /** @description A point of the curve. */
         Point: {
             /**
@@ -1668,6 +1714,11 @@ export interface components {
             /** @description Who saved it. */
             saved_by: string;
         };
+        /**
+         * @description Where the shop likes to run its wires.
+         * @enum {string}
+         */
+        RouteSchool: "inside_rail" | "existing_lines";
         /** @description The path of supply and return. */
         Run: {
             /** @description From the lamps to stud or battery. */
@@ -1827,6 +1878,43 @@ export interface components {
          * @enum {string}
          */
         Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
+        /** @description Where the parts of a circuit sit. What is left out sits where such parts usually do. */
+        Sites: {
+            control?: null | components["schemas"]["PlaceId"];
+            fuse?: null | components["schemas"]["PlaceId"];
+            ground?: null | components["schemas"]["PlaceId"];
+            /** @description The lamps, in the order of the lights; the last one stands for all further lamps. */
+            lamps?: components["schemas"]["PlaceId"][];
+            /** @description Ways that the lamp wire must take. */
+            pinned?: components["schemas"]["WayId"][];
+            switch?: null | components["schemas"]["PlaceId"];
+        };
+        /** @description The skeleton of a vehicle. */
+        Skeleton: {
+            /** @description The body. */
+            body: components["schemas"]["BodyKind"];
+            /**
+             * Format: double
+             * @description From the ground to the roof, m.
+             */
+            height_m?: number | null;
+            /**
+             * Format: double
+             * @description From front to rear, m; none takes what is usual for the body.
+             */
+            length_m?: number | null;
+            /** @description Places that were added or moved. */
+            places?: components["schemas"]["PlaceFact"][];
+            /** @description Where the shop likes to run its wires. */
+            school?: components["schemas"]["RouteSchool"];
+            /** @description Ways that were added, measured or forbidden. */
+            ways?: components["schemas"]["WayFact"][];
+            /**
+             * Format: double
+             * @description From side to side, m.
+             */
+            width_m?: number | null;
+        };
         /** @description A named source. */
         Source: {
             /** @description What kind of source it is. */
@@ -2149,6 +2237,36 @@ export interface components {
             /** @description Its worst reason. */
             verdict: components["schemas"]["FeedVerdict"];
         };
+        /** @description A way that was added, or what is known of one of the body's ways. */
+        WayFact: {
+            /**
+             * Format: double
+             * @description Temperature there if somebody knows better than the zone, °C.
+             */
+            ambient_c?: number | null;
+            /** @description The places that a new way joins. */
+            between?: [
+                string,
+                string
+            ] | null;
+            /** @description What can hurt a wire there; none leaves the body's own. */
+            hazards?: components["schemas"]["Hazard"][] | null;
+            /** @description Id: one of the body's ways, or a new one. */
+            id: components["schemas"]["WayId"];
+            /** @description No wire goes there. */
+            is_forbidden?: boolean;
+            /**
+             * Format: double
+             * @description Length as measured, m: it beats the computed one.
+             */
+            length_m?: number | null;
+            /** @description What the fitter calls it. */
+            name?: string | null;
+            passage?: null | components["schemas"]["Passage"];
+            zone?: null | components["schemas"]["Zone"];
+        };
+        /** @description A way between two places. */
+        WayId: string;
         /** @description What a person chooses with a way. */
         WayTakes: {
             feed?: null | components["schemas"]["Feed"];

@@ -2,18 +2,19 @@
 
 use crate::catalog::conductor::Conductor;
 use crate::circuit::{Network, Solution, SolveError, solve};
-use crate::job::{Feed, Job};
+use crate::job::{ControlKind, FactoryId, Feed, Job};
 use crate::plan::assumed::Assumed;
 use crate::plan::build::{self, Installed, PlannedFactory, Situation};
-use crate::plan::chain::ASSUMED_SWITCH_LEAD_M;
+use crate::plan::chain::{ASSUMED_SWITCH_LEAD_M, Fed};
 use crate::plan::feed::{self, FeedOption};
 use crate::plan::inputs::Assignment;
 use crate::plan::lamp::PlannedLamp;
 use crate::plan::rig::Rig;
 use crate::plan::supply::PlannedSupply;
-use crate::plan::switching::{Unmet, Way};
+use crate::plan::switching::{Switching, Unmet, Way};
 use crate::plan::wiring::{Scene, Wiring};
 use crate::plan::{Built, Chain, SupplyState};
+use crate::route::{Layout, Wanted, lay};
 use crate::sizing::circuit::{Sized, Trials, size};
 use crate::sizing::trial::{Bench, drop_limit_v};
 use crate::sizing::{ControlChoice, Sizes};
@@ -44,6 +45,8 @@ pub struct Assessment {
     pub wiring: Wiring,
     /// Circuits that have lights.
     pub circuits: Vec<Studied>,
+    /// The paths on the skeleton; none without one.
+    pub layout: Option<Layout>,
     /// Few combinations that light every circuit that can be lit.
     pub scenes: Vec<Scene>,
     /// What was assumed.
@@ -87,6 +90,7 @@ pub(super) fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
         .map(|i| PlannedFactory::new(job, i, &wiring.inputs, &mut assumed))
         .collect();
     let (mut indices, mut chains, mut offers) = (Vec::new(), Vec::new(), Vec::new());
+    let (mut wanted, mut fed_each) = (Vec::new(), Vec::new());
     for (index, circuit) in job.circuits.iter().enumerate().filter(|(_, c)| !c.lights.is_empty()) {
         // The lamps are planned twice: once to advise, once within the chain; only the second notes
         // what was assumed.
@@ -105,8 +109,14 @@ pub(super) fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
             .map_or(Feed::Battery {}, |o| o.feed.clone());
         let fed = wiring.fed(job, index, feed, ways.as_ref().map(Vec::as_slice));
         indices.push(index);
-        chains.push(Chain::new(job, index, circuit, fed, &mut assumed));
+        wanted.push(wanted_path(job, index, &fed, feed::wanted_a(&lamps, &supply)));
+        fed_each.push(fed);
         offers.push((feeds, ways));
+    }
+    let layout = lay(job, &wanted);
+    for (&index, fed) in indices.iter().zip(fed_each) {
+        let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
+        chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, &mut assumed));
     }
     let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
     let planned = Planned {
@@ -132,7 +142,42 @@ pub(super) fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
         })
         .collect();
     note_switch_leads(job, &circuits, &mut assumed);
-    Assessment { supply, factory, wiring, circuits, scenes, assumed: assumed.into_list(), solved }
+    Assessment {
+        supply,
+        factory,
+        wiring,
+        circuits,
+        layout,
+        scenes,
+        assumed: assumed.into_list(),
+        solved,
+    }
+}
+
+/// What the skeleton has to know of a circuit.
+fn wanted_path(job: &Job, index: usize, fed: &Fed, load_a: f64) -> Wanted {
+    let circuit = &job.circuits[index];
+    let hangs_on = |id: &FactoryId| job.factory.iter().position(|f| f.id == *id);
+    let only_wires = fed.switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+    let wire = match (&fed.feed, &only_wires) {
+        (_, Some(taps)) => taps.first().copied(),
+        (Feed::TieIn { factory }, None) => hangs_on(factory),
+        (Feed::Battery {} | Feed::Auxiliary {}, None) => None,
+    };
+    let plain = fed.switching.is_none() && wire.is_none();
+    let by_hand = match circuit.control.kind {
+        Some(ControlKind::Switch) => true,
+        Some(_) => false,
+        None => plain && load_a <= crate::catalog::switch::LED_DIRECT_A,
+    };
+    let taps = fed.switching.as_ref().map(Switching::taps).unwrap_or_default();
+    Wanted {
+        circuit: index,
+        by_hand,
+        taps: taps.into_iter().filter(|t| Some(*t) != wire).collect(),
+        wire,
+        has_switch: fed.switching.as_ref().map_or(plain && !by_hand, Switching::moves_by_hand),
+    }
 }
 
 /// The lead from relay to switch matters only where a relay was chosen; there it is assumed aloud.

@@ -3,7 +3,7 @@
 use super::choices::drop_rule_text;
 use crate::circuit::{Condition, ElementId, Solution};
 use crate::job::Job;
-use crate::plan::chain::{Chain, LinkKind, WireRole};
+use crate::plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
 use crate::plan::{Built, SupplyState};
 use crate::sizing::choice::{amps, shown, volts};
 use crate::sizing::trial::drop_limit_v;
@@ -162,13 +162,11 @@ pub fn volt_line(
     let at = &built.circuits[index];
     let battery_v = built.own_source_v(solution, chain);
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-    let mut elements = Vec::with_capacity(chain.links.len());
-    let mut distance_m = 0.0;
-    let (mut lamp_v, mut ground_drop_v) = (0.0, 0.0);
-    let mut past_lamps = false;
+    let weakest = at.weakest_lamp(&built.net, solution);
+    let mut drawn = Drawn { elements: Vec::with_capacity(chain.links.len()), distance_m: 0.0 };
     for (i, link) in chain.links.iter().enumerate() {
-        let (in_v, out_v) = (solution.node_v(at.nodes[i]), solution.node_v(at.nodes[i + 1]));
-        let lost_v = in_v - out_v;
+        let ends_v = (solution.node_v(at.nodes[i]), solution.node_v(at.nodes[i + 1]));
+        let through_a = at.links[i].map_or(current_a, |e| solution.current_a(e));
         let (kind, size, length_m) = match &link.kind {
             LinkKind::Wire(w) => {
                 let kind = match w.role {
@@ -196,49 +194,54 @@ pub fn volt_line(
             }
             LinkKind::Joint { .. } => (VoltKind::Joint, String::new(), 0.0),
             LinkKind::Lamps => {
+                // Behind a branch the way to the weakest lamp is drawn, and the lamp itself.
                 let count: u32 = chain.lamps.iter().map(|l| l.count).sum();
-                (VoltKind::Lamps, lamps_text(count), 0.0)
+                let reached = weakest.map(|(k, n)| (at.lamps[k][n], (k, n)));
+                let legs = |legs: &[Leg], wires: &[ElementId], kind, drawn: &mut Drawn| {
+                    let Some((_, lamp)) = reached else { return };
+                    let Some(end) = legs.iter().position(|l| l.lamps.contains(&lamp)) else {
+                        return;
+                    };
+                    let mut path = leg_path(legs, end);
+                    if kind == VoltKind::Return {
+                        path.reverse();
+                    }
+                    for leg in path {
+                        let wire = built.net.element(wires[leg]);
+                        drawn.put(
+                            kind,
+                            legs[leg].stretches.last().map_or("at the branch", |s| s.name.as_str()),
+                            format!("{}, {}", sizes.wire.label(), shown(legs[leg].length_m(), "m")),
+                            legs[leg].length_m(),
+                            (solution.node_v(wire.from), solution.node_v(wire.to)),
+                            solution.current_a(wires[leg]),
+                            (sizes.wire.area_mm2(), None),
+                        );
+                    }
+                };
+                legs(&chain.legs, &at.legs, VoltKind::Wire, &mut drawn);
+                let across_v = reached.map_or(ends_v, |(lamp, _)| {
+                    let lamp = built.net.element(lamp);
+                    (solution.node_v(lamp.from), solution.node_v(lamp.to))
+                });
+                let size = lamps_text(count);
+                drawn.put(VoltKind::Lamps, &link.name, size, 0.0, across_v, through_a, (0.0, None));
+                legs(&chain.back_legs, &at.back_legs, VoltKind::Return, &mut drawn);
+                continue;
             }
             LinkKind::Chassis => (VoltKind::Chassis, String::new(), 0.0),
         };
-        if kind == VoltKind::Lamps {
-            lamp_v = lost_v;
-            past_lamps = true;
-        } else if past_lamps {
-            ground_drop_v += lost_v;
-        }
-        let through_a = at.links[i].map_or(current_a, |e| solution.current_a(e));
-        let reading = match kind {
-            VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(through_a)),
-            _ => format!(
-                "{} before, {} behind: loses {} at {}",
-                volts(in_v),
-                volts(out_v),
-                shown(lost_v * 1000.0, "mV"),
-                amps(through_a)
-            ),
-        };
         let working_c =
             sizes.stretch_c(i).fold(None, |hot: Option<f64>, c| Some(hot.map_or(c, |h| h.max(c))));
-        elements.push(VoltElement {
-            kind,
-            name: element_name(&link.name, kind),
-            size,
-            from_m: distance_m,
-            to_m: distance_m + length_m,
-            in_v,
-            out_v,
-            drop_text: match kind {
-                VoltKind::Lamps => String::new(),
-                _ => format!("\u{2212}{}", shown(lost_v * 1000.0, "mV")),
-            },
-            current_a: through_a,
-            reading,
-            area_mm2: if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 },
-            working_c,
-        });
-        distance_m += length_m;
+        let area_mm2 = if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 };
+        let name = element_name(&link.name, kind);
+        drawn.put(kind, &name, size, length_m, ends_v, through_a, (area_mm2, working_c));
     }
+    let Drawn { elements, distance_m } = drawn;
+    let lamps_at = elements.iter().position(|e| e.kind == VoltKind::Lamps);
+    let lamp_v = lamps_at.map_or(0.0, |k| elements[k].in_v - elements[k].out_v);
+    let behind = lamps_at.map_or(elements.len(), |k| k + 1);
+    let ground_drop_v: f64 = elements[behind..].iter().map(|e| e.in_v - e.out_v).sum();
     let feed_drop_v = battery_v - lamp_v - ground_drop_v;
     let limit_v = drop_limit_v(job.shop.drop, battery_v, job.vehicle.system);
     let floor_v = battery_v - limit_v;
@@ -326,6 +329,55 @@ fn element_name(name: &str, kind: VoltKind) -> String {
         VoltKind::Relay => "relay".into(),
         VoltKind::Diode => "diodes".into(),
         _ => name.into(),
+    }
+}
+
+/// The elements while they are drawn.
+struct Drawn {
+    elements: Vec<VoltElement>,
+    distance_m: f64,
+}
+
+impl Drawn {
+    #[expect(clippy::too_many_arguments, reason = "the figures of one element")]
+    fn put(
+        &mut self,
+        kind: VoltKind,
+        name: &str,
+        size: String,
+        length_m: f64,
+        (in_v, out_v): (f64, f64),
+        current_a: f64,
+        (area_mm2, working_c): (f64, Option<f64>),
+    ) {
+        let lost_v = in_v - out_v;
+        let drop = shown(lost_v * 1000.0, "mV");
+        self.elements.push(VoltElement {
+            kind,
+            name: name.to_owned(),
+            size,
+            from_m: self.distance_m,
+            to_m: self.distance_m + length_m,
+            in_v,
+            out_v,
+            drop_text: match kind {
+                VoltKind::Lamps => String::new(),
+                _ => format!("\u{2212}{drop}"),
+            },
+            current_a,
+            reading: match kind {
+                VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(current_a)),
+                _ => format!(
+                    "{} before, {} behind: loses {drop} at {}",
+                    volts(in_v),
+                    volts(out_v),
+                    amps(current_a)
+                ),
+            },
+            area_mm2,
+            working_c,
+        });
+        self.distance_m += length_m;
     }
 }
 

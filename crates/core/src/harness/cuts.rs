@@ -3,7 +3,7 @@
 use crate::catalog::conductor::Conductor;
 use crate::catalog::terminal::EndKind;
 use crate::job::{CircuitId, ColourScheme, Job, ReturnKind};
-use crate::plan::chain::{Chain, LinkKind, Origin, WireRole};
+use crate::plan::chain::{Chain, Leg, LinkKind, Origin, WireRole};
 use crate::plan::switching::{Lead, Switching, Terminal, leads};
 use crate::sizing::{ControlChoice, Sizes};
 use serde::Serialize;
@@ -132,6 +132,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         let LinkKind::Wire(run) = &link.kind else { continue };
         let behind = |k: usize| chain.links.get(k).map(|l| &l.kind);
         let from = match run.role {
+            WireRole::Return if !chain.back_legs.is_empty() => End::new("branch -", EndKind::Butt),
             WireRole::Return => End::new("lamp -", EndKind::Butt),
             _ => end_before(behind(i.wrapping_sub(1)), chain, sizes, &inside),
         };
@@ -140,7 +141,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
                 End::new("battery -", EndKind::PostRing)
             }
             WireRole::Return => End::new("ground stud", EndKind::StudRing),
-            _ => end_after(behind(i + 1), relay, &inside),
+            _ => end_after(behind(i + 1), relay, &inside, !chain.legs.is_empty()),
         };
         let colour = match run.role {
             WireRole::Return => ground.to_owned(),
@@ -148,6 +149,20 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             _ => "red".to_owned(),
         };
         piece(from, to, colour, sizes.wire, run.length_m());
+    }
+    for (legs, way, end, colour) in
+        [(&chain.legs, "+", "lamp +", own_colour), (&chain.back_legs, "-", "lamp -", ground)]
+    {
+        for (k, leg) in legs.iter().enumerate().filter(|(_, l)| !l.stretches.is_empty()) {
+            let start = leg
+                .parent
+                .map_or_else(|| format!("branch {way}"), |p| leg_end(&legs[p], p, chain, end, way));
+            let from = End { place: start, kind: EndKind::Butt };
+            let to = End { place: leg_end(leg, k, chain, end, way), kind: EndKind::Butt };
+            // The return is listed in the direction of the current.
+            let (from, to) = if way == "-" { (to, from) } else { (from, to) };
+            piece(from, to, colour.to_owned(), sizes.wire, leg.length_m());
+        }
     }
     if let Some(inside) = &inside {
         for (from, to, colour, wire, path_m) in inside.pieces(job, chain, sizes, own_colour) {
@@ -285,7 +300,7 @@ fn end_before(
     }
 }
 
-fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>) -> End {
+fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, branches: bool) -> End {
     match link {
         Some(LinkKind::Fuse { .. }) => End::new("fuse in", EndKind::Blade),
         Some(LinkKind::Dimmer) => End::new("dimmer in", EndKind::Blade),
@@ -294,7 +309,23 @@ fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>) -> E
         }
         Some(LinkKind::Control { .. }) if relay => End::new("relay 30", EndKind::Blade),
         Some(LinkKind::Control { .. }) => End::new("switch in", EndKind::Blade),
+        _ if branches => End::new("branch +", EndKind::Butt),
         _ => End::new("lamp +", EndKind::Butt),
+    }
+}
+
+/// Where a leg ends: at its lamps, by name where there are several, or at the next branch.
+fn leg_end(leg: &Leg, number: usize, chain: &Chain, lamp: &str, way: &str) -> String {
+    let all: u32 = chain.lamps.iter().map(|l| l.count).sum();
+    let before = |k: usize| chain.lamps[..k].iter().map(|l| l.count as usize).sum::<usize>();
+    match leg.lamps.as_slice() {
+        [] => format!("branch {way} {}", number + 1),
+        _ if all == 1 => lamp.to_owned(),
+        lamps => {
+            let numbers: Vec<String> =
+                lamps.iter().map(|&(k, n)| (before(k) + n + 1).to_string()).collect();
+            format!("lamp {} {way}", numbers.join(", "))
+        }
     }
 }
 

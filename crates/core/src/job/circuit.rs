@@ -3,6 +3,7 @@
 use super::ids::{CircuitId, FactoryId, LightId};
 use super::lamp::{Flash, LampColour, LampPlace, LampRole};
 use super::shop::{JointSchool, Suppression};
+use super::skeleton::Sites;
 use super::wish::Wish;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
@@ -66,9 +67,12 @@ pub struct LampCircuit {
     /// Switch and relay.
     #[serde(default)]
     pub control: Control,
-    /// The path.
+    /// The path, section by section; unused where it is laid along the skeleton.
     #[serde(default)]
     pub run: Run,
+    /// Where its parts sit on the skeleton: with them its path is laid there.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sites: Option<Sites>,
     /// What a person chose against the proposal.
     #[serde(default)]
     pub overrides: Overrides,
@@ -333,6 +337,23 @@ impl Signal {
     ];
 }
 
+impl Light {
+    /// Place of a light: as said, else where lamps of its kind usually sit.
+    pub fn sits(&self) -> LampPlace {
+        self.place.unwrap_or(match self.role {
+            Some(LampRole::Headlamp | LampRole::Driving | LampRole::Fog) => LampPlace::Front,
+            Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => {
+                LampPlace::Rear
+            }
+            Some(LampRole::Plate) => LampPlace::Rear,
+            Some(LampRole::Marker) => LampPlace::Sides,
+            Some(LampRole::Warning) => LampPlace::Roof,
+            Some(LampRole::Accent) => LampPlace::Cab,
+            Some(LampRole::Work) | None => LampPlace::Bed,
+        })
+    }
+}
+
 impl Zone {
     /// All zones, front to rear.
     pub const ALL: [Zone; 4] = [Zone::EngineBay, Zone::Cab, Zone::Underbody, Zone::Exterior];
@@ -385,6 +406,7 @@ impl LampCircuit {
             feed: None,
             control: Control::default(),
             run: Run::starter(),
+            sites: None,
             overrides: Overrides::default(),
         }
     }

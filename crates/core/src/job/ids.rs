@@ -7,7 +7,7 @@ macro_rules! id {
     ($(#[$doc:meta])* $name:ident) => {
         $(#[$doc])*
         #[derive(
-            Debug, Clone, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
+            Debug, Clone, Default, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
         )]
         #[serde(transparent)]
         pub struct $name(pub String);
@@ -49,4 +49,12 @@ id! {
 id! {
     /// A saved state of the vehicle.
     StateId
+}
+id! {
+    /// A place of the vehicle's skeleton.
+    PlaceId
+}
+id! {
+    /// A way between two places.
+    WayId
 }

@@ -1,6 +1,6 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
-use super::{Job, LightKind, Section, SwitchKind, Wish};
+use super::{Job, LightKind, Passage, Section, Skeleton, SwitchKind, Wish};
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -49,6 +49,38 @@ impl Checker {
             self.say(path, format!("longer than {longest} characters"));
         } else if value.chars().any(char::is_control) {
             self.say(path, "holds a control character".into());
+        }
+    }
+
+    fn skeleton(&mut self, skeleton: &Skeleton) {
+        self.maybe("skeleton.length_m".into(), skeleton.length_m, 1.0, 20.0, "m");
+        self.maybe("skeleton.width_m".into(), skeleton.width_m, 0.6, 3.5, "m");
+        self.maybe("skeleton.height_m".into(), skeleton.height_m, 0.3, 4.5, "m");
+        let mut ids = HashSet::new();
+        for (i, place) in skeleton.places.iter().enumerate() {
+            let at = format!("skeleton.places[{i}]");
+            self.id(format!("{at}.id"), &place.id.0, &mut ids);
+            self.text(format!("{at}.name"), place.name.as_deref().unwrap_or_default(), 80);
+            for (k, value) in place.at_m.iter().flatten().enumerate() {
+                self.range(format!("{at}.at_m[{k}]"), *value, -5.0, 25.0, "m");
+            }
+        }
+        let mut ids = HashSet::new();
+        for (i, way) in skeleton.ways.iter().enumerate() {
+            let at = format!("skeleton.ways[{i}]");
+            self.id(format!("{at}.id"), &way.id.0, &mut ids);
+            self.text(format!("{at}.name"), way.name.as_deref().unwrap_or_default(), 80);
+            self.maybe(format!("{at}.length_m"), way.length_m, 0.01, 60.0, "m");
+            self.maybe(format!("{at}.ambient_c"), way.ambient_c, -40.0, 150.0, "°C");
+            if way.between.as_ref().is_some_and(|(a, b)| a == b) {
+                self.say(format!("{at}.between"), "a way joins two different places".into());
+            }
+            if let Some(Passage::Grommet { bore_mm }) = way.passage {
+                self.maybe(format!("{at}.passage.bore_mm"), bore_mm, 2.0, 120.0, "mm");
+            }
+        }
+        if skeleton.places.len() > 120 || skeleton.ways.len() > 240 {
+            self.say("skeleton".into(), "more than 120 places or 240 ways; take some out".into());
         }
     }
 
@@ -161,6 +193,9 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.maybe(format!("{at}.output_a"), f.output_a, 0.05, 100.0, "A");
         c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
         c.maybe(format!("{at}.probe.off_v"), f.probe.off_v, -40.0, 40.0, "V");
+    }
+    if let Some(skeleton) = &job.skeleton {
+        c.skeleton(skeleton);
     }
     if let Some(shift) = &job.shift {
         c.maybe("shift.battery_c".into(), shift.battery_c, -40.0, 60.0, "°C");

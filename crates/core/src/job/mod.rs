@@ -12,6 +12,7 @@ pub mod limits;
 pub mod read;
 mod shift;
 mod shop;
+mod skeleton;
 mod state;
 mod supply;
 mod wish;
@@ -20,13 +21,14 @@ pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, LightKind, MadeFor, MeasuredDraw, Override,
     Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
 };
-pub use ids::{CheckId, CircuitId, FactoryId, LightId, StateId, SwitchId};
+pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, SwitchId, WayId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{
     AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
     Shop, Suppression, WireSystem,
 };
+pub use skeleton::{BodyKind, Hazard, Passage, PlaceFact, RouteSchool, Sites, Skeleton, WayFact};
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
@@ -53,6 +55,9 @@ pub struct Job {
     /// The vehicle.
     #[serde(default)]
     pub vehicle: Vehicle,
+    /// The vehicle as places and ways; none where paths are described section by section.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub skeleton: Option<Skeleton>,
     /// Battery and alternator.
     #[serde(default)]
     pub supply: Supply,
@@ -102,6 +107,7 @@ impl Job {
             title: title.into(),
             vehicle: Vehicle::default(),
             supply: Supply::default(),
+            skeleton: None,
             factory: Vec::new(),
             switches: Vec::new(),
             circuits: Vec::new(),

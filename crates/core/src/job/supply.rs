@@ -2,6 +2,7 @@
 
 use super::circuit::Signal;
 use super::ids::FactoryId;
+use super::ids::PlaceId;
 use super::shift::Auxiliary;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
@@ -203,6 +204,9 @@ pub struct FactoryCircuit {
     /// What it offers.
     #[serde(default, skip_serializing_if = "FactoryKind::is_lamp")]
     pub kind: FactoryKind,
+    /// Where its wire is reached on the skeleton.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub site: Option<PlaceId>,
     /// Readings on both sides, of an empty fuse position.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub survey: Option<FuseSurvey>,

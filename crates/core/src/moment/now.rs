@@ -1,7 +1,7 @@
 //! Everything seen in one state.
 
 use super::changes::changes;
-use super::places::{FactorySpot, Spot, factory_spots, place_of, spots};
+use super::places::{FactorySpot, Spot, factory_spots, spots};
 use crate::answers::{Assessment, SolvedState, VoltLine, study, volt_line};
 use crate::circuit::{Solution, SolveError};
 use crate::job::{
@@ -324,7 +324,7 @@ impl Look<'_> {
         for (c, studied) in self.study.circuits.iter().enumerate() {
             let circuit = &self.job.circuits[studied.index];
             for (k, light) in circuit.lights.iter().enumerate() {
-                let place = place_of(light);
+                let place = light.sits();
                 let row = match rows.iter_mut().find(|(p, _)| *p == place) {
                     Some((_, row)) => {
                         *row += 1;

@@ -1,6 +1,6 @@
 //! Where lamps sit, seen from above: a first guess from what they are for, until they are measured.
 
-use crate::job::{LampColour, LampPlace, LampRole, Light, Signal};
+use crate::job::{LampColour, LampPlace, Signal};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -12,21 +12,6 @@ pub struct Spot {
     pub along: f64,
     /// From the left, as a part of the width.
     pub across: f64,
-}
-
-/// Place of a light: as said, else where lamps of its kind usually sit.
-pub fn place_of(light: &Light) -> LampPlace {
-    light.place.unwrap_or(match light.role {
-        Some(LampRole::Headlamp | LampRole::Driving | LampRole::Fog) => LampPlace::Front,
-        Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => {
-            LampPlace::Rear
-        }
-        Some(LampRole::Plate) => LampPlace::Rear,
-        Some(LampRole::Marker) => LampPlace::Sides,
-        Some(LampRole::Warning) => LampPlace::Roof,
-        Some(LampRole::Accent) => LampPlace::Cab,
-        Some(LampRole::Work) | None => LampPlace::Bed,
-    })
 }
 
 /// Spots of `count` lamps at a place. `row` counts the groups that share it.

@@ -50,8 +50,24 @@ pub struct BuiltCircuit {
     pub links: Vec<Option<ElementId>>,
     /// One element for each single lamp, grouped as in the plan.
     pub lamps: Vec<Vec<ElementId>>,
+    /// One element for each leg of the supply.
+    pub legs: Vec<ElementId>,
+    /// One element for each leg of the return.
+    pub back_legs: Vec<ElementId>,
     /// Coil of the relay that carries the lamps.
     pub coil: Option<ElementId>,
+}
+
+impl BuiltCircuit {
+    /// The lamp with the least voltage, by light and number: the farthest, where there are branches.
+    pub fn weakest_lamp(&self, net: &Network, solution: &Solution) -> Option<(usize, usize)> {
+        let each =
+            self.lamps.iter().enumerate().flat_map(|(k, group)| {
+                group.iter().enumerate().map(move |(n, &lamp)| ((k, n), lamp))
+            });
+        each.min_by(|a, b| solution.across_v(net, a.1).total_cmp(&solution.across_v(net, b.1)))
+            .map(|(at, _)| at)
+    }
 }
 
 /// Where a factory circuit ended up in the network.

@@ -10,6 +10,7 @@ use crate::job::{
     CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Suppression, SwitchId,
     SwitchKind, Waypoint, Wish, Zone,
 };
+use crate::route::{Laid, LaidLeg};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
@@ -90,6 +91,17 @@ pub enum LinkKind {
     Chassis,
 }
 
+/// A piece of wire behind the first branch, with lamps at its end or further legs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Leg {
+    /// The leg that it goes on from; none from the branch itself.
+    pub parent: Option<usize>,
+    /// Sections in order; none for lamps right at the branch.
+    pub stretches: Vec<Stretch>,
+    /// Lamps at its end: light and number, both by index.
+    pub lamps: Vec<(usize, usize)>,
+}
+
 /// A link of the chain.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Link {
@@ -128,6 +140,10 @@ pub struct Chain {
     pub links: Vec<Link>,
     /// The lamps.
     pub lamps: Vec<PlannedLamp>,
+    /// Legs of the supply between the chain and the lamps; none where all lamps sit at its end.
+    pub legs: Vec<Leg>,
+    /// Legs of the return likewise.
+    pub back_legs: Vec<Leg>,
     /// Wire from relay to switch and back, one way, m.
     pub switch_lead_m: f64,
     /// Wire from each signal to relay or diode, m.
@@ -168,11 +184,12 @@ impl Chain {
         index: usize,
         circuit: &LampCircuit,
         fed: Fed,
+        laid: Option<&Laid>,
         assumed: &mut Assumed,
     ) -> Self {
         let Fed { feed, switching, own_switch, follows, lit_by } = fed;
         let at = format!("circuits[{index}]");
-        let lamps = circuit
+        let lamps: Vec<PlannedLamp> = circuit
             .lights
             .iter()
             .enumerate()
@@ -195,9 +212,11 @@ impl Chain {
                 job.factory.iter().position(|f| f.id == factory).map_or(Origin::Battery, from_wire)
             }
         };
-        let mut supply: Vec<(Stretch, Waypoint)> = circuit
-            .run
-            .supply
+        let (sections, back_sections) = match laid {
+            Some(laid) => (&laid.supply, &laid.back),
+            None => (&circuit.run.supply, &circuit.run.back),
+        };
+        let mut supply: Vec<(Stretch, Waypoint)> = sections
             .iter()
             .enumerate()
             .map(|(k, s)| {
@@ -210,18 +229,19 @@ impl Chain {
             let path = format!("{at}.run.supply");
             supply.push((stretch(&nothing, &path, &circuit.name, assumed), Waypoint::Pass));
         }
-        let back = circuit
-            .run
-            .back
+        let back = back_sections
             .iter()
             .enumerate()
             .map(|(k, s)| stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed))
             .collect();
-        let switch_lead_m = circuit.control.switch_lead_m.unwrap_or(ASSUMED_SWITCH_LEAD_M);
+        let switch_lead_m = laid
+            .and_then(|l| l.switch_lead_m)
+            .or(circuit.control.switch_lead_m)
+            .unwrap_or(ASSUMED_SWITCH_LEAD_M);
         let takes_signals = switching.as_ref().is_some_and(|s| !s.taps().is_empty());
         let signal_lead_m = if takes_signals {
             assumed.or(
-                circuit.control.signal_lead_m,
+                laid.and_then(|l| l.signal_lead_m).or(circuit.control.signal_lead_m),
                 ASSUMED_SIGNAL_LEAD_M,
                 format!("{at}.control.signal_lead_m"),
                 format!("{}: wire from the signal", circuit.name),
@@ -236,6 +256,8 @@ impl Chain {
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
+            legs: laid.map_or_else(Vec::new, |l| legs(&l.legs, &lamps, &circuit.name)),
+            back_legs: laid.map_or_else(Vec::new, |l| legs(&l.back_legs, &lamps, &circuit.name)),
             lamps,
             switch_lead_m,
             signal_lead_m,
@@ -310,9 +332,16 @@ impl Chain {
             }
         }
         self.lay_wire(&mut gathered, WireRole::Supply);
-        self.joint("plug +", contact::LAMP_PLUG_OHM, false);
+        // Behind a branch each lamp has plugs of its own.
+        match self.legs.is_empty() {
+            true => self.joint("plug +", contact::LAMP_PLUG_OHM, false),
+            false => self.joint("branch +", contact::SPLICE_OHM, false),
+        }
         self.push("lamps", LinkKind::Lamps);
-        self.joint("plug -", contact::LAMP_PLUG_OHM, true);
+        match self.back_legs.is_empty() {
+            true => self.joint("plug -", contact::LAMP_PLUG_OHM, true),
+            false => self.joint("branch -", contact::SPLICE_OHM, true),
+        }
     }
 
     fn lay_return(&mut self, by: ReturnKind, mut back: Vec<Stretch>) {
@@ -353,9 +382,36 @@ impl Chain {
         })
     }
 
-    /// Copper of supply and return together, m.
+    /// Copper of supply and return together, m: the longest way there and back.
     pub fn copper_m(&self) -> f64 {
-        self.wires().map(|(_, w)| w.length_m()).sum()
+        let far = |legs: &[Leg]| {
+            (0..legs.len())
+                .map(|k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>())
+                .fold(0.0, f64::max)
+        };
+        self.wires().map(|(_, w)| w.length_m()).sum::<f64>()
+            + far(&self.legs)
+            + far(&self.back_legs)
+    }
+
+    /// Stretches of all legs, supply first, each with the part of the lamp power that it carries.
+    pub fn leg_stretches(&self) -> impl Iterator<Item = (&Stretch, f64)> {
+        [&self.legs, &self.back_legs].into_iter().flat_map(move |legs| {
+            legs.iter().enumerate().flat_map(move |(k, leg)| {
+                let part = self.power_part(legs, k);
+                leg.stretches.iter().map(move |s| (s, part))
+            })
+        })
+    }
+
+    /// Part of the lamp power that a leg and those behind it carry.
+    fn power_part(&self, legs: &[Leg], leg: usize) -> f64 {
+        let power_w =
+            |(light, _): &(usize, usize)| self.lamps.get(*light).map_or(0.0, |l| l.power_w);
+        let all_w: f64 = self.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
+        let behind = (0..legs.len()).filter(|&k| leg_path(legs, k).contains(&leg));
+        let mine_w: f64 = behind.flat_map(|k| &legs[k].lamps).map(power_w).sum();
+        if all_w > 0.0 { mine_w / all_w } else { 1.0 }
     }
 
     /// The first combination that lights it; nothing on where none does.
@@ -392,8 +448,54 @@ impl Chain {
 
     /// Hottest surroundings of any wire, °C.
     pub fn hottest_c(&self) -> f64 {
-        self.wires().flat_map(|(_, w)| w.stretches.iter()).map(|s| s.ambient_c).fold(20.0, f64::max)
+        let legs = self.leg_stretches().map(|(s, _)| s);
+        self.wires()
+            .flat_map(|(_, w)| w.stretches.iter())
+            .chain(legs)
+            .map(|s| s.ambient_c)
+            .fold(20.0, f64::max)
     }
+}
+
+/// The legs from the branch to the end of one, in order.
+pub fn leg_path(legs: &[Leg], leg: usize) -> Vec<usize> {
+    let mut out = vec![leg];
+    while let Some(parent) = legs[out[out.len() - 1]].parent {
+        out.push(parent);
+    }
+    out.reverse();
+    out
+}
+
+impl Leg {
+    /// Length, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// Legs with their figures filled in; lamps by light and number.
+fn legs(laid: &[LaidLeg], lamps: &[PlannedLamp], circuit: &str) -> Vec<Leg> {
+    // Lamps are counted through, light after light.
+    let named = |number: usize| {
+        let mut left = number;
+        for (k, lamp) in lamps.iter().enumerate() {
+            if left < lamp.count as usize {
+                return (k, left);
+            }
+            left -= lamp.count as usize;
+        }
+        (0, 0)
+    };
+    let mut known = Assumed::default();
+    laid.iter()
+        .map(|leg| Leg {
+            parent: leg.parent,
+            // Every section of a leg has its length: nothing is assumed.
+            stretches: leg.sections.iter().map(|s| stretch(s, "", circuit, &mut known)).collect(),
+            lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
+        })
+        .collect()
 }
 
 /// The dimmers that a wish names, each once.

@@ -1,7 +1,7 @@
 //! Draws the network of a vehicle: supply, factory circuits, chains.
 
 use super::build::{Built, BuiltCircuit, BuiltFactory, Installed, PlannedFactory, Situation};
-use super::chain::{Chain, LinkKind, Origin};
+use super::chain::{Chain, Leg, LinkKind, Origin};
 use super::drawing::Drawing;
 use super::places::{BuiltRelay, Memory, MovedContact, Place, What};
 use super::supply::SupplyState;
@@ -282,6 +282,7 @@ impl Hand<'_, '_> {
         let mut nodes = vec![source];
         let mut links = Vec::with_capacity(chain.links.len());
         let mut lamps = Vec::new();
+        let (mut legs, mut back_legs) = (Vec::new(), Vec::new());
         let mut coil = None;
         let last = chain.links.len() - 1;
         for (i, link) in chain.links.iter().enumerate() {
@@ -313,6 +314,10 @@ impl Hand<'_, '_> {
                     continue;
                 }
                 LinkKind::Lamps => {
+                    let (plus, supply) = self.legs((at, chain, sizes, i), &chain.legs, from, false);
+                    let (minus, back) =
+                        self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
+                    (legs, back_legs) = (supply, back);
                     for (k, lamp) in chain.lamps.iter().enumerate() {
                         let device = lamp.scaled(self.situation.lamp_factor);
                         let mut group = Vec::with_capacity(lamp.count as usize);
@@ -320,7 +325,14 @@ impl Hand<'_, '_> {
                             let place =
                                 Place { circuit: Some(at), what: What::Lamp(k, j as usize) };
                             let name = format_args!("{id}_lamp{k}_{j}");
-                            group.push(self.add(place, name, (from, to), device));
+                            let end = |legs: &[Leg], ends: &[NodeId], none| {
+                                let leg =
+                                    legs.iter().position(|l| l.lamps.contains(&(k, j as usize)));
+                                leg.map_or(none, |l| ends[l])
+                            };
+                            let plus = end(&chain.legs, &plus, from);
+                            let minus = end(&chain.back_legs, &minus, to);
+                            group.push(self.add(place, name, (plus, minus), device));
                         }
                         lamps.push(group);
                     }
@@ -332,7 +344,40 @@ impl Hand<'_, '_> {
             links.push(Some(self.add(place, name, (from, to), Device::ohm(ohm))));
             nodes.push(to);
         }
-        BuiltCircuit { nodes, links, lamps, coil }
+        BuiltCircuit { nodes, links, lamps, legs, back_legs, coil }
+    }
+
+    /// Draws the legs between a branch and the lamps; returns the node at the end of each. Its own plug
+    /// lies before a lamp.
+    fn legs(
+        &mut self,
+        (at, chain, sizes, link): (usize, &Chain, &Sizes, usize),
+        legs: &[Leg],
+        branch: NodeId,
+        is_back: bool,
+    ) -> (Vec<NodeId>, Vec<ElementId>) {
+        let mut ends: Vec<NodeId> = Vec::with_capacity(legs.len());
+        let mut wires = Vec::with_capacity(legs.len());
+        let way = if is_back { "back" } else { "leg" };
+        // Working temperatures stand supply first, then return.
+        let mut before: usize =
+            if is_back { chain.legs.iter().map(|l| l.stretches.len()).sum() } else { 0 };
+        for (k, leg) in legs.iter().enumerate() {
+            let from = leg.parent.map_or(branch, |p| ends[p]);
+            let to = self.net.node(format_args!("{}_{way}{k}", chain.id));
+            let warm = sizes.stretch_c(link).skip(before).take(leg.stretches.len());
+            let copper_ohm: f64 =
+                leg.stretches.iter().zip(warm).map(|(s, c)| sizes.wire.ohm(s.length_m, c)).sum();
+            before += leg.stretches.len();
+            let plug_ohm = if leg.lamps.is_empty() { 0.0 } else { contact::LAMP_PLUG_OHM };
+            let ohm = copper_ohm + (contact::SPLICE_OHM + plug_ohm) * self.situation.joint_factor;
+            let ends_at = if is_back { (to, from) } else { (from, to) };
+            let place = Place { circuit: Some(at), what: What::Leg(k, is_back) };
+            let name = format_args!("{}_{way}{k}_wire", chain.id);
+            wires.push(self.add(place, name, ends_at, Device::ohm(ohm)));
+            ends.push(to);
+        }
+        (ends, wires)
     }
 
     /// A switch of its own, alone or in the coil circuit of a relay.

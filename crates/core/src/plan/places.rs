@@ -30,6 +30,8 @@ pub enum What {
     Link(usize),
     /// A lamp, by group and number.
     Lamp(usize, usize),
+    /// A leg behind a branch: of the supply, or of the return.
+    Leg(usize, bool),
     /// A panel switch, by number in the circuit.
     Switch(usize),
     /// Wire to a switch and back.

@@ -55,7 +55,7 @@ pub fn kinds(study: &Assessment, place: Place) -> &'static [FaultKind] {
         What::SignalLead(_) => &[Open, Short],
         What::Diode(_) => &[Open, Short],
         What::RelayContact(_) => &[StuckOpen, StuckClosed],
-        What::Splice(_) => &[Open],
+        What::Splice(_) | What::Leg(..) => &[Open],
         What::Battery
         | What::TowingBattery
         | What::Auxiliary

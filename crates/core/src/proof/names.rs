@@ -28,6 +28,8 @@ pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
             _ => format!("{circuit}.link.{i}"),
         },
         What::Lamp(k, n) => format!("{circuit}.lamp.{}.{}", k + 1, n + 1),
+        What::Leg(k, false) => format!("{circuit}.leg.{}", k + 1),
+        What::Leg(k, true) => format!("{circuit}.back_leg.{}", k + 1),
         What::Switch(n) => format!("{circuit}.switch.{n}"),
         What::SwitchLead(n) => format!("{circuit}.switch_lead.{n}"),
         What::SignalLead(i) => format!("{circuit}.signal.{}", factory(i)),
@@ -80,6 +82,13 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
             } else {
                 format!("{name} {}", n + 1)
             }
+        }
+        What::Leg(k, is_back) => {
+            let to = of
+                .and_then(|c| if is_back { c.chain.back_legs.get(k) } else { c.chain.legs.get(k) })
+                .and_then(|l| l.stretches.last())
+                .map_or("", |s| s.name.as_str());
+            format!("{} leg \"{to}\"", if is_back { "return" } else { "supply" })
         }
         What::Switch(n) => {
             match of.and_then(|c| switch_name(job, c.chain.switching.as_ref()?, n)) {

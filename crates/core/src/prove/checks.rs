@@ -256,8 +256,11 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
         match link.kind {
             LinkKind::Fuse { .. } => fuse_out = solution.node_v(at.nodes[k + 1]),
             LinkKind::Lamps => {
-                plus = solution.node_v(at.nodes[k]);
-                minus = solution.node_v(at.nodes[k + 1]);
+                // At the lamp with the least, where there are branches.
+                let lamp = at.weakest_lamp(&built.net, solution);
+                let ends = lamp.map(|(k, n)| built.net.element(at.lamps[k][n]));
+                plus = solution.node_v(ends.map_or(at.nodes[k], |e| e.from));
+                minus = solution.node_v(ends.map_or(at.nodes[k + 1], |e| e.to));
             }
             _ => {}
         }

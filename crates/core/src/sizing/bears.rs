@@ -6,11 +6,13 @@ use crate::catalog::conductor::Conductor;
 use crate::catalog::insulation::Insulation;
 use crate::job::Zone;
 use crate::plan::Chain;
+use crate::plan::chain::{LinkKind, Stretch};
 
 /// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
 /// 0.5 inside.
 pub(super) fn mechanical_min_mm2(chain: &Chain) -> f64 {
-    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab));
+    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab))
+        && chain.leg_stretches().all(|(s, _)| s.zone == Zone::Cab);
     if inside { 0.5 } else { 0.75 }
 }
 
@@ -20,6 +22,11 @@ pub fn insulation_for(hottest_c: f64) -> Insulation {
         .into_iter()
         .find(|class| class.max_c() >= hottest_c + 20.0)
         .unwrap_or(Insulation::Xlpe125)
+}
+
+/// The link of the lamps.
+fn lamps_at(chain: &Chain) -> usize {
+    chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0)
 }
 
 /// Ampacity of a wire along its path.
@@ -46,8 +53,12 @@ pub(super) fn ampacity_of(bench: &Bench, wire: Conductor, insulation: Insulation
         single_a,
         each: vec![Vec::new(); bench.chain.links.len()],
     };
-    for (i, run) in bench.chain.wires() {
-        for stretch in &run.stretches {
+    // Legs stand at the link of the lamps.
+    let lamps = lamps_at(bench.chain);
+    let wires = bench.chain.wires().flat_map(|(i, run)| run.stretches.iter().map(move |s| (i, s)));
+    let legs = bench.chain.leg_stretches().map(|(s, _)| (lamps, s));
+    for (i, stretch) in wires.chain(legs) {
+        {
             let warm = ampacity::ambient_factor(insulation, stretch.ambient_c);
             let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
             let amps = single_a * warm * bundled;
@@ -70,16 +81,16 @@ pub(super) fn working_c(
     load_a: f64,
 ) -> Vec<Vec<f64>> {
     let mut out = vec![Vec::new(); bench.chain.links.len()];
+    let warm_c = |s: &Stretch, amps: f64, load_a: f64| {
+        let part = if amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
+        s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
+    };
     for (i, run) in bench.chain.wires() {
-        out[i] = run
-            .stretches
-            .iter()
-            .zip(&ampacity.each[i])
-            .map(|(s, amps)| {
-                let part = if *amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
-                s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
-            })
-            .collect();
+        let each = run.stretches.iter().zip(&ampacity.each[i]);
+        out[i] = each.map(|(s, amps)| warm_c(s, *amps, load_a)).collect();
     }
+    let lamps = lamps_at(bench.chain);
+    let each = bench.chain.leg_stretches().zip(&ampacity.each[lamps]);
+    out[lamps] = each.map(|((s, part), amps)| warm_c(s, *amps, part * load_a)).collect();
     out
 }

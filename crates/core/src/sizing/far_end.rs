@@ -7,12 +7,14 @@ use crate::catalog::insulation::short_circuit_k;
 use crate::circuit::Device;
 use crate::plan::SupplyState;
 use crate::plan::build::Situation;
-use crate::plan::chain::{LinkKind, Origin};
+use crate::plan::chain::{Leg, LinkKind, Origin, leg_path};
 use crate::plan::inputs::Assignment;
 use crate::plan::rig::Rig;
 
 /// Multiple of its rating at which a blade fuse opens within half a second.
 pub const CLEARING_MULTIPLE: f64 = 3.5;
+/// Temperature of the legs when they are shorted, °C: warm, as the working wire.
+const SHORTED_C: f64 = 60.0;
 /// Resistance of the short itself, ohm.
 const FAULT_OHM: f64 = 0.001;
 
@@ -44,7 +46,14 @@ pub(super) fn far_end(bench: &Bench, sizes: &Sizes, rig: &mut Rig) -> Option<Far
     let mut shorted = bench.chain.clone();
     for link in &mut shorted.links {
         if link.kind == LinkKind::Lamps {
-            link.kind = LinkKind::Joint { ohm: FAULT_OHM, is_return: false };
+            let farthest = |legs: &[Leg]| {
+                let copper_m =
+                    |k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>();
+                (0..legs.len()).map(copper_m).fold(0.0, f64::max)
+            };
+            let legs_m = farthest(&bench.chain.legs) + farthest(&bench.chain.back_legs);
+            let ohm = FAULT_OHM + sizes.wire.ohm(legs_m, SHORTED_C);
+            link.kind = LinkKind::Joint { ohm, is_return: false };
         }
     }
     // A relay may drop out under the short; the wire must bear it if it does not.

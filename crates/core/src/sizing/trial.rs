@@ -379,7 +379,11 @@ fn drop_in(
         match link.kind {
             LinkKind::Wire(_) => wire_v += across,
             LinkKind::Lamps => {
-                lamp_v = across;
+                // Behind a branch the farthest lamp has least; the legs take the rest.
+                let each =
+                    circuit.lamps.iter().flatten().map(|&l| solution.across_v(&built.net, l));
+                lamp_v = each.fold(across, f64::min);
+                wire_v += across - lamp_v;
                 current_a = circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
             }
             LinkKind::Joint { is_return: true, .. } | LinkKind::Chassis

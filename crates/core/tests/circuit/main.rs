@@ -4,6 +4,7 @@
 mod by_hand;
 mod diodes_and_relays;
 mod named_conditions;
+mod paths;
 mod published_tables;
 mod reference_circuits;
 mod tables;

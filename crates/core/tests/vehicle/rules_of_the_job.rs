@@ -64,6 +64,7 @@ fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
     job.factory.push(FactoryCircuit {
         of: VehicleSide::Own,
         kind: jovek_core::job::FactoryKind::Lamp,
+        site: None,
         survey: None,
         id: "f1".into(),
         name: "Parking lamps".into(),

@@ -25,6 +25,7 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
         job.factory.push(FactoryCircuit {
             of: VehicleSide::Own,
             kind: jovek_core::job::FactoryKind::Lamp,
+            site: None,
             survey: None,
             id: FactoryId(format!("f{i}")),
             name: format!("{follows:?}"),

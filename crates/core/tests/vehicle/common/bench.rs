@@ -13,6 +13,7 @@ pub fn wire(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
         follows,
         of,
         kind: FactoryKind::Lamp,
+        site: None,
         survey: None,
         output: OutputKind::Plain,
         fuse_a: Some(15.0),

@@ -1,0 +1,325 @@
+//! Lays the wires of every circuit along the skeleton.
+
+use super::branch::{Branched, branched};
+use super::graph::Graph;
+use super::path::{path, price_of, prices};
+use super::sites::{Sited, sited, taps};
+use super::tree::tree;
+use crate::job::{Job, Passage, Section, WayId, Waypoint, Zone};
+
+/// What a wire is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum LaidRole {
+    /// To the lamps.
+    Supply,
+    /// From the lamps back.
+    Return,
+    /// To the switch and back.
+    Coil,
+    /// From a signal to the relay.
+    Signal,
+}
+
+impl LaidRole {
+    /// True where lamp current warms it.
+    pub fn is_loaded(self) -> bool {
+        matches!(self, LaidRole::Supply | LaidRole::Return)
+    }
+}
+
+/// A wire on its ways.
+#[derive(Debug, Clone, PartialEq)]
+pub struct LaidWire {
+    /// Its circuit, by index in the job.
+    pub circuit: usize,
+    /// What it is for.
+    pub role: LaidRole,
+    /// Ends, by index of the place.
+    pub ends: (usize, usize),
+    /// Ways in order.
+    pub ways: Vec<usize>,
+    /// How many of the same lie side by side: to the switch and back are two.
+    pub count: usize,
+}
+
+/// A leg of a circuit behind the first branch: a piece of wire with lamps at its end, or further legs.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct LaidLeg {
+    /// The leg that it goes on from; none from the branch itself.
+    pub parent: Option<usize>,
+    /// Its sections.
+    pub sections: Vec<Section>,
+    /// Lamps at its end, by number within the circuit.
+    pub lamps: Vec<usize>,
+}
+
+/// The path of one circuit.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Laid {
+    /// From source to the lamps, or to the first branch.
+    pub supply: Vec<Section>,
+    /// From the lamps or the last branch back.
+    pub back: Vec<Section>,
+    /// From relay to switch, one way, m.
+    pub switch_lead_m: Option<f64>,
+    /// From the farthest signal to the relay, m.
+    pub signal_lead_m: Option<f64>,
+    /// Legs of the supply; none where all lamps sit at one place.
+    pub legs: Vec<LaidLeg>,
+    /// Legs of the return.
+    pub back_legs: Vec<LaidLeg>,
+    /// Price of it all, m.
+    pub price_m: f64,
+}
+
+/// All wires of a job on its skeleton.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Layout {
+    /// The skeleton.
+    pub graph: Graph,
+    /// One for each circuit of the job; none where it is not routed, or cannot be.
+    pub circuits: Vec<Option<Laid>>,
+    /// Every wire.
+    pub wires: Vec<LaidWire>,
+    /// Places that no path joins: circuit, from, to.
+    pub unreached: Vec<(usize, usize, usize)>,
+}
+
+/// What is known of a circuit before it is laid.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Wanted {
+    /// Its index in the job.
+    pub circuit: usize,
+    /// A switch carries the lamps.
+    pub by_hand: bool,
+    /// The factory wire on which it hangs.
+    pub wire: Option<usize>,
+    /// Signals that it takes up.
+    pub taps: Vec<usize>,
+    /// It has a switch in the coil circuit.
+    pub has_switch: bool,
+}
+
+/// Ways of a circuit before they are made into sections.
+struct Traced {
+    to_fuse: Vec<usize>,
+    to_control: Vec<usize>,
+    supply: Branched,
+    back: Branched,
+    to_switch: Option<Vec<usize>>,
+    signals: Vec<Vec<usize>>,
+}
+
+/// Lays all circuits that have sites. None without a skeleton.
+pub fn lay(job: &Job, wanted: &[Wanted]) -> Option<Layout> {
+    let skeleton = job.skeleton.as_ref()?;
+    let graph = Graph::new(skeleton);
+    let prices = prices(&graph);
+    let mut layout = Layout {
+        circuits: vec![None; job.circuits.len()],
+        wires: Vec::new(),
+        unreached: Vec::new(),
+        graph,
+    };
+    let mut traces: Vec<(usize, Traced)> = Vec::new();
+    for want in wanted.iter().filter(|w| job.circuits[w.circuit].sites.is_some()) {
+        let circuit = &job.circuits[want.circuit];
+        let mut at = sited(&layout.graph, job, circuit, want.by_hand, want.wire);
+        let pinned: Vec<usize> = circuit
+            .sites
+            .iter()
+            .flat_map(|s| &s.pinned)
+            .filter_map(|id: &WayId| layout.graph.way(id))
+            .collect();
+        match traced(&layout.graph, job, &prices, want, &mut at, &pinned) {
+            Ok(trace) => {
+                note_wires(&layout.graph, want.circuit, &at, &trace, &mut layout.wires);
+                traces.push((want.circuit, trace));
+            }
+            Err((from, to)) => layout.unreached.push((want.circuit, from, to)),
+        }
+    }
+    for (circuit, trace) in &traces {
+        let beside = Beside { layout: &layout };
+        let laid = beside.laid(*circuit, trace, &prices);
+        layout.circuits[*circuit] = Some(laid);
+    }
+    Some(layout)
+}
+
+fn traced(
+    graph: &Graph,
+    job: &Job,
+    prices: &[Option<f64>],
+    want: &Wanted,
+    at: &mut Sited,
+    pinned: &[usize],
+) -> Result<Traced, (usize, usize)> {
+    let go = |from: usize, to: usize| path(graph, prices, from, to).ok_or((from, to));
+    // A pinned way costs nothing and both its ends are wanted: the tree takes it.
+    let mut cheap = prices.to_vec();
+    let mut ends = at.lamps.clone();
+    for &way in pinned {
+        if cheap[way].is_some() {
+            cheap[way] = Some(0.0);
+            ends.extend([graph.ways[way].ends.0, graph.ways[way].ends.1]);
+        }
+    }
+    let far = |root: usize| at.lamps.iter().copied().find(|&l| l != root).unwrap_or(root);
+    let supply = tree(graph, &cheap, at.control, &ends).ok_or((at.control, far(at.control)))?;
+    let to_battery =
+        job.circuits[want.circuit].run.return_by == crate::job::ReturnKind::BatteryNegative;
+    let grounds: Vec<usize> = match (to_battery, at.ground) {
+        (true, _) => vec![sited(graph, job, &job.circuits[want.circuit], false, None).source],
+        (false, Some(place)) => vec![place],
+        (false, None) => {
+            (0..graph.places.len()).filter(|&p| graph.places[p].id.0.starts_with("g_")).collect()
+        }
+    };
+    let back = grounds
+        .iter()
+        .filter_map(|&g| Some((g, tree(graph, prices, g, &at.lamps)?)))
+        .min_by(|a, b| price_of(prices, &a.1).total_cmp(&price_of(prices, &b.1)))
+        .ok_or((at.lamps.first().copied().unwrap_or(0), grounds.first().copied().unwrap_or(0)))?;
+    at.ground = Some(back.0);
+    Ok(Traced {
+        to_fuse: go(at.source, at.fuse)?,
+        to_control: go(at.fuse, at.control)?,
+        supply: branched(graph, at.control, &supply, &at.lamps),
+        back: branched(graph, back.0, &back.1, &at.lamps),
+        to_switch: match want.has_switch {
+            true => Some(go(at.control, at.switch)?),
+            false => None,
+        },
+        signals: taps(graph, job, &want.taps)
+            .into_iter()
+            .map(|tap| go(tap, at.control))
+            .collect::<Result<_, _>>()?,
+    })
+}
+
+/// The wires of a circuit, for bundles and sheet.
+fn note_wires(graph: &Graph, circuit: usize, at: &Sited, trace: &Traced, out: &mut Vec<LaidWire>) {
+    let mut note = |role, from: usize, ways: &[usize], count| {
+        let to = ways.iter().fold(from, |here, &w| super::path::other_end(graph, w, here));
+        if !ways.is_empty() {
+            out.push(LaidWire { circuit, role, ends: (from, to), ways: ways.to_vec(), count });
+        }
+    };
+    note(LaidRole::Supply, at.source, &trace.to_fuse, 1);
+    note(LaidRole::Supply, at.fuse, &trace.to_control, 1);
+    for (role, branched, root) in [
+        (LaidRole::Supply, &trace.supply, at.control),
+        (LaidRole::Return, &trace.back, at.ground.unwrap_or(at.source)),
+    ] {
+        note(role, root, &branched.trunk, 1);
+        for leg in &branched.legs {
+            note(role, leg.from, &leg.ways, 1);
+        }
+    }
+    if let Some(ways) = &trace.to_switch {
+        note(LaidRole::Coil, at.control, ways, 2);
+    }
+    for ways in &trace.signals {
+        let to =
+            ways.iter().rev().fold(at.control, |here, &w| super::path::other_end(graph, w, here));
+        note(LaidRole::Signal, to, ways, 1);
+    }
+}
+
+/// Makes sections of ways, each with the loaded wires beside it.
+struct Beside<'a> {
+    layout: &'a Layout,
+}
+
+impl Beside<'_> {
+    fn loaded(&self, way: usize) -> u32 {
+        let on = |w: &&LaidWire| w.role.is_loaded() && w.ways.contains(&way);
+        self.layout.wires.iter().filter(on).map(|w| w.count as u32).sum()
+    }
+
+    fn sections(&self, ways: &[usize], end: Waypoint) -> Vec<Section> {
+        let last = ways.len().saturating_sub(1);
+        ways.iter()
+            .enumerate()
+            .map(|(k, &w)| {
+                let way = &self.layout.graph.ways[w];
+                Section {
+                    name: way.name.clone(),
+                    length_m: Some(way.length_m + slack_m(way.passage)),
+                    zone: way.zone,
+                    ambient_c: way.is_warmth_known.then_some(way.ambient_c),
+                    beside: self.loaded(w).saturating_sub(1),
+                    ends_at: if k == last { end } else { Waypoint::Pass },
+                }
+            })
+            .collect()
+    }
+
+    fn length_m(&self, ways: &[usize]) -> f64 {
+        let way = |&w: &usize| &self.layout.graph.ways[w];
+        ways.iter().map(way).map(|w| w.length_m + slack_m(w.passage)).sum()
+    }
+
+    fn laid(&self, _circuit: usize, trace: &Traced, prices: &[Option<f64>]) -> Laid {
+        let mut supply = self.sections(&trace.to_fuse, Waypoint::Fuse);
+        // A part right beside the one before still ends a section.
+        let here = |ends_at| Section {
+            length_m: Some(BESIDE_M),
+            ends_at,
+            ..Section::unmeasured("side by side", Zone::EngineBay, Waypoint::Pass)
+        };
+        if trace.to_fuse.is_empty() {
+            supply.push(here(Waypoint::Fuse));
+        }
+        match trace.to_control.as_slice() {
+            [] => supply.push(here(Waypoint::Control)),
+            ways => supply.extend(self.sections(ways, Waypoint::Control)),
+        }
+        supply.extend(self.sections(&trace.supply.trunk, Waypoint::Pass));
+        let legs = |branched: &Branched| {
+            branched
+                .legs
+                .iter()
+                .map(|leg| LaidLeg {
+                    parent: leg.parent,
+                    sections: self.sections(&leg.ways, Waypoint::Pass),
+                    lamps: leg.lamps.clone(),
+                })
+                .collect()
+        };
+        let mut back = self.sections(&trace.back.trunk, Waypoint::Pass);
+        back.reverse();
+        let all = [&trace.to_fuse, &trace.to_control, &trace.supply.trunk, &trace.back.trunk]
+            .into_iter()
+            .chain(trace.supply.legs.iter().chain(&trace.back.legs).map(|l| &l.ways))
+            .chain(&trace.signals);
+        Laid {
+            supply,
+            back,
+            switch_lead_m: trace.to_switch.as_ref().map(|w| self.length_m(w).max(BESIDE_M)),
+            signal_lead_m: trace
+                .signals
+                .iter()
+                .map(|w| self.length_m(w).max(BESIDE_M))
+                .fold(None, |far: Option<f64>, m| Some(far.map_or(m, |f| f.max(m)))),
+            legs: legs(&trace.supply),
+            back_legs: legs(&trace.back),
+            price_m: all.map(|ways| price_of(prices, ways)).sum::<f64>()
+                + trace.to_switch.as_ref().map_or(0.0, |w| 2.0 * price_of(prices, w)),
+        }
+    }
+}
+
+/// Wire between two parts that sit side by side, m. Common practice.
+const BESIDE_M: f64 = 0.1;
+
+/// Wire that a passage needs to spare, m. Common practice: a hinge 0.1 m of loop that flexes, a connector
+/// enough to be unplugged.
+pub fn slack_m(passage: Passage) -> f64 {
+    match passage {
+        Passage::Hinge => 0.1,
+        Passage::Connector => 0.08,
+        Passage::Open | Passage::Grommet { .. } | Passage::NewHole => 0.0,
+    }
+}
