@@ -39,3 +39,4 @@ pub mod route;
 pub mod rules;
 pub mod sizing;
 pub mod state;
+pub mod without;

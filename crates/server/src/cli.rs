@@ -3,7 +3,7 @@
 use crate::{api, demo, serve};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
-use jovek_core::answers::{Answers, assess};
+use jovek_core::answers::{Answers, RouteAnswer, assess};
 use jovek_core::budget::{Budget, budget};
 use jovek_core::export::{Format, export};
 use jovek_core::job::{Job, VehicleState};
@@ -75,6 +75,14 @@ enum Command {
     },
     /// Charge of the batteries over the job's shift, each way to feed the lights side by side.
     Budget {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Paths on the skeleton, bundles and lengths.
+    Route {
         /// Job file, or - for standard input.
         job: PathBuf,
         /// Print everything as JSON.
@@ -172,6 +180,17 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 serde_json::to_string_pretty(&budget)? + "\n"
             } else {
                 budget_text(&job, &budget)
+            })?;
+        }
+        Command::Route { job, json } => {
+            let job = read_job(job)?;
+            let route = assess(&job).route.ok_or_else(|| {
+                anyhow!("the job has no skeleton; add one under Run, or \"skeleton\" to the file")
+            })?;
+            print(&if *json {
+                serde_json::to_string_pretty(&route)? + "\n"
+            } else {
+                route_text(&job, &route)
             })?;
         }
         Command::Prove { job, json } => return prove_file(job, *json),
@@ -307,6 +326,30 @@ fn moment_text(job: &Job, moment: &Moment) -> String {
         let fed = if f.is_fed_back { ", fed backwards" } else { "" };
         let source = if f.is_on { "on" } else { "off" };
         out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
+    }
+    out
+}
+
+fn route_text(job: &Job, route: &RouteAnswer) -> String {
+    let (length, width, height) = (route.length_m, route.width_m, route.height_m);
+    let mut out = format!(
+        "Unit {}: {}\n{length:.2} m long, {width:.2} m wide, {height:.2} m high\n{}\n",
+        job.unit, job.title, route.total_text
+    );
+    for circuit in &route.circuits {
+        out += &format!("\n{}: {}\n", circuit.name, circuit.text);
+        for way in route.ways.iter().filter(|w| circuit.ways.contains(&w.id)) {
+            let more = [&way.hazard_text, &way.passage_text];
+            let more: Vec<&str> =
+                more.into_iter().map(String::as_str).filter(|s| !s.is_empty()).collect();
+            let more =
+                if more.is_empty() { String::new() } else { format!(" ({})", more.join(", ")) };
+            out += &format!("  {}, {}{more}\n", way.name, way.length_text);
+        }
+    }
+    out += "\nBundles\n";
+    for way in route.ways.iter().filter(|w| w.wires > 0) {
+        out += &format!("  {}: {}\n", way.name, way.bundle_text);
     }
     out
 }

@@ -248,6 +248,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/route/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What forbidding a way, or pinning a circuit to it, would cost; nothing is saved. */
+        post: operations["costOfWay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop": {
         parameters: {
             query?: never;
@@ -320,6 +337,7 @@ export interface components {
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
             parts: components["schemas"]["PartLine"][];
+            route?: null | components["schemas"]["RouteAnswer"];
             /** @description How far each stage is. */
             stages: components["schemas"]["StageAnswer"][];
         };
@@ -341,6 +359,24 @@ export interface components {
              * @description The figure that was taken.
              */
             value: number;
+        };
+        /** @description A point of the vehicle. */
+        At: {
+            /**
+             * Format: double
+             * @description Behind the front, m.
+             */
+            along_m: number;
+            /**
+             * Format: double
+             * @description Left of the middle, m; right is negative.
+             */
+            left_m: number;
+            /**
+             * Format: double
+             * @description Above the ground, m.
+             */
+            up_m: number;
         };
         /** @description A second battery for the added lights. */
         Auxiliary: {
@@ -403,6 +439,13 @@ export interface components {
              * @description Internal resistance of the whole bank, milliohm.
              */
             internal_mohm?: number | null;
+        };
+        /** @description Two places that a way joins. */
+        Between: {
+            /** @description One end. */
+            from: components["schemas"]["PlaceId"];
+            /** @description The other. */
+            to: components["schemas"]["PlaceId"];
         };
         /**
          * @description What kind of body it is.
@@ -679,6 +722,25 @@ export interface components {
          * @enum {string}
          */
         ControlKind: "switch" | "relay" | "diodes" | "series_contacts" | "break_contact" | "change_over" | "signal_relays" | "controller";
+        /** @description What it costs. */
+        Cost: {
+            /** @description True where every circuit still has its path. */
+            is_possible: boolean;
+            /** @description In words: `2.35 m more wire`, `Rear work lamps: 0.12 V less`, `4 mm² becomes 6 mm²`. */
+            says: string[];
+            /**
+             * Format: double
+             * @description Metres of wire that are added; negative where some are saved.
+             */
+            wire_m: number;
+        };
+        /** @description What a way is worth. */
+        CostAsked: {
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /** @description What is tried. */
+            trial: components["schemas"]["Trial"];
+        };
         /** @description A combination that shows what is wrong. */
         Counter: {
             /** @description Keys of what is on: what Try is given. */
@@ -1543,10 +1605,33 @@ export interface components {
             /** @enum {string} */
             kind: "connector";
         };
+        /** @description A place. */
+        PlaceAnswer: {
+            /**
+             * Format: double
+             * @description Behind the front, m.
+             */
+            along_m: number;
+            /** @description What sits there, as it is spoken. */
+            holds: string[];
+            /** @description Id. */
+            id: components["schemas"]["PlaceId"];
+            /**
+             * Format: double
+             * @description Left of the middle, m.
+             */
+            left_m: number;
+            /** @description Name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Above the ground, m.
+             */
+            up_m: number;
+        };
         /** @description A place that was added, or that differs from the body's own. */
         PlaceFact: {
-            /** @description Behind the front, left of the middle (right is negative), above the ground, m. */
-            at_m?: number[] | null;
+            at?: null | components["schemas"]["At"];
             /** @description Id: one of the body's places, or a new one. */
             id: components["schemas"]["PlaceId"];
             /** @description What the fitter calls it. */
@@ -1714,11 +1799,93 @@ export interface components {
             /** @description Who saved it. */
             saved_by: string;
         };
+        /** @description The skeleton with everything on it. */
+        RouteAnswer: {
+            /** @description Circuits that are laid. */
+            circuits: components["schemas"]["RouteCircuit"][];
+            /**
+             * Format: double
+             * @description Height, m.
+             */
+            height_m: number;
+            /**
+             * Format: double
+             * @description Length, m.
+             */
+            length_m: number;
+            /** @description Places. */
+            places: components["schemas"]["PlaceAnswer"][];
+            /** @description `31.4 m of wire, 1.9 kg, 42 clips, 11.2 m of loom`. */
+            total_text: string;
+            /** @description Ways. */
+            ways: components["schemas"]["RouteWay"][];
+            /**
+             * Format: double
+             * @description Width, m.
+             */
+            width_m: number;
+        };
+        /** @description The path of one circuit. */
+        RouteCircuit: {
+            /** @description Which one. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description Its name. */
+            name: string;
+            /** @description `7.20 m there, 1.10 m back, 2 branches`. */
+            text: string;
+            /** @description Ways that its wires take. */
+            ways: components["schemas"]["WayId"][];
+        };
         /**
          * @description Where the shop likes to run its wires.
          * @enum {string}
          */
         RouteSchool: "inside_rail" | "existing_lines";
+        /** @description A way. */
+        RouteWay: {
+            /** @description `4 wires, 9.1 mm: loom 13 mm, fill 43 %, 8 clips, bend 73 mm, 0.21 kg`; empty without wires. */
+            bundle_text: string;
+            /** @description Circuits whose wires lie there. */
+            circuits: components["schemas"]["CircuitId"][];
+            /**
+             * Format: double
+             * @description Diameter of the bundle, mm.
+             */
+            diameter_mm: number;
+            /** @description One end. */
+            from: components["schemas"]["PlaceId"];
+            /** @description The same in words. */
+            hazard_text: string;
+            /** @description What can hurt a wire there. */
+            hazards: components["schemas"]["Hazard"][];
+            /** @description Id. */
+            id: components["schemas"]["WayId"];
+            /** @description No wire goes there. */
+            is_forbidden: boolean;
+            /** @description True where somebody measured it. */
+            is_measured: boolean;
+            /**
+             * Format: double
+             * @description Length, m.
+             */
+            length_m: number;
+            /** @description `1.35 m, measured`. */
+            length_text: string;
+            /** @description Name. */
+            name: string;
+            /** @description How a wire gets through. */
+            passage: components["schemas"]["Passage"];
+            /** @description The same in words; empty where nothing is in the way. */
+            passage_text: string;
+            /** @description The other. */
+            to: components["schemas"]["PlaceId"];
+            /** @description Wires there. */
+            wires: number;
+            /** @description Surroundings. */
+            zone: components["schemas"]["Zone"];
+            /** @description `underbody, 50 °C`. */
+            zone_text: string;
+        };
         /** @description The path of supply and return. */
         Run: {
             /** @description From the lamps to stud or battery. */
@@ -2038,6 +2205,20 @@ export interface components {
          * @enum {string}
          */
         SystemVoltage: "12V" | "24V";
+        /** @description What is tried. */
+        Trial: {
+            /** @enum {string} */
+            try: "forbid";
+            /** @description The way. */
+            way: components["schemas"]["WayId"];
+        } | {
+            /** @description The circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @enum {string} */
+            try: "pin";
+            /** @description The way. */
+            way: components["schemas"]["WayId"];
+        };
         /** @description The vehicle in one state. */
         Tried: {
             /** @description What is seen. */
@@ -2244,11 +2425,7 @@ export interface components {
              * @description Temperature there if somebody knows better than the zone, °C.
              */
             ambient_c?: number | null;
-            /** @description The places that a new way joins. */
-            between?: [
-                string,
-                string
-            ] | null;
+            between?: null | components["schemas"]["Between"];
             /** @description What can hurt a wire there; none leaves the body's own. */
             hazards?: components["schemas"]["Hazard"][] | null;
             /** @description Id: one of the body's ways, or a new one. */
@@ -2915,6 +3092,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextQuestion"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    costOfWay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cost"];
                 };
             };
             422: {

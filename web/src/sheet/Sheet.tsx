@@ -9,6 +9,7 @@ import { CutSheet } from "../stages/cut/CutSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
+import { VehicleSheet } from "../stages/run/VehicleSheet";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
 import { type Form, FormContext } from "../ui/form";
@@ -188,6 +189,16 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
       <FindingsList go={go} />
     </>
   );
+  if (stage === "run")
+    return (
+      <TabbedPages
+        label="Run"
+        pages={[
+          { title: "Circuits", content: circuits },
+          { title: "Vehicle", content: <VehicleSheet /> },
+        ]}
+      />
+    );
   if (stage !== "feed") return circuits;
   return (
     <TabbedPages

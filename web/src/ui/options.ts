@@ -25,3 +25,37 @@ export const JOINTS = [
   { value: "tap", label: "sealed tap connector" },
   { value: "plug_in", label: "plug-in lead, nothing cut" },
 ];
+
+export const BODIES = [
+  { value: "pickup", label: "pickup" },
+  { value: "chassis_cab", label: "chassis cab with body" },
+  { value: "van", label: "van" },
+  { value: "small_offroad", label: "small 4x4" },
+  { value: "rigid_lorry", label: "rigid lorry" },
+  { value: "trailer_one_axle", label: "trailer, one axle" },
+  { value: "trailer_two_axle", label: "trailer, two axles" },
+  { value: "motor_body", label: "motor body, like a bus" },
+];
+
+export const ROUTE_SCHOOLS = [
+  { value: "inside_rail", label: "inside the frame rail" },
+  { value: "existing_lines", label: "along lines that are there" },
+];
+
+export const HAZARDS = [
+  { value: "heat", label: "heat" },
+  { value: "moving", label: "moving parts" },
+  { value: "sharp_edge", label: "sharp edge" },
+  { value: "fuel_line", label: "fuel line" },
+  { value: "brake_line", label: "brake line" },
+  { value: "below_frame", label: "below the frame" },
+  { value: "spray", label: "road spray" },
+] as const;
+
+export const PASSAGES = [
+  { value: "open", label: "nothing in the way" },
+  { value: "grommet", label: "existing grommet" },
+  { value: "new_hole", label: "new hole" },
+  { value: "hinge", label: "hinge" },
+  { value: "connector", label: "connector" },
+] as const;

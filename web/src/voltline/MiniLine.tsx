@@ -3,7 +3,10 @@ import { place, scale } from "./layout";
 
 /** The volt line of a circuit that is not looked at: only its fall against the floor. */
 export function MiniLine({ line }: { line: Schemas["VoltLine"] }) {
-  const placed = place(line, 2, 196);
+  const wide = place(line, 2, 196);
+  // Many parts need more room than there is: then all of it is drawn narrower.
+  const narrow = Math.min(1, 192 / (wide.at(-1)?.x1 ?? 192));
+  const placed = wide.map((p) => ({ ...p, x0: p.x0 * narrow, x1: p.x1 * narrow }));
   const lamp = placed.find((p) => p.element.kind === "lamps");
   const top = line.battery_v;
   const bottom = Math.min(line.floor_line_v, lamp?.element.in_v ?? top) - 0.05;

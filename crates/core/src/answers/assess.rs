@@ -1,6 +1,7 @@
 //! The pipeline: plan every circuit, size it, solve the whole vehicle in each state, read it out.
 
 use super::choices::choices;
+use super::run::{bundles, route_answer};
 use super::stages::stages;
 use super::study::{Assessment, Studied, study_on};
 use super::volt_line::{SolvedState, VoltLine, volt_line};
@@ -56,6 +57,7 @@ pub fn assess(job: &Job) -> Answers {
         supply: &study.supply,
         factory: &study.factory,
         circuits: &views,
+        layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
         assumptions: &study.assumed,
     });
     drop(views);
@@ -71,6 +73,7 @@ pub fn assess(job: &Job) -> Answers {
         findings,
         cuts: cut_lines,
         parts: part_lines,
+        route: route_answer(job, &study),
         checks: check_list,
         assumptions: study.assumed.clone(),
         new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),

@@ -2,12 +2,14 @@
 
 mod assess;
 pub mod choices;
+mod run;
 mod stages;
 mod study;
 mod volt_line;
 mod ways;
 
 pub use assess::assess;
+pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, bundles, hazard_label};
 pub use stages::{Stage, StageAnswer, StageState};
 pub use study::{Assessment, Studied, study};
 pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
@@ -134,6 +136,8 @@ pub struct Answers {
     pub cut_totals: Vec<CutTotal>,
     /// The parts.
     pub parts: Vec<PartLine>,
+    /// The skeleton with its paths; none without one.
+    pub route: Option<RouteAnswer>,
     /// Readings to take.
     pub checks: Vec<Check>,
     /// Figures that nobody gave.

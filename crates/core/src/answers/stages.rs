@@ -55,7 +55,7 @@ const STAGES: [Stage; 7] =
 
 /// Which stage an assumed figure belongs to.
 fn stage_of(path: &str) -> Stage {
-    if path.contains(".run.") {
+    if path.contains(".run.") || path.starts_with("skeleton.") {
         Stage::Run
     } else if path.contains(".lights[") {
         Stage::Light

@@ -2,7 +2,7 @@
 
 use crate::catalog::conductor::Conductor;
 use crate::circuit::{Network, Solution, SolveError, solve};
-use crate::job::{ControlKind, FactoryId, Feed, Job};
+use crate::job::{ControlKind, FactoryId, Feed, Job, Skeleton};
 use crate::plan::assumed::Assumed;
 use crate::plan::build::{self, Installed, PlannedFactory, Situation};
 use crate::plan::chain::{ASSUMED_SWITCH_LEAD_M, Fed};
@@ -114,6 +114,9 @@ pub(super) fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
         offers.push((feeds, ways));
     }
     let layout = lay(job, &wanted);
+    if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
+        note_dimensions(skeleton, layout.graph.size_m, &mut assumed);
+    }
     for (&index, fed) in indices.iter().zip(fed_each) {
         let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
         chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, &mut assumed));
@@ -151,6 +154,19 @@ pub(super) fn study_on(job: &Job, rig: &mut Rig) -> Assessment {
         scenes,
         assumed: assumed.into_list(),
         solved,
+    }
+}
+
+/// Dimensions that nobody gave, where a length follows from them.
+fn note_dimensions(skeleton: &Skeleton, size_m: [f64; 3], assumed: &mut Assumed) {
+    let said = [skeleton.length_m, skeleton.width_m, skeleton.height_m];
+    let names = [
+        ("skeleton.length_m", "Length of the vehicle"),
+        ("skeleton.width_m", "Width of the vehicle"),
+        ("skeleton.height_m", "Height of the vehicle"),
+    ];
+    for ((value, usual), (path, name)) in said.into_iter().zip(size_m).zip(names) {
+        assumed.or(value, usual, path, name, "m");
     }
 }
 

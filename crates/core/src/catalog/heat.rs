@@ -72,6 +72,11 @@ fn diameters_m(area_mm2: f64) -> (f64, f64) {
     (outer / 1000.0, (outer - 2.0 * wall) / 1000.0)
 }
 
+/// Outer diameter of a thick-wall wire as made, mm. Source: as above.
+pub fn outer_mm(area_mm2: f64) -> f64 {
+    1000.0 * diameters_m(area_mm2).0
+}
+
 /// Current that holds the conductor at `max_c` in still air of `ambient_c`, A; zero when the air is
 /// already that hot.
 ///

@@ -61,8 +61,10 @@ impl Checker {
             let at = format!("skeleton.places[{i}]");
             self.id(format!("{at}.id"), &place.id.0, &mut ids);
             self.text(format!("{at}.name"), place.name.as_deref().unwrap_or_default(), 80);
-            for (k, value) in place.at_m.iter().flatten().enumerate() {
-                self.range(format!("{at}.at_m[{k}]"), *value, -5.0, 25.0, "m");
+            if let Some(p) = place.at {
+                self.range(format!("{at}.at.along_m"), p.along_m, -5.0, 25.0, "m");
+                self.range(format!("{at}.at.left_m"), p.left_m, -3.0, 3.0, "m");
+                self.range(format!("{at}.at.up_m"), p.up_m, -0.5, 5.0, "m");
             }
         }
         let mut ids = HashSet::new();
@@ -72,7 +74,7 @@ impl Checker {
             self.text(format!("{at}.name"), way.name.as_deref().unwrap_or_default(), 80);
             self.maybe(format!("{at}.length_m"), way.length_m, 0.01, 60.0, "m");
             self.maybe(format!("{at}.ambient_c"), way.ambient_c, -40.0, 150.0, "°C");
-            if way.between.as_ref().is_some_and(|(a, b)| a == b) {
+            if way.between.as_ref().is_some_and(|b| b.from == b.to) {
                 self.say(format!("{at}.between"), "a way joins two different places".into());
             }
             if let Some(Passage::Grommet { bore_mm }) = way.passage {

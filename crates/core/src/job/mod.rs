@@ -28,7 +28,9 @@ pub use shop::{
     AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
     Shop, Suppression, WireSystem,
 };
-pub use skeleton::{BodyKind, Hazard, Passage, PlaceFact, RouteSchool, Sites, Skeleton, WayFact};
+pub use skeleton::{
+    At, Between, BodyKind, Hazard, Passage, PlaceFact, RouteSchool, Sites, Skeleton, WayFact,
+};
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,

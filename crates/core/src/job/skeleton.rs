@@ -92,6 +92,28 @@ pub enum Passage {
     Connector,
 }
 
+/// A point of the vehicle.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct At {
+    /// Behind the front, m.
+    pub along_m: f64,
+    /// Left of the middle, m; right is negative.
+    pub left_m: f64,
+    /// Above the ground, m.
+    pub up_m: f64,
+}
+
+/// Two places that a way joins.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Between {
+    /// One end.
+    pub from: PlaceId,
+    /// The other.
+    pub to: PlaceId,
+}
+
 /// A place that was added, or that differs from the body's own.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -101,9 +123,9 @@ pub struct PlaceFact {
     /// What the fitter calls it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub name: Option<String>,
-    /// Behind the front, left of the middle (right is negative), above the ground, m.
+    /// Where it is; a new place needs it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub at_m: Option<[f64; 3]>,
+    pub at: Option<At>,
 }
 
 /// A way that was added, or what is known of one of the body's ways.
@@ -114,7 +136,7 @@ pub struct WayFact {
     pub id: WayId,
     /// The places that a new way joins.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub between: Option<(PlaceId, PlaceId)>,
+    pub between: Option<Between>,
     /// What the fitter calls it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub name: Option<String>,

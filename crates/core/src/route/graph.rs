@@ -2,7 +2,7 @@
 
 use super::body::{Line, body};
 use crate::catalog::zone;
-use crate::job::{Hazard, Passage, PlaceId, RouteSchool, Skeleton, WayId, Zone};
+use crate::job::{At, Hazard, Passage, PlaceId, RouteSchool, Skeleton, WayId, Zone};
 
 /// A place on the vehicle.
 #[derive(Debug, Clone, PartialEq)]
@@ -65,6 +65,10 @@ pub fn computed_m(a: [f64; 3], b: [f64; 3]) -> f64 {
     (0..3).map(|k| (a[k] - b[k]).abs()).sum()
 }
 
+fn figures(at: At) -> [f64; 3] {
+    [at.along_m, at.left_m, at.up_m]
+}
+
 impl Graph {
     /// Builds the graph of a skeleton.
     pub fn new(skeleton: &Skeleton) -> Graph {
@@ -88,12 +92,12 @@ impl Graph {
             match places.iter_mut().find(|p| p.id == fact.id) {
                 Some(place) => {
                     place.name = fact.name.clone().unwrap_or_else(|| place.name.clone());
-                    place.at_m = fact.at_m.unwrap_or(place.at_m);
+                    place.at_m = fact.at.map_or(place.at_m, figures);
                 }
                 None => places.push(Place {
                     id: fact.id.clone(),
                     name: fact.name.clone().unwrap_or_else(|| fact.id.0.clone()),
-                    at_m: fact.at_m.unwrap_or([0.5 * size_m[0], 0.0, 0.3 * size_m[2]]),
+                    at_m: fact.at.map_or([0.5 * size_m[0], 0.0, 0.3 * size_m[2]], figures),
                 }),
             }
         }
@@ -121,7 +125,7 @@ impl Graph {
             let ends = fact
                 .between
                 .as_ref()
-                .and_then(|(a, b)| Some((index(&a.0)?, index(&b.0)?)))
+                .and_then(|b| Some((index(&b.from.0)?, index(&b.to.0)?)))
                 .filter(|(a, b)| a != b);
             let at = match (known, ends) {
                 (Some(at), _) => at,

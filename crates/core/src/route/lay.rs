@@ -156,17 +156,9 @@ fn traced(
     pinned: &[usize],
 ) -> Result<Traced, (usize, usize)> {
     let go = |from: usize, to: usize| path(graph, prices, from, to).ok_or((from, to));
-    // A pinned way costs nothing and both its ends are wanted: the tree takes it.
-    let mut cheap = prices.to_vec();
-    let mut ends = at.lamps.clone();
-    for &way in pinned {
-        if cheap[way].is_some() {
-            cheap[way] = Some(0.0);
-            ends.extend([graph.ways[way].ends.0, graph.ways[way].ends.1]);
-        }
-    }
     let far = |root: usize| at.lamps.iter().copied().find(|&l| l != root).unwrap_or(root);
-    let supply = tree(graph, &cheap, at.control, &ends).ok_or((at.control, far(at.control)))?;
+    let supply = through(graph, prices, at.control, pinned, &at.lamps)
+        .ok_or((at.control, far(at.control)))?;
     let to_battery =
         job.circuits[want.circuit].run.return_by == crate::job::ReturnKind::BatteryNegative;
     let grounds: Vec<usize> = match (to_battery, at.ground) {
@@ -196,6 +188,41 @@ fn traced(
             .map(|tap| go(tap, at.control))
             .collect::<Result<_, _>>()?,
     })
+}
+
+/// The cheapest tree to the lamps that goes through the pinned ways first, in their order. Where the lamps
+/// cannot be reached from there without going back, it may go back.
+fn through(
+    graph: &Graph,
+    prices: &[Option<f64>],
+    root: usize,
+    pinned: &[usize],
+    lamps: &[usize],
+) -> Option<Vec<usize>> {
+    let (mut here, mut trunk) = (root, Vec::new());
+    let mut left = prices.to_vec();
+    for &way in pinned.iter().filter(|&&w| prices[w].is_some()) {
+        let (a, b) = graph.ways[way].ends;
+        let to = |near: usize| Some((path(graph, &left, here, near)?, near));
+        let nearest = [to(a), to(b)]
+            .into_iter()
+            .flatten()
+            .filter(|(ways, _)| !ways.contains(&way))
+            .min_by(|p, q| price_of(&left, &p.0).total_cmp(&price_of(&left, &q.0)));
+        let Some((ways, near)) = nearest else { continue };
+        here = if near == a { b } else { a };
+        trunk.extend(ways);
+        trunk.push(way);
+        trunk.iter().for_each(|&w| left[w] = None);
+    }
+    let onward = tree(graph, &left, here, lamps).or_else(|| {
+        trunk.iter().for_each(|&w| left[w] = Some(0.0));
+        tree(graph, &left, here, lamps)
+    })?;
+    let mut out = [trunk, onward].concat();
+    out.sort_unstable();
+    out.dedup();
+    Some(out)
 }
 
 /// The wires of a circuit, for bundles and sheet.
@@ -264,10 +291,13 @@ impl Beside<'_> {
     fn laid(&self, _circuit: usize, trace: &Traced, prices: &[Option<f64>]) -> Laid {
         let mut supply = self.sections(&trace.to_fuse, Waypoint::Fuse);
         // A part right beside the one before still ends a section.
+        let near = trace.to_fuse.iter().chain(&trace.to_control).chain(&trace.supply.trunk);
+        let legs = trace.supply.legs.iter().flat_map(|l| &l.ways);
+        let zone =
+            near.chain(legs).next().map_or(Zone::Underbody, |&w| self.layout.graph.ways[w].zone);
         let here = |ends_at| Section {
             length_m: Some(BESIDE_M),
-            ends_at,
-            ..Section::unmeasured("side by side", Zone::EngineBay, Waypoint::Pass)
+            ..Section::unmeasured("side by side", zone, ends_at)
         };
         if trace.to_fuse.is_empty() {
             supply.push(here(Waypoint::Fuse));

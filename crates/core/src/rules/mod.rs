@@ -10,6 +10,7 @@ mod glow;
 mod lamps;
 mod left_on;
 mod overruled;
+mod run;
 mod supply_load;
 mod wish;
 
@@ -22,6 +23,8 @@ use crate::plan::inputs::Inputs;
 use crate::plan::supply::PlannedSupply;
 use crate::plan::switching::Unmet;
 use crate::plan::{Assumption, Chain};
+use crate::route::Layout;
+use crate::route::bundle::Bundle;
 use crate::sizing::circuit::Sized;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -87,6 +90,8 @@ pub struct Context<'a> {
     pub factory: &'a [PlannedFactory],
     /// Circuits with lights.
     pub circuits: &'a [CircuitView<'a>],
+    /// The paths on the skeleton, with the bundle on each way; none without one.
+    pub layout: Option<(&'a Layout, Vec<Option<Bundle>>)>,
     /// What was assumed.
     pub assumptions: &'a [Assumption],
 }
@@ -111,6 +116,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         overruled::against_advice(view, &mut out);
     }
     lamps::no_lights(context, &mut out);
+    run::ways(context, &mut out);
     factory::shared_headroom(context, &mut out);
     supply_load::alternator(context, &mut out);
     assumed::figures(context, &mut out);

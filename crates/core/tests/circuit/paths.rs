@@ -1,7 +1,9 @@
 //! Paths and trees on random skeletons, against a general graph library and against trying everything.
 //! Sources: petgraph 0.8 (Dijkstra); every subset of ways of a small graph.
 
-use jovek_core::job::{BodyKind, PlaceFact, PlaceId, RouteSchool, Skeleton, WayFact, WayId};
+use jovek_core::job::{
+    At, Between, BodyKind, PlaceFact, PlaceId, RouteSchool, Skeleton, WayFact, WayId,
+};
 use jovek_core::route::Graph;
 use jovek_core::route::branch::branched;
 use jovek_core::route::path::{path, price_of, prices};
@@ -16,7 +18,11 @@ fn random(places: usize, ways: Vec<(usize, usize, f64, bool)>) -> Graph {
     let skeleton = Skeleton {
         body: BodyKind::TrailerOneAxle,
         places: (0..places)
-            .map(|k| PlaceFact { id: id(k), name: None, at_m: Some([k as f64 * 0.3, 0.0, 0.0]) })
+            .map(|k| PlaceFact {
+                id: id(k),
+                name: None,
+                at: Some(At { along_m: k as f64 * 0.3, left_m: 0.0, up_m: 0.0 }),
+            })
             .collect(),
         ways: ways
             .into_iter()
@@ -24,7 +30,7 @@ fn random(places: usize, ways: Vec<(usize, usize, f64, bool)>) -> Graph {
             .filter(|(_, (a, b, ..))| a % places != b % places)
             .map(|(k, (a, b, length_m, is_forbidden))| WayFact {
                 id: WayId(format!("w{k}")),
-                between: Some((id(a % places), id(b % places))),
+                between: Some(Between { from: id(a % places), to: id(b % places) }),
                 length_m: Some(length_m),
                 is_forbidden,
                 ..WayFact::default()

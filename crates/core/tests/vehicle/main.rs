@@ -9,6 +9,7 @@ mod faults_show;
 mod feeds;
 mod inputs_and_words;
 mod isolation;
+mod laid;
 mod moment_and_drawing;
 mod parts_fail;
 mod proof_holds;

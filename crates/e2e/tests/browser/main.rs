@@ -7,6 +7,7 @@ mod by_keys;
 mod every_screen;
 mod feed_and_shop;
 mod proof_pages;
+mod run_along_skeleton;
 mod saving;
 mod try_and_prove;
 

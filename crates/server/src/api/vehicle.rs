@@ -9,6 +9,7 @@ use jovek_core::diagram::{Diagram, diagram};
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::proof::{Proof, prove};
+use jovek_core::without::{Cost, Trial, cost};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -73,16 +74,38 @@ pub(super) async fn draw_diagram(Text(body): Text) -> Result<Json<Drawn>, Proble
     Ok(Json(Drawn { diagram: diagram(&job, &asked.state).map_err(not_shown)? }))
 }
 
+/// What a way is worth.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CostAsked {
+    /// The job.
+    #[schema(value_type = Job)]
+    pub job: serde_json::Value,
+    /// What is tried.
+    pub trial: Trial,
+}
+
+/// What forbidding a way, or pinning a circuit to it, would cost; nothing is saved.
+#[utoipa::path(post, path = "/api/route/cost", operation_id = "costOfWay",
+    request_body(content = CostAsked, content_type = "application/json"),
+    responses((status = 200, body = Cost), (status = 422, body = Problem)))]
+pub(super) async fn cost_of_way(Text(body): Text) -> Result<Json<Cost>, Problem> {
+    let asked: CostAsked = parsed(&body, "The question cannot be read")?;
+    let job = read(&asked.job.to_string())?;
+    Ok(Json(cost(&job, &asked.trial)))
+}
+
 fn asked(body: &str) -> Result<(Job, MomentAsked), Problem> {
-    let asked: MomentAsked = serde_json::from_str(body).map_err(|e| {
-        Problem::new(
-            StatusCode::UNPROCESSABLE_ENTITY,
-            "/problems/state",
-            "The state cannot be read",
-            e.to_string(),
-        )
-    })?;
+    let asked: MomentAsked = parsed(body, "The state cannot be read")?;
     Ok((read(&asked.job.to_string())?, asked))
+}
+
+/// What was asked, or why it cannot be read.
+fn parsed<T: serde::de::DeserializeOwned>(body: &str, title: &'static str) -> Result<T, Problem> {
+    serde_json::from_str(body).map_err(|e| {
+        let status = StatusCode::UNPROCESSABLE_ENTITY;
+        Problem::new(status, "/problems/state", title, e.to_string())
+    })
 }
 
 fn not_shown(e: MomentError) -> Problem {

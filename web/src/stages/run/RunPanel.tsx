@@ -3,16 +3,28 @@ import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
 import { SectionList } from "./SectionList";
+import { SitesForm } from "./SitesForm";
+import { SkeletonForm } from "./SkeletonForm";
 
 export function RunPanel() {
   const { job, circuit } = useDesk();
   const at = `circuits[${circuit}].run`;
+  const here = job.circuits?.[circuit];
+  const isLaid = job.skeleton && here?.sites;
   return (
-    <Panel title="Run" says="The path as measured with a string, section by section.">
+    <Panel
+      title="Run"
+      says={
+        isLaid
+          ? "Where the parts sit and how large the vehicle is: the paths follow."
+          : "The path as measured with a string, section by section."
+      }
+    >
       <CircuitPicker />
-      {job.circuits?.[circuit] && (
+      {isLaid && <SitesForm />}
+      {here && (
         <>
-          <SectionList path={`${at}.supply`} title="To the lamps" waypoints />
+          {!isLaid && <SectionList path={`${at}.supply`} title="To the lamps" waypoints />}
           <ChoiceField
             path={`${at}.return_by`}
             label="Return"
@@ -22,9 +34,10 @@ export function RunPanel() {
             ]}
             read={(held) => String(held ?? "chassis_stud")}
           />
-          <SectionList path={`${at}.back`} title="And back" />
+          {!isLaid && <SectionList path={`${at}.back`} title="And back" />}
         </>
       )}
+      <SkeletonForm />
       <p className="text-sm text-soft">
         150 mm off the exhaust, never along brake or fuel lines, grommet in every hole, clips every
         30 to 45 cm, slack at hinges. Exhaust cold, vehicle on stands.

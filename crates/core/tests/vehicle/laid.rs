@@ -1,0 +1,407 @@
+//! Wires laid along the skeleton: what the network, the sheet and the figures have to say of the same path.
+
+use crate::common::bench::{job as bench, switch};
+use jovek_core::answers::{assess, study};
+use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
+use jovek_core::job::{
+    BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind, Passage, PlaceId,
+    RouteSchool, Sites, Skeleton, WayFact, WayId, Wish,
+};
+use jovek_core::plan::chain::WireRole;
+use jovek_core::proof::live::Live;
+use jovek_core::route::LaidRole;
+use jovek_core::route::bundle::{LOOM_BORES_MM, Strand, bundle, clips, diameter_mm};
+use jovek_core::route::lay::slack_m;
+use jovek_core::without::{Trial, cost, tried};
+use proptest::prelude::*;
+
+fn demo(unit: &str) -> Job {
+    crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
+}
+
+/// Any demo job with its wires on a skeleton.
+fn laid(unit: &str, body: BodyKind) -> Job {
+    let mut job = demo(unit);
+    job.skeleton.get_or_insert(Skeleton { body, ..Skeleton::default() });
+    job.circuits.iter_mut().for_each(|c| c.sites = Some(Sites::default()));
+    job
+}
+
+fn all_laid() -> Vec<(&'static str, Job)> {
+    use BodyKind::{ChassisCab, Pickup, RigidLorry, SmallOffroad, TrailerTwoAxle, Van};
+    [
+        ("14", ChassisCab),
+        ("22", Van),
+        ("31", SmallOffroad),
+        ("40", RigidLorry),
+        ("51", Pickup),
+        ("55", Pickup),
+        ("58", Pickup),
+        ("T3", TrailerTwoAxle),
+    ]
+    .map(|(unit, body)| (unit, laid(unit, body)))
+    .to_vec()
+}
+
+/// Strips at the rear left and right of a pickup, on a switch of their own.
+fn pair() -> Job {
+    let mut job = bench(&[], switch("on-off"), None);
+    job.skeleton = Some(Skeleton { body: BodyKind::Pickup, ..Skeleton::default() });
+    let circuit = &mut job.circuits[0];
+    circuit.lights[0].draws = LightKind::Strip { forward_v: Some(9.0) };
+    circuit.lights[0].place = Some(LampPlace::Rear);
+    circuit.sites = Some(Sites::default());
+    job
+}
+
+fn codes(job: &Job) -> Vec<&'static str> {
+    assess(job).findings.iter().map(|f| f.code).collect()
+}
+
+fn fact<'a>(job: &'a mut Job, id: &str) -> &'a mut WayFact {
+    let ways = &mut job.skeleton.as_mut().unwrap().ways;
+    ways.push(WayFact { id: WayId::from(id), ..WayFact::default() });
+    ways.last_mut().unwrap()
+}
+
+/// Every wire of the plan is on the sheet once, as long as it is in the network.
+#[test]
+fn sheet_and_network_hold_the_same_metres() {
+    for (unit, job) in all_laid() {
+        let study = study(&job);
+        let answers = assess(&job);
+        assert!(study.layout.as_ref().unwrap().unreached.is_empty(), "{unit}");
+        for studied in &study.circuits {
+            let chain = &studied.chain;
+            let in_network: f64 = chain.wires().map(|(_, w)| w.length_m()).sum::<f64>()
+                + chain.legs.iter().chain(&chain.back_legs).map(|l| l.length_m()).sum::<f64>();
+            let of = |c: &&jovek_core::harness::CutLine| c.circuit == chain.id;
+            let inner = |place: &str| {
+                place.starts_with("relay")
+                    || place.starts_with("switch")
+                    || place.contains("85")
+                    || place.starts_with("diode")
+                    || place.starts_with("joint")
+                    || place.starts_with("wire of")
+                    || place == "feed joint"
+            };
+            // Between parts of the hardware there are leads of their own.
+            let on_sheet: f64 = answers
+                .cuts
+                .iter()
+                .filter(of)
+                .filter(|c| !(inner(&c.from) && (inner(&c.to) || c.to == "ground stud")))
+                .map(|c| c.path_m)
+                .sum();
+            assert!(
+                (on_sheet - in_network).abs() < 1e-9,
+                "{unit} {}: {on_sheet} {in_network}",
+                chain.id
+            );
+            // The layout says the same: its ways with their slack, and what lies side by side.
+            let layout = study.layout.as_ref().unwrap();
+            let on_ways: f64 = layout
+                .wires
+                .iter()
+                .filter(|w| w.circuit == studied.index && w.role.is_loaded())
+                .flat_map(|w| &w.ways)
+                .map(|&w| layout.graph.ways[w].length_m + slack_m(layout.graph.ways[w].passage))
+                .sum();
+            assert!(
+                on_ways <= in_network + 1e-9 && in_network < on_ways + 0.25,
+                "{unit} {}",
+                chain.id
+            );
+        }
+        let lengths: f64 = answers.cuts.iter().map(|c| c.length_m).sum();
+        let listed: f64 = answers.parts.iter().filter(|p| p.unit == "m").map(|p| p.quantity).sum();
+        assert!((lengths - listed).abs() < 0.02, "{unit}: cut {lengths}, listed {listed}");
+    }
+}
+
+/// Behind a branch: currents add up, each leg loses I·R, the farther lamp has less. Ohm and Kirchhoff.
+#[test]
+fn legs_obey_ohm_and_kirchhoff() {
+    let job = pair();
+    let study = study(&job);
+    let chain = &study.circuits[0].chain;
+    let sizes = &study.circuits[0].sized.chosen.sizes;
+    assert_eq!((chain.legs.len(), chain.back_legs.len()), (2, 2));
+    let mut live = Live::at_rest(&study);
+    live.put(chain.first_lit_by());
+    let solution = live.solve().unwrap();
+    let at = &live.built.circuits[0];
+    let net = &live.built.net;
+    let lamps: Vec<f64> = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).collect();
+    let legs: f64 = at.legs.iter().map(|&l| solution.current_a(l)).sum();
+    assert!((lamps.iter().sum::<f64>() - legs).abs() < 1e-9);
+    let link = chain.links.iter().position(|l| l.name == "lamps").unwrap();
+    let warm: Vec<f64> = sizes.stretch_c(link).collect();
+    let mut before = 0;
+    for (k, leg) in chain.legs.iter().enumerate() {
+        let copper: f64 = leg
+            .stretches
+            .iter()
+            .enumerate()
+            .map(|(n, s)| sizes.wire.ohm(s.length_m, warm[before + n]))
+            .sum();
+        before += leg.stretches.len();
+        let lost_v = solution.current_a(at.legs[k]) * (copper + SPLICE_OHM + LAMP_PLUG_OHM);
+        assert!((solution.across_v(net, at.legs[k]) - lost_v).abs() < 1e-9, "leg {k}");
+    }
+    let far = at.weakest_lamp(net, &solution).unwrap();
+    let longest = (0..2).max_by(|a, b| {
+        let m = |k: usize| chain.legs[k].length_m() + chain.back_legs[k].length_m();
+        m(*a).total_cmp(&m(*b))
+    });
+    assert!(chain.legs[longest.unwrap()].lamps.contains(&far));
+    // The volt line ends at that lamp.
+    let line = &assess(&job).circuits[0].volt_lines[0];
+    assert!((line.lamp_v - solution.across_v(net, at.lamps[far.0][far.1])).abs() < 1e-3);
+    for pair in line.elements.windows(2) {
+        assert!(
+            (pair[0].out_v - pair[1].in_v).abs() < 1e-9,
+            "the line is broken at {}",
+            pair[1].name
+        );
+    }
+}
+
+/// A lost leg puts out its own lamps and no others.
+#[test]
+fn a_broken_leg_puts_out_its_own_lamps() {
+    use jovek_core::job::{Fault, FaultKind, VehicleState};
+    let job = pair();
+    let fault = Fault { part: "c1.leg.1".into(), kind: FaultKind::Open };
+    let state =
+        VehicleState { on: vec!["on-off".into()], faults: vec![fault], ..Default::default() };
+    let seen = jovek_core::moment::moment(&job, &state, None).unwrap();
+    let dark = seen.lamps.iter().filter(|l| l.level < 0.01).count();
+    assert_eq!((dark, seen.lamps.len()), (1, 2));
+}
+
+/// A measured length beats the computed one; the network and the sheet follow.
+#[test]
+fn a_measured_length_beats_the_computed_one() {
+    let mut job = pair();
+    let metres = |job: &Job| {
+        let study = study(job);
+        study.circuits[0]
+            .chain
+            .wires()
+            .filter(|(_, w)| w.role == WireRole::Supply)
+            .map(|(_, w)| w.length_m())
+            .sum::<f64>()
+    };
+    let computed = metres(&job);
+    let study_ways = study(&job).layout.unwrap();
+    let way = study_ways.graph.way(&WayId::from("rail_lf-rail_lm")).unwrap();
+    let was_m = study_ways.graph.ways[way].length_m;
+    fact(&mut job, "rail_lf-rail_lm").length_m = Some(was_m + 0.7);
+    assert!((metres(&job) - computed - 0.7).abs() < 1e-9);
+    let answer = assess(&job).route.unwrap();
+    let way = answer.ways.iter().find(|w| w.id.0 == "rail_lf-rail_lm").unwrap();
+    assert!(way.is_measured && way.length_text.ends_with("measured"));
+}
+
+/// Forbidding costs metres and volts, and says so; where nothing else is left it is named.
+#[test]
+fn forbidding_and_pinning_have_their_price() {
+    let job = pair();
+    let way = WayId::from("rail_lm-rail_lr");
+    let forbid = Trial::Forbid { way: way.clone() };
+    let dear = cost(&job, &forbid);
+    assert!(dear.is_possible && dear.wire_m > 0.3, "{dear:?}");
+    assert!(dear.says.iter().any(|s| s.contains("more wire")), "{dear:?}");
+    let without = study(&tried(&job, &forbid));
+    let layout = without.layout.as_ref().unwrap();
+    let gone = layout.graph.way(&way).unwrap();
+    assert!(layout.wires.iter().all(|w| !w.ways.contains(&gone)));
+    // A way that nothing takes is free to forbid.
+    let idle = Trial::Forbid { way: WayId::from("slam-grille") };
+    assert_eq!(cost(&job, &idle).says, ["Nothing changes."]);
+    // Pinned to the other rail.
+    let right = WayId::from("rail_rf-rail_rm");
+    let pin = Trial::Pin { circuit: CircuitId::from("c1"), way: right.clone() };
+    // The other rail is as long; it is the exhaust that makes it dear.
+    assert!(cost(&job, &pin).wire_m > -1e-9);
+    assert!(
+        codes(&tried(&job, &pin)).contains(&"near-heat") && !codes(&job).contains(&"near-heat")
+    );
+    let pinned = study(&tried(&job, &pin));
+    let layout = pinned.layout.as_ref().unwrap();
+    let must = layout.graph.way(&right).unwrap();
+    assert!(layout.wires.iter().any(|w| w.role == LaidRole::Supply && w.ways.contains(&must)));
+    // The only way to a lamp.
+    let only = Trial::Forbid { way: WayId::from("rail_lr-rear_left") };
+    let lost = cost(&job, &only);
+    assert!(!lost.is_possible && lost.says[0].contains("no other path"), "{lost:?}");
+    assert!(codes(&tried(&job, &only)).contains(&"no-path"));
+}
+
+/// The school decides between ways that are equally long.
+#[test]
+fn the_school_chooses_between_rail_and_lines() {
+    let supply = |school| {
+        let mut job = pair();
+        job.skeleton.as_mut().unwrap().school = school;
+        let study = study(&job);
+        let layout = study.layout.unwrap();
+        let on = layout.wires.iter().filter(|w| w.role == LaidRole::Supply);
+        on.flat_map(|w| w.ways.clone())
+            .map(|w| layout.graph.ways[w].id.0.clone())
+            .collect::<Vec<_>>()
+    };
+    let rail = supply(RouteSchool::InsideRail);
+    assert!(rail.contains(&"rail_lf-rail_lm".into()), "{rail:?}");
+    assert!(!supply(RouteSchool::ExistingLines).is_empty());
+}
+
+/// What a way passes is told once wires lie there.
+#[test]
+fn hazards_are_named_with_their_remedy() {
+    let named = |change: &dyn Fn(&mut WayFact)| {
+        let mut job = pair();
+        change(fact(&mut job, "rail_lm-rail_lr"));
+        codes(&job)
+    };
+    for (hazard, code) in [
+        (Hazard::Heat, "near-heat"),
+        (Hazard::SharpEdge, "sharp-edge"),
+        (Hazard::BrakeLine, "along-a-line"),
+        (Hazard::FuelLine, "along-a-line"),
+        (Hazard::BelowFrame, "below-the-frame"),
+        (Hazard::Moving, "near-moving"),
+    ] {
+        // Only where wires still go: the left rail is measured short, so that it stays the best.
+        let found = named(&|w| {
+            w.hazards = Some(vec![hazard]);
+            w.length_m = Some(0.2);
+        });
+        assert!(found.contains(&code), "{hazard:?}: {found:?}");
+    }
+    let found = named(&|w| w.passage = Some(Passage::Grommet { bore_mm: Some(4.0) }));
+    assert!(found.contains(&"grommet-full"), "{found:?}");
+    let found = named(&|w| {
+        (w.passage, w.length_m) = (Some(Passage::NewHole), Some(0.1));
+    });
+    assert!(found.contains(&"new-hole"), "{found:?}");
+    let mut gone = pair();
+    gone.circuits[0].sites =
+        Some(Sites { ground: Some(PlaceId::from("moon")), ..Sites::default() });
+    assert!(codes(&gone).contains(&"no-such-place"));
+}
+
+/// Loaded wires on the same way count as neighbours, coil and signal wires do not.
+#[test]
+fn neighbours_are_the_loaded_wires_of_the_way() {
+    let mut job = pair();
+    let mut second = LampCircuit::starter(CircuitId::from("c2"), "More lamps");
+    second.lights[0].place = Some(LampPlace::Rear);
+    second.sites = Some(Sites::default());
+    second.lit = Wish::OwnSwitch;
+    job.circuits.push(second);
+    let study = study(&job);
+    let layout = study.layout.as_ref().unwrap();
+    let rail = layout.graph.way(&WayId::from("rail_lf-rail_lm")).unwrap();
+    let loaded =
+        layout.wires.iter().filter(|w| w.role.is_loaded() && w.ways.contains(&rail)).count();
+    assert_eq!(loaded, 2);
+    let name = &layout.graph.ways[rail].name;
+    for studied in &study.circuits {
+        let stretch =
+            studied.chain.wires().flat_map(|(_, w)| &w.stretches).find(|s| s.name == *name);
+        assert_eq!(stretch.unwrap().beside, 1);
+    }
+}
+
+/// Equal wires: the packing of circles, 7 % looser. Source: circles in a circle, as in the table of the
+/// reference: 1, 2, 2.1547, 2.4142, 3, 3, 4.0296, 5.1223.
+#[test]
+fn bundles_are_as_thick_as_circles_pack() {
+    for (n, packing) in
+        [(2, 2.0), (3, 2.1547), (4, 2.4142), (6, 3.0), (7, 3.0), (12, 4.0296), (20, 5.1223)]
+    {
+        let d = diameter_mm(&vec![2.6; n]);
+        assert!((d / 2.6 / 1.07 - packing).abs() < 1e-9, "{n} wires: {d} mm");
+    }
+    assert_eq!(diameter_mm(&[2.6]), 2.6);
+    // Many: 1.2 times the root of the squares, within 9 % of the exact 6.7588 and 8.6613.
+    for (n, packing) in [(37, 6.7588), (61, 8.6613)] {
+        let d = diameter_mm(&vec![1.0; n]) / 1.07;
+        assert!((1.0..1.09).contains(&(d / packing)), "{n} wires: {d}");
+    }
+    // A thick one beside a thin one is as wide as both.
+    assert!((diameter_mm(&[10.0, 2.0]) / 1.07 - 12.0).abs() < 0.01);
+}
+
+/// Loom 1.15 times the bundle at least; a clip at each end and no more than 0.4 m between. Practice.
+#[test]
+fn loom_grommet_and_clips_fit() {
+    let strand = Strand { outer_mm: 2.6, area_mm2: 1.0 };
+    let four = bundle(&[strand; 4]);
+    let loom = four.loom_mm.unwrap();
+    assert!(loom >= 1.15 * four.diameter_mm && LOOM_BORES_MM.contains(&loom));
+    assert!((four.fill - 4.0 * 2.6 * 2.6 / (loom * loom)).abs() < 1e-12);
+    assert!(four.diameter_mm <= 0.9 * four.grommet_mm.unwrap());
+    // 1 mm² of copper is 8.96 g/m, the rest of the 5.31 mm² is insulation at 1.4 g/cm³. By hand.
+    assert!((four.mass_g_per_m - 4.0 * (8.96 + 1.4 * (5.3093 - 1.0))).abs() < 0.01);
+    assert_eq!([0.1, 0.4, 0.41, 1.2, 1.3].map(clips), [2, 2, 3, 4, 5]);
+    let thick = bundle(&[Strand { outer_mm: 9.0, area_mm2: 25.0 }; 30]);
+    assert_eq!((thick.loom_mm, thick.grommet_mm), (None, None));
+}
+
+#[test]
+fn absurd_skeletons_are_refused_with_their_place() {
+    let refused = |change: &dyn Fn(&mut Skeleton)| {
+        let mut job = pair();
+        change(job.skeleton.as_mut().unwrap());
+        Job::read(&job.write()).unwrap_err().to_string()
+    };
+    assert!(refused(&|s| s.length_m = Some(90.0)).contains("skeleton.length_m"));
+    assert!(refused(&|s| s.height_m = Some(-1.0)).contains("skeleton.height_m"));
+    let way = |length_m| WayFact { id: WayId::from("w"), length_m, ..WayFact::default() };
+    assert!(refused(&|s| s.ways = vec![way(Some(0.0))]).contains("skeleton.ways[0].length_m"));
+    assert!(refused(&|s| s.ways = vec![way(None), way(None)]).contains("used twice"));
+    // And a sound one is kept as it is.
+    let mut job = pair();
+    fact(&mut job, "rail_lf-rail_lm").length_m = Some(1.5);
+    assert_eq!(Job::read(&job.write()).unwrap(), job);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// Lamps anywhere, in any number, on any body: laid, solved, every lamp lit, the sheet whole.
+    #[test]
+    fn lamps_anywhere_are_laid_and_lit(
+        body in 0..8usize,
+        places in prop::collection::vec(0..60usize, 1..7),
+        watts in 1.0..15.0f64,
+    ) {
+        const KINDS: [BodyKind; 8] = [
+            BodyKind::Pickup, BodyKind::ChassisCab, BodyKind::Van, BodyKind::SmallOffroad,
+            BodyKind::RigidLorry, BodyKind::TrailerOneAxle, BodyKind::TrailerTwoAxle, BodyKind::MotorBody,
+        ];
+        let mut job = pair();
+        job.skeleton = Some(Skeleton { body: KINDS[body], ..Skeleton::default() });
+        let graph = jovek_core::route::Graph::new(job.skeleton.as_ref().unwrap());
+        let ids: Vec<PlaceId> = places.iter().map(|p| graph.places[p % graph.places.len()].id.clone()).collect();
+        let circuit = &mut job.circuits[0];
+        circuit.lights[0] = Light { count: ids.len() as u32, label_w: Some(watts), ..circuit.lights[0].clone() };
+        circuit.sites = Some(Sites { lamps: ids.clone(), ..Sites::default() });
+        let study = study(&job);
+        let layout = study.layout.as_ref().unwrap();
+        prop_assert!(layout.unreached.is_empty());
+        let chain = &study.circuits[0].chain;
+        if !chain.legs.is_empty() {
+            let mut held: Vec<(usize, usize)> = chain.legs.iter().flat_map(|l| l.lamps.clone()).collect();
+            held.sort_unstable();
+            prop_assert_eq!(held, (0..ids.len()).map(|n| (0, n)).collect::<Vec<_>>());
+        }
+        let mut live = Live::at_rest(&study);
+        live.put(chain.first_lit_by());
+        let solution = live.solve().unwrap();
+        prop_assert!(live.level(&solution, 0).is_lit());
+    }
+}

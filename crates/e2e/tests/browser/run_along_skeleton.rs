@@ -1,0 +1,94 @@
+//! The vehicle as a skeleton: typed, measured, forbidden; metres and volts follow.
+
+use anyhow::{Result, ensure};
+use jovek_e2e::{Page, Size};
+
+/// Touches a way of the picture.
+async fn touch(page: &Page, way: &str) -> Result<()> {
+    let script = "document.querySelector(`[data-way=\"${arguments[0]}\"]`)
+        .dispatchEvent(new MouseEvent('click', { bubbles: true }))";
+    page.script(script, vec![way.into()]).await?;
+    Ok(())
+}
+
+/// The text of the path and of all wires.
+async fn metres(page: &Page) -> Result<String> {
+    page.text("section[aria-label='Skeleton']").await
+}
+
+#[tokio::test]
+async fn dimensions_are_typed_and_a_way_is_measured() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/run").await?;
+    page.press("Lay the wires on a skeleton").await?;
+    page.pick("Body", "pickup").await?;
+    page.press("Vehicle").await?;
+    page.says("of loom").await?;
+    page.fill("Length", "5.2").await?;
+    page.fill("Width", "1.8").await?;
+    page.fill("Height", "1.75").await?;
+    page.saved().await?;
+    let before = metres(&page).await?;
+    page.fill("Length", "6.4").await?;
+    page.until("longer wires", || async { Ok(metres(&page).await? != before) }).await?;
+    // Bad input is named and changes nothing.
+    page.fill("Length", "640").await?;
+    page.says("give 1 to 20 m").await?;
+    page.fill("Length", "6.4").await?;
+    touch(&page, "rail_lf-rail_lm").await?;
+    page.says("left rail, front to left rail, middle").await?;
+    let before = metres(&page).await?;
+    page.fill("Measured", "3.1").await?;
+    page.says("3.10 m, measured").await?;
+    page.until("the path to follow", || async { Ok(metres(&page).await? != before) }).await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("branch +").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn a_way_is_forbidden_and_what_it_costs_is_told_before() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/8/run").await?;
+    page.press("Vehicle").await?;
+    page.says("Side markers").await?;
+    let before = metres(&page).await?;
+    touch(&page, "side_l2-side_l3").await?;
+    page.says("Without it:").await?;
+    page.says("more wire").await?;
+    page.press("Forbid this way").await?;
+    page.says("Allow this way again").await?;
+    page.until("another path", || async { Ok(metres(&page).await? != before) }).await?;
+    page.saved().await?;
+    page.press("Allow this way again").await?;
+    page.until("the old path", || async { Ok(metres(&page).await? == before) }).await?;
+    // A hazard is ticked and told.
+    let tick = "[...document.querySelectorAll('section[aria-label^=\"Way\"] label')]
+        .find((l) => l.textContent === 'brake line').querySelector('input').click()";
+    page.script(tick, vec![]).await?;
+    page.press("Circuits").await?;
+    page.says("along a fuel or brake line").await?;
+    page.close().await
+}
+
+#[tokio::test]
+async fn the_skeleton_is_worked_by_keys_and_read_out() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/8/run").await?;
+    page.press("Vehicle").await?;
+    page.says("of loom").await?;
+    let label = "return document.querySelector('[data-way=\"side_l1-side_l2\"]').ariaLabel";
+    let said = page.script(label, vec![]).await?;
+    let said = said.as_str().unwrap_or_default();
+    ensure!(said.contains("1.40 m, measured") && said.contains("wires"), "{said}");
+    page.script("document.querySelector('[data-way=\"side_l1-side_l2\"]').focus()", vec![]).await?;
+    page.keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Enter).await?;
+    page.says("Forbid this way").await?;
+    let found = page.axe().await?;
+    let serious = found.iter().filter(|v| v.impact == "serious" || v.impact == "critical");
+    ensure!(serious.count() == 0, "{found:?}");
+    page.resize(Size::Phone).await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the skeleton on a phone");
+    page.close().await
+}
