@@ -3,7 +3,8 @@
 use crate::answers::{assess, study};
 use crate::circuit::{SolveError, spice};
 use crate::diagram::{self, diagram};
-use crate::harness::{cuts, parts};
+use crate::harness::reels::REEL_M;
+use crate::harness::{cuts, formboard, labels, parts, pins};
 use crate::job::Job;
 use crate::moment::MomentError;
 use crate::state::{self, StateError};
@@ -18,6 +19,14 @@ pub enum Format {
     Spice,
     /// Cut list.
     WiresCsv,
+    /// Cut list in the order of cutting, with the reel of each piece.
+    CutsCsv,
+    /// A label for each end.
+    LabelsCsv,
+    /// Pin tables.
+    PinsCsv,
+    /// The harness laid flat.
+    FormboardSvg,
     /// Parts list.
     PartsCsv,
     /// Circuit diagram.
@@ -31,8 +40,12 @@ impl Format {
     pub fn media_type(self) -> &'static str {
         match self {
             Format::Spice => "text/plain; charset=utf-8",
-            Format::WiresCsv | Format::PartsCsv => "text/csv; charset=utf-8",
-            Format::DiagramSvg => "image/svg+xml",
+            Format::WiresCsv
+            | Format::CutsCsv
+            | Format::LabelsCsv
+            | Format::PinsCsv
+            | Format::PartsCsv => "text/csv; charset=utf-8",
+            Format::DiagramSvg | Format::FormboardSvg => "image/svg+xml",
             Format::Job => "application/json",
         }
     }
@@ -42,6 +55,10 @@ impl Format {
         match self {
             Format::Spice => "cir",
             Format::WiresCsv => "wires.csv",
+            Format::CutsCsv => "cuts.csv",
+            Format::LabelsCsv => "labels.csv",
+            Format::PinsCsv => "pins.csv",
+            Format::FormboardSvg => "formboard.svg",
             Format::PartsCsv => "parts.csv",
             Format::DiagramSvg => "svg",
             Format::Job => "json",
@@ -58,6 +75,9 @@ pub enum ExportError {
     /// The circuit has no steady state.
     #[error(transparent)]
     Unsolved(#[from] SolveError),
+    /// There is nothing to lay flat.
+    #[error("the job has no wires on a skeleton; lay them on one under Run")]
+    NoSkeleton,
     /// The state cannot be drawn.
     #[error(transparent)]
     Moment(#[from] MomentError),
@@ -72,6 +92,10 @@ pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, 
     Ok(match format {
         Format::Job => job.write(),
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
+        Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M)),
+        Format::LabelsCsv => labels::csv(&assess(job).cuts),
+        Format::PinsCsv => pins::csv(&pins::pins(&assess(job).cuts)),
+        Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
         Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),
         Format::Spice => {

@@ -129,6 +129,10 @@ enum Command {
 enum CliFormat {
     Spice,
     WiresCsv,
+    CutsCsv,
+    LabelsCsv,
+    PinsCsv,
+    FormboardSvg,
     PartsCsv,
     DiagramSvg,
     Job,
@@ -139,6 +143,10 @@ impl From<CliFormat> for Format {
         match f {
             CliFormat::Spice => Format::Spice,
             CliFormat::WiresCsv => Format::WiresCsv,
+            CliFormat::CutsCsv => Format::CutsCsv,
+            CliFormat::LabelsCsv => Format::LabelsCsv,
+            CliFormat::PinsCsv => Format::PinsCsv,
+            CliFormat::FormboardSvg => Format::FormboardSvg,
             CliFormat::PartsCsv => Format::PartsCsv,
             CliFormat::DiagramSvg => Format::DiagramSvg,
             CliFormat::Job => Format::Job,

@@ -76,6 +76,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The harness laid flat; nothing is saved. */
+        post: operations["formboard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -337,6 +354,10 @@ export interface components {
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
             parts: components["schemas"]["PartLine"][];
+            /** @description Terminals with their wires. */
+            pins: components["schemas"]["Pin"][];
+            /** @description What is cut from which reel. */
+            reels: components["schemas"]["Reel"][];
             route?: null | components["schemas"]["RouteAnswer"];
             /** @description How far each stage is. */
             stages: components["schemas"]["StageAnswer"][];
@@ -1062,11 +1083,16 @@ export interface components {
              */
             hz: number;
         };
+        /** @description The harness laid flat. */
+        Flat: {
+            /** @description The drawing, SVG. */
+            svg: string;
+        };
         /**
          * @description What can be exported.
          * @enum {string}
          */
-        Format: "spice" | "wires-csv" | "parts-csv" | "diagram-svg" | "job";
+        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "diagram-svg" | "job";
         /**
          * @description How the fuse is chosen between load and wire.
          * @enum {string}
@@ -1605,6 +1631,21 @@ export interface components {
             /** @enum {string} */
             kind: "connector";
         };
+        /** @description One terminal with its wire. */
+        Pin: {
+            /** @description Its circuit. */
+            circuit: string;
+            /** @description Plug, socket or joint. */
+            connector: string;
+            /** @description The other end. */
+            goes_to: string;
+            /** @description Terminal; `1` and `2` for the plug of a lamp, DIN 72552 numbers for a relay. */
+            pin: string;
+            /** @description Label of the wire. */
+            wire: string;
+            /** @description Size and colour. */
+            wire_text: string;
+        };
         /** @description A place. */
         PlaceAnswer: {
             /**
@@ -1781,6 +1822,20 @@ export interface components {
              * @description The figure in the check's unit (V or A).
              */
             value: number;
+        };
+        /** @description One reel and what is cut from it. */
+        Reel: {
+            /**
+             * Format: double
+             * @description What is left, m.
+             */
+            left_m: number;
+            /** @description Number within its wire, from 1. */
+            number: number;
+            /** @description Labels of the pieces, longest first. */
+            pieces: string[];
+            /** @description Size and colour. */
+            wire: string;
         };
         /**
          * @description How the current gets back.
@@ -2023,6 +2078,11 @@ export interface components {
             isolation?: components["schemas"]["Isolation"];
             /** @description How wires are joined. */
             joint?: components["schemas"]["JointSchool"];
+            /**
+             * Format: double
+             * @description Length on a reel of wire, m; none takes 25 m.
+             */
+            reel_m?: number | null;
             /** @description Silicon diodes in the feed of lamps instead of Schottky. */
             silicon_diodes?: boolean;
             /** @description What takes up the kick of relay coils. */
@@ -2679,6 +2739,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drawn"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    formboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Flat"];
                 };
             };
             422: {

@@ -6,6 +6,8 @@ import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { CutSheet } from "../stages/cut/CutSheet";
+import { EXPORTS } from "../stages/cut/exports";
+import { HarnessSheet } from "../stages/cut/HarnessSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
@@ -112,14 +114,8 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
       },
       {
         heading: "Export",
-        actions: [
-          ["Job file", "job"],
-          ["Cut list, CSV", "wires-csv"],
-          ["Parts list, CSV", "parts-csv"],
-          ["Circuit diagram, SVG", "diagram-svg"],
-          ["Circuit, SPICE", "spice"],
-        ].map(([label, as]) => ({
-          label: label ?? "",
+        actions: EXPORTS.map(({ label, as }) => ({
+          label,
           run: () => window.location.assign(`/api/jobs/${view.id}/export?as=${as}`),
         })),
       },
@@ -171,7 +167,16 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
 
 function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   const desk = useDesk();
-  if (stage === "cut") return <CutSheet />;
+  if (stage === "cut")
+    return (
+      <TabbedPages
+        label="Cut"
+        pages={[
+          { title: "Lists", content: <CutSheet /> },
+          { title: "Harness", content: <HarnessSheet /> },
+        ]}
+      />
+    );
   if (stage === "prove")
     return (
       <TabbedPages

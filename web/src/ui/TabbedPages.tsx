@@ -11,7 +11,8 @@ export function TabbedPages({
   pages: { title: string; content: ReactNode }[];
 }) {
   return (
-    <Tabs.Root defaultValue={pages[0]?.title ?? ""} className="space-y-3">
+    // Another stage begins at its own first page.
+    <Tabs.Root key={label} defaultValue={pages[0]?.title ?? ""} className="space-y-3">
       <Tabs.List aria-label={label} className="no-print flex border-b border-line">
         {pages.map((p) => (
           <Tabs.Trigger key={p.title} value={p.title} className={TAB}>

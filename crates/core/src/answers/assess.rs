@@ -9,6 +9,8 @@ use super::ways::way_answers;
 use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
+use crate::harness::pins::pins;
+use crate::harness::reels::{REEL_M, reels};
 use crate::harness::{cuts, parts};
 use crate::job::{CircuitId, FactoryKind, Job, Light};
 use crate::plan::build::Situation;
@@ -71,6 +73,8 @@ pub fn assess(job: &Job) -> Answers {
         cut_totals: cut_totals(&cut_lines),
         circuits,
         findings,
+        reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
+        pins: pins(&cut_lines),
         cuts: cut_lines,
         parts: part_lines,
         route: route_answer(job, &study),

@@ -15,7 +15,7 @@ pub use study::{Assessment, Studied, study};
 pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 pub(crate) use volt_line::{SolvedState, volt_line};
 
-use crate::harness::{CutLine, PartLine};
+use crate::harness::{CutLine, PartLine, Pin, Reel};
 use crate::job::{CircuitId, ControlKind, FactoryId, Feed, JointSchool, LampCircuit, LightId};
 use crate::plan::Assumption;
 use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
@@ -136,6 +136,10 @@ pub struct Answers {
     pub cut_totals: Vec<CutTotal>,
     /// The parts.
     pub parts: Vec<PartLine>,
+    /// What is cut from which reel.
+    pub reels: Vec<Reel>,
+    /// Terminals with their wires.
+    pub pins: Vec<Pin>,
     /// The skeleton with its paths; none without one.
     pub route: Option<RouteAnswer>,
     /// Readings to take.

@@ -380,3 +380,36 @@ pub fn csv(lines: &[CutLine]) -> String {
     }
     String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()
 }
+
+/// The cut list in the order in which it is cut: by size and colour, reel by reel, the longest first.
+pub fn in_order_csv(lines: &[CutLine], reel_m: f64) -> String {
+    let mut out = csv::Writer::from_writer(Vec::new());
+    // Writing to memory cannot fail.
+    let _ = out.write_record([
+        "wire",
+        "reel",
+        "label",
+        "length_m",
+        "from",
+        "to",
+        "circuit",
+        "left_on_reel_m",
+    ]);
+    for reel in super::reels::reels(lines, reel_m) {
+        for (k, label) in reel.pieces.iter().enumerate() {
+            let Some(cut) = lines.iter().find(|c| c.label == *label) else { continue };
+            let is_last = k + 1 == reel.pieces.len();
+            let _ = out.write_record([
+                reel.wire.clone(),
+                reel.number.to_string(),
+                super::cell(label),
+                format!("{:.2}", cut.length_m),
+                cut.from.clone(),
+                cut.to.clone(),
+                super::cell(&cut.circuit_name),
+                if is_last { format!("{:.2}", reel.left_m) } else { String::new() },
+            ]);
+        }
+    }
+    String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()
+}

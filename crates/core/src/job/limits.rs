@@ -182,6 +182,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     );
     c.maybe("supply.alternator.rated_a".into(), alternator.rated_a, 5.0, 600.0, "A");
     c.maybe("supply.alternator.idle_a".into(), alternator.idle_a, 1.0, 600.0, "A");
+    c.maybe("shop.reel_m".into(), job.shop.reel_m, 1.0, 1000.0, "m");
     c.maybe("shop.end_allowance_m".into(), job.shop.end_allowance_m, 0.0, 2.0, "m");
 
     let mut ids = HashSet::new();

@@ -184,6 +184,9 @@ pub struct Shop {
     /// What takes up the kick of relay coils.
     #[serde(default, skip_serializing_if = "Suppression::is_diode")]
     pub suppression: Suppression,
+    /// Length on a reel of wire, m; none takes 25 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reel_m: Option<f64>,
     /// Extra length for each wire end, m; none takes 0.15 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub end_allowance_m: Option<f64>,

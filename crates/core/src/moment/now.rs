@@ -279,6 +279,33 @@ impl Look<'_> {
         self.dimmed.iter().find(|d| d.switch == *switch).map_or(100.0, |d| d.percent)
     }
 
+    /// Where the lamps of a light sit on the skeleton; none without one.
+    fn on_skeleton(&self, circuit: usize, light: usize) -> Option<Vec<Spot>> {
+        let layout = self.study.layout.as_ref()?;
+        let lamps = &layout.circuits[circuit].as_ref()?.lamps;
+        let lights = &self.job.circuits[circuit].lights;
+        let before: usize = lights[..light].iter().map(|l| l.count as usize).sum();
+        let count = lights[light].count as usize;
+        let [length_m, width_m, _] = layout.graph.size_m;
+        let places = lamps.get(before..before + count)?;
+        Some(
+            places
+                .iter()
+                .enumerate()
+                .map(|(k, &p)| {
+                    let [along_m, left_m, _] = layout.graph.places[p].at_m;
+                    // Lamps of one place stand side by side, those of later lights a little in front.
+                    let beside = places[..k].iter().filter(|&&other| other == p).count();
+                    let inward = if left_m > 0.0 { 0.05 } else { -0.05 };
+                    Spot {
+                        along: (along_m / length_m - 0.03 * light as f64).clamp(0.01, 0.99),
+                        across: (0.5 - left_m / width_m + inward * beside as f64).clamp(0.02, 0.98),
+                    }
+                })
+                .collect(),
+        )
+    }
+
     /// Part of the time in which the dimmers of a circuit conduct.
     fn duty(&self, circuit: usize) -> f64 {
         let dimmers = &self.study.circuits[circuit].chain.dimmers;
@@ -337,7 +364,9 @@ impl Look<'_> {
                 };
                 let lamp = &studied.chain.lamps[k];
                 let elements = &self.live.built.circuits[c].lamps[k];
-                let spots = spots(place, elements.len(), row);
+                let spots = self
+                    .on_skeleton(studied.index, k)
+                    .unwrap_or_else(|| spots(place, elements.len(), row));
                 let duty = self.duty(c);
                 for (n, (&element, spot)) in elements.iter().zip(spots).enumerate() {
                     let net = &self.live.built.net;

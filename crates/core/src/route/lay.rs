@@ -68,6 +68,8 @@ pub struct Laid {
     pub legs: Vec<LaidLeg>,
     /// Legs of the return.
     pub back_legs: Vec<LaidLeg>,
+    /// Where each lamp sits, by index of the place.
+    pub lamps: Vec<usize>,
     /// Price of it all, m.
     pub price_m: f64,
 }
@@ -108,6 +110,7 @@ struct Traced {
     back: Branched,
     to_switch: Option<Vec<usize>>,
     signals: Vec<Vec<usize>>,
+    lamps: Vec<usize>,
 }
 
 /// Lays all circuits that have sites. None without a skeleton.
@@ -141,7 +144,7 @@ pub fn lay(job: &Job, wanted: &[Wanted]) -> Option<Layout> {
     }
     for (circuit, trace) in &traces {
         let beside = Beside { layout: &layout };
-        let laid = beside.laid(*circuit, trace, &prices);
+        let laid = beside.laid(trace, &prices);
         layout.circuits[*circuit] = Some(laid);
     }
     Some(layout)
@@ -175,6 +178,7 @@ fn traced(
         .ok_or((at.lamps.first().copied().unwrap_or(0), grounds.first().copied().unwrap_or(0)))?;
     at.ground = Some(back.0);
     Ok(Traced {
+        lamps: at.lamps.clone(),
         to_fuse: go(at.source, at.fuse)?,
         to_control: go(at.fuse, at.control)?,
         supply: branched(graph, at.control, &supply, &at.lamps),
@@ -288,7 +292,7 @@ impl Beside<'_> {
         ways.iter().map(way).map(|w| w.length_m + slack_m(w.passage)).sum()
     }
 
-    fn laid(&self, _circuit: usize, trace: &Traced, prices: &[Option<f64>]) -> Laid {
+    fn laid(&self, trace: &Traced, prices: &[Option<f64>]) -> Laid {
         let mut supply = self.sections(&trace.to_fuse, Waypoint::Fuse);
         // A part right beside the one before still ends a section.
         let near = trace.to_fuse.iter().chain(&trace.to_control).chain(&trace.supply.trunk);
@@ -335,6 +339,7 @@ impl Beside<'_> {
                 .fold(None, |far: Option<f64>, m| Some(far.map_or(m, |f| f.max(m)))),
             legs: legs(&trace.supply),
             back_legs: legs(&trace.back),
+            lamps: trace.lamps.clone(),
             price_m: all.map(|ways| price_of(prices, ways)).sum::<f64>()
                 + trace.to_switch.as_ref().map_or(0.0, |w| 2.0 * price_of(prices, w)),
         }

@@ -88,9 +88,9 @@ proptest! {
             (Some(price), Some(ours)) => {
                 prop_assert!((price_of(&prices, ours) - price).abs() < 1e-9);
                 // It is a path: each way goes on where the one before ended.
-                let end = ours.iter().fold(Some(from), |here, &w| {
+                let end = ours.iter().try_fold(from, |here, &w| {
                     let (a, b) = graph.ways[w].ends;
-                    here.and_then(|h| if h == a { Some(b) } else if h == b { Some(a) } else { None })
+                    if here == a { Some(b) } else if here == b { Some(a) } else { None }
                 });
                 prop_assert_eq!(end, Some(to));
             }

@@ -7,6 +7,7 @@ mod cut_and_parts;
 mod dimmers_and_coils;
 mod faults_show;
 mod feeds;
+mod harness_sheet;
 mod inputs_and_words;
 mod isolation;
 mod laid;

@@ -5,7 +5,7 @@ use jovek_e2e::{Page, Server, Size, repository};
 use std::path::PathBuf;
 
 /// Name of the picture, place, size, theme.
-const VIEWS: [(&str, &str, Size, &str); 15] = [
+const VIEWS: [(&str, &str, Size, &str); 17] = [
     ("yard", "/", Size::Desk, "day"),
     ("look", "/jobs/1/look", Size::Desk, "day"),
     ("light", "/jobs/1/light", Size::Desk, "day"),
@@ -13,7 +13,9 @@ const VIEWS: [(&str, &str, Size, &str); 15] = [
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
     ("run-night", "/jobs/4/run", Size::Desk, "night"),
+    ("skeleton", "/jobs/8/run", Size::Desk, "day"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
+    ("harness", "/jobs/8/cut", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
     ("try", "/jobs/1/try", Size::Desk, "day"),
     ("diagram", "/jobs/1/try", Size::Desk, "day"),
@@ -54,6 +56,8 @@ fn presses(view: &str) -> &'static [&'static str] {
         "try" => &["reverse lamps", "parking lamps", "switch: Beacons"],
         "diagram" => &["reverse lamps", "Circuit diagram"],
         "proof" => &["Proof"],
+        "skeleton" => &["Vehicle"],
+        "harness" => &["Harness"],
         "shift" => &["Shift"],
         _ => &[],
     }

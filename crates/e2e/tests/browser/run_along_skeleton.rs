@@ -72,6 +72,35 @@ async fn a_way_is_forbidden_and_what_it_costs_is_told_before() -> Result<()> {
     page.close().await
 }
 
+/// The harness sheet: formboard, reels, pins; it follows what is measured.
+#[tokio::test]
+async fn the_harness_is_laid_flat() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/8/cut").await?;
+    page.press("Harness").await?;
+    let drawing = "return decodeURIComponent(document.querySelector('[aria-label=Formboard] img')?.src ?? '')";
+    page.until("the formboard", || async {
+        let svg = page.script(drawing, vec![]).await?;
+        let svg = svg.as_str().unwrap_or_default();
+        Ok(svg.contains("scale 1:") && svg.contains("left side, middle"))
+    })
+    .await?;
+    page.says("Cut from reels").await?;
+    page.says("Side markers: lamp 1").await?;
+    // A shorter reel: more of them.
+    let reels = "return document.querySelectorAll('[aria-label=Reels] tbody tr').length";
+    let before = page.script(reels, vec![]).await?.as_u64();
+    page.fill("Wire on a reel", "6").await?;
+    page.until("more reels", || async { Ok(page.script(reels, vec![]).await?.as_u64() > before) })
+        .await?;
+    page.saved().await?;
+    // A job without a skeleton says what to do.
+    page.go("/jobs/5/cut").await?;
+    page.press("Harness").await?;
+    page.says("Lay the wires on a skeleton under Run").await?;
+    page.close().await
+}
+
 #[tokio::test]
 async fn the_skeleton_is_worked_by_keys_and_read_out() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;

@@ -84,6 +84,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::cost_of_way))
+        .routes(routes!(vehicle::lay_flat))
         .routes(routes!(vehicle::prove_job))
         .routes(routes!(vehicle::budget_job))
         .routes(routes!(assess::assess_job))

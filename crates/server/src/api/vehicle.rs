@@ -6,6 +6,7 @@ use crate::problem::Problem;
 use axum::http::StatusCode;
 use jovek_core::budget::{Budget, budget};
 use jovek_core::diagram::{Diagram, diagram};
+use jovek_core::export::{Format, export};
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::proof::{Proof, prove};
@@ -72,6 +73,21 @@ pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> 
 pub(super) async fn draw_diagram(Text(body): Text) -> Result<Json<Drawn>, Problem> {
     let (job, asked) = asked(&body)?;
     Ok(Json(Drawn { diagram: diagram(&job, &asked.state).map_err(not_shown)? }))
+}
+
+/// The harness laid flat.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Flat {
+    /// The drawing, SVG.
+    pub svg: String,
+}
+
+/// The harness laid flat; nothing is saved.
+#[utoipa::path(post, path = "/api/formboard", operation_id = "formboard",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Flat), (status = 422, body = Problem)))]
+pub(super) async fn lay_flat(Text(body): Text) -> Result<Json<Flat>, Problem> {
+    Ok(Json(Flat { svg: export(&read(&body)?, Format::FormboardSvg, None)? }))
 }
 
 /// What a way is worth.

@@ -3,6 +3,7 @@ import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
+import { BENCH } from "./exports";
 
 export function CutPanel() {
   const { answers } = useDesk();
@@ -30,17 +31,19 @@ export function CutPanel() {
           ))}
         </tbody>
       </table>
-      <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
+      <div className="grid grid-cols-2 items-end gap-2">
+        <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
+        <NumberField path="shop.reel_m" label="Wire on a reel" unit="m" />
+      </div>
       <div className="space-y-2">
         <Button kind="main" className="w-full" onClick={() => window.print()}>
           Print the lists
         </Button>
-        <a className={link} href={`/api/jobs/${id}/export?as=wires-csv`} download>
-          Cut list, CSV
-        </a>
-        <a className={link} href={`/api/jobs/${id}/export?as=parts-csv`} download>
-          Parts list, CSV
-        </a>
+        {BENCH.map((e) => (
+          <a key={e.as} className={link} href={`/api/jobs/${id}/export?as=${e.as}`} download>
+            {e.label}
+          </a>
+        ))}
       </div>
       <p className="text-sm text-soft">
         Strip, crimp, tug each one. Sleeves go on before the joint. Heat gun away from fuel vapour.

@@ -5,6 +5,7 @@
 mod in_browser;
 mod ngspice;
 mod proving;
+mod routing;
 mod row;
 mod serving;
 mod solving;
@@ -23,6 +24,7 @@ async fn main() -> Result<()> {
     rows.push(solving::assess_unit_14()?);
     rows.extend(solving::large_trees()?);
     rows.extend(solving::against_ngspice()?);
+    rows.extend(routing::rows()?);
     rows.extend(proving::unit_14()?);
     rows.extend(proving::four_thousand_states()?);
     rows.extend(serving::server()?);
