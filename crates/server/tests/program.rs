@@ -12,6 +12,7 @@ use std::time::{Duration, Instant};
 const JOVEK: &str = env!("CARGO_BIN_EXE_jovek");
 const UNIT_14: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-14.json");
 const UNIT_51: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-51.json");
+const UNIT_T3: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/unit-T3.json");
 
 fn start(args: &[&str]) -> Server {
     Server::start(Path::new(JOVEK), args).unwrap()
@@ -221,6 +222,75 @@ fn wrong_questions_are_named() {
     assert_eq!(asks("/api/diagram", &json!({"job": empty, "state": {}})).0, 200);
     assert_eq!(asks("/api/budget", &empty).0, 200);
     assert_eq!(asks("/api/proof", &job).0, 200, "and the next question is answered");
+}
+
+/// Paths, bundles and the sheet from the command line; a job without a skeleton says what to do.
+#[test]
+fn route_and_sheet_from_the_command_line() {
+    let out = run(&["route", UNIT_T3], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let said = text(&out.stdout);
+    assert!(said.contains("5.40 m long") && said.contains("Side markers:"), "{said}");
+    assert!(said.contains("1.40 m, measured") && said.contains("loom"), "{said}");
+    let out = run(&["route", UNIT_T3, "--json"], "");
+    let route: Value = serde_json::from_slice(&out.stdout).unwrap();
+    let ways = route["ways"].as_array().unwrap();
+    assert!(ways.iter().any(|w| w["wires"].as_u64() > Some(4)));
+    let out = run(&["route", UNIT_51], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("add one under Run"), "{}", text(&out.stderr));
+    for (format, holds) in [
+        ("cuts-csv", "wire,reel,label,length_m"),
+        ("labels-csv", "label,here,goes_to,circuit"),
+        ("pins-csv", "circuit,connector,pin,wire"),
+        ("formboard-svg", "scale 1:"),
+    ] {
+        let out = run(&["export", UNIT_T3, "--as", format], "");
+        assert_eq!(out.status.code(), Some(0), "{format}: {}", text(&out.stderr));
+        assert!(text(&out.stdout).contains(holds), "{format}");
+    }
+    let out = run(&["export", UNIT_51, "--as", "formboard-svg"], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("no wires on a skeleton"), "{}", text(&out.stderr));
+}
+
+/// What a way is worth, over the API; wrong questions are named, nothing is saved.
+#[test]
+fn the_api_tells_what_a_way_is_worth() {
+    let server = start(&["demo"]);
+    let before = server.get("/api/jobs/8");
+    let job = before["job"].clone();
+    let asks = |body: &Value| -> (u16, Value) {
+        let answer = server.post("/api/route/cost", body);
+        (answer.status().as_u16(), answer.json().unwrap())
+    };
+    let forbid = |way: &str| json!({"job": job, "trial": {"try": "forbid", "way": way}});
+    let (status, cost) = asks(&forbid("side_l2-side_l3"));
+    assert_eq!((status, &cost["is_possible"]), (200, &json!(true)));
+    assert!(cost["wire_m"].as_f64() > Some(1.0), "{cost}");
+    let (_, nothing) = asks(&forbid("moon-shine"));
+    assert_eq!(nothing["says"], json!(["Nothing changes."]));
+    let (_, lost) = asks(&forbid("rail_rr-rear_right"));
+    assert_eq!(lost["is_possible"], json!(false), "{lost}");
+    let pin = json!({"try": "pin", "circuit": "tails", "way": "rail_rf-side_r1"});
+    let (status, pinned) = asks(&json!({"job": job, "trial": pin}));
+    assert_eq!(status, 200);
+    assert!(pinned["is_possible"] == json!(true), "{pinned}");
+    for (trial, says) in [
+        (json!({"try": "bend", "way": "x"}), "unknown variant"),
+        (json!({"try": "forbid"}), "missing field `way`"),
+        (json!({"try": "forbid", "way": "x", "moon": 1}), "unknown field `moon`"),
+    ] {
+        let (status, problem) = asks(&json!({"job": job, "trial": trial}));
+        assert_eq!(status, 422, "{problem}");
+        assert!(problem["detail"].as_str().unwrap().contains(says), "{problem}");
+    }
+    let flat: Value = server.post("/api/formboard", &job).json().unwrap();
+    assert!(flat["svg"].as_str().unwrap().contains("scale 1:"));
+    let plain = server.get("/api/jobs/5")["job"].clone();
+    let refused = server.post("/api/formboard", &plain);
+    assert_eq!(refused.status().as_u16(), 422);
+    assert_eq!(server.get("/api/jobs/8")["rev"], before["rev"], "nothing is saved");
 }
 
 #[test]

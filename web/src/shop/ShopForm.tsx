@@ -1,6 +1,6 @@
 import { ChoiceField, NumberField } from "../ui/fields";
-import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/options";
 import { Group } from "../ui/Panel";
+import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
 
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {

@@ -17,6 +17,15 @@ pub fn direct_switch_a(bench: &Bench, load_a: f64) -> Option<f64> {
     switch::smallest_a(load_a, part, bench.system.batteries()).filter(|_| load_a <= most_a)
 }
 
+/// Part of its rating that a switch and a relay contact may use for the lamps of a circuit.
+fn parts_for_lamps(bench: &Bench) -> (f64, f64) {
+    if bench.chain.has_filament() {
+        (switch::FILAMENT_PART, relay::FILAMENT_PART)
+    } else {
+        (switch::LED_PART, relay::CONTINUOUS_PART)
+    }
+}
+
 /// Switch or relay for a load.
 pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
     if let Some(switching) = &bench.chain.switching {
@@ -26,12 +35,7 @@ pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
         return ControlChoice::Source;
     }
     let n = bench.system.batteries();
-    let filament = bench.chain.has_filament();
-    let (switch_part, relay_part) = if filament {
-        (switch::FILAMENT_PART, relay::FILAMENT_PART)
-    } else {
-        (switch::LED_PART, relay::CONTINUOUS_PART)
-    };
+    let (switch_part, relay_part) = parts_for_lamps(bench);
     let direct = direct_switch_a(bench, load_a);
     let wants_relay = match bench.circuit.control.kind {
         Some(ControlKind::Relay) => true,
@@ -57,12 +61,7 @@ pub fn control_for(bench: &Bench, load_a: f64) -> ControlChoice {
 /// The parts of planned hardware for a load.
 fn hardware_for(bench: &Bench, switching: &Switching, load_a: f64) -> Hardware {
     let n = bench.system.batteries();
-    let filament = bench.chain.has_filament();
-    let (switch_part, relay_part) = if filament {
-        (switch::FILAMENT_PART, relay::FILAMENT_PART)
-    } else {
-        (switch::LED_PART, relay::CONTINUOUS_PART)
-    };
+    let (switch_part, relay_part) = parts_for_lamps(bench);
     let contact_part =
         if switching.breaks_lamps() { relay_part * relay::BREAK_PART } else { relay_part };
     let lamp_relay = relay::RELAYS

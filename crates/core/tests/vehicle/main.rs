@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 mod bad_input;
+mod bodies;
 mod common;
 mod cut_and_parts;
 mod dimmers_and_coils;

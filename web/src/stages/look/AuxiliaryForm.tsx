@@ -2,8 +2,8 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
-import { CHEMISTRY, ISOLATION } from "../../ui/options";
 import { Group } from "../../ui/Panel";
+import { CHEMISTRY, ISOLATION } from "../../ui/words";
 
 /** A second battery for the added lights, and what keeps it apart from the starting battery. */
 export function AuxiliaryForm() {

@@ -4,8 +4,8 @@ import { ShopForm } from "../../shop/ShopForm";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
-import { CHEMISTRY } from "../../ui/options";
 import { Group, Panel } from "../../ui/Panel";
+import { CHEMISTRY } from "../../ui/words";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
 

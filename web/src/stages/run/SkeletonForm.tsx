@@ -2,8 +2,8 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
-import { BODIES, ROUTE_SCHOOLS } from "../../ui/options";
 import { Group } from "../../ui/Panel";
+import { BODIES, ROUTE_SCHOOLS } from "../../ui/words";
 
 /** Body and dimensions: typed once, they move every place and way. */
 export function SkeletonForm() {

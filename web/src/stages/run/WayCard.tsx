@@ -7,7 +7,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
-import { HAZARDS, PASSAGES } from "../../ui/options";
+import { HAZARDS, PASSAGES } from "../../ui/words";
 import { type WayFact, wayFact, withWay } from "./facts";
 
 type Way = Schemas["RouteWay"];

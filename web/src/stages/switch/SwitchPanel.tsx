@@ -6,8 +6,8 @@ import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { OptionCard } from "../../ui/OptionCard";
-import { SUPPRESSION } from "../../ui/options";
 import { Panel } from "../../ui/Panel";
+import { SUPPRESSION } from "../../ui/words";
 import { WishEditor } from "../../wish/WishEditor";
 import { SwitchList } from "./SwitchList";
 
