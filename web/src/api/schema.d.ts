@@ -1834,7 +1834,7 @@ export interface components {
             number: number;
             /** @description Labels of the pieces, longest first. */
             pieces: string[];
-            /** @description Size and colour. */
+            /** @description Size, insulation and colour, as in the parts list. */
             wire: string;
         };
         /**

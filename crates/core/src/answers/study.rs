@@ -182,6 +182,7 @@ fn wanted_path(job: &Job, index: usize, fed: &Fed, load_a: f64) -> Wanted {
     };
     let plain = fed.switching.is_none() && wire.is_none();
     let by_hand = match circuit.control.kind {
+        _ if fed.switching.as_ref().is_some_and(|s| s.lamps_from.moves_by_hand()) => true,
         Some(ControlKind::Switch) => true,
         Some(_) => false,
         None => plain && load_a <= crate::catalog::switch::LED_DIRECT_A,
@@ -192,7 +193,10 @@ fn wanted_path(job: &Job, index: usize, fed: &Fed, load_a: f64) -> Wanted {
         by_hand,
         taps: taps.into_iter().filter(|t| Some(*t) != wire).collect(),
         wire,
-        has_switch: fed.switching.as_ref().map_or(plain && !by_hand, Switching::moves_by_hand),
+        has_switch: match &fed.switching {
+            Some(s) => s.relays.iter().any(|r| r.coil_from.moves_by_hand()),
+            None => plain && !by_hand,
+        },
     }
 }
 

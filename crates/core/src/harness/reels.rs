@@ -13,7 +13,7 @@ const MOST_TRIES: usize = 200_000;
 /// One reel and what is cut from it.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Reel {
-    /// Size and colour.
+    /// Size, insulation and colour, as in the parts list.
     pub wire: String,
     /// Number within its wire, from 1.
     pub number: usize,
@@ -140,7 +140,8 @@ fn fits(
 pub fn reels(cuts: &[CutLine], reel_m: f64) -> Vec<Reel> {
     let mut by_wire: BTreeMap<String, Vec<&CutLine>> = BTreeMap::new();
     for cut in cuts {
-        by_wire.entry(format!("{} {}", cut.wire_text, cut.colour)).or_default().push(cut);
+        let wire = format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour);
+        by_wire.entry(wire).or_default().push(cut);
     }
     let mm = |m: f64| (m * 1000.0).round() as u32;
     let mut out = Vec::new();

@@ -160,6 +160,19 @@ fn coil_and_signal_wires_are_laid_too() {
     assert!((by_switch.circuits[0].chain.switch_lead_m - metres).abs() < 1e-9);
 }
 
+/// A switch that carries the lamps has no wires to another switch; a relay has.
+#[test]
+fn only_a_coil_has_wires_to_a_switch() {
+    let coils = |kind| {
+        let mut job = bench(&[], switch("on-off"), Some(kind));
+        job.skeleton = Some(Skeleton { body: BodyKind::Van, ..Skeleton::default() });
+        job.circuits[0].sites = Some(Sites::default());
+        let layout = study(&job).layout.unwrap();
+        layout.wires.iter().filter(|w| w.role == LaidRole::Coil).count()
+    };
+    assert_eq!((coils(ControlKind::Switch), coils(ControlKind::Relay)), (0, 1));
+}
+
 /// Back to battery negative: the return runs all the way, and the sheet says so.
 #[test]
 fn a_return_to_the_battery_is_laid_all_the_way() {

@@ -97,14 +97,7 @@ fn every_piece_is_cut_labelled_and_counted_once() {
             *by_wire.entry(row[0].clone()).or_default() += row[3].parse::<f64>().unwrap();
         }
         for part in answers.parts.iter().filter(|p| p.unit == "m") {
-            // The list names the insulation between size and colour.
-            let wire = by_wire.iter().filter(|(w, _)| {
-                let colour = w.rsplit(' ').next().unwrap();
-                let size = w.trim_end_matches(colour).trim();
-                part.part.starts_with(&format!("{size} "))
-                    && part.part.ends_with(&format!(" {colour}"))
-            });
-            let metres: f64 = wire.map(|(_, m)| *m).sum();
+            let metres = by_wire.get(&part.part).copied().unwrap_or_default();
             assert!((metres - part.quantity).abs() < 0.02, "{unit} {}: {metres}", part.part);
         }
         assert_eq!(
