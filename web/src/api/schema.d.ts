@@ -2063,6 +2063,16 @@ export interface components {
             bundle?: components["schemas"]["BundleRule"];
             /** @description Wire colours. */
             colours?: components["schemas"]["ColourScheme"];
+            /**
+             * Format: double
+             * @description Wire to spare at each connector that is unplugged, m; none takes 0.08 m.
+             */
+            connector_m?: number | null;
+            /**
+             * Format: double
+             * @description Drip loop before each lamp that sits outside, m; none takes 0.08 m.
+             */
+            drip_loop_m?: number | null;
             /** @description Drop allowed. */
             drop?: components["schemas"]["DropLimit"];
             /**
@@ -2074,6 +2084,11 @@ export interface components {
             fuse?: components["schemas"]["FuseSchool"];
             /** @description Where a new circuit's return goes. */
             ground?: components["schemas"]["GroundSchool"];
+            /**
+             * Format: double
+             * @description Wire to spare at each hinge, m; none takes 0.1 m.
+             */
+            hinge_m?: number | null;
             /** @description How a new auxiliary battery is kept apart. */
             isolation?: components["schemas"]["Isolation"];
             /** @description How wires are joined. */

@@ -5,6 +5,7 @@ use crate::catalog::heat::outer_mm;
 use crate::catalog::zone;
 use crate::job::{CircuitId, Hazard, Job, Passage, PlaceId, WayId, Zone};
 use crate::route::bundle::{Bundle, Strand, bundle, clips};
+use crate::route::lay::slack_m;
 use crate::route::{LaidRole, LaidWire, Layout, Way};
 use crate::sizing::choice::shown;
 use serde::Serialize;
@@ -207,13 +208,16 @@ fn way_answer(
         layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
     on.dedup();
     let measured = if way.is_measured { ", measured" } else { "" };
+    let slack_m = slack_m(way.passage, &job.shop);
+    let spare =
+        if slack_m > 0.0 { format!(", {} to spare", shown(slack_m, "m")) } else { String::new() };
     let hazards: Vec<&str> = way.hazards.iter().map(|&h| hazard_label(h)).collect();
     RouteWay {
         id: way.id.clone(),
         name: way.name.clone(),
         from: place(way.ends.0),
         to: place(way.ends.1),
-        length_text: format!("{}{measured}", shown(way.length_m, "m")),
+        length_text: format!("{}{measured}{spare}", shown(way.length_m, "m")),
         length_m: way.length_m,
         is_measured: way.is_measured,
         zone: way.zone,

@@ -182,6 +182,9 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     );
     c.maybe("supply.alternator.rated_a".into(), alternator.rated_a, 5.0, 600.0, "A");
     c.maybe("supply.alternator.idle_a".into(), alternator.idle_a, 1.0, 600.0, "A");
+    c.maybe("shop.hinge_m".into(), job.shop.hinge_m, 0.0, 1.0, "m");
+    c.maybe("shop.connector_m".into(), job.shop.connector_m, 0.0, 1.0, "m");
+    c.maybe("shop.drip_loop_m".into(), job.shop.drip_loop_m, 0.0, 1.0, "m");
     c.maybe("shop.reel_m".into(), job.shop.reel_m, 1.0, 1000.0, "m");
     c.maybe("shop.end_allowance_m".into(), job.shop.end_allowance_m, 0.0, 2.0, "m");
 

@@ -184,6 +184,15 @@ pub struct Shop {
     /// What takes up the kick of relay coils.
     #[serde(default, skip_serializing_if = "Suppression::is_diode")]
     pub suppression: Suppression,
+    /// Wire to spare at each hinge, m; none takes 0.1 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hinge_m: Option<f64>,
+    /// Wire to spare at each connector that is unplugged, m; none takes 0.08 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub connector_m: Option<f64>,
+    /// Drip loop before each lamp that sits outside, m; none takes 0.08 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub drip_loop_m: Option<f64>,
     /// Length on a reel of wire, m; none takes 25 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reel_m: Option<f64>,

@@ -5,7 +5,7 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
-use crate::job::{Job, Passage, Section, WayId, Waypoint, Zone};
+use crate::job::{Job, Passage, Section, Shop, WayId, Waypoint, Zone};
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -143,7 +143,7 @@ pub fn lay(job: &Job, wanted: &[Wanted]) -> Option<Layout> {
         }
     }
     for (circuit, trace) in &traces {
-        let beside = Beside { layout: &layout };
+        let beside = Beside { shop: &job.shop, layout: &layout };
         let laid = beside.laid(trace, &prices);
         layout.circuits[*circuit] = Some(laid);
     }
@@ -260,6 +260,7 @@ fn note_wires(graph: &Graph, circuit: usize, at: &Sited, trace: &Traced, out: &m
 
 /// Makes sections of ways, each with the loaded wires beside it.
 struct Beside<'a> {
+    shop: &'a Shop,
     layout: &'a Layout,
 }
 
@@ -269,15 +270,18 @@ impl Beside<'_> {
         self.layout.wires.iter().filter(on).map(|w| w.count as u32).sum()
     }
 
-    fn sections(&self, ways: &[usize], end: Waypoint) -> Vec<Section> {
+    /// `to_lamp` where the last of them ends at a lamp.
+    fn sections(&self, ways: &[usize], end: Waypoint, to_lamp: bool) -> Vec<Section> {
         let last = ways.len().saturating_sub(1);
         ways.iter()
             .enumerate()
             .map(|(k, &w)| {
                 let way = &self.layout.graph.ways[w];
+                let loop_m =
+                    if to_lamp && k == last { drip_loop_m(way.zone, self.shop) } else { 0.0 };
                 Section {
                     name: way.name.clone(),
-                    length_m: Some(way.length_m + slack_m(way.passage)),
+                    length_m: Some(way.length_m + slack_m(way.passage, self.shop) + loop_m),
                     zone: way.zone,
                     ambient_c: way.is_warmth_known.then_some(way.ambient_c),
                     beside: self.loaded(w).saturating_sub(1),
@@ -289,11 +293,11 @@ impl Beside<'_> {
 
     fn length_m(&self, ways: &[usize]) -> f64 {
         let way = |&w: &usize| &self.layout.graph.ways[w];
-        ways.iter().map(way).map(|w| w.length_m + slack_m(w.passage)).sum()
+        ways.iter().map(way).map(|w| w.length_m + slack_m(w.passage, self.shop)).sum()
     }
 
     fn laid(&self, trace: &Traced, prices: &[Option<f64>]) -> Laid {
-        let mut supply = self.sections(&trace.to_fuse, Waypoint::Fuse);
+        let mut supply = self.sections(&trace.to_fuse, Waypoint::Fuse, false);
         // A part right beside the one before still ends a section.
         let near = trace.to_fuse.iter().chain(&trace.to_control).chain(&trace.supply.trunk);
         let legs = trace.supply.legs.iter().flat_map(|l| &l.ways);
@@ -308,21 +312,25 @@ impl Beside<'_> {
         }
         match trace.to_control.as_slice() {
             [] => supply.push(here(Waypoint::Control)),
-            ways => supply.extend(self.sections(ways, Waypoint::Control)),
+            ways => supply.extend(self.sections(ways, Waypoint::Control, false)),
         }
-        supply.extend(self.sections(&trace.supply.trunk, Waypoint::Pass));
+        supply.extend(self.sections(
+            &trace.supply.trunk,
+            Waypoint::Pass,
+            trace.supply.legs.is_empty(),
+        ));
         let legs = |branched: &Branched| {
             branched
                 .legs
                 .iter()
                 .map(|leg| LaidLeg {
                     parent: leg.parent,
-                    sections: self.sections(&leg.ways, Waypoint::Pass),
+                    sections: self.sections(&leg.ways, Waypoint::Pass, !leg.lamps.is_empty()),
                     lamps: leg.lamps.clone(),
                 })
                 .collect()
         };
-        let mut back = self.sections(&trace.back.trunk, Waypoint::Pass);
+        let mut back = self.sections(&trace.back.trunk, Waypoint::Pass, trace.back.legs.is_empty());
         back.reverse();
         let all = [&trace.to_fuse, &trace.to_control, &trace.supply.trunk, &trace.back.trunk]
             .into_iter()
@@ -349,12 +357,22 @@ impl Beside<'_> {
 /// Wire between two parts that sit side by side, m. Common practice.
 const BESIDE_M: f64 = 0.1;
 
-/// Wire that a passage needs to spare, m. Common practice: a hinge 0.1 m of loop that flexes, a connector
-/// enough to be unplugged.
-pub fn slack_m(passage: Passage) -> f64 {
+/// Wire to spare where nobody said how much, m. Common practice: a hinge 0.1 m of loop that flexes, a
+/// connector enough to be unplugged, a drip loop 50 to 100 mm.
+const HINGE_M: f64 = 0.1;
+const CONNECTOR_M: f64 = 0.08;
+const DRIP_LOOP_M: f64 = 0.08;
+
+/// Wire that a passage needs to spare, m.
+pub fn slack_m(passage: Passage, shop: &Shop) -> f64 {
     match passage {
-        Passage::Hinge => 0.1,
-        Passage::Connector => 0.08,
+        Passage::Hinge => shop.hinge_m.unwrap_or(HINGE_M),
+        Passage::Connector => shop.connector_m.unwrap_or(CONNECTOR_M),
         Passage::Open | Passage::Grommet { .. } | Passage::NewHole => 0.0,
     }
+}
+
+/// Wire for the drip loop before a lamp, m: none where the way to it is dry.
+pub fn drip_loop_m(zone: Zone, shop: &Shop) -> f64 {
+    if zone == Zone::Exterior { shop.drip_loop_m.unwrap_or(DRIP_LOOP_M) } else { 0.0 }
 }

@@ -100,15 +100,20 @@ fn sheet_and_network_hold_the_same_metres() {
             );
             // The layout says the same: its ways with their slack, and what lies side by side.
             let layout = study.layout.as_ref().unwrap();
+            // Besides: two parts side by side, and a drip loop at each lamp, there and back.
+            let lamps: u32 = chain.lamps.iter().map(|l| l.count).sum();
+            let beside_m = 0.25 + 2.0 * 0.08 * f64::from(lamps);
             let on_ways: f64 = layout
                 .wires
                 .iter()
                 .filter(|w| w.circuit == studied.index && w.role.is_loaded())
                 .flat_map(|w| &w.ways)
-                .map(|&w| layout.graph.ways[w].length_m + slack_m(layout.graph.ways[w].passage))
+                .map(|&w| {
+                    layout.graph.ways[w].length_m + slack_m(layout.graph.ways[w].passage, &job.shop)
+                })
                 .sum();
             assert!(
-                on_ways <= in_network + 1e-9 && in_network < on_ways + 0.25,
+                on_ways <= in_network + 1e-9 && in_network < on_ways + beside_m,
                 "{unit} {}",
                 chain.id
             );
@@ -349,6 +354,30 @@ fn loom_grommet_and_clips_fit() {
     assert_eq!([0.1, 0.4, 0.41, 1.2, 1.3].map(clips), [2, 2, 3, 4, 5]);
     let thick = bundle(&[Strand { outer_mm: 9.0, area_mm2: 25.0 }; 30]);
     assert_eq!((thick.loom_mm, thick.grommet_mm), (None, None));
+}
+
+/// Loops are longer wire: in the network and on the sheet. Each as the shop says.
+#[test]
+fn loops_are_spared_where_the_shop_wants_them() {
+    let metres = |change: &dyn Fn(&mut Job)| {
+        let mut job = pair();
+        change(&mut job);
+        let study = study(&job);
+        let chain = &study.circuits[0].chain;
+        let wires = chain.wires().map(|(_, w)| w.length_m()).sum::<f64>();
+        wires + chain.legs.iter().chain(&chain.back_legs).map(|l| l.length_m()).sum::<f64>()
+    };
+    let plain = metres(&|j| j.shop.drip_loop_m = Some(0.0));
+    // Two lamps outside, each with a loop there and back.
+    let dripping = metres(&|j| j.shop.drip_loop_m = Some(0.1));
+    assert!((dripping - plain - 0.4).abs() < 1e-9, "{dripping} {plain}");
+    let hinge = |m: f64| {
+        metres(&|j| {
+            j.shop.hinge_m = Some(m);
+            fact(j, "rail_lr-rear_left").passage = Some(Passage::Hinge);
+        })
+    };
+    assert!((hinge(0.3) - hinge(0.1) - 0.4).abs() < 1e-9);
 }
 
 #[test]

@@ -39,6 +39,11 @@ export function SkeletonForm() {
         <NumberField path="skeleton.width_m" label="Width" unit="m" />
         <NumberField path="skeleton.height_m" label="Height" unit="m" />
       </div>
+      <div className="grid grid-cols-3 items-end gap-2">
+        <NumberField path="shop.hinge_m" label="Loop at a hinge" unit="m" />
+        <NumberField path="shop.connector_m" label="At a connector" unit="m" />
+        <NumberField path="shop.drip_loop_m" label="Drip loop" unit="m" />
+      </div>
       <Button
         kind="quiet"
         className="!px-0"
