@@ -631,6 +631,8 @@ export interface components {
             feeds: components["schemas"]["FeedOption"][];
             /** @description Fuse ratings that a person may pick instead, A. */
             fuse_menu: number[];
+            /** @description True where relay coils have to be suppressed. */
+            has_relays: boolean;
             /** @description `2.5 mm² · 7.5 A · 3.98 A`. */
             headline: string;
             /** @description Which one. */

@@ -24,9 +24,9 @@ use crate::plan::{Chain, SupplyState};
 use crate::prove::checks::{Proving, checks};
 use crate::prove::{probe, survey};
 use crate::rules::{self, CircuitView, Context};
-use crate::sizing::Sizes;
 use crate::sizing::choice::{amps, shown};
 use crate::sizing::trial::Bench;
+use crate::sizing::{ControlChoice, Sizes};
 
 /// All answers to a job.
 pub fn assess(job: &Job) -> Answers {
@@ -152,6 +152,10 @@ fn circuit_answer(
         wish_text: sentence(job, &circuit.lit),
         feeds: studied.feeds.clone(),
         ways: way_answers(job, circuit, studied),
+        has_relays: match (&studied.chain.switching, &sizes.control) {
+            (Some(switching), _) => switching.relays.iter().any(|r| !r.role.is_module()),
+            (None, control) => matches!(control, ControlChoice::Relay { .. }),
+        },
         unmet_text: studied.ways.as_ref().err().map(unmet_text),
         lights: circuit
             .lights

@@ -94,6 +94,8 @@ pub struct CircuitAnswer {
     pub feeds: Vec<FeedOption>,
     /// Hardware that makes the wish, the advised one first; empty where a switch alone does.
     pub ways: Vec<WayAnswer>,
+    /// True where relay coils have to be suppressed.
+    pub has_relays: bool,
     /// Why nothing can make the wish, and the remedy; none where something can.
     pub unmet_text: Option<String>,
     /// Its lights.

@@ -317,13 +317,12 @@ fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, bran
 /// Where a leg ends: at its lamps, by name where there are several, or at the next branch.
 fn leg_end(leg: &Leg, number: usize, chain: &Chain, lamp: &str, way: &str) -> String {
     let all: u32 = chain.lamps.iter().map(|l| l.count).sum();
-    let before = |k: usize| chain.lamps[..k].iter().map(|l| l.count as usize).sum::<usize>();
     match leg.lamps.as_slice() {
         [] => format!("branch {way} {}", number + 1),
         _ if all == 1 => lamp.to_owned(),
         lamps => {
             let numbers: Vec<String> =
-                lamps.iter().map(|&(k, n)| (before(k) + n + 1).to_string()).collect();
+                lamps.iter().map(|&lamp| chain.lamp_number(lamp).to_string()).collect();
             format!("lamp {} {way}", numbers.join(", "))
         }
     }

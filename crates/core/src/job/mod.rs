@@ -148,6 +148,7 @@ impl Job {
     pub fn new_circuit(&self, id: CircuitId, name: &str) -> LampCircuit {
         let mut circuit = LampCircuit::starter(id, name);
         circuit.run.return_by = self.shop.ground.return_by();
+        circuit.sites = self.skeleton.as_ref().map(|_| Sites::default());
         circuit
     }
 

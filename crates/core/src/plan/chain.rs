@@ -394,6 +394,25 @@ impl Chain {
             + far(&self.back_legs)
     }
 
+    /// The lamp that is farthest behind the branches, there and back: light and number, both by index. None
+    /// where all lamps sit at the end of the chain.
+    pub fn farthest_lamp(&self) -> Option<(usize, usize)> {
+        let far_m = |legs: &[Leg], lamp: (usize, usize)| {
+            let end = legs.iter().position(|l| l.lamps.contains(&lamp));
+            end.map_or(0.0, |k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>())
+        };
+        let lamps = self.legs.iter().chain(&self.back_legs).flat_map(|l| l.lamps.iter().copied());
+        lamps.max_by(|&a, &b| {
+            let both_m = |lamp| far_m(&self.legs, lamp) + far_m(&self.back_legs, lamp);
+            both_m(a).total_cmp(&both_m(b)).then(b.cmp(&a))
+        })
+    }
+
+    /// Number of a lamp, counted through light after light, from 1: as on labels and in pin tables.
+    pub fn lamp_number(&self, (light, number): (usize, usize)) -> usize {
+        self.lamps[..light].iter().map(|l| l.count as usize).sum::<usize>() + number + 1
+    }
+
     /// Stretches of all legs, supply first, each with the part of the lamp power that it carries.
     pub fn leg_stretches(&self) -> impl Iterator<Item = (&Stretch, f64)> {
         [&self.legs, &self.back_legs].into_iter().flat_map(move |legs| {

@@ -256,9 +256,8 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
         match link.kind {
             LinkKind::Fuse { .. } => fuse_out = solution.node_v(at.nodes[k + 1]),
             LinkKind::Lamps => {
-                // At the lamp with the least, where there are branches.
-                let lamp = at.weakest_lamp(&built.net, solution);
-                let ends = lamp.map(|(k, n)| built.net.element(at.lamps[k][n]));
+                // At the farthest lamp, where there are branches.
+                let ends = chain.farthest_lamp().map(|(k, n)| built.net.element(at.lamps[k][n]));
                 plus = solution.node_v(ends.map_or(at.nodes[k], |e| e.from));
                 minus = solution.node_v(ends.map_or(at.nodes[k + 1], |e| e.to));
             }
@@ -300,7 +299,12 @@ fn finish(
             Some(chain) => format!("{}: {name}", chain.name),
             None => name.to_owned(),
         },
-        how: how.to_owned(),
+        how: match (chain.and_then(|c| Some((c, c.farthest_lamp()?))), kind) {
+            (Some((chain, lamp)), Kind::LampV | Kind::FeedDrop | Kind::GroundDrop) => {
+                format!("{how} At lamp {}, the farthest.", chain.lamp_number(lamp))
+            }
+            _ => how.to_owned(),
+        },
         quantity,
         expected,
         low,

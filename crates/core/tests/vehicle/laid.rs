@@ -172,6 +172,40 @@ fn legs_obey_ohm_and_kirchhoff() {
     }
 }
 
+/// Behind branches a reading is taken at a lamp that is named; what is expected is solved for that one.
+#[test]
+fn readings_name_the_lamp_behind_branches() {
+    let job = pair();
+    let study = study(&job);
+    let chain = &study.circuits[0].chain;
+    let (light, n) = chain.farthest_lamp().unwrap();
+    let answers = assess(&job);
+    let check = |id: &str| answers.checks.iter().find(|c| c.id.0 == id).unwrap();
+    let named = format!("At lamp {}, the farthest.", chain.lamp_number((light, n)));
+    for id in ["c1.lamp_v", "c1.feed_v", "c1.ground_v"] {
+        assert!(check(id).how.ends_with(&named), "{}", check(id).how);
+    }
+    assert!(!check("c1.current_a").how.contains("farthest"));
+    let across = check("c1.lamp_v");
+    let (feed, ground) = (check("c1.feed_v").expected, check("c1.ground_v").expected);
+    let battery = check("battery.on_v").expected;
+    assert!((battery - feed - ground - across.expected).abs() < 1e-6);
+    // Lamps at one place need no name.
+    let plain = assess(&bench(&[], switch("on-off"), None));
+    assert!(plain.checks.iter().all(|c| !c.how.contains("farthest")));
+}
+
+/// A circuit that is added to a vehicle with a skeleton is laid on it.
+#[test]
+fn a_new_circuit_is_laid_too() {
+    let mut job = pair();
+    let new = assess(&job).new_circuit;
+    assert!(new.sites.is_some());
+    job.circuits.push(LampCircuit { id: CircuitId::from("c9"), ..new });
+    assert!(study(&job).layout.unwrap().circuits[1].is_some());
+    assert!(assess(&bench(&[], switch("on-off"), None)).new_circuit.sites.is_none());
+}
+
 /// A lost leg puts out its own lamps and no others.
 #[test]
 fn a_broken_leg_puts_out_its_own_lamps() {

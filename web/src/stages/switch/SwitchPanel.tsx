@@ -26,7 +26,6 @@ export function SwitchPanel() {
       return setAt(setAt(j, at, chosen), `circuits[${circuit}].feed`, takes.feed ?? undefined);
     });
   const isChosen = here?.control?.kind || here?.control?.joint;
-  const hasRelay = answer?.choices.some((c) => c.part === "control" && c.label.includes("relay"));
   return (
     <Panel title="Switch" says="When it is lit, and the relays and diodes that make it so.">
       <CircuitPicker />
@@ -49,7 +48,7 @@ export function SwitchPanel() {
           Follow the advice again
         </Button>
       )}
-      {hasRelay && (
+      {answer?.has_relays && (
         <ChoiceField
           path={`${at}.suppression`}
           label="Across its relay coils"
