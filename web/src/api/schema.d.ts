@@ -1872,7 +1872,7 @@ export interface components {
             length_m: number;
             /** @description Places. */
             places: components["schemas"]["PlaceAnswer"][];
-            /** @description `31.4 m of wire, 1.9 kg, 42 clips, 11.2 m of loom`. */
+            /** @description `31.4 m of wire along the ways, 1.9 kg, 42 clips, 11.2 m of loom`. */
             total_text: string;
             /** @description Ways. */
             ways: components["schemas"]["RouteWay"][];

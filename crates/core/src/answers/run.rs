@@ -97,7 +97,7 @@ pub struct RouteAnswer {
     pub ways: Vec<RouteWay>,
     /// Circuits that are laid.
     pub circuits: Vec<RouteCircuit>,
-    /// `31.4 m of wire, 1.9 kg, 42 clips, 11.2 m of loom`.
+    /// `31.4 m of wire along the ways, 1.9 kg, 42 clips, 11.2 m of loom`.
     pub total_text: String,
 }
 
@@ -187,7 +187,7 @@ pub(super) fn route_answer(job: &Job, study: &Assessment) -> Option<RouteAnswer>
             .collect(),
         circuits: circuits(job, layout),
         total_text: format!(
-            "{} of wire, {}, {all_clips} clips, {} of loom",
+            "{} of wire along the ways, {}, {all_clips} clips, {} of loom",
             shown(wire_m, "m"),
             shown(mass_kg, "kg"),
             shown(loom_m, "m")
