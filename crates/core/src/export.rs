@@ -8,6 +8,7 @@ use crate::harness::{cuts, formboard, labels, parts, pins};
 use crate::job::Job;
 use crate::moment::MomentError;
 use crate::state::{self, StateError};
+use crate::stock::{self, StockLine};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -29,6 +30,8 @@ pub enum Format {
     FormboardSvg,
     /// Parts list.
     PartsCsv,
+    /// Estimate, without a shelf: what is needed and the minutes of work.
+    EstimateCsv,
     /// Circuit diagram.
     DiagramSvg,
     /// The job in its canonical form.
@@ -44,7 +47,8 @@ impl Format {
             | Format::CutsCsv
             | Format::LabelsCsv
             | Format::PinsCsv
-            | Format::PartsCsv => "text/csv; charset=utf-8",
+            | Format::PartsCsv
+            | Format::EstimateCsv => "text/csv; charset=utf-8",
             Format::DiagramSvg | Format::FormboardSvg => "image/svg+xml",
             Format::Job => "application/json",
         }
@@ -60,6 +64,7 @@ impl Format {
             Format::PinsCsv => "pins.csv",
             Format::FormboardSvg => "formboard.svg",
             Format::PartsCsv => "parts.csv",
+            Format::EstimateCsv => "estimate.csv",
             Format::DiagramSvg => "svg",
             Format::Job => "json",
         }
@@ -88,6 +93,19 @@ pub enum ExportError {
 /// # Errors
 /// [`ExportError`].
 pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, ExportError> {
+    export_with(job, format, state, &[])
+}
+
+/// The same with what the shop holds and pays, for the estimate.
+///
+/// # Errors
+/// [`ExportError`].
+pub fn export_with(
+    job: &Job,
+    format: Format,
+    state: Option<&str>,
+    shelf: &[StockLine],
+) -> Result<String, ExportError> {
     let name = state.unwrap_or("engine_off");
     Ok(match format {
         Format::Job => job.write(),
@@ -97,6 +115,7 @@ pub fn export(job: &Job, format: Format, state: Option<&str>) -> Result<String, 
         Format::PinsCsv => pins::csv(&pins::pins(&assess(job).cuts)),
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
+        Format::EstimateCsv => stock::estimate::csv(&stock::estimate(job, &assess(job), shelf)),
         Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),
         Format::Spice => {
             let study = study(job);

@@ -17,6 +17,8 @@
 //! - [`catalog`]: tables with their sources.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
 //! - [`state`]: a state of the vehicle by its names.
+//! - [`stock`]: what the shop holds and pays; the estimate.
+//! - [`strip`]: strip around edges, modules behind openings, screws.
 //! - [`question`]: which unmeasured figure matters most.
 //!
 //! Every arrow is a pure function: no clock, no file, no network, no randomness. The same job gives
@@ -39,4 +41,6 @@ pub mod route;
 pub mod rules;
 pub mod sizing;
 pub mod state;
+pub mod stock;
+pub mod strip;
 pub mod without;

@@ -3,14 +3,16 @@
 use crate::{api, demo, serve};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
-use jovek_core::answers::{Answers, RouteAnswer, assess};
+use jovek_core::answers::{Answers, RouteAnswer, assess, study};
 use jovek_core::budget::{Budget, budget};
-use jovek_core::export::{Format, export};
+use jovek_core::export::{ExportError, Format, export_with};
+use jovek_core::harness::formboard;
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, moment};
 use jovek_core::proof::{Counter, Proof, prove};
 use jovek_core::rules::Grade;
 use jovek_core::state;
+use jovek_core::stock::{self, StockLine};
 use jovek_store::Store;
 use std::io::{Read, Write};
 use std::net::SocketAddr;
@@ -99,6 +101,12 @@ enum Command {
         /// State of the vehicle, such as engine_off, charging, idle, low_battery, engine_off.off.
         #[arg(long)]
         state: Option<String>,
+        /// Page of the formboard, from 1; the overview on one page otherwise.
+        #[arg(long)]
+        page: Option<usize>,
+        /// Stock and prices for the estimate: CSV with the columns part, held, price.
+        #[arg(long)]
+        stock: Option<PathBuf>,
         /// File to write; standard output otherwise.
         #[arg(short)]
         output: Option<PathBuf>,
@@ -134,6 +142,7 @@ enum CliFormat {
     PinsCsv,
     FormboardSvg,
     PartsCsv,
+    EstimateCsv,
     DiagramSvg,
     Job,
 }
@@ -148,6 +157,7 @@ impl From<CliFormat> for Format {
             CliFormat::PinsCsv => Format::PinsCsv,
             CliFormat::FormboardSvg => Format::FormboardSvg,
             CliFormat::PartsCsv => Format::PartsCsv,
+            CliFormat::EstimateCsv => Format::EstimateCsv,
             CliFormat::DiagramSvg => Format::DiagramSvg,
             CliFormat::Job => Format::Job,
         }
@@ -212,8 +222,13 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 moment_text(&job, &moment)
             })?;
         }
-        Command::Export { job, format, state, output } => {
-            let text = export(&read_job(job)?, (*format).into(), state.as_deref())?;
+        Command::Export { job, format, state, stock, page, output } => {
+            let shelf = stock.as_deref().map(read_stock).transpose()?.unwrap_or_default();
+            let job = read_job(job)?;
+            let text = match page {
+                Some(number) => formboard_page(&job, *format, *number)?,
+                None => export_with(&job, (*format).into(), state.as_deref(), &shelf)?,
+            };
             match output {
                 Some(path) => std::fs::write(path, text)
                     .with_context(|| format!("{} cannot be written", path.display()))?,
@@ -253,6 +268,28 @@ fn read_job(path: &Path) -> anyhow::Result<Job> {
     let text = String::from_utf8(bytes)
         .map_err(|e| anyhow!("{} is not text: {}", path.display(), e.utf8_error()))?;
     Job::read(&text).with_context(|| path.display().to_string())
+}
+
+/// One page of the formboard.
+fn formboard_page(job: &Job, format: CliFormat, number: usize) -> anyhow::Result<String> {
+    if !matches!(format, CliFormat::FormboardSvg) {
+        return Err(anyhow!("--page goes with --as formboard-svg"));
+    }
+    let pages = formboard::pages(job, &study(job)).ok_or(ExportError::NoSkeleton)?;
+    let count = pages.len();
+    let page = number.checked_sub(1).and_then(|k| pages.into_iter().nth(k));
+    page.ok_or_else(|| anyhow!("there is no page {number}; the formboard has pages 1 to {count}"))
+}
+
+/// A list of stock; rows that cannot be taken are named on standard error.
+fn read_stock(path: &Path) -> anyhow::Result<Vec<StockLine>> {
+    let text = std::fs::read_to_string(path)
+        .with_context(|| format!("{} cannot be read", path.display()))?;
+    let list = stock::read(&text).with_context(|| path.display().to_string())?;
+    for bad in &list.bad {
+        eprintln!("{}, line {}: {}: {}", path.display(), bad.line, bad.text, bad.why);
+    }
+    Ok(list.good)
 }
 
 fn assess_file(path: &Path, json: bool) -> anyhow::Result<u8> {

@@ -13,6 +13,7 @@ pub use error::StoreError;
 pub use revision::{JobRow, RevisionInfo};
 
 use jovek_core::job::{Job, Shop};
+use jovek_core::stock::StockLine;
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
 use std::path::Path;
@@ -30,6 +31,7 @@ fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
         M::up(include_str!("migrations/001-jobs.sql")),
         M::up(include_str!("migrations/002-shop.sql")),
+        M::up(include_str!("migrations/003-stock.sql")),
     ])
 }
 
@@ -92,6 +94,44 @@ impl Store {
              ON CONFLICT (id) DO UPDATE SET habits = excluded.habits",
             params![text],
         )?;
+        Ok(())
+    }
+
+    /// What the shop holds and pays, by part.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn stock(&self) -> Result<Vec<StockLine>, StoreError> {
+        let mut query =
+            self.db.prepare_cached("SELECT part, held, price FROM stock ORDER BY part")?;
+        let rows = query.query_map([], |r| {
+            Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)? })
+        })?;
+        Ok(rows.collect::<Result<_, _>>()?)
+    }
+
+    /// Takes rows into the shelf: a part that is there gets the new figures, others stay.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be written; then nothing is taken.
+    pub fn take_stock(&mut self, lines: &[StockLine]) -> Result<(), StoreError> {
+        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        for line in lines {
+            tx.execute(
+                "INSERT INTO stock (part, held, price) VALUES (?1, ?2, ?3)
+                 ON CONFLICT (part) DO UPDATE SET held = excluded.held, price = excluded.price",
+                params![line.part, line.held, line.price],
+            )?;
+        }
+        Ok(tx.commit()?)
+    }
+
+    /// Empties the shelf.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be written.
+    pub fn clear_stock(&mut self) -> Result<(), StoreError> {
+        self.db.execute("DELETE FROM stock", [])?;
         Ok(())
     }
 

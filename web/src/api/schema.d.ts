@@ -76,6 +76,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/estimate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a job costs, against the shelf; nothing is saved. */
+        post: operations["estimate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formboard": {
         parameters: {
             query?: never;
@@ -300,6 +317,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the shop holds and pays. */
+        get: operations["getStock"];
+        put?: never;
+        /** Takes rows into the shelf; a part that is there gets the new figures. */
+        post: operations["takeStock"];
+        /** Empties the shelf. */
+        delete: operations["clearStock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as CSV. */
+        get: operations["stockCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a list: rows that can be taken, and bad rows by name. Nothing is saved. */
+        post: operations["readStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -342,6 +412,8 @@ export interface components {
             checks: components["schemas"]["Check"][];
             /** @description One for each circuit that has lights. */
             circuits: components["schemas"]["CircuitAnswer"][];
+            /** @description Sealed connectors from both faces. */
+            connectors: components["schemas"]["ConnectorAnswer"][];
             /** @description Totals by wire size. */
             cut_totals: components["schemas"]["CutTotal"][];
             /** @description The pieces of wire. */
@@ -350,6 +422,8 @@ export interface components {
             factory: components["schemas"]["FactoryAnswer"][];
             /** @description What a person should know, gravest first. */
             findings: components["schemas"]["Finding"][];
+            /** @description Joints, one by one. */
+            joints: components["schemas"]["JointAnswer"][];
             /** @description A new circuit as the shop makes it. */
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
@@ -361,6 +435,8 @@ export interface components {
             route?: null | components["schemas"]["RouteAnswer"];
             /** @description How far each stage is. */
             stages: components["schemas"]["StageAnswer"][];
+            /** @description Terminals by kind. */
+            terminals: components["schemas"]["TerminalCount"][];
         };
         /** @description Answers to a job. */
         Assessed: {
@@ -440,6 +516,56 @@ export interface components {
             volt_v: number;
             /** @description Its name. */
             wire: string;
+        };
+        /** @description Modules that light a row of openings from behind: a grille, an emblem. */
+        Backlight: {
+            /**
+             * Format: double
+             * @description Bar between two openings, mm.
+             */
+            bar_mm: number;
+            /**
+             * Format: double
+             * @description Full angle of a module's beam, degrees; none takes 120.
+             */
+            beam_deg?: number | null;
+            /**
+             * Format: double
+             * @description Space between module and openings, mm.
+             */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description Height of the openings, mm.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Length of the lit face of a module, mm; none takes 60 mm.
+             */
+            module_mm?: number | null;
+            /**
+             * Format: double
+             * @description Width of one opening, mm.
+             */
+            opening_mm: number;
+            /**
+             * Format: int32
+             * @description Openings in the row.
+             */
+            openings: number;
+        };
+        /** @description A row that was not taken. */
+        BadRow: {
+            /**
+             * Format: int64
+             * @description Line of the file, from 1.
+             */
+            line: number;
+            /** @description The row as it stands there. */
+            text: string;
+            /** @description What is wrong, and what would be right. */
+            why: string;
         };
         /**
          * @description What stands behind a figure.
@@ -546,6 +672,15 @@ export interface components {
             label: string;
             /** @description The zone. */
             zone: components["schemas"]["Zone"];
+        };
+        /** @description A cavity. */
+        Cavity: {
+            /** @description Its number. */
+            pin: number;
+            /** @description Size and colour, or `blind plug`. */
+            says: string;
+            /** @description Label of the wire on this half, or of both where it goes through; empty with a plug in it. */
+            wires: string[];
         };
         /** @description One changed place. */
         Change: {
@@ -709,7 +844,7 @@ export interface components {
          * @description Colours of the wires.
          * @enum {string}
          */
-        ColourScheme: "ground_brown" | "ground_black";
+        ColourScheme: "ground_brown" | "ground_black" | "own";
         /** @description Wire size with its system: "1.5 mm2", "AWG 16", "SAE 16". */
         Conductor: string;
         /** @description What somebody else saved in between. */
@@ -723,6 +858,23 @@ export interface components {
             current_rev: number;
             /** @description Who saved it. */
             saved_by: string;
+        };
+        /** @description A connector. */
+        ConnectorAnswer: {
+            /** @description Cavities in order. */
+            cavities: components["schemas"]["Cavity"][];
+            /** @description Halves that are made: one where the lamp brings the other. */
+            halves: string[];
+            /** @description Housing, seals, contacts. */
+            housing: string;
+            /** @description Numbers as seen into the mating face of the first half, row by row. */
+            mating_face: number[][];
+            /** @description What it belongs to. */
+            name: string;
+            /** @description What to know. */
+            notes: string[];
+            /** @description Numbers as seen from the wire side of the first half: what fits into the second half's face too. */
+            wire_side: number[][];
         };
         /** @description Switch and relay of an own circuit. */
         Control: {
@@ -783,6 +935,8 @@ export interface components {
             colour: string;
             /** @description From where. */
             from: string;
+            /** @description What kind of end the start is. */
+            from_kind: components["schemas"]["EndKind"];
             /** @description Terminal at the start. */
             from_terminal: string;
             /** @description Insulation class. */
@@ -794,6 +948,8 @@ export interface components {
              * @description Length to cut, m.
              */
             length_m: number;
+            /** @description How it is told from others of its colour, `1 band`; empty where it is alone. */
+            mark: string;
             /**
              * Format: double
              * @description Length of the path, m.
@@ -803,6 +959,8 @@ export interface components {
             sleeve: string;
             /** @description To where. */
             to: string;
+            /** @description What kind of end the end is. */
+            to_kind: components["schemas"]["EndKind"];
             /** @description Terminal at the end. */
             to_terminal: string;
             /** @description Wire size. */
@@ -875,11 +1033,98 @@ export interface components {
          * @enum {string}
          */
         DropLimit: "three_percent" | "ten_percent" | "half_volt";
+        /** @description A straight edge that strip is wished along. Between one edge and the next is a corner. */
+        Edge: {
+            /**
+             * Format: double
+             * @description Lead around the corner to the next edge, m; none takes 0.1 m.
+             */
+            corner_m?: number | null;
+            /**
+             * Format: double
+             * @description Length, m.
+             */
+            length_m: number;
+            /** @description What the fitter calls it. */
+            name: string;
+            /** @description What is in the way. */
+            obstacles?: components["schemas"]["Obstacle"][];
+        };
+        /**
+         * @description Kinds of wire end.
+         * @enum {string}
+         */
+        EndKind: "post_ring" | "stud_ring" | "blade" | "butt" | "factory_joint" | "lamp_plug" | "connector_pin" | "pad" | "splitter_plug";
         /**
          * @description What the engine does.
          * @enum {string}
          */
         Engine: "driving" | "idling" | "off";
+        /** @description An estimate. */
+        Estimate: {
+            /** @description Work. */
+            labour: components["schemas"]["LabourLine"][];
+            /**
+             * Format: double
+             * @description Cost of the work; none without an hourly rate.
+             */
+            labour_cost?: number | null;
+            /**
+             * Format: double
+             * @description Minutes of work.
+             */
+            labour_minutes: number;
+            /** @description `4 h 35 min of work`. */
+            labour_text: string;
+            /** @description Parts. */
+            parts: components["schemas"]["EstimateLine"][];
+            /**
+             * Format: double
+             * @description Cost of all parts that have a price.
+             */
+            parts_cost: number;
+            /**
+             * Format: double
+             * @description Parts and work; none while a price or the rate is missing.
+             */
+            total?: number | null;
+            /** @description Parts without a price. */
+            unpriced: number;
+        };
+        /** @description A line of parts. */
+        EstimateLine: {
+            /**
+             * Format: double
+             * @description Cost of what is needed, from shelf or shop.
+             */
+            cost?: number | null;
+            /** @description Group, as in the parts list. */
+            group: string;
+            /**
+             * Format: double
+             * @description How much is on the shelf.
+             */
+            held: number;
+            /**
+             * Format: double
+             * @description How much is needed.
+             */
+            needed: number;
+            /** @description The part. */
+            part: string;
+            /**
+             * Format: double
+             * @description Price of one unit; none where nobody knows.
+             */
+            price?: number | null;
+            /**
+             * Format: double
+             * @description How much is missing.
+             */
+            to_buy: number;
+            /** @description Unit. */
+            unit: string;
+        };
         /** @description A factory circuit, judged. */
         FactoryAnswer: {
             /** @description `6.50 A free of 8.00 A (80 % of 10 A)`. */
@@ -892,6 +1137,8 @@ export interface components {
         };
         /** @description A circuit that the vehicle came with. */
         FactoryCircuit: {
+            /** @description Colour of that wire, as found: what goes on from it keeps it. */
+            colour?: string | null;
             /**
              * Format: double
              * @description Load that it carries already, A.
@@ -1087,14 +1334,16 @@ export interface components {
         };
         /** @description The harness laid flat. */
         Flat: {
-            /** @description The drawing, SVG. */
+            /** @description The same spread over A4 pages at a larger scale, SVG each. */
+            pages: string[];
+            /** @description The overview on one page, SVG. */
             svg: string;
         };
         /**
          * @description What can be exported.
          * @enum {string}
          */
-        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "diagram-svg" | "job";
+        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "job";
         /**
          * @description How the fuse is chosen between load and wire.
          * @enum {string}
@@ -1290,6 +1539,27 @@ export interface components {
             /** @description Who saved it. */
             saved_by: string;
         };
+        /** @description A joint. */
+        JointAnswer: {
+            /** @description Its circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description The circuit's name. */
+            circuit_name: string;
+            /** @description How it is made. */
+            how: string;
+            /** @description Where it is. */
+            place: string;
+            /** @description The sleeve; none where nothing is slid on. */
+            sleeve?: string | null;
+            /** @description The order of work at this joint. */
+            steps: string[];
+            /** @description With what. */
+            tool: string;
+            /** @description Why it is not made as the shop makes joints; none where it is. */
+            why?: string | null;
+            /** @description Labels of the wires that meet. */
+            wires: string[];
+        };
         /**
          * @description How wires are joined.
          * @enum {string}
@@ -1302,6 +1572,28 @@ export interface components {
             says: string;
             /** @description The verdict. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description A kind of work. */
+        LabourLine: {
+            /**
+             * Format: double
+             * @description How many, or how many metres.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Minutes in all.
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Minutes for one.
+             */
+            minutes_each: number;
+            /** @description Unit of the count. */
+            unit: string;
+            /** @description What. */
+            what: string;
         };
         /** @description What the lights of one circuit are, how they are fed and where the wires run. */
         LampCircuit: {
@@ -1405,6 +1697,7 @@ export interface components {
         };
         /** @description A group of equal lights. */
         Light: {
+            backlight?: null | components["schemas"]["Backlight"];
             colour?: null | components["schemas"]["LampColour"];
             /**
              * Format: int32
@@ -1416,6 +1709,8 @@ export interface components {
             flash?: null | components["schemas"]["Flash"];
             /** @description Id within the job. */
             id: components["schemas"]["LightId"];
+            /** @description The two pins of its own plug are the other way round: minus on 1. */
+            is_reversed?: boolean;
             /**
              * Format: double
              * @description Power of one lamp as its label says, W.
@@ -1428,9 +1723,13 @@ export interface components {
             name: string;
             place?: null | components["schemas"]["LampPlace"];
             role?: null | components["schemas"]["LampRole"];
+            screw?: null | components["schemas"]["Screw"];
+            strip?: null | components["schemas"]["Strip"];
         };
         /** @description A light with its power settled. */
         LightAnswer: {
+            /** @description Modules and stops of its backlight, line by line. */
+            backlight: string[];
             /** @description Current of the group at a low battery, `3.40 A`. */
             current_text: string;
             /** @description Difference of measured against label, `-8 %`. */
@@ -1439,6 +1738,9 @@ export interface components {
             id: components["schemas"]["LightId"];
             /** @description `20 W each` or `18.4 W each, measured (label 20 W)`. */
             power_text: string;
+            /** @description What its screws do behind the panel. */
+            screw_text?: string | null;
+            strip?: null | components["schemas"]["StripAnswer"];
         };
         /** @description A group of equal lights in a circuit. */
         LightId: string;
@@ -1462,6 +1764,11 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "incandescent";
+        };
+        /** @description A list as text. */
+        ListText: {
+            /** @description CSV with the columns part, held, price. */
+            text: string;
         };
         /**
          * @description When a live side is live.
@@ -1555,6 +1862,21 @@ export interface components {
         NextQuestion: {
             question?: null | components["schemas"]["Question"];
         };
+        /** @description Something on an edge where no strip can lie: a hinge, a latch, a rail. */
+        Obstacle: {
+            /**
+             * Format: double
+             * @description From the start of the edge, m.
+             */
+            from_m: number;
+            /** @description What it is. */
+            name: string;
+            /**
+             * Format: double
+             * @description To, m.
+             */
+            to_m: number;
+        };
         /**
          * @description How a factory output drives its lamp.
          * @enum {string}
@@ -1578,6 +1900,15 @@ export interface components {
         Overrides: {
             fuse_a?: null | components["schemas"]["Override_f64"];
             wire?: null | components["schemas"]["Override_Conductor"];
+        };
+        /** @description Colours that the shop uses. */
+        OwnColours: {
+            /** @description Of the circuits in turn, with commas between. */
+            circuits?: string;
+            /** @description Of what is live without a switch. */
+            feed?: string;
+            /** @description Of ground wires. */
+            ground?: string;
         };
         /**
          * @description What kind of part was chosen.
@@ -1972,6 +2303,24 @@ export interface components {
             /** @description The state. */
             state: components["schemas"]["VehicleState"];
         };
+        /** @description A screw that holds a lamp, and what is behind it. */
+        Screw: {
+            /**
+             * Format: double
+             * @description Space from the back of the panel to the skin behind it, mm; none where nobody measured.
+             */
+            behind_mm?: number | null;
+            /**
+             * Format: double
+             * @description Length under the head, mm.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Foot of the lamp, bracket, washer and panel that it goes through, mm.
+             */
+            through_mm: number;
+        };
         /** @description A stretch of the path. */
         Section: {
             /**
@@ -1986,6 +2335,8 @@ export interface components {
             beside?: number;
             /** @description What stands at its far end. */
             ends_at?: components["schemas"]["Waypoint"];
+            /** @description It bends in use, as at a hinge. */
+            flexes?: boolean;
             /**
              * Format: double
              * @description Length along the real path, m.
@@ -1995,6 +2346,11 @@ export interface components {
             name: string;
             /** @description Surroundings. */
             zone?: components["schemas"]["Zone"];
+        };
+        /** @description The shelf. */
+        Shelf: {
+            /** @description Parts by name. */
+            lines: components["schemas"]["StockLine"][];
         };
         /** @description A working shift, and the days parked after it. */
         Shift: {
@@ -2091,10 +2447,16 @@ export interface components {
              * @description Wire to spare at each hinge, m; none takes 0.1 m.
              */
             hinge_m?: number | null;
+            /**
+             * Format: double
+             * @description Price of an hour of work, in the shop's currency.
+             */
+            hourly_rate?: number | null;
             /** @description How a new auxiliary battery is kept apart. */
             isolation?: components["schemas"]["Isolation"];
             /** @description How wires are joined. */
             joint?: components["schemas"]["JointSchool"];
+            own_colours?: null | components["schemas"]["OwnColours"];
             /**
              * Format: double
              * @description Length on a reel of wire, m; none takes 25 m.
@@ -2208,6 +2570,147 @@ export interface components {
         Starts: "yes" | "doubtful" | "no";
         /** @description A saved state of the vehicle. */
         StateId: string;
+        /** @description A part on the shelf. */
+        StockLine: {
+            /**
+             * Format: double
+             * @description How much is on the shelf, in the unit of the parts list.
+             */
+            held?: number;
+            /** @description The part, as parts lists call it. */
+            part: string;
+            /**
+             * Format: double
+             * @description Price of one unit, in the shop's currency; none where nobody knows.
+             */
+            price?: number | null;
+        };
+        /** @description A list that was read. */
+        StockRead: {
+            /** @description Rows that cannot. */
+            bad: components["schemas"]["BadRow"][];
+            /** @description Rows that can be taken. */
+            good: components["schemas"]["StockLine"][];
+        };
+        /** @description A long strip around an edge list. What is left out takes usual figures, shown as assumed. */
+        Strip: {
+            /** @description The edges in the order in which they follow each other. */
+            edges?: components["schemas"]["Edge"][];
+            feed?: null | components["schemas"]["StripFeed"];
+            /** @description The last edge meets the first: a lead reaches the far end the other way round. */
+            is_closed?: boolean;
+            /**
+             * Format: double
+             * @description Lead from splitter or controller to the start of the first edge, m.
+             */
+            lead_m?: number | null;
+            /**
+             * Format: double
+             * @description Copper of the extension leads, mm².
+             */
+            lead_mm2?: number | null;
+            /**
+             * Format: double
+             * @description From one cutting mark to the next, mm: one group of LEDs.
+             */
+            mark_mm?: number | null;
+            /**
+             * Format: double
+             * @description Length of the short module that is fitted where obstacles crowd, mm.
+             */
+            module_mm?: number | null;
+            /**
+             * Format: double
+             * @description Copper of each rail of the strip, mm².
+             */
+            rail_mm2?: number | null;
+            /**
+             * Format: double
+             * @description Length on a reel of strip, m.
+             */
+            reel_m?: number | null;
+            splitter?: null | components["schemas"]["PlaceId"];
+            /**
+             * Format: double
+             * @description Power of a metre, W.
+             */
+            watt_per_m?: number | null;
+            /**
+             * Format: double
+             * @description Width of the strip, mm.
+             */
+            width_mm?: number | null;
+        };
+        /** @description A strip, planned and solved. */
+        StripAnswer: {
+            /** @description Light along it, solved at [`StripAnswer::volt_text`]. */
+            light: components["schemas"]["StripLight"][];
+            /** @description Its pieces. */
+            pieces: components["schemas"]["StripPieceAnswer"][];
+            /** @description What it takes, line by line. */
+            says: string[];
+            /** @description `at 11.62 V, battery low`. */
+            volt_text: string;
+            /** @description Ways to feed it, the one in use first. */
+            ways: components["schemas"]["StripWayAnswer"][];
+        };
+        /**
+         * @description How a strip is fed.
+         * @enum {string}
+         */
+        StripFeed: "one_end" | "middle" | "diagonal" | "both_ends" | "two_runs" | "three_runs" | "four_runs";
+        /** @description Light at one group. */
+        StripLight: {
+            /**
+             * Format: double
+             * @description Along edges and corners from the start, m.
+             */
+            along_m: number;
+            /**
+             * Format: double
+             * @description Against the voltage of the label, %.
+             */
+            percent: number;
+        };
+        /** @description A piece of strip or a module on its edge. */
+        StripPieceAnswer: {
+            /** @description Its edge, by index. */
+            edge: number;
+            /**
+             * Format: double
+             * @description From the start of the edge, m.
+             */
+            from_m: number;
+            /** @description A module rather than a length of strip. */
+            is_module: boolean;
+            /** @description Number, from 1. */
+            number: number;
+            /** @description `1.35 m, cut behind mark 27`. */
+            text: string;
+            /**
+             * Format: double
+             * @description To, m.
+             */
+            to_m: number;
+        };
+        /** @description A way to feed the strip. */
+        StripWayAnswer: {
+            /**
+             * Format: double
+             * @description Dimmest against brightest, %.
+             */
+            evenness_percent: number;
+            /** @description Which. */
+            feed: components["schemas"]["StripFeed"];
+            /** @description Even enough for the eye. */
+            is_even: boolean;
+            /** @description The way in use. */
+            is_used: boolean;
+            /** @description As it is spoken. */
+            label: string;
+            /** @description `dimmest 91 % of the brightest; 2.1 m of lead, 2 leads`. */
+            text: string;
+        };
         /** @description Battery and alternator. */
         Supply: {
             /** @description The alternator. */
@@ -2282,6 +2785,17 @@ export interface components {
          * @enum {string}
          */
         SystemVoltage: "12V" | "24V";
+        /** @description A kind of terminal with its number. */
+        TerminalCount: {
+            /** @description How many. */
+            count: number;
+            /** @description Hole and torque where it sits on a stud; else empty. */
+            note: string;
+            /** @description The terminal. */
+            part: string;
+            /** @description With what it is closed. */
+            tool: string;
+        };
         /** @description What is tried. */
         Trial: {
             /** @enum {string} */
@@ -2531,7 +3045,7 @@ export interface components {
          * @description What stands at the far end of a section.
          * @enum {string}
          */
-        Waypoint: "pass" | "fuse" | "control";
+        Waypoint: "pass" | "fuse" | "control" | "connector";
         /**
          * @description Size system of the wire on the shelf.
          * @enum {string}
@@ -2756,6 +3270,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drawn"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    estimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Estimate"];
                 };
             };
             422: {
@@ -3281,6 +3826,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shop"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+        };
+    };
+    takeStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shelf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clearStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+        };
+    };
+    stockCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    readStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockRead"];
                 };
             };
             422: {

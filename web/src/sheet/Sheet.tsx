@@ -6,11 +6,14 @@ import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { CutSheet } from "../stages/cut/CutSheet";
+import { EstimateSheet } from "../stages/cut/EstimateSheet";
 import { EXPORTS } from "../stages/cut/exports";
 import { HarnessSheet } from "../stages/cut/HarnessSheet";
+import { JointSheet } from "../stages/cut/JointSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
+import { StripSheet } from "../stages/run/StripSheet";
 import { VehicleSheet } from "../stages/run/VehicleSheet";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
@@ -174,6 +177,8 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         pages={[
           { title: "Lists", content: <CutSheet /> },
           { title: "Harness", content: <HarnessSheet /> },
+          { title: "Joints", content: <JointSheet /> },
+          { title: "Estimate", content: <EstimateSheet /> },
         ]}
       />
     );
@@ -201,6 +206,7 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         pages={[
           { title: "Circuits", content: circuits },
           { title: "Vehicle", content: <VehicleSheet /> },
+          { title: "Strip", content: <StripSheet /> },
         ]}
       />
     );

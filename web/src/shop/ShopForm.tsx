@@ -1,9 +1,13 @@
-import { ChoiceField, NumberField } from "../ui/fields";
+import type { Schemas } from "../api/client";
+import { ChoiceField, NumberField, TextField } from "../ui/fields";
+import { useForm } from "../ui/form";
 import { Group } from "../ui/Panel";
 import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
 
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
+  const { tree } = useForm();
+  const shop = (tree as { shop?: Schemas["Shop"] }).shop;
   return (
     <Group title={title}>
       <div className="grid grid-cols-2 items-end gap-2">
@@ -54,10 +58,11 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
         />
         <ChoiceField
           path="shop.colours"
-          label="Ground colour"
+          label="Colours of wires"
           options={[
-            { value: "ground_brown", label: "brown" },
-            { value: "ground_black", label: "black" },
+            { value: "ground_brown", label: "DIN-like, ground brown" },
+            { value: "ground_black", label: "North American, ground black" },
+            { value: "own", label: "the shop's own" },
           ]}
         />
         <ChoiceField
@@ -98,8 +103,21 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           read={(held) => String(held ?? "diode")}
           options={SUPPRESSION}
         />
+        <NumberField path="shop.hourly_rate" label="An hour of work" unit="" />
         <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
       </div>
+      {shop?.colours === "own" && (
+        <div className="grid grid-cols-2 items-end gap-2">
+          <TextField path="shop.own_colours.ground" label="Ground" />
+          <TextField path="shop.own_colours.feed" label="Live without a switch" />
+          <div className="col-span-2">
+            <TextField
+              path="shop.own_colours.circuits"
+              label="Circuits in turn, with commas between"
+            />
+          </div>
+        </div>
+      )}
     </Group>
   );
 }

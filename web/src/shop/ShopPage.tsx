@@ -4,6 +4,7 @@ import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { type Form, FormContext } from "../ui/form";
 import { ShopForm } from "./ShopForm";
+import { StockForm } from "./StockForm";
 
 type Shop = Schemas["Shop"];
 
@@ -48,6 +49,7 @@ export function ShopPage() {
         ) : (
           <p>Opening ...</p>
         )}
+        <StockForm />
         {problem && (
           <p role="alert" className="card border-2 !border-rust p-3">
             <strong>{problem.title}.</strong> {problem.detail}

@@ -4,6 +4,7 @@ export const WAYPOINTS = [
   { value: "pass", label: "goes on" },
   { value: "fuse", label: "ends at the fuse" },
   { value: "control", label: "ends at relay or switch" },
+  { value: "connector", label: "ends at a connector" },
 ];
 
 export const OUTPUTS = [

@@ -3,15 +3,18 @@
 use super::choices::choices;
 use super::run::{bundles, route_answer};
 use super::stages::stages;
+use super::strip::{StripOf, backlight_says, screw_text, strip_answer, strips};
 use super::study::{Assessment, Studied, study_on};
 use super::volt_line::{SolvedState, VoltLine, volt_line};
 use super::ways::way_answers;
 use super::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::catalog::conductor::Conductor;
 use crate::catalog::fuse::{CONTINUOUS_PART, Fuse};
+use crate::harness::connectors::connectors;
+use crate::harness::joints::{joints, sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{REEL_M, reels};
-use crate::harness::{cuts, parts};
+use crate::harness::{cuts, parts, sheet_cuts};
 use crate::job::{CircuitId, FactoryKind, Job, Light};
 use crate::plan::build::Situation;
 use crate::plan::feed;
@@ -34,11 +37,14 @@ pub fn assess(job: &Job) -> Answers {
     let study = study_on(job, &mut rig);
     let parts_of = study.parts();
     let mut volt_lines = volt_lines(job, &study, &parts_of, &mut rig);
+    let strips = strips(job);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
         .iter()
         .zip(&mut volt_lines)
-        .map(|(studied, lines)| circuit_answer(job, &study, studied, std::mem::take(lines)))
+        .map(|(studied, lines)| {
+            circuit_answer(job, &study, studied, std::mem::take(lines), &strips)
+        })
         .collect();
     let views: Vec<CircuitView> = study
         .circuits
@@ -63,8 +69,16 @@ pub fn assess(job: &Job) -> Answers {
         assumptions: &study.assumed,
     });
     drop(views);
-    let cut_lines = cuts::cut_list(job, &parts_of, &study.indices());
-    let part_lines = parts::parts_list(job, &parts_of, &cut_lines);
+    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips);
+    let joint_list = joints(job, &cut_lines);
+    let connector_list = connectors(job, &cut_lines);
+    let extras = parts::Extras {
+        strips: &strips,
+        terminals: &terminals(&cut_lines, &joint_list),
+        sleeves: &sleeves(&joint_list),
+        connectors: &connector_list,
+    };
+    let part_lines = parts::parts_list(job, &parts_of, &cut_lines, &extras);
     let proving = Proving { job, installed: study.installed(&parts_of), scenes: &study.scenes };
     // Without a steady state there is nothing to expect; the finding says so.
     let check_list = checks(&proving, &mut rig).unwrap_or_default();
@@ -75,6 +89,9 @@ pub fn assess(job: &Job) -> Answers {
         findings,
         reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
         pins: pins(&cut_lines),
+        terminals: terminals(&cut_lines, &joint_list),
+        joints: joint_list,
+        connectors: connector_list,
         cuts: cut_lines,
         parts: part_lines,
         route: route_answer(job, &study),
@@ -131,6 +148,7 @@ fn circuit_answer(
     study: &Assessment,
     studied: &Studied,
     volt_lines: Vec<VoltLine>,
+    strips: &[StripOf],
 ) -> CircuitAnswer {
     let circuit = &job.circuits[studied.index];
     let sized = &studied.sized;
@@ -161,7 +179,16 @@ fn circuit_answer(
             .lights
             .iter()
             .zip(&bench.chain.lamps)
-            .map(|(light, lamp)| light_answer(light, lamp, bench.supply))
+            .enumerate()
+            .map(|(k, (light, lamp))| {
+                let found = strips.iter().find(|s| s.circuit == studied.index && s.light == k);
+                // The state in which the strip is darkest.
+                let line = volt_lines.iter().min_by(|a, b| a.lamp_v.total_cmp(&b.lamp_v));
+                LightAnswer {
+                    strip: found.map(|s| strip_answer(&s.plan, line)),
+                    ..light_answer(light, lamp, bench.supply)
+                }
+            })
             .collect(),
         choices: choices(bench, sized),
         volt_lines,
@@ -191,6 +218,9 @@ fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> Li
         power_text,
         difference_text,
         current_text: amps(feed::wanted_a(one, supply)).to_string(),
+        strip: None,
+        backlight: backlight_says(light),
+        screw_text: screw_text(light),
     }
 }
 

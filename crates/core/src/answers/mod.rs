@@ -4,6 +4,7 @@ mod assess;
 pub mod choices;
 mod run;
 mod stages;
+mod strip;
 mod study;
 mod volt_line;
 mod ways;
@@ -11,11 +12,12 @@ mod ways;
 pub use assess::assess;
 pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, bundles, hazard_label};
 pub use stages::{Stage, StageAnswer, StageState};
+pub use strip::{StripAnswer, StripLight, StripOf, StripPieceAnswer, StripWayAnswer, feed_label};
 pub use study::{Assessment, Studied, study};
 pub use volt_line::{CoilReading, Glow, VoltElement, VoltKind, VoltLine};
 pub(crate) use volt_line::{SolvedState, volt_line};
 
-use crate::harness::{CutLine, PartLine, Pin, Reel};
+use crate::harness::{ConnectorAnswer, CutLine, JointAnswer, PartLine, Pin, Reel, TerminalCount};
 use crate::job::{CircuitId, ControlKind, FactoryId, Feed, JointSchool, LampCircuit, LightId};
 use crate::plan::Assumption;
 use crate::plan::feed::{FeedOption, FeedReason, FeedVerdict};
@@ -36,6 +38,12 @@ pub struct LightAnswer {
     pub difference_text: Option<String>,
     /// Current of the group at a low battery, `3.40 A`.
     pub current_text: String,
+    /// The strip along its edges; none where it is none.
+    pub strip: Option<StripAnswer>,
+    /// Modules and stops of its backlight, line by line.
+    pub backlight: Vec<String>,
+    /// What its screws do behind the panel.
+    pub screw_text: Option<String>,
 }
 
 /// A factory circuit, judged.
@@ -142,6 +150,12 @@ pub struct Answers {
     pub reels: Vec<Reel>,
     /// Terminals with their wires.
     pub pins: Vec<Pin>,
+    /// Joints, one by one.
+    pub joints: Vec<JointAnswer>,
+    /// Terminals by kind.
+    pub terminals: Vec<TerminalCount>,
+    /// Sealed connectors from both faces.
+    pub connectors: Vec<ConnectorAnswer>,
     /// The skeleton with its paths; none without one.
     pub route: Option<RouteAnswer>,
     /// Readings to take.

@@ -192,7 +192,9 @@ pub fn volt_line(
                 let size = sizes.dimmer_a.map_or_else(String::new, |a| format!("{a} A"));
                 (VoltKind::Dimmer, size, 0.0)
             }
-            LinkKind::Joint { .. } => (VoltKind::Joint, String::new(), 0.0),
+            LinkKind::Joint { .. } | LinkKind::Connector { .. } => {
+                (VoltKind::Joint, String::new(), 0.0)
+            }
             LinkKind::Lamps => {
                 // Behind a branch the way to the weakest lamp is drawn, and the lamp itself.
                 let count: u32 = chain.lamps.iter().map(|l| l.count).sum();

@@ -1,12 +1,15 @@
 //! The cut list: every piece of wire with both ends.
 
+use super::colours::{circuit_colour, feed_colour, ground_colour};
 use crate::catalog::conductor::Conductor;
+use crate::catalog::joint::{JointPlace, joint_at};
 use crate::catalog::terminal::EndKind;
-use crate::job::{CircuitId, ColourScheme, Job, ReturnKind};
-use crate::plan::chain::{Chain, Leg, LinkKind, Origin, WireRole};
+use crate::job::{CircuitId, Job, ReturnKind, Zone};
+use crate::plan::chain::{Chain, Leg, LinkKind, Origin, Stretch, WireRole};
 use crate::plan::switching::{Lead, Switching, Terminal, leads};
 use crate::sizing::{ControlChoice, Sizes};
 use serde::Serialize;
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// Extra length at each end when the shop has not said, m. Common practice: service loop and strip.
@@ -31,6 +34,8 @@ pub struct CutLine {
     pub to: String,
     /// Insulation colour.
     pub colour: String,
+    /// How it is told from others of its colour, `1 band`; empty where it is alone.
+    pub mark: String,
     /// Wire size.
     pub wire: Conductor,
     /// The size as it is spoken.
@@ -41,6 +46,19 @@ pub struct CutLine {
     pub path_m: f64,
     /// Length to cut, m.
     pub length_m: f64,
+    /// What kind of end the start is.
+    pub from_kind: EndKind,
+    /// What kind of end the end is.
+    pub to_kind: EndKind,
+    /// What is around the start.
+    #[serde(skip)]
+    pub from_near: JointPlace,
+    /// What is around the end.
+    #[serde(skip)]
+    pub to_near: JointPlace,
+    /// Current of the circuit, A.
+    #[serde(skip)]
+    pub load_a: f64,
     /// Terminal at the start.
     pub from_terminal: String,
     /// Terminal at the end.
@@ -52,23 +70,35 @@ pub struct CutLine {
 struct End {
     place: String,
     kind: EndKind,
+    near: JointPlace,
 }
 
 impl End {
     fn new(place: &str, kind: EndKind) -> End {
-        End { place: place.into(), kind }
+        End { place: place.into(), kind, near: BESIDE }
+    }
+
+    fn by(self, stretch: Option<&Stretch>) -> End {
+        End { near: near(stretch), ..self }
     }
 }
 
-/// Colours of switched supply wires, one for each circuit in turn.
-const CIRCUIT_COLOURS: [&str; 8] =
-    ["yellow", "blue", "white", "green", "orange", "violet", "grey", "pink"];
+/// The surroundings of parts that sit beside each other, where no wire tells.
+const BESIDE: JointPlace = JointPlace { is_wet: false, flexes: false, ambient_c: 40.0 };
 
-fn ground_colour(scheme: ColourScheme) -> &'static str {
-    match scheme {
-        ColourScheme::GroundBrown => "brown",
-        ColourScheme::GroundBlack => "black",
-    }
+/// What is around a point of a stretch.
+fn near(stretch: Option<&Stretch>) -> JointPlace {
+    stretch.map_or(BESIDE, |s| JointPlace {
+        is_wet: matches!(s.zone, Zone::Exterior | Zone::Underbody),
+        flexes: s.flexes,
+        ambient_c: s.ambient_c,
+    })
+}
+
+/// Current of a circuit from the power of its lamps, A.
+fn load_a(job: &Job, chain: &Chain) -> f64 {
+    let power_w: f64 = chain.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
+    power_w / job.vehicle.system.nominal_v()
 }
 
 /// Length to cut for a path, m: allowance at both ends, rounded up.
@@ -82,22 +112,46 @@ pub fn cut_length_m(path_m: f64, end_allowance_m: f64) -> f64 {
 /// `indices` holds the place of each circuit in the job.
 pub fn cut_list(job: &Job, parts: &[(&Chain, &Sizes)], indices: &[usize]) -> Vec<CutLine> {
     let mut out = Vec::new();
+    let mut cavities = BTreeMap::new();
     for ((chain, sizes), &index) in parts.iter().zip(indices) {
-        cut_chain(job, index, chain, sizes, &mut out);
+        let plugs = plugs(chain, &mut cavities);
+        cut_chain(job, index, chain, sizes, &plugs, &mut out);
     }
     out
 }
 
-fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Vec<CutLine>) {
+/// Connectors in the wires of a chain by the index of their link, each with the cavity that is its own.
+fn plugs(chain: &Chain, cavities: &mut BTreeMap<String, usize>) -> BTreeMap<usize, String> {
+    let mut out = BTreeMap::new();
+    for (i, link) in chain.links.iter().enumerate() {
+        if matches!(link.kind, LinkKind::Connector { .. }) {
+            let cavity = cavities.entry(link.name.clone()).or_default();
+            *cavity += 1;
+            out.insert(i, format!("connector {} {cavity}", link.name));
+        }
+    }
+    out
+}
+
+fn cut_chain(
+    job: &Job,
+    index: usize,
+    chain: &Chain,
+    sizes: &Sizes,
+    plugs: &BTreeMap<usize, String>,
+    out: &mut Vec<CutLine>,
+) {
     let allowance = job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M);
-    let ground = ground_colour(job.shop.colours);
-    let own_colour = CIRCUIT_COLOURS[index % CIRCUIT_COLOURS.len()];
+    let ground = &ground_colour(job);
+    let own_colour = &circuit_colour(job, index);
+    let load_a = load_a(job, chain);
     let joint = job.circuits.get(index).map_or(job.shop.joint, |c| job.joint_of(c));
     let mut number = 0;
     let mut piece = |from: End, to: End, colour: String, wire: Conductor, path_m: f64| {
         number += 1;
-        let sealed = |e: &End| matches!(e.kind, EndKind::Butt | EndKind::FactoryJoint);
-        let sleeve = if sealed(&from) || sealed(&to) { "adhesive sleeve first" } else { "" };
+        let sleeve = if from.kind.is_joint() || to.kind.is_joint() { "sleeve first" } else { "" };
+        let part = |e: &End| e.kind.part(wire, joint_at(joint, e.near, load_a).0);
+        let (from_terminal, to_terminal) = (part(&from), part(&to));
         out.push(CutLine {
             label: format!("{}-{}{}", label_unit(job), index + 1, letters(number)),
             circuit: chain.id.clone(),
@@ -110,8 +164,14 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
             insulation: sizes.insulation.label(),
             path_m,
             length_m: cut_length_m(path_m, allowance),
-            from_terminal: from.kind.part(wire, joint),
-            to_terminal: to.kind.part(wire, joint),
+            mark: String::new(),
+            from_terminal,
+            to_terminal,
+            from_kind: from.kind,
+            to_kind: to.kind,
+            from_near: from.near,
+            to_near: to.near,
+            load_a,
             sleeve: sleeve.into(),
         });
     };
@@ -132,33 +192,45 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         let LinkKind::Wire(run) = &link.kind else { continue };
         let behind = |k: usize| chain.links.get(k).map(|l| &l.kind);
         let from = match run.role {
-            WireRole::Return if !chain.back_legs.is_empty() => End::new("branch -", EndKind::Butt),
-            WireRole::Return => End::new("lamp -", EndKind::Butt),
+            WireRole::Return
+                if !chain.back_legs.is_empty() && !plugs.contains_key(&i.wrapping_sub(1)) =>
+            {
+                End::new("branch -", EndKind::Butt)
+            }
+            _ if plugs.contains_key(&i.wrapping_sub(1)) => {
+                End::new(&plugs[&(i - 1)], EndKind::ConnectorPin)
+            }
+            WireRole::Return => End::new("lamp -", lamp_end(chain)),
             _ => end_before(behind(i.wrapping_sub(1)), chain, sizes, &inside),
         };
         let to = match run.role {
+            _ if plugs.contains_key(&(i + 1)) => End::new(&plugs[&(i + 1)], EndKind::ConnectorPin),
             WireRole::Return if job_returns_to_battery(job, index) => {
                 End::new("battery -", EndKind::PostRing)
             }
             WireRole::Return => End::new("ground stud", EndKind::StudRing),
-            _ => end_after(behind(i + 1), relay, &inside, !chain.legs.is_empty()),
+            _ => end_after(behind(i + 1), relay, &inside, chain),
         };
+        let from = from.by(run.stretches.first());
+        let to = to.by(run.stretches.last());
         let colour = match run.role {
-            WireRole::Return => ground.to_owned(),
+            WireRole::Return => ground.clone(),
             _ if past_control || chain.origin != Origin::Battery => own_colour.to_owned(),
-            _ => "red".to_owned(),
+            _ => feed_colour(job),
         };
         piece(from, to, colour, sizes.wire, run.length_m());
     }
+    let own = own_colour.as_str();
     for (legs, way, end, colour) in
-        [(&chain.legs, "+", "lamp +", own_colour), (&chain.back_legs, "-", "lamp -", ground)]
+        [(&chain.legs, "+", "lamp +", own), (&chain.back_legs, "-", "lamp -", ground.as_str())]
     {
         for (k, leg) in legs.iter().enumerate().filter(|(_, l)| !l.stretches.is_empty()) {
             let start = leg
                 .parent
                 .map_or_else(|| format!("branch {way}"), |p| leg_end(&legs[p], p, chain, end, way));
-            let from = End { place: start, kind: EndKind::Butt };
-            let to = End { place: leg_end(leg, k, chain, end, way), kind: EndKind::Butt };
+            let from = End::new(&start, EndKind::Butt).by(leg.stretches.first());
+            let kind = if leg.lamps.len() == 1 { EndKind::LampPlug } else { EndKind::Butt };
+            let to = End::new(&leg_end(leg, k, chain, end, way), kind).by(leg.stretches.last());
             // The return is listed in the direction of the current.
             let (from, to) = if way == "-" { (to, from) } else { (from, to) };
             piece(from, to, colour.to_owned(), sizes.wire, leg.length_m());
@@ -172,7 +244,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
     if relay {
         let lead = chain.switch_lead_m;
         let blade = |place| End::new(place, EndKind::Blade);
-        piece(blade("relay 30"), blade("switch in"), "red".into(), sizes.coil_wire, lead);
+        piece(blade("relay 30"), blade("switch in"), feed_colour(job), sizes.coil_wire, lead);
         piece(
             blade("switch out"),
             blade("relay 86"),
@@ -183,7 +255,7 @@ fn cut_chain(job: &Job, index: usize, chain: &Chain, sizes: &Sizes, out: &mut Ve
         piece(
             blade("relay 85"),
             End::new("ground stud", EndKind::StudRing),
-            ground.into(),
+            ground.clone(),
             sizes.coil_wire,
             COIL_GROUND_M,
         );
@@ -247,7 +319,7 @@ impl Inside {
                 Terminal::Joint(_) | Terminal::Anode(_) | Terminal::Band(_) => EndKind::Butt,
                 _ => EndKind::Blade,
             };
-            End { place, kind }
+            End::new(&place, kind)
         };
         self.leads
             .iter()
@@ -263,8 +335,8 @@ impl Inside {
                     _ => 0.0,
                 };
                 let colour = match (lead.from, lead.to) {
-                    (_, Terminal::Ground) => ground_colour(job.shop.colours).to_owned(),
-                    (Terminal::Feed, _) => "red".to_owned(),
+                    (_, Terminal::Ground) => ground_colour(job),
+                    (Terminal::Feed, _) => feed_colour(job),
                     _ if lead.is_coil => format!("black/{own_colour}"),
                     _ => own_colour.to_owned(),
                 };
@@ -300,7 +372,7 @@ fn end_before(
     }
 }
 
-fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, branches: bool) -> End {
+fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, chain: &Chain) -> End {
     match link {
         Some(LinkKind::Fuse { .. }) => End::new("fuse in", EndKind::Blade),
         Some(LinkKind::Dimmer) => End::new("dimmer in", EndKind::Blade),
@@ -309,8 +381,16 @@ fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, bran
         }
         Some(LinkKind::Control { .. }) if relay => End::new("relay 30", EndKind::Blade),
         Some(LinkKind::Control { .. }) => End::new("switch in", EndKind::Blade),
-        _ if branches => End::new("branch +", EndKind::Butt),
-        _ => End::new("lamp +", EndKind::Butt),
+        _ if !chain.legs.is_empty() => End::new("branch +", EndKind::Butt),
+        _ => End::new("lamp +", lamp_end(chain)),
+    }
+}
+
+/// One lamp has a plug of its own; several at one place share a splice to their leads.
+fn lamp_end(chain: &Chain) -> EndKind {
+    match chain.lamps.iter().map(|l| l.count).sum::<u32>() {
+        1 => EndKind::LampPlug,
+        _ => EndKind::Butt,
     }
 }
 
@@ -328,7 +408,7 @@ fn leg_end(leg: &Leg, number: usize, chain: &Chain, lamp: &str, way: &str) -> St
     }
 }
 
-fn label_unit(job: &Job) -> String {
+pub(super) fn label_unit(job: &Job) -> String {
     let unit: String = job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
     if unit.is_empty() { "W".into() } else { unit }
 }
@@ -351,6 +431,7 @@ pub fn csv(lines: &[CutLine]) -> String {
         "from",
         "to",
         "colour",
+        "mark",
         "wire",
         "insulation",
         "path_m",
@@ -368,6 +449,7 @@ pub fn csv(lines: &[CutLine]) -> String {
             l.from.clone(),
             l.to.clone(),
             l.colour.clone(),
+            l.mark.clone(),
             l.wire.to_string(),
             l.insulation.to_owned(),
             format!("{:.2}", l.path_m),

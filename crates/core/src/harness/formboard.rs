@@ -5,10 +5,12 @@
 //! the second longest goes back the other way. A way that closes a ring has no place
 //! on a flat board: it is named below.
 
+use super::connectors::{ConnectorAnswer, connectors};
 use crate::answers::{Assessment, bundles};
 use crate::job::{Job, Passage};
 use crate::route::bundle::{Bundle, CLIP_SPACING_M, clips};
 use crate::route::{Graph, Layout};
+use std::collections::BTreeMap;
 use std::fmt::Write as _;
 
 /// Page sizes, landscape, mm.
@@ -148,18 +150,12 @@ fn escape(text: &str) -> String {
     text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")
 }
 
-/// The formboard on A4 or A3, with a scale bar. None where the job has no skeleton with wires on it.
+/// The formboard on one page, A4 or A3, with a scale bar: the overview. None where the job has no skeleton
+/// with wires on it.
 pub fn svg(job: &Job, study: &Assessment) -> Option<String> {
     let layout = study.layout.as_ref()?;
     let board = board(layout)?;
-    let bundles = bundles(study, layout);
-    let points = board.branches.iter().flat_map(|b| [b.from, b.to]);
-    let (mut low, mut high) = ((0.0, 0.0), (0.0, 0.0));
-    for (x, y) in points {
-        low = (f64::min(low.0, x), f64::min(low.1, y));
-        high = (f64::max(high.0, x), f64::max(high.1, y));
-    }
-    let size_mm = ((high.0 - low.0) * 1000.0, (high.1 - low.1) * 1000.0);
+    let (low, size_mm) = extent_mm(&board);
     let fits = |page: (f64, f64), scale: f64| {
         size_mm.0 / scale <= page.0 - 2.0 * MARGIN
             && size_mm.1 / scale <= page.1 - 2.0 * HEAD - MARGIN
@@ -172,58 +168,219 @@ pub fn svg(job: &Job, study: &Assessment) -> Option<String> {
             (A3, (size_mm.0 / (A3.0 - 2.0 * MARGIN)).max(size_mm.1 / (A3.1 - 2.0 * HEAD)), false)
         }
     };
-    let at = |(x, y): (f64, f64)| {
-        (MARGIN + (x - low.0) * 1000.0 / scale, HEAD + 8.0 + (y - low.1) * 1000.0 / scale)
-    };
-    let (w, h) = page;
-    let mut out = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" \
-         font-family=\"sans-serif\" fill=\"#111\">\n<title>Formboard, unit {}</title>\n\
-         <rect width=\"100%\" height=\"100%\" fill=\"#fff\"/>\n",
-        escape(&job.unit)
-    );
-    let mut text = |x: f64, y: f64, size: f64, anchor: &str, words: &str| {
-        let _ = writeln!(
-            out,
-            "<text x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"{size}\" text-anchor=\"{anchor}\">{}</text>",
-            escape(words)
-        );
-    };
-    text(MARGIN, 12.0, 5.0, "start", &format!("Formboard, unit {}: {}", job.unit, job.title));
     let says = if is_true {
         format!("scale 1:{scale:.0}")
     } else {
         format!("not to a round scale, about 1:{scale:.0}")
     };
-    text(w - MARGIN, 12.0, 4.0, "end", &says);
+    let mut out = sheet_start(job, page, "overview", &says);
+    rings(layout, &board, page, &mut out);
+    scale_bar(scale, page.0, page.1, &mut out);
+    let drawn = Drawn { layout, board: &board, low, scale, off: (MARGIN, HEAD + 8.0) };
+    drawn.write(&bundles(study, layout), &BTreeMap::new(), &mut out);
+    out.push_str("</svg>\n");
+    Some(out)
+}
+
+/// Most pages that a formboard is spread over.
+const MOST_PAGES: usize = 12;
+/// What neighbouring pages show both, mm: to lay them over each other.
+const OVERLAP: f64 = 10.0;
+/// Room around the drawing for words, mm.
+const ROOM: f64 = 45.0;
+
+/// The formboard over several A4 pages, at the largest scale that takes no more than twelve, each with its
+/// place in the whole and a scale bar; connectors with their pins where the harness ends. Pages on which
+/// nothing lies are left out. None as for [`svg`].
+pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
+    let layout = study.layout.as_ref()?;
+    let board = board(layout)?;
+    let (low, size_mm) = extent_mm(&board);
+    let bundles = bundles(study, layout);
+    let window = (A4.0 - 2.0 * MARGIN, A4.1 - HEAD - MARGIN);
+    let step = (window.0 - OVERLAP, window.1 - OVERLAP);
+    let grid = |scale: f64| {
+        let count =
+            |mm: f64, step: f64| ((mm / scale + 2.0 * ROOM) / step).ceil().max(1.0) as usize;
+        (count(size_mm.0, step.0), count(size_mm.1, step.1))
+    };
+    // The last scale is taken whatever it needs.
+    let scale = *SCALES.iter().find(|&&s| grid(s).0 * grid(s).1 <= MOST_PAGES).or(SCALES.last())?;
+    let (columns, rows) = grid(scale);
+    let drawn = Drawn { layout, board: &board, low, scale, off: (ROOM, ROOM) };
+    let mut content = String::new();
+    drawn.write(&bundles, &ends(job, study, layout), &mut content);
+    let mut out = Vec::new();
+    for row in 0..rows {
+        for column in 0..columns {
+            let (x0, y0) = (column as f64 * step.0, row as f64 * step.1);
+            if !drawn.lies_in((x0, y0), window) {
+                continue;
+            }
+            let letter = char::from(b'A' + (row % 26) as u8);
+            let name = format!("page {letter}{} of {columns} by {rows}", column + 1);
+            let mut page = sheet_start(job, A4, &name, &format!("scale 1:{scale:.0}"));
+            let _ = write!(
+                page,
+                "<clipPath id=\"window\"><rect x=\"{MARGIN}\" y=\"{HEAD}\" width=\"{:.1}\" height=\"{:.1}\"/></clipPath>\n\
+                 <rect x=\"{MARGIN}\" y=\"{HEAD}\" width=\"{:.1}\" height=\"{:.1}\" fill=\"none\" stroke=\"#999\" stroke-width=\"0.2\"/>\n\
+                 <g clip-path=\"url(#window)\"><g transform=\"translate({:.2} {:.2})\">\n{content}</g></g>\n",
+                window.0,
+                window.1,
+                window.0,
+                window.1,
+                MARGIN - x0,
+                HEAD - y0
+            );
+            scale_bar(scale, A4.0, A4.1, &mut page);
+            page.push_str("</svg>\n");
+            out.push(page);
+        }
+    }
+    Some(out)
+}
+
+/// Lowest corner of the board, m, and its size, mm in the true.
+fn extent_mm(board: &Board) -> ((f64, f64), (f64, f64)) {
+    let (mut low, mut high) = ((0.0, 0.0), (0.0, 0.0));
+    for (x, y) in board.branches.iter().flat_map(|b| [b.from, b.to]) {
+        low = (f64::min(low.0, x), f64::min(low.1, y));
+        high = (f64::max(high.0, x), f64::max(high.1, y));
+    }
+    (low, ((high.0 - low.0) * 1000.0, (high.1 - low.1) * 1000.0))
+}
+
+/// The start of a page: paper, title, scale.
+fn sheet_start(job: &Job, (w, h): (f64, f64), name: &str, scale: &str) -> String {
+    let mut out = format!(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" \
+         font-family=\"sans-serif\" fill=\"#111\">\n<title>Formboard, unit {}, {name}</title>\n\
+         <rect width=\"100%\" height=\"100%\" fill=\"#fff\"/>\n",
+        escape(&job.unit)
+    );
+    let title = format!("Formboard, unit {}: {}", job.unit, job.title);
+    let right = format!("{name}, {scale}");
+    for (x, size, anchor, words) in [(MARGIN, 5.0, "start", title), (w - MARGIN, 4.0, "end", right)]
+    {
+        let _ = writeln!(
+            out,
+            "<text x=\"{x:.1}\" y=\"12.0\" font-size=\"{size}\" text-anchor=\"{anchor}\">{}</text>",
+            escape(&words)
+        );
+    }
+    out
+}
+
+/// Ways that have no place on a flat board, named.
+fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
     for (k, ring) in board.rings.iter().enumerate() {
         let way = &layout.graph.ways[*ring];
         let words = format!("not on the board: {}, {:.2} m", way.name, way.length_m);
-        text(MARGIN, h - 6.0 - 4.0 * k as f64, 3.0, "start", &words);
-    }
-    scale_bar(scale, w, h, &mut out);
-    for (k, branch) in board.branches.iter().enumerate() {
-        // Names of level branches stand in three rows in turn: short ones would cover each other.
-        let row = (k % 3) as f64;
-        draw(
-            &layout.graph,
-            branch,
-            bundles[branch.way].as_ref(),
-            at(branch.from),
-            at(branch.to),
-            row,
-            &mut out,
+        let _ = writeln!(
+            out,
+            "<text x=\"{MARGIN:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
+            h - 6.0 - 4.0 * k as f64,
+            escape(&words)
         );
     }
-    let (x, y) = at(board.branches.first().map_or((0.0, 0.0), |b| b.from));
-    let _ = writeln!(
-        out,
-        "<circle cx=\"{x:.1}\" cy=\"{y:.1}\" r=\"2.2\"/><text x=\"{x:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
-        y - 4.0,
-        escape(&layout.graph.places[board.root].name)
-    );
-    out.push_str("</svg>\n");
-    Some(out)
+}
+
+/// What ends at each place, by index: connectors with their pins.
+fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<String>> {
+    let mut cuts = super::cuts::cut_list(job, &study.parts(), &study.indices());
+    super::colours::mark(&mut cuts);
+    let all = connectors(job, &cuts);
+    let pins = |c: &ConnectorAnswer| {
+        c.cavities
+            .iter()
+            .map(|x| match x.wires.as_slice() {
+                [] => format!("{} {}", x.pin, x.says),
+                wires => format!("{} {} {}", x.pin, wires.join("/"), x.says),
+            })
+            .collect::<Vec<_>>()
+            .join("; ")
+    };
+    let mut out: BTreeMap<usize, Vec<String>> = BTreeMap::new();
+    for (circuit, laid) in layout.circuits.iter().enumerate() {
+        let Some(laid) = laid else { continue };
+        let name = &job.circuits[circuit].name;
+        for (k, &place) in laid.lamps.iter().enumerate() {
+            let wanted = [format!("{name}: lamp {}", k + 1), format!("{name}: lamp")];
+            let found = all.iter().find(|c| wanted.contains(&c.name));
+            let says = match found {
+                Some(c) => format!("{}: {}", c.name, pins(c)),
+                None => format!("{name}: lamp {}", k + 1),
+            };
+            let list = out.entry(place).or_default();
+            if !list.contains(&says) {
+                list.push(says);
+            }
+        }
+    }
+    for way in &layout.graph.ways {
+        if let Some(c) = all.iter().find(|c| c.name == format!("connector {}", way.name)) {
+            out.entry(way.ends.1).or_default().push(format!("{}: {}", c.name, pins(c)));
+        }
+    }
+    out
+}
+
+/// A board at a scale.
+struct Drawn<'a> {
+    layout: &'a Layout,
+    board: &'a Board,
+    low: (f64, f64),
+    scale: f64,
+    off: (f64, f64),
+}
+
+impl Drawn<'_> {
+    fn at(&self, (x, y): (f64, f64)) -> (f64, f64) {
+        (
+            self.off.0 + (x - self.low.0) * 1000.0 / self.scale,
+            self.off.1 + (y - self.low.1) * 1000.0 / self.scale,
+        )
+    }
+
+    /// True where a branch passes a window on the paper.
+    fn lies_in(&self, (x0, y0): (f64, f64), (w, h): (f64, f64)) -> bool {
+        self.board.branches.iter().any(|b| {
+            let ((ax, ay), (bx, by)) = (self.at(b.from), self.at(b.to));
+            ax.max(bx) >= x0 && ax.min(bx) <= x0 + w && ay.max(by) >= y0 && ay.min(by) <= y0 + h
+        })
+    }
+
+    fn write(
+        &self,
+        bundles: &[Option<Bundle>],
+        ends: &BTreeMap<usize, Vec<String>>,
+        out: &mut String,
+    ) {
+        for (k, branch) in self.board.branches.iter().enumerate() {
+            // Names of level branches stand in three rows in turn: short ones would cover each other.
+            let row = (k % 3) as f64;
+            let bundle = bundles[branch.way].as_ref();
+            let (from, to) = (self.at(branch.from), self.at(branch.to));
+            draw(&self.layout.graph, branch, bundle, from, to, row, out);
+            for (n, says) in ends.get(&branch.place).into_iter().flatten().enumerate() {
+                let level = (to.1 - from.1).abs() < 1e-6;
+                let y = to.1 + if level { 4.6 + 3.4 * row } else { 1.0 } + 3.0 * (n + 1) as f64;
+                let (x, anchor) = if level { (to.0, "middle") } else { (to.0 + 2.5, "start") };
+                let _ = writeln!(
+                    out,
+                    "<text class=\"pins\" x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"2.3\" text-anchor=\"{anchor}\">{}</text>",
+                    escape(says)
+                );
+            }
+        }
+        let (x, y) = self.at(self.board.branches.first().map_or((0.0, 0.0), |b| b.from));
+        let _ = writeln!(
+            out,
+            "<circle cx=\"{x:.1}\" cy=\"{y:.1}\" r=\"2.2\"/><text x=\"{x:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
+            y - 4.0,
+            escape(&self.layout.graph.places[self.board.root].name)
+        );
+    }
 }
 
 /// A bar that is half a metre or so long, with its length.

@@ -1,16 +1,40 @@
 //! The harness: cut list, reels, labels, pin tables, formboard, parts list.
 
+pub mod colours;
+pub mod connectors;
 pub mod cuts;
 pub mod formboard;
+pub mod joints;
 pub mod labels;
 pub mod parts;
 pub mod pins;
 pub mod reels;
+mod strip_leads;
 
+pub use connectors::{Cavity, ConnectorAnswer};
 pub use cuts::CutLine;
+pub use joints::{JointAnswer, TerminalCount};
 pub use parts::PartLine;
 pub use pins::Pin;
 pub use reels::Reel;
+
+use crate::answers::StripOf;
+use crate::job::Job;
+use crate::plan::Chain;
+use crate::sizing::Sizes;
+
+/// Every piece of wire of the job, extension leads of strips too, marked.
+pub(crate) fn sheet_cuts(
+    job: &Job,
+    parts: &[(&Chain, &Sizes)],
+    indices: &[usize],
+    strips: &[StripOf],
+) -> Vec<CutLine> {
+    let mut out = cuts::cut_list(job, parts, indices);
+    out.extend(strip_leads::strip_leads(job, strips));
+    colours::mark(&mut out);
+    out
+}
 
 /// A CSV cell that no spreadsheet takes for a formula.
 pub(crate) fn cell(text: &str) -> String {

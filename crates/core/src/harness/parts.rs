@@ -1,6 +1,9 @@
 //! The parts list, with totals.
 
+use super::connectors::ConnectorAnswer;
 use super::cuts::CutLine;
+use super::joints::TerminalCount;
+use crate::answers::StripOf;
 use crate::job::{ControlKind, Job, SwitchId, SwitchKind};
 use crate::plan::chain::{Chain, LinkKind};
 use crate::plan::logic::{SwitchRef, seconds_text};
@@ -26,16 +29,39 @@ pub struct PartLine {
     pub quantity_text: String,
 }
 
-const GROUPS: [&str; 5] = ["lights", "protection", "control", "wire", "ends"];
+const GROUPS: [&str; 6] = ["lights", "protection", "control", "wire", "ends", "connectors"];
+
+/// What the sheet counts beside wires and hardware.
+#[derive(Debug, Clone, Copy)]
+pub struct Extras<'a> {
+    /// Strips along edges.
+    pub strips: &'a [StripOf],
+    /// Terminals by kind.
+    pub terminals: &'a [TerminalCount],
+    /// Sleeves by size.
+    pub sleeves: &'a [(String, usize)],
+    /// Sealed connectors.
+    pub connectors: &'a [ConnectorAnswer],
+}
 
 /// All parts of the planned circuits.
-pub fn parts_list(job: &Job, parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Vec<PartLine> {
+pub fn parts_list(
+    job: &Job,
+    parts: &[(&Chain, &Sizes)],
+    cuts: &[CutLine],
+    extras: &Extras,
+) -> Vec<PartLine> {
     let mut sums: BTreeMap<(usize, String, &'static str), f64> = BTreeMap::new();
     let mut add = |group: usize, part: String, unit: &'static str, quantity: f64| {
         *sums.entry((group, part, unit)).or_default() += quantity;
     };
     for (chain, sizes) in parts {
-        for lamp in &chain.lamps {
+        let is_strip = |k: usize| {
+            extras.strips.iter().any(|s| {
+                job.circuits.get(s.circuit).is_some_and(|c| c.id == chain.id) && s.light == k
+            })
+        };
+        for (_, lamp) in chain.lamps.iter().enumerate().filter(|(k, _)| !is_strip(*k)) {
             add(0, lamp.name.clone(), "pc", f64::from(lamp.count));
         }
         let has_fuse = chain.links.iter().any(|l| matches!(l.kind, LinkKind::Fuse { .. }));
@@ -69,8 +95,34 @@ pub fn parts_list(job: &Job, parts: &[(&Chain, &Sizes)], cuts: &[CutLine]) -> Ve
     }
     for cut in cuts {
         add(3, format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour), "m", cut.length_m);
-        add(4, cut.from_terminal.clone(), "pc", 1.0);
-        add(4, cut.to_terminal.clone(), "pc", 1.0);
+    }
+    for terminal in extras.terminals {
+        add(4, terminal.part.clone(), "pc", terminal.count as f64);
+    }
+    for (sleeve, count) in extras.sleeves {
+        add(4, sleeve.clone(), "pc", *count as f64);
+    }
+    for connector in extras.connectors {
+        add(5, connector.housing.clone() + ", one half", "pc", connector.halves.len() as f64);
+        let blind =
+            connector.cavities.iter().filter(|c| c.wires.is_empty() && c.says == "blind plug");
+        let blind = blind.count() * connector.halves.len();
+        if blind > 0 {
+            add(5, "blind plug".into(), "pc", blind as f64);
+        }
+    }
+    for strip in extras.strips {
+        if strip.plan.reels > 0 {
+            let part = format!("reel of strip, {} m", strip.plan.figures.reel_m);
+            add(0, part, "pc", strip.plan.reels as f64);
+        }
+        if strip.plan.modules() > 0 {
+            let part = format!("strip module, {:.0} mm", strip.plan.figures.module_m * 1000.0);
+            add(0, part, "pc", strip.plan.modules() as f64);
+        }
+        if strip.plan.outlets() > 1 {
+            add(2, format!("splitter, {} ways", strip.plan.outlets()), "pc", 1.0);
+        }
     }
     sums.into_iter()
         .map(|((group, part, unit), quantity)| PartLine {

@@ -37,7 +37,9 @@ fn terminal(end: &str) -> (String, String) {
 
 /// True for ends that are plugs, sockets and switches rather than studs and splices.
 fn has_pins(end: &str) -> bool {
-    ["lamp", "relay", "switch", "diode", "dimmer", "fuse"].iter().any(|w| end.starts_with(w))
+    ["lamp", "connector", "splitter", "strip", "relay", "switch", "diode", "dimmer", "fuse"]
+        .iter()
+        .any(|w| end.starts_with(w))
 }
 
 /// All terminals, connector by connector.

@@ -4,6 +4,7 @@ use super::ids::{CircuitId, FactoryId, LightId};
 use super::lamp::{Flash, LampColour, LampPlace, LampRole};
 use super::shop::{JointSchool, Suppression};
 use super::skeleton::Sites;
+use super::strip::{Backlight, Screw, Strip};
 use super::wish::Wish;
 use crate::catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
@@ -153,9 +154,21 @@ pub struct Light {
     /// Where it sits.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub place: Option<LampPlace>,
+    /// The two pins of its own plug are the other way round: minus on 1.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub is_reversed: bool,
     /// How it flashes by itself.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flash: Option<Flash>,
+    /// The edges that it is laid along, where it is a strip.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strip: Option<Strip>,
+    /// The row of openings that it lights from behind.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub backlight: Option<Backlight>,
+    /// The screws that hold it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub screw: Option<Screw>,
 }
 
 /// Where a circuit takes its power.
@@ -242,6 +255,8 @@ pub enum Waypoint {
     Fuse,
     /// The switch or relay contact.
     Control,
+    /// A connector that is plugged and unplugged.
+    Connector,
 }
 
 /// A stretch of the path.
@@ -265,6 +280,9 @@ pub struct Section {
     /// What stands at its far end.
     #[serde(default)]
     pub ends_at: Waypoint,
+    /// It bends in use, as at a hinge.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub flexes: bool,
 }
 
 /// How the current gets back.
@@ -362,7 +380,15 @@ impl Zone {
 impl Section {
     /// A section whose length nobody has measured yet.
     pub fn unmeasured(name: &str, zone: Zone, ends_at: Waypoint) -> Self {
-        Section { name: name.into(), length_m: None, zone, ambient_c: None, beside: 0, ends_at }
+        Section {
+            name: name.into(),
+            length_m: None,
+            zone,
+            ambient_c: None,
+            beside: 0,
+            ends_at,
+            flexes: false,
+        }
     }
 }
 
@@ -396,7 +422,11 @@ impl LampCircuit {
             role: None,
             colour: None,
             place: None,
+            is_reversed: false,
             flash: None,
+            strip: None,
+            backlight: None,
+            screw: None,
         };
         LampCircuit {
             id,

@@ -1,6 +1,6 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
-use super::{Job, LightKind, Passage, Section, Skeleton, SwitchKind, Wish};
+use super::{Job, LightKind, Passage, Section, Skeleton, Strip, SwitchKind, Wish};
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -83,6 +83,43 @@ impl Checker {
         }
         if skeleton.places.len() > 120 || skeleton.ways.len() > 240 {
             self.say("skeleton".into(), "more than 120 places or 240 ways; take some out".into());
+        }
+    }
+
+    fn strip(&mut self, at: &str, strip: &Strip) {
+        self.maybe(format!("{at}.mark_mm"), strip.mark_mm, 5.0, 1000.0, "mm");
+        self.maybe(format!("{at}.watt_per_m"), strip.watt_per_m, 0.5, 60.0, "W/m");
+        self.maybe(format!("{at}.rail_mm2"), strip.rail_mm2, 0.02, 5.0, "mm²");
+        self.maybe(format!("{at}.width_mm"), strip.width_mm, 2.0, 50.0, "mm");
+        self.maybe(format!("{at}.reel_m"), strip.reel_m, 0.2, 100.0, "m");
+        self.maybe(format!("{at}.module_mm"), strip.module_mm, 10.0, 1000.0, "mm");
+        self.maybe(format!("{at}.lead_m"), strip.lead_m, 0.0, 30.0, "m");
+        self.maybe(format!("{at}.lead_mm2"), strip.lead_mm2, 0.2, 10.0, "mm²");
+        if strip.edges.len() > 24 {
+            self.say(format!("{at}.edges"), "more than 24 edges; make two strips of it".into());
+        }
+        let all_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
+        let mark_m = strip.mark_mm.unwrap_or(50.0) / 1000.0;
+        if mark_m > 0.0 && all_m / mark_m > 1200.0 {
+            self.say(format!("{at}.edges"), "more than 1200 groups; make two strips of it".into());
+        }
+        for (k, edge) in strip.edges.iter().enumerate() {
+            let at = format!("{at}.edges[{k}]");
+            self.text(format!("{at}.name"), &edge.name, 80);
+            self.range(format!("{at}.length_m"), edge.length_m, 0.02, 30.0, "m");
+            self.maybe(format!("{at}.corner_m"), edge.corner_m, 0.0, 10.0, "m");
+            if edge.obstacles.len() > 40 {
+                self.say(format!("{at}.obstacles"), "more than 40 obstacles on one edge".into());
+            }
+            for (n, o) in edge.obstacles.iter().enumerate() {
+                let at = format!("{at}.obstacles[{n}]");
+                self.text(format!("{at}.name"), &o.name, 80);
+                self.range(format!("{at}.from_m"), o.from_m, 0.0, edge.length_m, "m");
+                self.range(format!("{at}.to_m"), o.to_m, 0.0, edge.length_m, "m");
+                if o.to_m < o.from_m {
+                    self.say(format!("{at}.to_m"), "ends before it starts; swap the two".into());
+                }
+            }
         }
     }
 
@@ -186,6 +223,12 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     c.maybe("shop.connector_m".into(), job.shop.connector_m, 0.0, 1.0, "m");
     c.maybe("shop.drip_loop_m".into(), job.shop.drip_loop_m, 0.0, 1.0, "m");
     c.maybe("shop.reel_m".into(), job.shop.reel_m, 1.0, 1000.0, "m");
+    c.maybe("shop.hourly_rate".into(), job.shop.hourly_rate, 0.0, 100_000.0, "");
+    if let Some(own) = &job.shop.own_colours {
+        c.text("shop.own_colours.ground".into(), &own.ground, 40);
+        c.text("shop.own_colours.feed".into(), &own.feed, 40);
+        c.text("shop.own_colours.circuits".into(), &own.circuits, 200);
+    }
     c.maybe("shop.end_allowance_m".into(), job.shop.end_allowance_m, 0.0, 2.0, "m");
 
     let mut ids = HashSet::new();
@@ -195,6 +238,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.text(format!("{at}.name"), &f.name, 80);
         c.maybe(format!("{at}.fuse_a"), f.fuse_a, 0.5, 150.0, "A");
         c.maybe(format!("{at}.length_m"), f.length_m, 0.05, 60.0, "m");
+        c.text(format!("{at}.colour"), f.colour.as_deref().unwrap_or_default(), 40);
         c.maybe(format!("{at}.existing_a"), f.existing_a, 0.0, 100.0, "A");
         c.maybe(format!("{at}.output_a"), f.output_a, 0.05, 100.0, "A");
         c.maybe(format!("{at}.probe.on_v"), f.probe.on_v, -40.0, 40.0, "V");
@@ -286,6 +330,25 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
                 c.say(format!("{at}.count"), format!("{} lamps; give 1 to 200", light.count));
             }
             c.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+            if let Some(strip) = &light.strip {
+                c.strip(&format!("{at}.strip"), strip);
+            }
+            if let Some(b) = &light.backlight {
+                let at = format!("{at}.backlight");
+                c.range(format!("{at}.openings"), f64::from(b.openings), 1.0, 200.0, "");
+                c.range(format!("{at}.opening_mm"), b.opening_mm, 1.0, 3000.0, "mm");
+                c.range(format!("{at}.bar_mm"), b.bar_mm, 0.0, 1000.0, "mm");
+                c.range(format!("{at}.height_mm"), b.height_mm, 1.0, 2000.0, "mm");
+                c.range(format!("{at}.depth_mm"), b.depth_mm, 5.0, 500.0, "mm");
+                c.maybe(format!("{at}.module_mm"), b.module_mm, 3.0, 500.0, "mm");
+                c.maybe(format!("{at}.beam_deg"), b.beam_deg, 10.0, 170.0, "degrees");
+            }
+            if let Some(s) = &light.screw {
+                let at = format!("{at}.screw");
+                c.range(format!("{at}.length_mm"), s.length_mm, 3.0, 200.0, "mm");
+                c.range(format!("{at}.through_mm"), s.through_mm, 0.5, 200.0, "mm");
+                c.maybe(format!("{at}.behind_mm"), s.behind_mm, 0.0, 500.0, "mm");
+            }
             if let Some(f) = light.flash {
                 c.range(format!("{at}.flash.hz"), f.hz, 0.2, 20.0, "Hz");
                 c.range(format!("{at}.flash.duty"), f.duty, 0.02, 1.0, "");

@@ -14,6 +14,7 @@ mod shift;
 mod shop;
 mod skeleton;
 mod state;
+mod strip;
 mod supply;
 mod wish;
 
@@ -26,12 +27,13 @@ pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{
     AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
-    Shop, Suppression, WireSystem,
+    OwnColours, Shop, Suppression, WireSystem,
 };
 pub use skeleton::{
     At, Between, BodyKind, Hazard, Passage, PlaceFact, RouteSchool, Sites, Skeleton, WayFact,
 };
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
+pub use strip::{Backlight, Edge, Obstacle, Screw, Strip, StripFeed};
 pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
     Supply, SystemVoltage, Vehicle, VehicleSide,

@@ -79,6 +79,23 @@ pub enum ColourScheme {
     GroundBrown,
     /// Black is ground.
     GroundBlack,
+    /// The shop's own.
+    Own,
+}
+
+/// Colours that the shop uses.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OwnColours {
+    /// Of ground wires.
+    #[serde(default)]
+    pub ground: String,
+    /// Of what is live without a switch.
+    #[serde(default)]
+    pub feed: String,
+    /// Of the circuits in turn, with commas between.
+    #[serde(default)]
+    pub circuits: String,
 }
 
 /// How wires are joined.
@@ -169,6 +186,9 @@ pub struct Shop {
     /// Wire colours.
     #[serde(default)]
     pub colours: ColourScheme,
+    /// The shop's own colours.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub own_colours: Option<OwnColours>,
     /// How wires are joined.
     #[serde(default, skip_serializing_if = "JointSchool::is_crimp")]
     pub joint: JointSchool,
@@ -193,6 +213,9 @@ pub struct Shop {
     /// Drip loop before each lamp that sits outside, m; none takes 0.08 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub drip_loop_m: Option<f64>,
+    /// Price of an hour of work, in the shop's currency.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hourly_rate: Option<f64>,
     /// Length on a reel of wire, m; none takes 25 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reel_m: Option<f64>,

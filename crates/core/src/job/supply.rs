@@ -222,6 +222,9 @@ pub struct FactoryCircuit {
     /// Its wire.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub wire: Option<Conductor>,
+    /// Colour of that wire, as found: what goes on from it keeps it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub colour: Option<String>,
     /// Length of that wire from fuse box to the place of the joint, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub length_m: Option<f64>,

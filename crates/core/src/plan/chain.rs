@@ -43,6 +43,8 @@ pub struct Stretch {
     pub ambient_c: f64,
     /// Other loaded wires beside it.
     pub beside: u32,
+    /// It bends in use.
+    pub flexes: bool,
 }
 
 /// A wire between two links: one piece of copper, however many sections it crosses.
@@ -81,6 +83,13 @@ pub enum LinkKind {
     /// A joint: post, splice, plug, stud.
     Joint {
         /// Resistance when sound, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+    },
+    /// A connector in the wire that is plugged and unplugged.
+    Connector {
+        /// Resistance of one contact pair, ohm.
         ohm: f64,
         /// True behind the lamps.
         is_return: bool,
@@ -232,7 +241,9 @@ impl Chain {
         let back = back_sections
             .iter()
             .enumerate()
-            .map(|(k, s)| stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed))
+            .map(|(k, s)| {
+                (stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed), s.ends_at)
+            })
             .collect();
         let switch_lead_m = laid
             .and_then(|l| l.switch_lead_m)
@@ -316,10 +327,19 @@ impl Chain {
             let link = match ends_at {
                 Waypoint::Fuse if own && !fused => Some(LinkKind::Fuse { ambient_c }),
                 Waypoint::Control if own => Some(LinkKind::Control { ambient_c }),
+                Waypoint::Connector => {
+                    let ohm = contact::LAMP_PLUG_OHM;
+                    Some(LinkKind::Connector { ohm, is_return: false })
+                }
                 _ => None,
             };
             let Some(link) = link else { continue };
+            let name = gathered.last().map(|s| s.name.clone()).unwrap_or_default();
             self.lay_wire(&mut gathered, if fused { WireRole::Supply } else { WireRole::Unfused });
+            if matches!(link, LinkKind::Connector { .. }) {
+                self.push(&name, link);
+                continue;
+            }
             let is_fuse = matches!(link, LinkKind::Fuse { .. });
             if !is_fuse {
                 self.control(ambient_c);
@@ -344,8 +364,18 @@ impl Chain {
         }
     }
 
-    fn lay_return(&mut self, by: ReturnKind, mut back: Vec<Stretch>) {
-        self.lay_wire(&mut back, WireRole::Return);
+    fn lay_return(&mut self, by: ReturnKind, back: Vec<(Stretch, Waypoint)>) {
+        let mut gathered: Vec<Stretch> = Vec::new();
+        for (stretch, ends_at) in back {
+            let name = stretch.name.clone();
+            gathered.push(stretch);
+            if ends_at == Waypoint::Connector {
+                self.lay_wire(&mut gathered, WireRole::Return);
+                let ohm = contact::LAMP_PLUG_OHM;
+                self.push(&name, LinkKind::Connector { ohm, is_return: true });
+            }
+        }
+        self.lay_wire(&mut gathered, WireRole::Return);
         match by {
             ReturnKind::ChassisStud => {
                 self.joint("stud", contact::STUD_OHM, true);
@@ -545,5 +575,6 @@ fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) ->
         zone: section.zone,
         ambient_c: section.ambient_c.unwrap_or_else(|| zone::ambient_c(section.zone)),
         beside: section.beside,
+        flexes: section.flexes,
     }
 }

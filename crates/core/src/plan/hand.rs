@@ -299,7 +299,9 @@ impl Hand<'_, '_> {
                     .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
                     .sum(),
                 LinkKind::Fuse { .. } => sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM),
-                LinkKind::Joint { ohm, .. } => ohm * self.situation.joint_factor,
+                LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => {
+                    ohm * self.situation.joint_factor
+                }
                 LinkKind::Dimmer => dimmer::ON_OHM,
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::Control { ambient_c } => {

@@ -3,6 +3,7 @@
 use super::assumed::Assumed;
 use crate::circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
 use crate::job::{Light, LightKind, MadeFor, SystemVoltage};
+use crate::strip::{StripFigures, pieces};
 
 /// Power when nobody said, W.
 const ASSUMED_LAMP_W: f64 = 20.0;
@@ -35,6 +36,13 @@ pub struct PlannedLamp {
     pub is_filament: bool,
 }
 
+/// The figures of a light that is a strip along edges.
+pub(crate) fn strip_figures(light: &Light) -> Option<StripFigures> {
+    let strip = light.strip.as_ref().filter(|s| !s.edges.is_empty())?;
+    let LightKind::Strip { forward_v } = light.draws else { return None };
+    Some(StripFigures::of(strip, light.made_for, forward_v))
+}
+
 impl PlannedLamp {
     /// Plans one light. `at` is its place in the job.
     pub fn new(light: &Light, system: SystemVoltage, at: &str, assumed: &mut Assumed) -> Self {
@@ -45,7 +53,16 @@ impl PlannedLamp {
             MadeFor::V12To24 => n,
         };
         let measured_w = light.measured.map(|m| m.amps * m.volts);
-        let label_w = if measured_w.is_some() {
+        let label_w = if let Some(strip) = strip_figures(light) {
+            let path = format!("{at}.strip.watt_per_m");
+            let label = format!("{}: power of a metre", light.name);
+            let given = light.strip.as_ref().and_then(|s| s.watt_per_m);
+            let watt_per_m = assumed.or(given, strip.watt_per_m, path, label, "W/m");
+            let edges = light.strip.as_ref().map_or(&[][..], |s| &s.edges);
+            let groups: usize = pieces(edges, &strip).iter().map(|p| p.groups).sum();
+            // Nothing fits yet: a group is the least there is.
+            watt_per_m * strip.mark_m * groups.max(1) as f64
+        } else if measured_w.is_some() {
             light.label_w.unwrap_or(ASSUMED_LAMP_W)
         } else {
             assumed.or(

@@ -47,7 +47,7 @@ pub fn kinds(study: &Assessment, place: Place) -> &'static [FaultKind] {
             Some(LinkKind::Fuse { .. }) => &[Open],
             Some(LinkKind::Wire(run)) if run.role == WireRole::Supply => &[Open, Short],
             Some(LinkKind::Wire(_)) => &[Open],
-            Some(LinkKind::Joint { .. }) => &[Open, Poor],
+            Some(LinkKind::Joint { .. } | LinkKind::Connector { .. }) => &[Open, Poor],
             Some(LinkKind::Dimmer) => &[Open],
             _ => &[],
         },

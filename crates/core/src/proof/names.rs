@@ -71,6 +71,7 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
                     "factory joint" => name.into(),
                     other => format!("joint {other}"),
                 },
+                Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),
                 _ => name.into(),
             }
         }

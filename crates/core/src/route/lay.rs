@@ -285,7 +285,12 @@ impl Beside<'_> {
                     zone: way.zone,
                     ambient_c: way.is_warmth_known.then_some(way.ambient_c),
                     beside: self.loaded(w).saturating_sub(1),
-                    ends_at: if k == last { end } else { Waypoint::Pass },
+                    ends_at: match (k == last, way.passage) {
+                        (true, _) if end != Waypoint::Pass => end,
+                        (_, Passage::Connector) => Waypoint::Connector,
+                        _ => Waypoint::Pass,
+                    },
+                    flexes: way.passage == Passage::Hinge,
                 }
             })
             .collect()
@@ -332,6 +337,11 @@ impl Beside<'_> {
         };
         let mut back = self.sections(&trace.back.trunk, Waypoint::Pass, trace.back.legs.is_empty());
         back.reverse();
+        // Read the other way, a connector at the end of a section stands before it.
+        let plugs: Vec<Waypoint> = back.iter().map(|s| s.ends_at).collect();
+        for (k, section) in back.iter_mut().enumerate() {
+            section.ends_at = plugs.get(k + 1).copied().unwrap_or(Waypoint::Pass);
+        }
         let all = [&trace.to_fuse, &trace.to_control, &trace.supply.trunk, &trace.back.trunk]
             .into_iter()
             .chain(trace.supply.legs.iter().chain(&trace.back.legs).map(|l| &l.ways))

@@ -11,6 +11,7 @@ mod lamps;
 mod left_on;
 mod overruled;
 mod run;
+mod strip;
 mod supply_load;
 mod wish;
 
@@ -114,6 +115,9 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         wish::always_lit(view, &mut out);
         left_on::battery(context, view, &mut out);
         overruled::against_advice(view, &mut out);
+        strip::evenness(view, &mut out);
+        strip::splitter_in_the_wet(context, view, &mut out);
+        strip::screws(view, &mut out);
     }
     lamps::no_lights(context, &mut out);
     run::ways(context, &mut out);

@@ -140,7 +140,7 @@ fn first_guess(bench: &Bench, shelf: &[Conductor]) -> usize {
         .links
         .iter()
         .map(|l| match l.kind {
-            LinkKind::Joint { ohm, .. } => ohm,
+            LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => ohm,
             LinkKind::Dimmer => dimmer::ON_OHM,
             LinkKind::Chassis => contact::CHASSIS_OHM,
             // A fuse of 7.5 A in its holder, a closed contact: near enough to start from.

@@ -386,7 +386,9 @@ fn drop_in(
                 wire_v += across - lamp_v;
                 current_a = circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
             }
-            LinkKind::Joint { is_return: true, .. } | LinkKind::Chassis
+            LinkKind::Joint { is_return: true, .. }
+            | LinkKind::Connector { is_return: true, .. }
+            | LinkKind::Chassis
                 if lamps_at.is_some_and(|at| i > at + 1) =>
             {
                 ground_v += across;

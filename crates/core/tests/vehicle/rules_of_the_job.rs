@@ -62,6 +62,7 @@ fn probe_readings_are_judged_at_once() {
 fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
     let mut job = Job::starter("1");
     job.factory.push(FactoryCircuit {
+        colour: None,
         of: VehicleSide::Own,
         kind: jovek_core::job::FactoryKind::Lamp,
         site: None,

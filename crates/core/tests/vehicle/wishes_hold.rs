@@ -23,6 +23,7 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
     let mut job = Job::new("T1", "wish");
     for (i, follows) in WIRES.into_iter().enumerate() {
         job.factory.push(FactoryCircuit {
+            colour: None,
             of: VehicleSide::Own,
             kind: jovek_core::job::FactoryKind::Lamp,
             site: None,

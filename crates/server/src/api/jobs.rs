@@ -9,7 +9,7 @@ use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jovek_core::answers::{Answers, assess};
-use jovek_core::export::{Format, export as write_export};
+use jovek_core::export::{Format, export_with as write_export};
 use jovek_core::job::diff::changes;
 use jovek_core::job::limits;
 use jovek_core::job::read::JobError;
@@ -269,8 +269,9 @@ pub(super) async fn export(
     Path(id): Path<i64>,
     Query(query): Query<ExportQuery>,
 ) -> Result<Response, Problem> {
-    let row = state.with_store(move |store| store.get(id)).await?;
-    let text = write_export(&row.job, query.format, query.state.as_deref())?;
+    let (row, shelf) =
+        state.with_store(move |store| Ok((store.get(id)?, store.stock()?))).await?;
+    let text = write_export(&row.job, query.format, query.state.as_deref(), &shelf)?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
     let name = format!("attachment; filename=\"unit-{unit}.{}\"", query.format.file_ending());
     let headers = [

@@ -5,6 +5,7 @@ mod catalog;
 mod headers;
 mod jobs;
 mod shop;
+mod stock;
 mod vehicle;
 mod yard;
 
@@ -81,6 +82,10 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
         .routes(routes!(shop::get, shop::set))
+        .routes(routes!(stock::get, stock::take, stock::clear))
+        .routes(routes!(stock::read))
+        .routes(routes!(stock::csv))
+        .routes(routes!(stock::estimate))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::cost_of_way))

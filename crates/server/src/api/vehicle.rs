@@ -4,9 +4,11 @@ use super::assess::read;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::http::StatusCode;
+use jovek_core::answers::study;
 use jovek_core::budget::{Budget, budget};
 use jovek_core::diagram::{Diagram, diagram};
-use jovek_core::export::{Format, export};
+use jovek_core::export::ExportError;
+use jovek_core::harness::formboard;
 use jovek_core::job::{Job, VehicleState};
 use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::proof::{Proof, prove};
@@ -78,8 +80,10 @@ pub(super) async fn draw_diagram(Text(body): Text) -> Result<Json<Drawn>, Proble
 /// The harness laid flat.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct Flat {
-    /// The drawing, SVG.
+    /// The overview on one page, SVG.
     pub svg: String,
+    /// The same spread over A4 pages at a larger scale, SVG each.
+    pub pages: Vec<String>,
 }
 
 /// The harness laid flat; nothing is saved.
@@ -87,7 +91,13 @@ pub struct Flat {
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Flat), (status = 422, body = Problem)))]
 pub(super) async fn lay_flat(Text(body): Text) -> Result<Json<Flat>, Problem> {
-    Ok(Json(Flat { svg: export(&read(&body)?, Format::FormboardSvg, None)? }))
+    let job = read(&body)?;
+    let study = study(&job);
+    let missing = || Problem::from(ExportError::NoSkeleton);
+    Ok(Json(Flat {
+        svg: formboard::svg(&job, &study).ok_or_else(missing)?,
+        pages: formboard::pages(&job, &study).ok_or_else(missing)?,
+    }))
 }
 
 /// What a way is worth.

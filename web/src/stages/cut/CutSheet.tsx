@@ -52,6 +52,7 @@ export function CutSheet() {
                     <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
                       <Swatch colour={c.colour} />
                       {c.colour}
+                      {c.mark && `, ${c.mark}`}
                     </span>
                   </td>
                   <td className="py-1 pr-3 whitespace-nowrap">

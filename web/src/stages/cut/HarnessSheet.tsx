@@ -23,11 +23,17 @@ export function HarnessSheet() {
           <p role="alert">{error.problem.detail}</p>
         ) : (
           flat && (
-            <img
-              className="mt-2 w-full border border-line bg-white"
-              alt={`Harness of unit ${job.unit} laid flat, to scale`}
-              src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(flat.svg)}`}
-            />
+            <>
+              <Sheet alt={`Harness of unit ${job.unit} laid flat, to scale`} svg={flat.svg} />
+              <details>
+                <summary className="no-print mt-2 text-spruce">
+                  {flat.pages.length} pages of A4 at a larger scale, with the pins
+                </summary>
+                {flat.pages.map((page, k) => (
+                  <Sheet key={k} alt={`Formboard, sheet ${k + 1}`} svg={page} />
+                ))}
+              </details>
+            </>
           )
         )}
       </section>
@@ -91,5 +97,16 @@ export function HarnessSheet() {
         </table>
       </section>
     </div>
+  );
+}
+
+/** A page of the formboard as it is printed. */
+function Sheet({ alt, svg }: { alt: string; svg: string }) {
+  return (
+    <img
+      className="sheet-page mt-2 w-full border border-line bg-white"
+      alt={alt}
+      src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}
+    />
   );
 }

@@ -6,6 +6,7 @@ export const EXPORTS = [
   { label: "Labels, CSV", as: "labels-csv" },
   { label: "Pin tables, CSV", as: "pins-csv" },
   { label: "Parts list, CSV", as: "parts-csv" },
+  { label: "Estimate, CSV", as: "estimate-csv" },
   { label: "Formboard, SVG", as: "formboard-svg" },
   { label: "Circuit diagram, SVG", as: "diagram-svg" },
   { label: "Circuit, SPICE", as: "spice" },

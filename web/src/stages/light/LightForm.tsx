@@ -1,3 +1,4 @@
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
@@ -83,6 +84,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
       ) : (
         <MeasureForm at={`${at}.measured`} />
       )}
+      <Held at={at} light={light} screw={answer?.screw_text} />
       {answer && (
         <p className="text-sm" role="status">
           {answer.power_text}; {answer.current_text} together at a low battery.{" "}
@@ -104,5 +106,67 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         </Button>
       </div>
     </section>
+  );
+}
+
+/** How it is held and plugged: screws against the skin behind, the pins of its plug. */
+function Held({
+  at,
+  light,
+  screw,
+}: {
+  at: string;
+  light: Schemas["Light"];
+  screw: string | null | undefined;
+}) {
+  const { edit } = useDesk();
+  return (
+    <details open={!!light.screw || !!light.is_reversed}>
+      <summary className="text-sm text-spruce">Screws and plug</summary>
+      <div className="mt-2 space-y-2">
+        {light.screw ? (
+          <>
+            <div className="grid grid-cols-3 items-end gap-2">
+              <NumberField path={`${at}.screw.length_mm`} label="Screw" unit="mm" required />
+              <NumberField
+                path={`${at}.screw.through_mm`}
+                label="Goes through"
+                unit="mm"
+                required
+              />
+              <NumberField path={`${at}.screw.behind_mm`} label="Space behind" unit="mm" />
+            </div>
+            <p className="text-sm" role="status">
+              {screw}
+            </p>
+            <Button
+              kind="quiet"
+              className="!px-0"
+              onClick={() => edit((j) => setAt(j, `${at}.screw`, undefined))}
+            >
+              No screws
+            </Button>
+          </>
+        ) : (
+          <Button
+            kind="quiet"
+            className="!px-0"
+            onClick={() => edit((j) => setAt(j, `${at}.screw`, { length_mm: 20, through_mm: 8 }))}
+          >
+            Check the depth of its screws
+          </Button>
+        )}
+        <label className="flex min-h-9 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={!!light.is_reversed}
+            onChange={(e) =>
+              edit((j) => setAt(j, `${at}.is_reversed`, e.target.checked || undefined))
+            }
+          />
+          its own plug has minus on 1: swap the pins
+        </label>
+      </div>
+    </details>
   );
 }

@@ -43,7 +43,12 @@ export function SkeletonForm() {
         <NumberField path="shop.hinge_m" label="Loop at a hinge" unit="m" />
         <NumberField path="shop.connector_m" label="At a connector" unit="m" />
         <NumberField path="shop.drip_loop_m" label="Drip loop" unit="m" />
+        <NumberField path="shop.end_allowance_m" label="At each end" unit="m" />
+        <NumberField path="shop.reel_m" label="On a reel" unit="m" />
       </div>
+      <p className="text-xs text-soft">
+        Left empty: hinge 0.10 m, connector 0.08 m, drip loop 0.08 m, each end 0.15 m, reel 25 m.
+      </p>
       <Button
         kind="quiet"
         className="!px-0"

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useDesk } from "../../sheet/desk";
+import { PlaceCard } from "./PlaceCard";
 import { SkeletonView } from "./SkeletonView";
 import { WayCard } from "./WayCard";
 
@@ -36,6 +37,7 @@ export function VehicleSheet() {
         </p>
       </section>
       {way && <WayCard way={way} />}
+      <PlaceCard route={route} />
       <section aria-label="Bundles" className="card overflow-x-auto p-4">
         <h2 className="text-base">Bundles</h2>
         <table className="w-full text-left text-sm">

@@ -5,7 +5,7 @@ import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { NumberField } from "../../ui/fields";
+import { NumberField, TextField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
 import { HAZARDS, PASSAGES } from "../../ui/words";
 import { type WayFact, wayFact, withWay } from "./facts";
@@ -26,7 +26,7 @@ function useCost(trial: Schemas["Trial"] | undefined) {
 
 /** One way: its length, what it passes, what lies on it, and what it costs to go without. */
 export function WayCard({ way }: { way: Way }) {
-  const { job, circuit, edit, problem } = useDesk();
+  const { job, catalog, circuit, edit, problem } = useDesk();
   const here = job.circuits?.[circuit];
   const fact = wayFact(job, way.id);
   const say = (next: Partial<WayFact>) =>
@@ -34,13 +34,21 @@ export function WayCard({ way }: { way: Way }) {
   // The fields of a way that nothing is said of yet have no place in the job: they get one when typed in.
   const form = useMemo(
     () => ({
-      tree: fact,
+      tree: { name: way.name, ...fact },
       edit: (change: (tree: unknown) => unknown) =>
-        edit((j) => withWay(j, change(wayFact(j, way.id)) as WayFact)),
+        edit((j) => {
+          const held = wayFact(j, way.id);
+          const next = change({ name: way.name, ...held }) as WayFact;
+          // The body's own name is no fact.
+          return withWay(
+            j,
+            next.name === way.name && !held.name ? { ...next, name: undefined } : next,
+          );
+        }),
       problem,
       assumptions: [],
     }),
-    [fact, edit, problem, way.id],
+    [fact, edit, problem, way.id, way.name],
   );
   const used = way.circuits.length > 0;
   const without = useCost(used && !way.is_forbidden ? { try: "forbid", way: way.id } : undefined);
@@ -63,8 +71,23 @@ export function WayCard({ way }: { way: Way }) {
       {way.bundle_text && <p className="font-reading text-sm text-copper">{way.bundle_text}</p>}
       <FormContext.Provider value={form}>
         <div key={way.id} className="grid grid-cols-2 items-end gap-2 sm:grid-cols-4">
+          <TextField path="name" label="Name" />
           <NumberField path="length_m" label="Measured" unit="m" />
           <NumberField path="ambient_c" label="Hot there" unit="°C" />
+          <label className="text-sm text-soft">
+            Surroundings
+            <select
+              className="field text-ink"
+              value={way.zone}
+              onChange={(e) => say({ zone: e.target.value as Schemas["Zone"] })}
+            >
+              {catalog.zones.map((z) => (
+                <option key={z.zone} value={z.zone}>
+                  {z.label}, {z.ambient_c} °C
+                </option>
+              ))}
+            </select>
+          </label>
           <label className="text-sm text-soft">
             Passage
             <select

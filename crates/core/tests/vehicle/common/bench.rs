@@ -8,6 +8,7 @@ use jovek_core::job::{
 /// A plain factory wire that follows a signal, with a 15 A fuse and 2 A on it.
 pub fn wire(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
     FactoryCircuit {
+        colour: None,
         id: FactoryId(id.into()),
         name: format!("wire {id}"),
         follows,

@@ -1,0 +1,6 @@
+-- What the shop holds and pays, by the name that parts lists use.
+CREATE TABLE stock (
+    part TEXT PRIMARY KEY,
+    held REAL NOT NULL,
+    price REAL
+) STRICT;

@@ -1,0 +1,84 @@
+import { Fragment } from "react";
+import type { Schemas } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { NumberField, TextField } from "../../ui/fields";
+
+/** The edges in their order, each with what is in the way. */
+export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }) {
+  const { edit } = useDesk();
+  return (
+    <div className="space-y-2">
+      {edges.map((edge, k) => {
+        const path = `${at}[${k}]`;
+        const obstacles = edge.obstacles ?? [];
+        return (
+          // Edges have no ids: their place in the list is what they are.
+          <fieldset key={k} className="space-y-2 rounded border border-line p-2">
+            <legend className="px-1 text-sm font-semibold">Edge {k + 1}</legend>
+            <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-[2fr_1fr_1fr_auto_auto]">
+              <TextField path={`${path}.name`} label="Name" />
+              <NumberField path={`${path}.length_m`} label="Length" unit="m" required />
+              <NumberField path={`${path}.corner_m`} label="Lead to the next" unit="m" />
+              <Button
+                kind="quiet"
+                className="!px-0"
+                onClick={() =>
+                  edit((j) =>
+                    setAt(j, `${path}.obstacles[${obstacles.length}]`, {
+                      name: "hinge",
+                      from_m: 0,
+                      to_m: Math.min(0.08, edge.length_m),
+                    }),
+                  )
+                }
+              >
+                Add an obstacle
+              </Button>
+              <Button
+                kind="quiet"
+                className="!px-0"
+                aria-label={`Take edge ${k + 1} out`}
+                onClick={() => edit((j) => setAt(j, path, undefined))}
+              >
+                Take out
+              </Button>
+            </div>
+            {obstacles.length > 0 && (
+              <div className="grid grid-cols-[2fr_1fr_1fr_auto] items-end gap-2 pl-4">
+                {obstacles.map((o, n) => {
+                  const here = `${path}.obstacles[${n}]`;
+                  return (
+                    <Fragment key={n}>
+                      <TextField path={`${here}.name`} label="In the way" />
+                      <NumberField path={`${here}.from_m`} label="From" unit="m" required />
+                      <NumberField path={`${here}.to_m`} label="To" unit="m" required />
+                      <Button
+                        kind="quiet"
+                        className="!px-0"
+                        aria-label={`Take ${o.name} out`}
+                        onClick={() => edit((j) => setAt(j, here, undefined))}
+                      >
+                        ×
+                      </Button>
+                    </Fragment>
+                  );
+                })}
+              </div>
+            )}
+          </fieldset>
+        );
+      })}
+      <Button
+        onClick={() =>
+          edit((j) =>
+            setAt(j, `${at}[${edges.length}]`, { name: `Edge ${edges.length + 1}`, length_m: 1 }),
+          )
+        }
+      >
+        Add an edge
+      </Button>
+    </div>
+  );
+}
