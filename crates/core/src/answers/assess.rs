@@ -69,7 +69,7 @@ pub fn assess(job: &Job) -> Answers {
         assumptions: &study.assumed,
     });
     drop(views);
-    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips);
+    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips, study.layout.as_ref());
     let joint_list = joints(job, &cut_lines);
     let connector_list = connectors(job, &cut_lines);
     let extras = parts::Extras {

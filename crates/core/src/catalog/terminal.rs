@@ -37,7 +37,7 @@ pub fn barrel_mm(area_mm2: f64) -> f64 {
 
 /// Least pull that a crimp holds, area mm² and N. Source: IEC 60352-2 pull-out table, recalled from memory,
 /// medium confidence.
-pub const PULL_N: [(f64, f64); 19] = [
+pub const PULL_N: [(f64, f64); 17] = [
     (0.22, 28.0),
     (0.25, 32.0),
     (0.32, 40.0),
@@ -55,11 +55,10 @@ pub const PULL_N: [(f64, f64); 19] = [
     (6.0, 360.0),
     (8.4, 370.0),
     (10.0, 380.0),
-    (16.0, 380.0),
-    (120.0, 380.0),
 ];
 
-/// Least pull that a crimp on such a wire holds, N: of the nearest size at or below; none below the table.
+/// Least pull that a crimp on such a wire holds, N: of the nearest size at or below; none below the table. Above it
+/// no more is asked than at its end.
 pub fn pull_n(area_mm2: f64) -> Option<f64> {
     PULL_N.iter().rev().find(|(a, _)| *a <= area_mm2 * 1.02).map(|(_, n)| *n)
 }

@@ -1,7 +1,9 @@
 //! Colours of wires, given out by rule, and the bands that tell wires of one colour apart.
 
 use super::cuts::CutLine;
-use crate::job::{ColourScheme, Feed, Job, Signal};
+use crate::job::{CircuitId, ColourScheme, Feed, Job, Signal};
+use crate::route::Layout;
+use std::collections::{BTreeMap, BTreeSet};
 
 /// Colours of switched supply wires, one for each circuit in turn. Common practice.
 const CIRCUIT_COLOURS: [&str; 8] =
@@ -89,23 +91,43 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
     signal.and_then(scheme).map_or_else(in_turn, str::to_owned)
 }
 
-/// The bundle end that an end of a wire belongs to: hardware stands together in the job, lamps and branches
-/// of a circuit at theirs.
-fn bundle_end(cut: &CutLine, end: &str) -> String {
+/// The bundle end that an end of a wire belongs to: hardware stands together in the job, a branch alone, lamps
+/// where they sit on the skeleton; without one, all lamps of a circuit together.
+fn bundle_end(cut: &CutLine, end: &str, lamps_at: &LampsAt) -> String {
     let first = end.split(' ').next().unwrap_or(end);
     match first {
-        "lamp" | "branch" | "strip" | "piece" | "splitter" => format!("{} {first}", cut.circuit),
+        "lamp" => {
+            let number = end.split([' ', ',']).nth(1).and_then(|n| n.parse::<usize>().ok());
+            match lamps_at.get(&(cut.circuit.clone(), number.unwrap_or(1))) {
+                Some(place) => format!("place {place}"),
+                None => format!("{} lamp", cut.circuit),
+            }
+        }
+        "branch" | "strip" | "splitter" => format!("{} {end}", cut.circuit),
         "connector" => end.rsplit_once(' ').map_or(end, |(name, _)| name).to_owned(),
         _ => first.to_owned(),
     }
 }
 
+/// Place of each lamp by circuit and number, by index on the skeleton.
+pub type LampsAt = BTreeMap<(CircuitId, usize), usize>;
+
+/// Where the lamps of a layout sit.
+pub fn lamps_at(job: &Job, layout: Option<&Layout>) -> LampsAt {
+    let laid = layout.into_iter().flat_map(|l| l.circuits.iter().enumerate());
+    laid.filter_map(|(c, laid)| Some((job.circuits.get(c)?, laid.as_ref()?)))
+        .flat_map(|(c, laid)| {
+            laid.lamps.iter().enumerate().map(|(k, &place)| ((c.id.clone(), k + 1), place))
+        })
+        .collect()
+}
+
 /// Marks wires so that no two of one colour at one bundle end look alike: each takes the fewest bands that no
-/// other there has.
-pub fn mark(cuts: &mut [CutLine]) {
-    let mut taken: std::collections::BTreeSet<(String, String, usize)> = Default::default();
-    for cut in cuts {
-        let ends = [bundle_end(cut, &cut.from), bundle_end(cut, &cut.to)];
+/// other there has. Short leads from piece to piece of a strip need none.
+pub fn mark(cuts: &mut [CutLine], lamps_at: &LampsAt) {
+    let mut taken: BTreeSet<(String, String, usize)> = BTreeSet::new();
+    for cut in cuts.iter_mut().filter(|c| !c.from.starts_with("piece")) {
+        let ends = [&cut.from, &cut.to].map(|end| bundle_end(cut, end, lamps_at));
         let is_free = |bands: usize| {
             ends.iter().all(|e| !taken.contains(&(e.clone(), cut.colour.clone(), bands)))
         };

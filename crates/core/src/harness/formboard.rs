@@ -287,8 +287,7 @@ fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
 
 /// What ends at each place, by index: connectors with their pins.
 fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<String>> {
-    let mut cuts = super::cuts::cut_list(job, &study.parts(), &study.indices());
-    super::colours::mark(&mut cuts);
+    let cuts = super::sheet_cuts(job, &study.parts(), &study.indices(), &[], Some(layout));
     let all = connectors(job, &cuts);
     let pins = |c: &ConnectorAnswer| {
         c.cavities

@@ -21,6 +21,7 @@ pub use reels::Reel;
 use crate::answers::StripOf;
 use crate::job::Job;
 use crate::plan::Chain;
+use crate::route::Layout;
 use crate::sizing::Sizes;
 
 /// Every piece of wire of the job, extension leads of strips too, marked.
@@ -29,10 +30,11 @@ pub(crate) fn sheet_cuts(
     parts: &[(&Chain, &Sizes)],
     indices: &[usize],
     strips: &[StripOf],
+    layout: Option<&Layout>,
 ) -> Vec<CutLine> {
     let mut out = cuts::cut_list(job, parts, indices);
     out.extend(strip_leads::strip_leads(job, strips));
-    colours::mark(&mut out);
+    colours::mark(&mut out, &colours::lamps_at(job, layout));
     out
 }
 

@@ -1,6 +1,6 @@
 //! The auxiliary battery, and a working shift.
 
-use super::ids::CircuitId;
+use super::ids::{CircuitId, PlaceId};
 use super::supply::Battery;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -44,6 +44,9 @@ pub struct Auxiliary {
     /// Rated current of the converter, A.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub charger_a: Option<f64>,
+    /// Where it sits on the skeleton; none takes the place of the starting battery.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub site: Option<PlaceId>,
 }
 
 /// What the engine does.

@@ -366,8 +366,10 @@ impl Chain {
 
     fn lay_return(&mut self, by: ReturnKind, back: Vec<(Stretch, Waypoint)>) {
         let mut gathered: Vec<Stretch> = Vec::new();
-        for (stretch, ends_at) in back {
-            let name = stretch.name.clone();
+        // A connector has the name of the section behind it, as on the way there.
+        let names: Vec<String> = back.iter().skip(1).map(|(s, _)| s.name.clone()).collect();
+        for (k, (stretch, ends_at)) in back.into_iter().enumerate() {
+            let name = names.get(k).unwrap_or(&stretch.name).clone();
             gathered.push(stretch);
             if ends_at == Waypoint::Connector {
                 self.lay_wire(&mut gathered, WireRole::Return);

@@ -1,7 +1,7 @@
 //! Where parts sit when nobody said.
 
 use super::graph::Graph;
-use crate::job::{FactoryCircuit, Job, LampCircuit, LampPlace, PlaceId, Signal};
+use crate::job::{FactoryCircuit, Feed, Job, LampCircuit, LampPlace, PlaceId, Signal};
 
 /// The parts of a circuit at their places, by index.
 #[derive(Debug, Clone, PartialEq)]
@@ -99,6 +99,14 @@ pub fn taps(graph: &Graph, job: &Job, factory: &[usize]) -> Vec<usize> {
     factory.iter().filter_map(|&i| job.factory.get(i)).map(|f| tap(graph, f)).collect()
 }
 
+/// Where the auxiliary battery sits, for a circuit that it feeds.
+fn auxiliary(graph: &Graph, job: &Job, circuit: &LampCircuit) -> Option<usize> {
+    if circuit.feed != Some(Feed::Auxiliary {}) {
+        return None;
+    }
+    said(graph, job.supply.auxiliary.as_ref()?.site.as_ref())
+}
+
 /// Every part of a circuit at its place. `by_hand` where a switch carries the lamps; `wire` where they
 /// hang on a factory wire.
 pub fn sited(
@@ -111,7 +119,7 @@ pub fn sited(
     let sites = circuit.sites.clone().unwrap_or_default();
     let source = match wire.and_then(|i| job.factory.get(i)) {
         Some(factory) => tap(graph, factory),
-        None => first_of(graph, &["battery"]),
+        None => auxiliary(graph, job, circuit).unwrap_or_else(|| first_of(graph, &["battery"])),
     };
     let own = |id: &Option<PlaceId>, usual: &[&str]| {
         said(graph, id.as_ref()).unwrap_or_else(|| first_of(graph, usual))

@@ -110,7 +110,7 @@ pub fn estimate(job: &Job, answers: &Answers, stock: &[StockLine]) -> Estimate {
         .collect();
     let labour = labour(answers);
     let labour_minutes: f64 = labour.iter().map(|l| l.minutes).sum();
-    let parts_cost = cents(parts.iter().filter_map(|p| p.cost).sum());
+    let parts_cost = cents(parts.iter().filter_map(|p| p.cost).fold(0.0, |sum, c| sum + c));
     let unpriced = parts.iter().filter(|p| p.price.is_none()).count();
     let labour_cost = job.shop.hourly_rate.map(|rate| cents(rate * labour_minutes / 60.0));
     let whole = labour_minutes.round() as u64;

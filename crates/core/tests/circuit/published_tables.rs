@@ -5,6 +5,8 @@
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::fuse::{Fuse, FuseFamily};
 use jovek_core::catalog::insulation::{Insulation, short_circuit_k};
+use jovek_core::catalog::sleeve::{FAMILIES, GRIP, SLIDE, sleeve};
+use jovek_core::catalog::terminal::{STUDS, pull_n};
 use jovek_core::catalog::{ampacity, battery, heat, relay};
 use jovek_core::job::{AmpacityTable, BundleRule, Chemistry};
 use std::collections::HashMap;
@@ -244,4 +246,74 @@ fn still_air_heat_balance() {
         met += 1;
     }
     assert!(met >= 8, "only {met} rows");
+}
+
+#[test]
+fn heat_shrink_by_series() {
+    let rows = rows("heat-shrink");
+    for family in &FAMILIES {
+        let published: Vec<(f64, f64)> = rows
+            .iter()
+            .filter(|r| r["family"] == family.name)
+            .map(|r| (figure(r, "supplied_mm"), figure(r, "recovered_mm")))
+            .collect();
+        assert_eq!(published, family.sizes_mm, "{}", family.name);
+    }
+    assert_eq!(rows.len(), FAMILIES.iter().map(|f| f.sizes_mm.len()).sum::<usize>());
+}
+
+/// The ratio rule by hand: what must shrink by less than 2 takes 2:1, less than 3 takes 3:1, else 4:1 where
+/// the sizes allow it; the bore is 1.2 times what it slides over, 0.9 times what it grips. Common practice.
+#[test]
+fn a_sleeve_slides_over_and_grips() {
+    let mut found = 0;
+    for largest in 1..60 {
+        for smallest in 1..=largest {
+            let (largest, smallest) = (f64::from(largest) * 0.5, f64::from(smallest) * 0.5);
+            for wet in [false, true] {
+                let fits = |&&(supplied, recovered): &&(f64, f64)| {
+                    supplied >= SLIDE * largest && recovered <= GRIP * smallest
+                };
+                let best = FAMILIES
+                    .iter()
+                    .filter(|f| f.has_adhesive || !wet)
+                    .find_map(|f| Some((f.name, *f.sizes_mm.iter().find(fits)?)));
+                let got = sleeve(largest, smallest, 20.0, wet);
+                assert_eq!(
+                    got.map(|s| (s.family.name, (s.supplied_mm, s.recovered_mm))),
+                    best,
+                    "{largest} over {smallest}, wet {wet}"
+                );
+                let Some(s) = got else { continue };
+                found += 1;
+                assert!(!wet || s.family.has_adhesive);
+                // Joint, 10 mm on each side or twice the wire, a tenth for what it shrinks along itself.
+                assert!(s.length_mm >= 1.1 * (20.0 + 2.0 * f64::max(10.0, 2.0 * smallest)));
+                assert!(s.supplied_mm / s.recovered_mm >= largest / smallest * SLIDE / GRIP);
+            }
+        }
+    }
+    assert!(found > 500, "only {found} sleeves");
+    // 2:1 cannot do more than its ratio.
+    assert_eq!(sleeve(3.6, 2.8, 20.0, false).map(|s| s.family.name), Some("2:1"));
+    assert_eq!(sleeve(5.2, 2.5, 20.0, false).map(|s| s.family.name), Some("3:1"));
+    assert!(sleeve(20.0, 1.0, 20.0, false).is_none());
+}
+
+#[test]
+fn studs_and_the_pull_of_crimps() {
+    let rows_of = rows("studs");
+    assert_eq!(rows_of.len(), STUDS.len());
+    for (row, stud) in rows_of.iter().zip(&STUDS) {
+        assert_eq!(row["stud"], stud.name);
+        close(stud.hole_mm, figure(row, "hole_mm"), 1e-9, stud.name);
+        close(stud.torque_nm.0, figure(row, "torque_low_nm"), 1e-9, stud.name);
+        close(stud.torque_nm.1, figure(row, "torque_high_nm"), 1e-9, stud.name);
+    }
+    for row in rows("crimp-pull") {
+        let area = figure(&row, "mm2");
+        close(pull_n(area).unwrap(), figure(&row, "newton"), 1e-9, "pull");
+    }
+    assert_eq!(pull_n(0.1), None);
+    assert_eq!(pull_n(3.0), Some(230.0));
 }

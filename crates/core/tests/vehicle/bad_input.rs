@@ -11,7 +11,10 @@ fn refused(text: &str) -> String {
 }
 
 fn demo_14() -> String {
-    crate::common::demo_jobs()[0].1.write()
+    // Without its skeleton: sections and zones then stand in the order that the tests name.
+    let mut job = crate::common::demo_jobs()[0].1.clone();
+    job.skeleton = None;
+    job.write()
 }
 
 #[test]

@@ -13,6 +13,7 @@ fn job(isolation: Isolation) -> Job {
     job.supply.battery.internal_mohm = Some(5.0);
     job.supply.alternator.regulated_v = Some(14.4);
     job.supply.auxiliary = Some(Auxiliary {
+        site: None,
         battery: Battery {
             capacity_ah: Some(100.0),
             chemistry: Chemistry::Agm,

@@ -174,6 +174,7 @@ fn the_governing_rule_is_why_the_next_thinner_wire_fails() {
 #[test]
 fn a_fuse_far_from_the_battery_is_a_stop() {
     let mut job = demo("14");
+    job.skeleton = None;
     job.circuits[0].run.supply[0].length_m = Some(0.3);
     assert_eq!(finding(&assess(&job), "fuse-far-from-battery").unwrap().grade, Grade::Mind);
     job.circuits[0].run.supply[0].length_m = Some(0.6);

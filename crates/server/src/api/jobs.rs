@@ -269,8 +269,7 @@ pub(super) async fn export(
     Path(id): Path<i64>,
     Query(query): Query<ExportQuery>,
 ) -> Result<Response, Problem> {
-    let (row, shelf) =
-        state.with_store(move |store| Ok((store.get(id)?, store.stock()?))).await?;
+    let (row, shelf) = state.with_store(move |store| Ok((store.get(id)?, store.stock()?))).await?;
     let text = write_export(&row.job, query.format, query.state.as_deref(), &shelf)?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
     let name = format!("attachment; filename=\"unit-{unit}.{}\"", query.format.file_ending());

@@ -1,0 +1,270 @@
+//! Strip: against the reference circuit, its marks and obstacles, its way to be fed; backlight and screws.
+
+use jovek_core::answers::assess;
+use jovek_core::catalog::conductor::copper_ohm;
+use jovek_core::circuit::devices::BallastedLed;
+use jovek_core::job::{
+    Backlight, Edge, Job, LightKind, MadeFor, Obstacle, Screw, Strip, StripFeed,
+};
+use jovek_core::rules::Grade;
+use jovek_core::strip::backlight::backlight;
+use jovek_core::strip::ladder::{Ladder, Source, Tap};
+use jovek_core::strip::pieces::{CLEAR_M, CROWDED_M};
+use jovek_core::strip::screw::{ScrewVerdict, judge};
+use jovek_core::strip::{StripFigures, pieces, plan};
+use proptest::prelude::*;
+
+/// 16 ft of strip, 48 groups of 9 V and 60 ohm between rails of 0.21 mm², behind a battery of 12.6 V with
+/// 10 mohm and a fuse of 17 mohm. Source: ngspice-39 operating points of circuit d in
+/// `reference/circuit-expected.csv`, currents of groups 1, 24, 25 and 48.
+#[test]
+fn the_reference_strip_burns_as_ngspice_says() {
+    let feet = 0.3048;
+    let lead = |ft: f64| copper_ohm(ft * feet, 0.823047, 20.0);
+    let ladder = Ladder {
+        groups: 48,
+        led: BallastedLed { forward_v: 9.0, series_ohm: 60.0 },
+        half_ohm: copper_ohm(0.0508, 0.21, 20.0),
+        gaps_ohm: vec![0.0; 49],
+    };
+    let source = Source { volt_v: 12.6, ohm: 0.027 };
+    let near = |plus: bool, minus: bool| Tap {
+        before: 0,
+        plus_ohm: plus.then_some(lead(6.0)),
+        minus_ohm: minus.then_some(lead(6.0)),
+    };
+    let far = |plus: bool| Tap {
+        before: 48,
+        plus_ohm: plus.then_some(lead(22.0)),
+        minus_ohm: Some(lead(22.0)),
+    };
+    for (taps, groups, total) in [
+        (vec![near(true, true)], [0.055839, 0.0455223, 0.0452347, 0.0419723], 2.23667),
+        (vec![near(true, true), far(true)], [0.0567555, 0.0513622, 0.0513027, 0.0538892], 2.53014),
+        (
+            vec![near(true, false), far(false)],
+            [0.0457192, 0.0424219, 0.0424219, 0.0457192],
+            2.09094,
+        ),
+    ] {
+        let got = ladder.group_currents_a(source, &taps, &[]).unwrap();
+        for (k, want) in [0, 23, 24, 47].into_iter().zip(groups) {
+            assert!((got[k] / want - 1.0).abs() < 3e-4, "group {}: {} for {want}", k + 1, got[k]);
+        }
+        let sum: f64 = got.iter().sum();
+        assert!((sum / total - 1.0).abs() < 3e-4, "{sum} for {total}");
+    }
+}
+
+/// A cut strip is two strips: each half burns as it would alone.
+#[test]
+fn a_cut_parts_the_strip() {
+    let ladder = |groups: usize| Ladder {
+        groups,
+        led: BallastedLed { forward_v: 9.0, series_ohm: 60.0 },
+        half_ohm: 0.004,
+        gaps_ohm: vec![0.0; groups + 1],
+    };
+    let source = Source { volt_v: 12.0, ohm: 0.0 };
+    let tap = |before| Tap { before, plus_ohm: Some(0.03), minus_ohm: Some(0.03) };
+    let both = ladder(20).group_currents_a(source, &[tap(0), tap(10)], &[10]).unwrap();
+    let alone = ladder(10).group_currents_a(source, &[tap(0)], &[]).unwrap();
+    for k in 0..10 {
+        assert!((both[k] - alone[k]).abs() < 1e-9 && (both[10 + k] - alone[k]).abs() < 1e-9);
+    }
+}
+
+fn edge() -> impl Strategy<Value = Edge> {
+    let obstacle = (0.0..1.0f64, 0.0..0.15f64);
+    (0.05..3.0f64, prop::collection::vec(obstacle, 0..5)).prop_map(|(length_m, at)| Edge {
+        name: "edge".into(),
+        length_m,
+        obstacles: at
+            .into_iter()
+            .map(|(part, wide)| {
+                let from_m = part * length_m;
+                Obstacle { name: "hinge".into(), from_m, to_m: (from_m + wide).min(length_m) }
+            })
+            .collect(),
+        corner_m: None,
+    })
+}
+
+fn figures(strip: &Strip) -> StripFigures {
+    StripFigures::of(strip, MadeFor::V12, Some(9.0))
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 150, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// Cut only at marks, never over an obstacle, one after the other, no longer than a reel; and no clear
+    /// span is left in which another mark would fit.
+    #[test]
+    fn pieces_end_at_marks_and_keep_clear(edges in prop::collection::vec(edge(), 1..4), mark in 20.0..120.0f64) {
+        let strip = Strip { edges, mark_mm: Some(mark), reel_m: Some(1.0), ..Strip::default() };
+        let figures = figures(&strip);
+        let made = pieces(&strip.edges, &figures);
+        for p in &made {
+            let edge = &strip.edges[p.edge];
+            prop_assert!(p.from_m >= -1e-9 && p.to_m() <= edge.length_m + 1e-9);
+            if p.is_module {
+                prop_assert!((p.length_m - figures.module_m).abs() < 1e-9);
+            } else {
+                let marks = p.length_m / figures.mark_m;
+                prop_assert!((marks - marks.round()).abs() < 1e-6 && p.groups == marks.round() as usize);
+                prop_assert!(p.length_m <= 1.0 + 1e-9 || p.groups == 1);
+            }
+            for o in &edge.obstacles {
+                prop_assert!(p.to_m() <= o.from_m - CLEAR_M + 1e-6 || p.from_m >= o.to_m + CLEAR_M - 1e-6);
+            }
+        }
+        for pair in made.windows(2) {
+            let after = pair[1].edge > pair[0].edge || pair[1].from_m >= pair[0].to_m() - 1e-9;
+            prop_assert!(after, "{pair:?}");
+        }
+        for (k, edge) in strip.edges.iter().enumerate().filter(|(_, e)| e.obstacles.is_empty()) {
+            let fitted: f64 = made.iter().filter(|p| p.edge == k).map(|p| p.length_m).sum();
+            prop_assert!(edge.length_m - fitted < figures.mark_m + 1e-9);
+        }
+    }
+
+    /// A further feed never makes the dimmest group darker; what is left on the reels and what is fitted are
+    /// what was opened; the way in use is the first that is even enough, by its wire.
+    #[test]
+    fn feeding_and_reels_add_up(edges in prop::collection::vec(edge(), 1..4), watt in 3.0..20.0f64) {
+        let strip = Strip { edges, watt_per_m: Some(watt), ..Strip::default() };
+        let Some(made) = plan(&strip, figures(&strip)) else { return Ok(()) };
+        let cut: f64 = made.pieces.iter().filter(|p| !p.is_module).map(|p| p.length_m).sum();
+        prop_assert!((made.reels as f64 * made.figures.reel_m - cut - made.left_m).abs() < 1e-6);
+        let groups: usize = made.pieces.iter().map(|p| p.groups).sum();
+        prop_assert!((made.power_w - watt * 0.05 * groups as f64).abs() < 1e-9);
+        let of = |feed| made.ways.iter().find(|w| w.feed == feed);
+        if let (Some(one), Some(both)) = (of(StripFeed::OneEnd), of(StripFeed::BothEnds)) {
+            prop_assert!(both.evenness >= one.evenness - 1e-9);
+        }
+        let used = &made.ways[0];
+        if used.evenness >= 0.8 {
+            for w in made.ways.iter().filter(|w| w.evenness >= 0.8) {
+                prop_assert!(used.lead_m <= w.lead_m + 1e-9);
+            }
+        } else {
+            prop_assert!(made.ways.iter().all(|w| w.evenness <= used.evenness + 1e-9));
+        }
+        // As many leads of either pole, and each piece hangs on the one before or on the splitter.
+        let poles = |plus: bool| made.leads.iter().filter(|l| l.is_plus == plus).count();
+        prop_assert_eq!(poles(true), poles(false));
+    }
+}
+
+/// A job with one strip of so many metres.
+fn strip_job(length_m: f64, watt_per_m: f64) -> Job {
+    let mut job = Job::starter("s");
+    let light = &mut job.circuits[0].lights[0];
+    light.count = 1;
+    light.draws = LightKind::Strip { forward_v: Some(9.0) };
+    light.made_for = MadeFor::V12;
+    let edge = Edge { name: "rail".into(), length_m, ..Edge::default() };
+    light.strip =
+        Some(Strip { edges: vec![edge], watt_per_m: Some(watt_per_m), ..Strip::default() });
+    job
+}
+
+/// The strip's power is the circuit's; its leads are on the cut list, its reels on the parts list.
+#[test]
+fn the_strip_is_in_the_circuit_and_on_the_sheet() {
+    let answers = assess(&strip_job(4.02, 10.0));
+    let light = &answers.circuits[0].lights[0];
+    // 80 whole marks of 50 mm: 4 m of 10 W.
+    assert!(light.power_text.starts_with("40 W"), "{}", light.power_text);
+    let strip = light.strip.as_ref().unwrap();
+    assert_eq!((strip.pieces.len(), strip.light.len()), (1, 80));
+    assert!(strip.says.iter().any(|s| s.contains("1 reel of 5.00 m opened, 1.00 m left over")));
+    assert!(strip.says.iter().any(|s| s.starts_with("400 cm²")));
+    let used = &strip.ways[0];
+    let leads = answers.cuts.iter().filter(|c| c.to.starts_with("strip ")).count();
+    assert!(used.text.contains(&format!("{leads} leads")), "{}", used.text);
+    let reels = answers.parts.iter().find(|p| p.part == "reel of strip, 5 m").unwrap();
+    assert_eq!(reels.quantity, 1.0);
+    assert!(!answers.parts.iter().any(|p| p.part == "LED work lamp"));
+}
+
+/// One end of a long strip fades; another feed is named with its figures.
+#[test]
+fn a_strip_that_fades_is_told_with_the_remedy() {
+    let mut job = strip_job(5.0, 14.4);
+    let strip = job.circuits[0].lights[0].strip.as_mut().unwrap();
+    strip.feed = Some(StripFeed::OneEnd);
+    let answers = assess(&job);
+    let found = answers.findings.iter().find(|f| f.code == "strip-fades").unwrap();
+    assert!(found.grade == Grade::Mind && found.remedy.starts_with("Feed it at"), "{found:?}");
+    job.circuits[0].lights[0].strip.as_mut().unwrap().feed = None;
+    assert!(!assess(&job).findings.iter().any(|f| f.code == "strip-fades"));
+}
+
+/// Short spans between obstacles take modules, long ones strip.
+#[test]
+fn obstacles_that_crowd_bring_modules() {
+    let obstacle = |from_m: f64| Obstacle { name: "hinge".into(), from_m, to_m: from_m + 0.06 };
+    let edge = Edge {
+        name: "header".into(),
+        length_m: 1.2,
+        obstacles: vec![obstacle(0.7), obstacle(0.9)],
+        corner_m: None,
+    };
+    let strip = Strip { edges: vec![edge], ..Strip::default() };
+    let made = pieces(&strip.edges, &figures(&strip));
+    let kinds: Vec<bool> = made.iter().map(|p| p.is_module).collect();
+    // 0 to 0.69 m strip; 0.77 to 0.89 m one module; 0.97 to 1.2 m, less than 0.3 m, two.
+    assert_eq!(kinds, [false, true, true, true]);
+    assert!(made[0].length_m > CROWDED_M && made[0].groups == 13);
+}
+
+/// By hand: 6 openings of 60 mm and 5 bars of 12 mm are 420 mm. 50 mm behind, with beams of 120 degrees, lit
+/// faces stand at most 75 mm apart: 420/(60 + 75) is 3.1, so four modules, 105 mm from middle to middle.
+#[test]
+fn modules_behind_openings_by_hand() {
+    let mut row = Backlight {
+        openings: 6,
+        opening_mm: 60.0,
+        bar_mm: 12.0,
+        height_mm: 40.0,
+        depth_mm: 50.0,
+        module_mm: None,
+        beam_deg: None,
+    };
+    let made = backlight(&row);
+    assert_eq!(made.row_mm, 420.0);
+    assert_eq!(made.modules_mm, [52.5, 157.5, 262.5, 367.5]);
+    assert!((made.gap_mm - 45.0).abs() < 1e-9 && (made.stop_cm2 - 460.0).abs() < 1e-9);
+    // Less depth or a narrower beam wants more modules.
+    row.depth_mm = 20.0;
+    let shallow = backlight(&row).modules_mm.len();
+    row.beam_deg = Some(60.0);
+    assert!(shallow > 4 && backlight(&row).modules_mm.len() > shallow);
+}
+
+/// Common practice: 3 mm of air between the tip and the skin behind.
+#[test]
+fn screws_stop_short_of_the_skin() {
+    let screw =
+        |length_mm: f64, behind_mm: Option<f64>| Screw { length_mm, through_mm: 9.0, behind_mm };
+    assert_eq!(judge(&screw(8.0, Some(20.0))), ScrewVerdict::TooShort { by_mm: 1.0 });
+    assert_eq!(judge(&screw(25.0, None)), ScrewVerdict::Unknown { tip_mm: 16.0 });
+    assert_eq!(
+        judge(&screw(25.0, Some(14.0))),
+        ScrewVerdict::Hits { by_mm: 2.0, longest_mm: 20.0 }
+    );
+    assert_eq!(
+        judge(&screw(25.0, Some(18.0))),
+        ScrewVerdict::Near { air_mm: 2.0, longest_mm: 24.0 }
+    );
+    assert_eq!(judge(&screw(25.0, Some(19.0))), ScrewVerdict::Clear { air_mm: 3.0 });
+    let mut job = Job::starter("s");
+    for (behind, grade) in
+        [(Some(10.0), Some(Grade::Stop)), (None, Some(Grade::Mind)), (Some(30.0), None)]
+    {
+        job.circuits[0].lights[0].screw = Some(screw(25.0, behind));
+        let found = assess(&job).findings.into_iter().find(|f| f.code == "screw-depth");
+        assert_eq!(found.map(|f| f.grade), grade, "{behind:?}");
+    }
+}
