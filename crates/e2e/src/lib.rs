@@ -6,8 +6,10 @@
 
 mod browser;
 mod page;
+mod picture;
 mod server;
 
 pub use browser::Size;
 pub use page::{Page, Violation};
+pub use picture::{Picture, pdf_pages};
 pub use server::{Server, demo_file, jovek, repository};

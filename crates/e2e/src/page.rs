@@ -1,7 +1,10 @@
 //! The page as a person meets it.
 
 use crate::browser::{Browser, Size};
+use crate::picture::Picture;
 use anyhow::{Context, Result, bail, ensure};
+use base64::Engine;
+use base64::engine::general_purpose::STANDARD as BASE64;
 use serde_json::{Value, json};
 use std::path::Path;
 use std::time::{Duration, Instant};
@@ -67,6 +70,26 @@ impl Page {
         let params = json!({ "media": medium });
         self.browser.driver.cdp().send_raw("Emulation.setEmulatedMedia", params).await?;
         Ok(())
+    }
+
+    /// The page as it is printed on A4, landscape: PDF.
+    ///
+    /// # Errors
+    /// When the browser refuses.
+    pub async fn printed(&self) -> Result<Vec<u8>> {
+        let params = json!({ "landscape": true, "printBackground": true,
+            "paperWidth": 8.27, "paperHeight": 11.69 });
+        let got = self.browser.driver.cdp().send_raw("Page.printToPDF", params).await?;
+        let data = got["data"].as_str().context("the browser printed nothing")?;
+        Ok(BASE64.decode(data)?)
+    }
+
+    /// What is seen, as a picture.
+    ///
+    /// # Errors
+    /// When the browser refuses or the picture cannot be read.
+    pub async fn picture(&self) -> Result<Picture> {
+        Picture::read(&self.browser.driver.screenshot_as_png().await?)
     }
 
     /// Asks the page for full motion; without it the browser asks for less.

@@ -491,6 +491,7 @@ export interface components {
             charger_a?: number | null;
             /** @description How it is charged and kept apart. */
             isolation?: components["schemas"]["Isolation"];
+            site?: null | components["schemas"]["PlaceId"];
         };
         /** @description A factory wire that is fed backwards. */
         Backfeed: {

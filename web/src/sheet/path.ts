@@ -26,7 +26,9 @@ function put(tree: Tree, key: Key, rest: Key[], value: unknown): Tree {
   const copy = Array.isArray(tree) ? [...tree] : { ...tree };
   const [next, ...more] = rest;
   if (next !== undefined) {
-    copy[key] = put(copy[key] ?? {}, next, more, value);
+    // A number begins a list.
+    const fresh = typeof next === "number" ? [] : {};
+    copy[key] = put(copy[key] ?? fresh, next, more, value);
   } else if (value === undefined) {
     if (Array.isArray(copy)) copy.splice(Number(key), 1);
     else delete copy[key];

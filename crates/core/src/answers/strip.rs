@@ -128,8 +128,10 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
                 feed: w.feed,
                 label: feed_label(w.feed),
                 text: format!(
-                    "dimmest group {} of the brightest; {} leads, {} of wire",
-                    shown(100.0 * w.evenness, "%"),
+                    "dimmest group {:.0} % of the brightest, {:.0} % of its light in all; {} leads, {} of wire",
+                    // Never up to a limit that it does not reach.
+                    (100.0 * w.evenness).floor(),
+                    (100.0 * w.light).floor(),
                     w.leads,
                     shown(w.lead_m, "m")
                 ),

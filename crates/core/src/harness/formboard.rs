@@ -297,7 +297,6 @@ fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<S
                 wires => format!("{} {} {}", x.pin, wires.join("/"), x.says),
             })
             .collect::<Vec<_>>()
-            .join("; ")
     };
     let mut out: BTreeMap<usize, Vec<String>> = BTreeMap::new();
     for (circuit, laid) in layout.circuits.iter().enumerate() {
@@ -306,19 +305,19 @@ fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<S
         for (k, &place) in laid.lamps.iter().enumerate() {
             let wanted = [format!("{name}: lamp {}", k + 1), format!("{name}: lamp")];
             let found = all.iter().find(|c| wanted.contains(&c.name));
-            let says = match found {
-                Some(c) => format!("{}: {}", c.name, pins(c)),
-                None => format!("{name}: lamp {}", k + 1),
-            };
+            let says = found.map_or_else(|| format!("{name}: lamp {}", k + 1), |c| c.name.clone());
             let list = out.entry(place).or_default();
             if !list.contains(&says) {
                 list.push(says);
+                list.extend(found.iter().flat_map(|c| pins(c)));
             }
         }
     }
     for way in &layout.graph.ways {
         if let Some(c) = all.iter().find(|c| c.name == format!("connector {}", way.name)) {
-            out.entry(way.ends.1).or_default().push(format!("{}: {}", c.name, pins(c)));
+            let list = out.entry(way.ends.1).or_default();
+            list.push(c.name.clone());
+            list.extend(pins(c));
         }
     }
     out

@@ -36,6 +36,8 @@ pub struct StripWay {
     pub feed: StripFeed,
     /// Dimmest group against the brightest, 0 to 1.
     pub evenness: f64,
+    /// Light of all groups against what the label says, 0 to 1, fed at the voltage of the label.
+    pub light: f64,
     /// Wire of its leads from the splitter, both poles, m.
     pub lead_m: f64,
     /// Leads from the splitter, both poles.
@@ -103,7 +105,10 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
     let mut ways: Vec<StripWay> = FEEDS
         .iter()
         .filter(|f| run_count(**f) <= groups)
-        .filter_map(|&feed| solved(way(feed, strip, &figures, &along, &ladder), &ladder, source))
+        .filter_map(|&feed| {
+            let way = way(feed, strip, &figures, &along, &ladder);
+            solved(way, &ladder, source, figures.group_a())
+        })
         .collect();
     // Even enough and least wire first; then what is most even.
     ways.sort_by(|a, b| {
@@ -240,6 +245,7 @@ fn way(
     StripWay {
         feed,
         evenness: 0.0,
+        light: 0.0,
         lead_m: taps.iter().map(|(t, m)| m * poles(t) as f64).sum(),
         leads: taps.iter().map(|(t, _)| poles(t)).sum(),
         taps,
@@ -247,11 +253,12 @@ fn way(
     }
 }
 
-fn solved(mut way: StripWay, ladder: &Ladder, source: Source) -> Option<StripWay> {
+fn solved(mut way: StripWay, ladder: &Ladder, source: Source, group_a: f64) -> Option<StripWay> {
     let taps: Vec<Tap> = way.taps.iter().map(|t| t.0).collect();
     let currents = ladder.group_currents_a(source, &taps, &way.cuts).ok()?;
     let most = currents.iter().copied().fold(0.0, f64::max);
     let least = currents.iter().copied().fold(f64::INFINITY, f64::min);
+    way.light = currents.iter().sum::<f64>() / (group_a * currents.len() as f64);
     way.evenness = if most > 0.0 { (least / most).max(0.0) } else { 0.0 };
     Some(way)
 }
@@ -276,8 +283,8 @@ fn leads(way: &StripWay, gaps: &[(usize, f64)], groups: usize) -> Vec<StripLead>
     for (k, &(_, m)) in gaps.iter().enumerate().filter(|(_, (b, _))| !way.cuts.contains(b)) {
         for (is_plus, sign) in [(true, "+"), (false, "-")] {
             out.push(StripLead {
-                from: format!("piece {} {sign}", k + 1),
-                to: format!("piece {} {sign}", k + 2),
+                from: format!("piece {} end {sign}", k + 1),
+                to: format!("piece {} start {sign}", k + 2),
                 is_plus,
                 length_m: m,
             });

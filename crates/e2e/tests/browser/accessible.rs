@@ -57,6 +57,7 @@ async fn palette_popover_and_fault_are_accessible_too() -> Result<()> {
     page.field("Another wire").await?;
     no_serious_violation(&page, "popover").await?;
     page.go("/jobs/1/run").await?;
+    crate::by_sections(&page).await?;
     page.fill("Rail to lamps, length", "-3").await?;
     page.says("Not saved").await?;
     no_serious_violation(&page, "a wrong figure").await?;

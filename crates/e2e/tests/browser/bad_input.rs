@@ -10,7 +10,7 @@ const PLACE: &str = "Rail to lamps, length";
 async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
     let (server, page) = crate::demo(Size::Desk).await?;
     page.go("/jobs/1/run").await?;
-    page.saved().await?;
+    crate::by_sections(&page).await?;
     for (typed, says) in [
         ("-3", "cannot be right; give"),
         ("NaN", "\"NaN\" is not a number. Give it in m."),

@@ -79,6 +79,7 @@ async fn palette_theme_and_digits() -> Result<()> {
     }
     // A digit inside a field is a figure, not a stage.
     page.go("/jobs/1/run").await?;
+    crate::by_sections(&page).await?;
     page.fill("Post to fuse, length", "0.2").await?;
     ensure!(page.path().await?.ends_with("/run"));
     let theme = "return document.documentElement.dataset.theme";

@@ -9,6 +9,7 @@ mod feed_and_shop;
 mod proof_pages;
 mod run_along_skeleton;
 mod saving;
+mod strip_and_sheet;
 mod try_and_prove;
 
 use anyhow::Result;
@@ -20,4 +21,11 @@ async fn demo(size: Size) -> Result<(Server, Page)> {
     let page = Page::open(&server.url, size).await?;
     page.says("Halt Lane").await?;
     Ok((server, page))
+}
+
+/// Lays the job's wires by sections again, as they were measured one by one.
+async fn by_sections(page: &Page) -> Result<()> {
+    page.press("Back to sections measured one by one").await?;
+    page.says("To the lamps").await?;
+    page.saved().await
 }

@@ -20,6 +20,7 @@ async fn metres(page: &Page) -> Result<String> {
 async fn dimensions_are_typed_and_a_way_is_measured() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.go("/jobs/1/run").await?;
+    crate::by_sections(&page).await?;
     page.press("Lay the wires on a skeleton").await?;
     page.pick("Body", "pickup").await?;
     page.press("Vehicle").await?;

@@ -9,6 +9,8 @@ const PLACE: &str = "Rail to lamps, length";
 async fn two_people_in_one_job() -> Result<()> {
     let (server, ada) = crate::demo(Size::Desk).await?;
     let bo = Page::open(&server.url, Size::Desk).await?;
+    ada.go("/jobs/1/run").await?;
+    crate::by_sections(&ada).await?;
     for (page, name) in [(&ada, "Ada"), (&bo, "Bo")] {
         page.go("/jobs/1/run").await?;
         page.fill("Your name", name).await?;
@@ -66,6 +68,7 @@ async fn a_lost_connection_loses_nothing() -> Result<()> {
 async fn every_step_can_be_undone() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.go("/jobs/4/run").await?;
+    crate::by_sections(&page).await?;
     let before = page.text("[data-part=wire]").await?;
     page.fill("Boom, inside tube, length", "30").await?;
     page.saved().await?;

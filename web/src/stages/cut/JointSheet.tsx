@@ -10,18 +10,17 @@ export function JointSheet() {
         <h2 className="text-base">Joints</h2>
         {answers.joints.length === 0 && <p className="text-soft">Nothing is joined for good.</p>}
         <ul className="divide-y divide-line">
-          {answers.joints.map((j) => (
+          {alike(answers.joints).map(({ joint: j, places, wires }) => (
             <li
               key={`${j.circuit} ${j.place}`}
               className="grid gap-x-6 gap-y-1 py-2 md:grid-cols-2"
             >
               <div>
                 <p className="font-semibold">
-                  {j.circuit_name}: {j.place}
+                  {places.length > 1 && `${places.length} × `}
+                  {j.circuit_name}: {places.join(", ")}
                 </p>
-                <p className="text-sm">
-                  <span className="font-reading">{j.wires.join("  ")}</span>
-                </p>
+                <p className="font-reading text-sm">{wires.join("  ")}</p>
                 <p className="text-sm">
                   {j.how}; {j.tool}
                 </p>
@@ -97,6 +96,26 @@ export function JointSheet() {
       </section>
     </div>
   );
+}
+
+interface Alike {
+  joint: Schemas["JointAnswer"];
+  places: string[];
+  wires: string[];
+}
+
+/** Joints of a circuit that are made alike stand together. */
+function alike(joints: Schemas["JointAnswer"][]): Alike[] {
+  const found = new Map<string, Alike>();
+  for (const joint of joints) {
+    const key = [joint.circuit, joint.how, joint.why, joint.tool, ...joint.steps].join("\n");
+    const held = found.get(key);
+    if (held) {
+      held.places.push(joint.place);
+      held.wires.push(...joint.wires.filter((w) => !held.wires.includes(w)));
+    } else found.set(key, { joint, places: [joint.place], wires: [...joint.wires] });
+  }
+  return [...found.values()];
 }
 
 /** Cavities as they are seen; those with a blind plug are crossed. */

@@ -26,7 +26,7 @@ export function BacklightForm({
         className="no-print !px-0"
         onClick={() => edit((j) => setAt(j, path, USUAL))}
       >
-        {light.name}: modules behind a row of openings
+        Modules behind a row of openings, {light.name}
       </Button>
     );
   }
@@ -42,11 +42,13 @@ export function BacklightForm({
           Not behind openings
         </Button>
       </div>
-      <ul className="list-disc space-y-1 pl-4 text-sm" role="status">
-        {says.map((s) => (
-          <li key={s}>{s}</li>
-        ))}
-      </ul>
+      <div role="status">
+        <ul className="list-disc space-y-1 pl-4 text-sm">
+          {says.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ul>
+      </div>
       <div className="no-print grid grid-cols-2 items-end gap-2 md:grid-cols-4">
         <NumberField path={`${path}.openings`} label="Openings" unit="" whole required />
         <NumberField path={`${path}.opening_mm`} label="Width of one" unit="mm" required />

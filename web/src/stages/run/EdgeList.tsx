@@ -39,10 +39,9 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
               <Button
                 kind="quiet"
                 className="!px-0"
-                aria-label={`Take edge ${k + 1} out`}
                 onClick={() => edit((j) => setAt(j, path, undefined))}
               >
-                Take out
+                Take out<span className="sr-only"> edge {k + 1}</span>
               </Button>
             </div>
             {obstacles.length > 0 && (

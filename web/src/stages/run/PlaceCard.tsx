@@ -4,7 +4,15 @@ import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { NumberField, TextField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
-import { addPlace, addWay, type PlaceFact, placeFact, withoutPlace, withPlace } from "./facts";
+import {
+  addPlace,
+  addWay,
+  type PlaceFact,
+  placeFact,
+  problemAt,
+  withoutPlace,
+  withPlace,
+} from "./facts";
 
 type Route = Schemas["RouteAnswer"];
 
@@ -15,6 +23,7 @@ export function PlaceCard({ route }: { route: Route }) {
   const [other, setOther] = useState("");
   const place = route.places.find((p) => p.id === chosen);
   const fact = placeFact(job, chosen);
+  const number = job.skeleton?.places?.findIndex((p) => p.id === chosen) ?? -1;
   // A place of the body has no facts until something is said of it.
   const form = useMemo(
     () => ({
@@ -45,10 +54,10 @@ export function PlaceCard({ route }: { route: Route }) {
             at: moved ? next.at : held.at,
           });
         }),
-      problem,
+      problem: problemAt(problem, `skeleton.places[${number}]`),
       assumptions: [],
     }),
-    [fact, place, chosen, edit, problem],
+    [fact, place, chosen, edit, problem, number],
   );
   const isAdded = job.skeleton?.places?.some((p) => p.id === chosen && p.at);
   return (

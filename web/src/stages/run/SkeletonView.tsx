@@ -183,16 +183,26 @@ function PlaceNames({
   const named = route.places
     .filter((p) => name && p.holds.some((h) => h.startsWith(`${name}:`)))
     .sort((a, b) => a.along_m - b.along_m);
+  // Where one name would cover another, the later one is left to the list of places.
+  const shown: { id: string; name: string; x: number; y: number }[] = [];
+  for (const p of named) {
+    const at = look.at(p);
+    const half = p.name.length * 2.8;
+    const x = Math.min(WIDTH - half - 4, Math.max(half + 4, at.x));
+    const free = [at.y - 10, at.y + 18, at.y - 23, at.y + 31].find((y) =>
+      shown.every(
+        (s) => Math.abs(s.y - y) > 12 || Math.abs(s.x - x) > half + s.name.length * 2.8 + 4,
+      ),
+    );
+    if (free !== undefined) shown.push({ id: p.id, name: p.name, x, y: free });
+  }
   return (
     <g fill="var(--ink)" className="text-[11px]" textAnchor="middle">
-      {named.map((p, k) => {
-        const { x, y } = look.at(p);
-        return (
-          <text key={p.id} x={Math.min(WIDTH - 60, Math.max(60, x))} y={k % 2 ? y + 18 : y - 10}>
-            {p.name}
-          </text>
-        );
-      })}
+      {shown.map((s) => (
+        <text key={s.id} x={s.x} y={s.y}>
+          {s.name}
+        </text>
+      ))}
     </g>
   );
 }

@@ -2,7 +2,6 @@ import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { BacklightForm } from "./BacklightForm";
@@ -18,9 +17,6 @@ export function StripSheet() {
   const isAny = lights.some((l) => l.draws.kind === "strip" || l.backlight);
   return (
     <div className="space-y-4">
-      <div className="no-print max-w-sm">
-        <CircuitPicker />
-      </div>
       {lights.map((light, k) => {
         const at = `circuits[${circuit}].lights[${k}]`;
         const found = answer?.lights.find((l) => l.id === light.id);
@@ -114,11 +110,13 @@ function StripCard({
             </section>
             <section aria-label="What it takes">
               <h3 className="text-sm font-semibold">What it takes</h3>
-              <ul className="mt-1 list-disc space-y-1 pl-4 text-sm" role="status">
-                {strip.says.map((s) => (
-                  <li key={s}>{s}</li>
-                ))}
-              </ul>
+              <div role="status">
+                <ul className="mt-1 list-disc space-y-1 pl-4 text-sm">
+                  {strip.says.map((s) => (
+                    <li key={s}>{s}</li>
+                  ))}
+                </ul>
+              </div>
               <h3 className="mt-3 text-sm font-semibold">Pieces</h3>
               <ol className="mt-1 text-sm">
                 {strip.pieces.map((p) => (

@@ -8,7 +8,7 @@ import { Button } from "../../ui/Button";
 import { NumberField, TextField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
 import { HAZARDS, PASSAGES } from "../../ui/words";
-import { type WayFact, wayFact, withWay } from "./facts";
+import { problemAt, type WayFact, wayFact, withWay } from "./facts";
 
 type Way = Schemas["RouteWay"];
 
@@ -29,6 +29,7 @@ export function WayCard({ way }: { way: Way }) {
   const { job, catalog, circuit, edit, problem } = useDesk();
   const here = job.circuits?.[circuit];
   const fact = wayFact(job, way.id);
+  const number = job.skeleton?.ways?.findIndex((w) => w.id === way.id) ?? -1;
   const say = (next: Partial<WayFact>) =>
     edit((j) => withWay(j, { ...wayFact(j, way.id), ...next }));
   // The fields of a way that nothing is said of yet have no place in the job: they get one when typed in.
@@ -45,10 +46,10 @@ export function WayCard({ way }: { way: Way }) {
             next.name === way.name && !held.name ? { ...next, name: undefined } : next,
           );
         }),
-      problem,
+      problem: problemAt(problem, `skeleton.ways[${number}]`),
       assumptions: [],
     }),
-    [fact, edit, problem, way.id, way.name],
+    [fact, edit, problem, way.id, way.name, number],
   );
   const used = way.circuits.length > 0;
   const without = useCost(used && !way.is_forbidden ? { try: "forbid", way: way.id } : undefined);

@@ -1,4 +1,4 @@
-import type { Job, Schemas } from "../../api/client";
+import type { Job, Problem, Schemas } from "../../api/client";
 
 export type WayFact = Schemas["WayFact"];
 
@@ -89,4 +89,13 @@ function freeId(taken: string[], stem: string): string {
   let n = 1;
   while (taken.includes(`${stem}${n}`)) n++;
   return `${stem}${n}`;
+}
+
+/** A problem as the form of one place or way sees it: its faults by their path from there on. */
+export function problemAt(problem: Problem | undefined, prefix: string): Problem | undefined {
+  if (!problem?.faults) return problem;
+  const faults = problem.faults
+    .filter((f) => f.path.startsWith(`${prefix}.`))
+    .map((f) => ({ ...f, path: f.path.slice(prefix.length + 1) }));
+  return { ...problem, faults };
 }

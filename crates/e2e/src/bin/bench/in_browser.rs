@@ -66,6 +66,8 @@ pub async fn page() -> Result<Vec<Row>> {
         .context("no size")?;
     page.go("/jobs/1/run").await?;
     page.saved().await?;
+    // By its sections, measured one by one: what is typed there moves every figure.
+    page.press("Back to sections measured one by one").await?;
     page.field("Frame rail, inside, length").await?.click().await?;
     let line = "document.querySelector('svg[role=group]').getAttribute('aria-label')";
     page.script(&watch(line), vec![]).await?;
