@@ -560,3 +560,68 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
     }
     assert!(met >= 7, "only {met} places");
 }
+
+/// The estimate against a list of stock, and the formboard page by page.
+#[test]
+fn estimate_and_pages_from_the_command_line() {
+    let folder = tempfile::tempdir().unwrap();
+    let list = folder.path().join("stock.csv");
+    std::fs::write(&list, "part,held,price\nrelay socket,3,4.5\n,1,1\nloom,many,1\n").unwrap();
+    let out =
+        run(&["export", UNIT_14, "--as", "estimate-csv", "--stock", list.to_str().unwrap()], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let said = text(&out.stdout);
+    assert!(said.contains("control,relay socket,1.00,pc,3.00,0.00,4.50,4.50"), "{said}");
+    assert!(said.contains("\"work, min\",mount lamps,"), "{said}");
+    let named = text(&out.stderr);
+    assert!(
+        named.contains("line 3") && named.contains("line 4") && named.contains("no part"),
+        "{named}"
+    );
+    std::fs::write(&list, "name\nx\n").unwrap();
+    let stock = ["export", UNIT_14, "--as", "estimate-csv", "--stock", list.to_str().unwrap()];
+    let out = run(&stock, "");
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("part, held, price"), "{}", text(&out.stderr));
+    let page = |n: &str, format: &str| run(&["export", UNIT_14, "--as", format, "--page", n], "");
+    let out = page("1", "formboard-svg");
+    assert!(text(&out.stdout).contains("page A1 of"), "{}", text(&out.stderr));
+    for (n, format, says) in [
+        ("99", "formboard-svg", "has pages 1 to"),
+        ("0", "formboard-svg", "there is no page 0"),
+        ("1", "parts-csv", "--page goes with"),
+    ] {
+        let out = page(n, format);
+        assert_eq!(out.status.code(), Some(2));
+        assert!(text(&out.stderr).contains(says), "{}", text(&out.stderr));
+    }
+}
+
+/// Lists over the API: read without being saved, taken, given back, refused when they were changed on the way.
+#[test]
+fn the_shelf_over_the_api() {
+    let server = start(&["demo"]);
+    assert_eq!(server.get("/api/stock"), json!({"lines": []}));
+    let read = |text: &str| server.post("/api/stock/read", &json!({"text": text}));
+    let answer = read("part,price\nrelay socket,4.5\nrelay socket,5\n");
+    let list: Value = answer.json().unwrap();
+    assert_eq!(list["bad"][0]["line"], json!(3));
+    assert_eq!(server.get("/api/stock"), json!({"lines": []}), "reading saves nothing");
+    assert_eq!(read("x").status().as_u16(), 422);
+    let answer = server.post("/api/stock", &json!({"lines": list["good"]}));
+    assert_eq!(answer.status().as_u16(), 200);
+    let bad = json!({"lines": [{"part": "loom", "held": -1.0}]});
+    let answer = server.post("/api/stock", &bad);
+    assert_eq!(answer.status().as_u16(), 422);
+    assert!(answer.text().unwrap().contains("less than nothing"));
+    let csv = Client::new().get(server.at("/api/stock/csv")).send().unwrap().text().unwrap();
+    assert_eq!(csv, "part,held,price\nrelay socket,0,4.5\n");
+    let job = server.get("/api/jobs/1")["job"].clone();
+    let estimate: Value = server.post("/api/estimate", &job).json().unwrap();
+    let lines = estimate["parts"].as_array().unwrap();
+    let socket = lines.iter().find(|l| l["part"] == "relay socket").unwrap();
+    assert_eq!((&socket["price"], &socket["to_buy"]), (&json!(4.5), &json!(1.0)));
+    assert_eq!(estimate["total"], Value::Null);
+    let gone = Client::new().delete(server.at("/api/stock")).send().unwrap();
+    assert_eq!(gone.json::<Value>().unwrap(), json!({"lines": []}));
+}

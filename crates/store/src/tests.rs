@@ -2,6 +2,7 @@
 
 use crate::{Store, StoreError};
 use jovek_core::job::{DropLimit, Job, JointSchool, Shop};
+use jovek_core::stock::StockLine;
 use proptest::prelude::*;
 use std::fs;
 
@@ -245,4 +246,25 @@ proptest! {
             prop_assert_eq!(&store.at(id, i as i64 + 1).unwrap().title, title);
         }
     }
+}
+
+/// The shelf is kept through a restart; a part that comes again has the new figures, others stay; a row that
+/// the file refuses takes none with it.
+#[test]
+fn the_shelf_is_kept() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("jovek.db");
+    let line =
+        |part: &str, held: f64, price: Option<f64>| StockLine { part: part.into(), held, price };
+    let mut store = Store::open(&path).unwrap();
+    assert!(store.stock().unwrap().is_empty());
+    store.take_stock(&[line("ring M6", 20.0, Some(0.35)), line("loom", 3.5, None)]).unwrap();
+    store.take_stock(&[line("ring M6", 4.0, None)]).unwrap();
+    // Not a number is nothing that the column holds.
+    assert!(store.take_stock(&[line("clip", 1.0, None), line("tape", f64::NAN, None)]).is_err());
+    drop(store);
+    let mut store = Store::open(&path).unwrap();
+    assert_eq!(store.stock().unwrap(), [line("loom", 3.5, None), line("ring M6", 4.0, None)]);
+    store.clear_stock().unwrap();
+    assert!(store.stock().unwrap().is_empty());
 }

@@ -59,6 +59,8 @@ pub fn assess(job: &Job) -> Answers {
             answer,
         })
         .collect();
+    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips, study.layout.as_ref());
+    let connector_list = connectors(job, &cut_lines);
     let findings = rules::findings(&Context {
         job,
         inputs: &study.wiring.inputs,
@@ -66,12 +68,11 @@ pub fn assess(job: &Job) -> Answers {
         factory: &study.factory,
         circuits: &views,
         layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
+        connectors: &connector_list,
         assumptions: &study.assumed,
     });
     drop(views);
-    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips, study.layout.as_ref());
     let joint_list = joints(job, &cut_lines);
-    let connector_list = connectors(job, &cut_lines);
     let extras = parts::Extras {
         strips: &strips,
         terminals: &terminals(&cut_lines, &joint_list),

@@ -2,6 +2,7 @@
 
 use super::graph::Graph;
 use super::path::other_end;
+use crate::job::Zone;
 
 /// A leg behind a branch.
 #[derive(Debug, Clone, PartialEq)]
@@ -41,6 +42,38 @@ pub fn branched(graph: &Graph, root: usize, ways: &[usize], lamps: &[usize]) -> 
     }
     walk.branch(end, None, onward, &here);
     Branched { trunk, legs: walk.legs }
+}
+
+/// Most wire that a splice in the dry may cost more than one outside, m. Common practice: a metre of wire is
+/// cheaper than a splice that the weather gets into.
+pub const DRY_SPLICE_M: f64 = 1.0;
+
+/// Moves the first branch back along the trunk where it lies outside and the way before it does not: its legs
+/// then run side by side from there. Stays where it is when that takes more wire than [`DRY_SPLICE_M`], or
+/// where nothing of the trunk would be left.
+pub fn drier(graph: &Graph, branched: Branched) -> Branched {
+    let is_wet = |&w: &usize| graph.ways[w].zone == Zone::Exterior;
+    let wet = branched.trunk.iter().rev().take_while(|w| is_wet(w)).count();
+    let keep = branched.trunk.len() - wet;
+    let first = branched.legs.iter().filter(|l| l.parent.is_none()).count();
+    if wet == 0 || keep == 0 || first < 2 {
+        return branched;
+    }
+    let (trunk, shared) = branched.trunk.split_at(keep);
+    let shared_m: f64 = shared.iter().map(|&w| graph.ways[w].length_m).sum();
+    if shared_m * (first - 1) as f64 > DRY_SPLICE_M {
+        return branched;
+    }
+    let legs = branched.legs.iter().map(|leg| match leg.parent {
+        Some(_) => leg.clone(),
+        None => Leg {
+            // Back from where the leg starts to where the trunk ends now.
+            from: shared.iter().rev().fold(leg.from, |here, &w| other_end(graph, w, here)),
+            ways: shared.iter().chain(&leg.ways).copied().collect(),
+            ..leg.clone()
+        },
+    });
+    Branched { trunk: trunk.to_vec(), legs: legs.collect() }
 }
 
 /// Without the ends that carry no lamp.

@@ -1,6 +1,6 @@
 //! Lays the wires of every circuit along the skeleton.
 
-use super::branch::{Branched, branched};
+use super::branch::{Branched, branched, drier};
 use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
@@ -111,6 +111,8 @@ struct Traced {
     to_switch: Option<Vec<usize>>,
     signals: Vec<Vec<usize>>,
     lamps: Vec<usize>,
+    /// Price of the trees to the lamps and back, m, before a splice was moved into the dry.
+    tree_price_m: f64,
 }
 
 /// Lays all circuits that have sites. None without a skeleton.
@@ -181,8 +183,9 @@ fn traced(
         lamps: at.lamps.clone(),
         to_fuse: go(at.source, at.fuse)?,
         to_control: go(at.fuse, at.control)?,
-        supply: branched(graph, at.control, &supply, &at.lamps),
-        back: branched(graph, back.0, &back.1, &at.lamps),
+        tree_price_m: price_of(prices, &supply) + price_of(prices, &back.1),
+        supply: drier(graph, branched(graph, at.control, &supply, &at.lamps)),
+        back: drier(graph, branched(graph, back.0, &back.1, &at.lamps)),
         to_switch: match want.has_switch {
             true => Some(go(at.control, at.switch)?),
             false => None,
@@ -342,10 +345,7 @@ impl Beside<'_> {
         for (k, section) in back.iter_mut().enumerate() {
             section.ends_at = plugs.get(k + 1).copied().unwrap_or(Waypoint::Pass);
         }
-        let all = [&trace.to_fuse, &trace.to_control, &trace.supply.trunk, &trace.back.trunk]
-            .into_iter()
-            .chain(trace.supply.legs.iter().chain(&trace.back.legs).map(|l| &l.ways))
-            .chain(&trace.signals);
+        let all = [&trace.to_fuse, &trace.to_control].into_iter().chain(&trace.signals);
         Laid {
             supply,
             back,
@@ -358,7 +358,8 @@ impl Beside<'_> {
             legs: legs(&trace.supply),
             back_legs: legs(&trace.back),
             lamps: trace.lamps.clone(),
-            price_m: all.map(|ways| price_of(prices, ways)).sum::<f64>()
+            price_m: trace.tree_price_m
+                + all.map(|ways| price_of(prices, ways)).sum::<f64>()
                 + trace.to_switch.as_ref().map_or(0.0, |w| 2.0 * price_of(prices, w)),
         }
     }

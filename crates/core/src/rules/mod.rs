@@ -17,6 +17,7 @@ mod wish;
 
 use crate::answers::{CircuitAnswer, Stage};
 use crate::catalog::source::Source;
+use crate::harness::ConnectorAnswer;
 use crate::job::{CircuitId, Job, LampCircuit};
 use crate::plan::build::PlannedFactory;
 use crate::plan::feed::FeedOption;
@@ -93,6 +94,8 @@ pub struct Context<'a> {
     pub circuits: &'a [CircuitView<'a>],
     /// The paths on the skeleton, with the bundle on each way; none without one.
     pub layout: Option<(&'a Layout, Vec<Option<Bundle>>)>,
+    /// The sealed connectors.
+    pub connectors: &'a [ConnectorAnswer],
     /// What was assumed.
     pub assumptions: &'a [Assumption],
 }

@@ -20,7 +20,9 @@ pub fn ways(context: &Context, out: &mut Vec<Finding>) {
         for &hazard in &way.hazards {
             out.extend(hazard_finding(way, hazard));
         }
-        out.extend(passage_finding(way, bundle));
+        let on: Vec<usize> =
+            layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
+        out.extend(passage_finding(way, bundle, || pin_order(context, &on)));
     }
     for &(circuit, from, to) in &layout.unreached {
         let place = |p: usize| layout.graph.places.get(p).map_or("?", |p| p.name.as_str());
@@ -103,7 +105,34 @@ fn hazard_finding(way: &Way, hazard: Hazard) -> Option<Finding> {
     })
 }
 
-fn passage_finding(way: &Way, bundle: &Bundle) -> Option<Finding> {
+/// Pins of the lamp plugs of some circuits, in their order.
+fn pin_order(context: &Context, circuits: &[usize]) -> String {
+    let names: Vec<&str> = context
+        .job
+        .circuits
+        .iter()
+        .enumerate()
+        .filter(|(c, _)| circuits.contains(c))
+        .map(|(_, c)| c.name.as_str())
+        .collect();
+    let of = |name: &str| names.iter().any(|n| name.starts_with(&format!("{n}: lamp")));
+    let plugs: Vec<String> = context
+        .connectors
+        .iter()
+        .filter(|c| of(&c.name))
+        .map(|c| {
+            let pins: Vec<String> =
+                c.cavities.iter().map(|p| format!("{} {}", p.pin, p.says)).collect();
+            format!("{}: {}", c.name, pins.join(", "))
+        })
+        .collect();
+    match plugs.is_empty() {
+        true => "Lamps that share a splice have no pins to note.".into(),
+        false => format!("Pin order: {}.", plugs.join("; ")),
+    }
+}
+
+fn passage_finding(way: &Way, bundle: &Bundle, pins: impl FnOnce() -> String) -> Option<Finding> {
     let thick = shown(bundle.diameter_mm, "mm");
     match way.passage {
         Passage::Grommet { bore_mm: Some(bore) } if bundle.diameter_mm > 0.9 * bore => {
@@ -119,7 +148,7 @@ fn passage_finding(way: &Way, bundle: &Bundle) -> Option<Finding> {
             ("de-pin", Grade::Mind),
             format!("{}: a plug does not go through {bore} mm", way.name),
             "A sealed two-pin plug is about 20 mm across.",
-            "Write down the pin order, take the pins out, pass them through, put them back.".into(),
+            format!("Take the pins out, pass them through, put them back. {}", pins()),
             "connectors through grommets",
         )),
         Passage::NewHole => Some(finding(

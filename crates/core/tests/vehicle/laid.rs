@@ -4,8 +4,8 @@ use crate::common::bench::{job as bench, switch};
 use jovek_core::answers::{assess, study};
 use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
 use jovek_core::job::{
-    BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind, Passage, PlaceId,
-    RouteSchool, Sites, Skeleton, WayFact, WayId, Wish,
+    At, Between, BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind,
+    Passage, PlaceFact, PlaceId, RouteSchool, Sites, Skeleton, WayFact, WayId, Wish, Zone,
 };
 use jovek_core::plan::chain::WireRole;
 use jovek_core::proof::live::Live;
@@ -468,5 +468,70 @@ proptest! {
         live.put(chain.first_lit_by());
         let solution = live.solve().unwrap();
         prop_assert!(live.level(&solution, 0).is_lit());
+    }
+}
+
+/// A job on a pickup with two lamps that hang on a way outside of so many metres.
+fn fork_outside(stem_m: f64) -> Job {
+    let place = |id: &str, along_m: f64, left_m: f64| PlaceFact {
+        id: PlaceId::from(id),
+        name: Some(id.into()),
+        at: Some(At { along_m, left_m, up_m: 0.6 }),
+    };
+    let way = |id: &str, from: &str, to: &str, length_m: f64| WayFact {
+        id: WayId::from(id),
+        between: Some(Between { from: PlaceId::from(from), to: PlaceId::from(to) }),
+        length_m: Some(length_m),
+        zone: Some(Zone::Exterior),
+        ..WayFact::default()
+    };
+    let mut job = Job::starter("fork");
+    job.skeleton = Some(Skeleton {
+        body: BodyKind::Pickup,
+        places: vec![place("fork", 5.5, 0.0), place("one", 5.5, 0.4), place("two", 5.5, -0.4)],
+        ways: vec![
+            way("stem", "rail_lr", "fork", stem_m),
+            way("to-one", "fork", "one", 0.4),
+            way("to-two", "fork", "two", 0.4),
+        ],
+        ..Skeleton::default()
+    });
+    job.circuits[0].lights[0].count = 2;
+    job.circuits[0].sites =
+        Some(Sites { lamps: vec![PlaceId::from("one"), PlaceId::from("two")], ..Sites::default() });
+    job
+}
+
+/// A splice lies in the dry where that costs less than a metre of wire; else outside, and that is told.
+#[test]
+fn a_splice_is_kept_dry_where_it_can_be() {
+    for (stem_m, is_dry) in [(0.5, true), (2.0, false)] {
+        let job = fork_outside(stem_m);
+        let study = study(&job);
+        let laid = study.layout.as_ref().unwrap().circuits[0].as_ref().unwrap();
+        let last = laid.supply.last().unwrap();
+        assert_eq!(last.zone != Zone::Exterior, is_dry, "{stem_m}: {}", last.name);
+        // Two wires lie on the stem instead of one.
+        let metres: f64 =
+            laid.legs.iter().flat_map(|l| &l.sections).filter_map(|s| s.length_m).sum();
+        let drips = 2.0 * 0.08;
+        let want = 0.8 + drips + if is_dry { 2.0 * stem_m } else { 0.0 };
+        assert!((metres - want).abs() < 1e-9, "{metres} for {want}");
+        let told = assess(&job).findings.iter().any(|f| f.code == "splice-in-the-wet");
+        assert_eq!(told, !is_dry);
+    }
+}
+
+/// Where a plug does not go through, the order of its pins is told.
+#[test]
+fn the_pin_order_is_printed_where_a_plug_does_not_go_through() {
+    let mut job = fork_outside(0.5);
+    let way = &mut job.skeleton.as_mut().unwrap().ways[1];
+    way.passage = Some(Passage::Grommet { bore_mm: Some(12.0) });
+    let answers = assess(&job);
+    let found = answers.findings.iter().find(|f| f.code == "de-pin").unwrap();
+    let plug = answers.connectors.iter().find(|c| c.name.ends_with("lamp 1")).unwrap();
+    for pin in &plug.cavities {
+        assert!(found.remedy.contains(&format!("{} {}", pin.pin, pin.says)), "{}", found.remedy);
     }
 }
