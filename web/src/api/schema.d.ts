@@ -928,6 +928,8 @@ export interface components {
         };
         /** @description A piece of wire. */
         CutLine: {
+            /** @description What the length has beside the path: `2 × 0.15 m at the ends, 5 % spare`. */
+            allowance_text: string;
             /** @description The circuit. */
             circuit: components["schemas"]["CircuitId"];
             /** @description Its name. */
@@ -1712,6 +1714,8 @@ export interface components {
             id: components["schemas"]["LightId"];
             /** @description The two pins of its own plug are the other way round: minus on 1. */
             is_reversed?: boolean;
+            /** @description Held by adhesive: its lead wants strain relief. */
+            is_stuck?: boolean;
             /**
              * Format: double
              * @description Power of one lamp as its label says, W.
@@ -2465,6 +2469,16 @@ export interface components {
             reel_m?: number | null;
             /** @description Silicon diodes in the feed of lamps instead of Schottky. */
             silicon_diodes?: boolean;
+            /**
+             * Format: double
+             * @description Spare on the path of every wire, %; none takes none.
+             */
+            spare_percent?: number | null;
+            /**
+             * Format: double
+             * @description Strain relief at a lamp that is held by adhesive, m; none takes 0.05 m.
+             */
+            strain_relief_m?: number | null;
             /** @description What takes up the kick of relay coils. */
             suppression?: components["schemas"]["Suppression"];
             /** @description Wire on the shelf. */

@@ -46,6 +46,8 @@ pub struct CutLine {
     pub path_m: f64,
     /// Length to cut, m.
     pub length_m: f64,
+    /// What the length has beside the path: `2 × 0.15 m at the ends, 5 % spare`.
+    pub allowance_text: String,
     /// What kind of end the start is.
     pub from_kind: EndKind,
     /// What kind of end the end is.
@@ -101,6 +103,15 @@ fn load_a(job: &Job, chain: &Chain) -> f64 {
     power_w / job.vehicle.system.nominal_v()
 }
 
+/// What a piece is longer than its path by, in words.
+pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64) -> String {
+    let ends = format!("2 × {end_allowance_m:.2} m at the ends");
+    match spare_percent > 0.0 {
+        true => format!("{ends}, {spare_percent} % spare"),
+        false => ends,
+    }
+}
+
 /// Length to cut for a path, m: allowance at both ends, rounded up.
 pub fn cut_length_m(path_m: f64, end_allowance_m: f64) -> f64 {
     let steps = ((path_m + 2.0 * end_allowance_m) / STEP_M - 1e-9).ceil();
@@ -142,6 +153,7 @@ fn cut_chain(
     out: &mut Vec<CutLine>,
 ) {
     let allowance = job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M);
+    let spare = job.shop.spare_percent.unwrap_or(0.0);
     let ground = &ground_colour(job);
     let own_colour = &circuit_colour(job, index);
     let load_a = load_a(job, chain);
@@ -163,7 +175,8 @@ fn cut_chain(
             wire_text: wire.label(),
             insulation: sizes.insulation.label(),
             path_m,
-            length_m: cut_length_m(path_m, allowance),
+            length_m: cut_length_m(path_m * (1.0 + spare / 100.0), allowance),
+            allowance_text: allowance_text(allowance, spare),
             mark: String::new(),
             from_terminal,
             to_terminal,

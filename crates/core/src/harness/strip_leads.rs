@@ -1,7 +1,7 @@
 //! Extension leads of strips, as pieces of the cut list.
 
 use super::colours::{circuit_colour, ground_colour};
-use super::cuts::{CutLine, cut_length_m, label_unit};
+use super::cuts::{CutLine, allowance_text, cut_length_m, label_unit};
 use crate::answers::StripOf;
 use crate::catalog::insulation::Insulation;
 use crate::catalog::joint::JointPlace;
@@ -54,6 +54,7 @@ pub fn strip_leads(job: &Job, strips: &[StripOf]) -> Vec<CutLine> {
                 insulation: Insulation::Pvc105.label(),
                 path_m: lead.length_m,
                 length_m: cut_length_m(lead.length_m, end_m),
+                allowance_text: allowance_text(end_m, 0.0),
                 from_terminal: from_kind.part(wire, job.joint_of(circuit)),
                 to_terminal: EndKind::Pad.part(wire, job.joint_of(circuit)),
                 from_kind,

@@ -154,6 +154,9 @@ pub struct Light {
     /// Where it sits.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub place: Option<LampPlace>,
+    /// Held by adhesive: its lead wants strain relief.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub is_stuck: bool,
     /// The two pins of its own plug are the other way round: minus on 1.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_reversed: bool,
@@ -356,6 +359,11 @@ impl Signal {
 }
 
 impl Light {
+    /// Held by adhesive, as every strip is.
+    pub fn is_held_by_adhesive(&self) -> bool {
+        self.is_stuck || self.strip.is_some()
+    }
+
     /// Place of a light: as said, else where lamps of its kind usually sit.
     pub fn sits(&self) -> LampPlace {
         self.place.unwrap_or(match self.role {
@@ -422,6 +430,7 @@ impl LampCircuit {
             role: None,
             colour: None,
             place: None,
+            is_stuck: false,
             is_reversed: false,
             flash: None,
             strip: None,

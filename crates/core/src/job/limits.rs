@@ -222,6 +222,8 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     c.maybe("shop.hinge_m".into(), job.shop.hinge_m, 0.0, 1.0, "m");
     c.maybe("shop.connector_m".into(), job.shop.connector_m, 0.0, 1.0, "m");
     c.maybe("shop.drip_loop_m".into(), job.shop.drip_loop_m, 0.0, 1.0, "m");
+    c.maybe("shop.strain_relief_m".into(), job.shop.strain_relief_m, 0.0, 1.0, "m");
+    c.maybe("shop.spare_percent".into(), job.shop.spare_percent, 0.0, 50.0, "%");
     c.maybe("shop.reel_m".into(), job.shop.reel_m, 1.0, 1000.0, "m");
     c.maybe("shop.hourly_rate".into(), job.shop.hourly_rate, 0.0, 100_000.0, "");
     if let Some(own) = &job.shop.own_colours {

@@ -213,6 +213,12 @@ pub struct Shop {
     /// Drip loop before each lamp that sits outside, m; none takes 0.08 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub drip_loop_m: Option<f64>,
+    /// Strain relief at a lamp that is held by adhesive, m; none takes 0.05 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strain_relief_m: Option<f64>,
+    /// Spare on the path of every wire, %; none takes none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spare_percent: Option<f64>,
     /// Price of an hour of work, in the shop's currency.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub hourly_rate: Option<f64>,

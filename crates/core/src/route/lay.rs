@@ -5,7 +5,7 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
-use crate::job::{Job, Passage, Section, Shop, WayId, Waypoint, Zone};
+use crate::job::{Job, Light, Passage, Section, Shop, WayId, Waypoint, Zone};
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -145,7 +145,13 @@ pub fn lay(job: &Job, wanted: &[Wanted]) -> Option<Layout> {
         }
     }
     for (circuit, trace) in &traces {
-        let beside = Beside { shop: &job.shop, layout: &layout };
+        let lights = &job.circuits[*circuit].lights;
+        let relief_m = if lights.iter().any(Light::is_held_by_adhesive) {
+            job.shop.strain_relief_m.unwrap_or(STRAIN_RELIEF_M)
+        } else {
+            0.0
+        };
+        let beside = Beside { shop: &job.shop, layout: &layout, relief_m };
         let laid = beside.laid(trace, &prices);
         layout.circuits[*circuit] = Some(laid);
     }
@@ -265,6 +271,8 @@ fn note_wires(graph: &Graph, circuit: usize, at: &Sited, trace: &Traced, out: &m
 struct Beside<'a> {
     shop: &'a Shop,
     layout: &'a Layout,
+    /// Strain relief before a lamp of this circuit, m.
+    relief_m: f64,
 }
 
 impl Beside<'_> {
@@ -280,8 +288,10 @@ impl Beside<'_> {
             .enumerate()
             .map(|(k, &w)| {
                 let way = &self.layout.graph.ways[w];
-                let loop_m =
-                    if to_lamp && k == last { drip_loop_m(way.zone, self.shop) } else { 0.0 };
+                let loop_m = match to_lamp && k == last {
+                    true => drip_loop_m(way.zone, self.shop) + self.relief_m,
+                    false => 0.0,
+                };
                 Section {
                     name: way.name.clone(),
                     length_m: Some(way.length_m + slack_m(way.passage, self.shop) + loop_m),
@@ -373,6 +383,8 @@ const BESIDE_M: f64 = 0.1;
 const HINGE_M: f64 = 0.1;
 const CONNECTOR_M: f64 = 0.08;
 const DRIP_LOOP_M: f64 = 0.08;
+/// Strain relief at a lamp held by adhesive, m. Common practice: its lead must never pull at the tape.
+const STRAIN_RELIEF_M: f64 = 0.05;
 
 /// Wire that a passage needs to spare, m.
 pub fn slack_m(passage: Passage, shop: &Shop) -> f64 {

@@ -535,3 +535,28 @@ fn the_pin_order_is_printed_where_a_plug_does_not_go_through() {
         assert!(found.remedy.contains(&format!("{} {}", pin.pin, pin.says)), "{}", found.remedy);
     }
 }
+
+/// A lamp held by adhesive has strain relief there and back; spare is on every path before it is rounded up.
+#[test]
+fn strain_relief_and_spare_are_the_shops() {
+    let mut job = fork_outside(2.0);
+    let lamp_side = |job: &Job| -> f64 {
+        let study = study(job);
+        let laid = study.layout.as_ref().unwrap().circuits[0].as_ref().unwrap();
+        let legs = laid.legs.iter().chain(&laid.back_legs).flat_map(|l| &l.sections);
+        legs.filter_map(|s| s.length_m).sum()
+    };
+    let plain = lamp_side(&job);
+    job.circuits[0].lights[0].is_stuck = true;
+    assert!((lamp_side(&job) - plain - 4.0 * 0.05).abs() < 1e-9, "two lamps, there and back");
+    job.shop.strain_relief_m = Some(0.2);
+    assert!((lamp_side(&job) - plain - 4.0 * 0.2).abs() < 1e-9);
+    let before = assess(&job).cuts;
+    job.shop.spare_percent = Some(10.0);
+    for (cut, was) in assess(&job).cuts.iter().zip(&before) {
+        assert_eq!(cut.path_m, was.path_m);
+        let want = ((1.1 * cut.path_m + 0.3) / 0.05 - 1e-9).ceil() * 0.05;
+        assert!((cut.length_m - want).abs() < 1e-6, "{}: {} for {want}", cut.label, cut.length_m);
+        assert!(cut.allowance_text.contains("10 % spare"), "{}", cut.allowance_text);
+    }
+}

@@ -5,7 +5,7 @@ use jovek_e2e::{Page, Server, Size, repository};
 use std::path::PathBuf;
 
 /// Name of the picture, place, size, theme.
-const VIEWS: [(&str, &str, Size, &str); 17] = [
+const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("yard", "/", Size::Desk, "day"),
     ("look", "/jobs/1/look", Size::Desk, "day"),
     ("light", "/jobs/1/light", Size::Desk, "day"),
@@ -16,6 +16,8 @@ const VIEWS: [(&str, &str, Size, &str); 17] = [
     ("skeleton", "/jobs/8/run", Size::Desk, "day"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("harness", "/jobs/8/cut", Size::Desk, "day"),
+    ("strip", "/jobs/2/run", Size::Desk, "day"),
+    ("joints", "/jobs/4/cut", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
     ("try", "/jobs/1/try", Size::Desk, "day"),
     ("diagram", "/jobs/1/try", Size::Desk, "day"),
@@ -58,6 +60,8 @@ fn presses(view: &str) -> &'static [&'static str] {
         "proof" => &["Proof"],
         "skeleton" => &["Vehicle"],
         "harness" => &["Harness"],
+        "strip" => &["Strip"],
+        "joints" => &["Joints"],
         "shift" => &["Shift"],
         _ => &[],
     }

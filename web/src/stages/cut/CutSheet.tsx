@@ -61,6 +61,7 @@ export function CutSheet() {
                   </td>
                   <td className="py-1 pr-3 text-right font-reading whitespace-nowrap">
                     {c.length_m.toFixed(2)} m
+                    <span className="block font-sans text-xs text-soft">{c.allowance_text}</span>
                   </td>
                   <td className="py-1 text-sm">
                     {c.from_terminal}; {c.to_terminal}

@@ -18,9 +18,9 @@ export function JointSheet() {
               <div>
                 <p className="font-semibold">
                   {places.length > 1 && `${places.length} × `}
-                  {j.circuit_name}: {places.join(", ")}
+                  {j.circuit_name}: {brief(places)}
                 </p>
-                <p className="font-reading text-sm">{wires.join("  ")}</p>
+                <p className="font-reading text-sm">{brief(wires)}</p>
                 <p className="text-sm">
                   {j.how}; {j.tool}
                 </p>
@@ -96,6 +96,12 @@ export function JointSheet() {
       </section>
     </div>
   );
+}
+
+/** A long list by its start and its end. */
+function brief(list: string[]): string {
+  if (list.length <= 8) return list.join(", ");
+  return `${list.slice(0, 4).join(", ")} ... ${list.slice(-2).join(", ")}`;
 }
 
 interface Alike {

@@ -121,7 +121,7 @@ function Held({
 }) {
   const { edit } = useDesk();
   return (
-    <details open={!!light.screw || !!light.is_reversed}>
+    <details open={!!light.screw || !!light.is_reversed || !!light.is_stuck}>
       <summary className="text-sm text-spruce">Screws and plug</summary>
       <div className="mt-2 space-y-2">
         {light.screw ? (
@@ -155,6 +155,18 @@ function Held({
           >
             Check the depth of its screws
           </Button>
+        )}
+        {light.draws.kind !== "strip" && (
+          <label className="flex min-h-9 items-center gap-2 text-sm">
+            <input
+              type="checkbox"
+              checked={!!light.is_stuck}
+              onChange={(e) =>
+                edit((j) => setAt(j, `${at}.is_stuck`, e.target.checked || undefined))
+              }
+            />
+            held by adhesive: strain relief at its lead
+          </label>
         )}
         <label className="flex min-h-9 items-center gap-2 text-sm">
           <input

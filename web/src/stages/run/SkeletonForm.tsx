@@ -44,10 +44,12 @@ export function SkeletonForm() {
         <NumberField path="shop.connector_m" label="At a connector" unit="m" />
         <NumberField path="shop.drip_loop_m" label="Drip loop" unit="m" />
         <NumberField path="shop.end_allowance_m" label="At each end" unit="m" />
-        <NumberField path="shop.reel_m" label="On a reel" unit="m" />
+        <NumberField path="shop.strain_relief_m" label="Strain relief" unit="m" />
+        <NumberField path="shop.spare_percent" label="Spare" unit="%" />
       </div>
       <p className="text-xs text-soft">
-        Left empty: hinge 0.10 m, connector 0.08 m, drip loop 0.08 m, each end 0.15 m, reel 25 m.
+        Left empty: hinge 0.10 m, connector 0.08 m, drip loop 0.08 m, each end 0.15 m, strain relief
+        0.05 m at lamps held by adhesive, no spare.
       </p>
       <Button
         kind="quiet"

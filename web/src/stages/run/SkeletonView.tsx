@@ -199,7 +199,7 @@ function PlaceNames({
   return (
     <g fill="var(--ink)" className="text-[11px]" textAnchor="middle">
       {shown.map((s) => (
-        <text key={s.id} x={s.x} y={s.y}>
+        <text key={s.id} x={s.x} y={s.y} paintOrder="stroke" stroke="var(--panel)" strokeWidth="3">
           {s.name}
         </text>
       ))}
