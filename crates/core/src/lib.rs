@@ -17,6 +17,7 @@
 //! - [`catalog`]: tables with their sources.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
 //! - [`state`]: a state of the vehicle by its names.
+//! - [`work`]: steps, their gates and order, how far they are.
 //! - [`stock`]: what the shop holds and pays; the estimate.
 //! - [`strip`]: strip around edges, modules behind openings, screws.
 //! - [`question`]: which unmeasured figure matters most.
@@ -44,3 +45,4 @@ pub mod state;
 pub mod stock;
 pub mod strip;
 pub mod without;
+pub mod work;

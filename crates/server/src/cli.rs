@@ -13,6 +13,7 @@ use jovek_core::proof::{Counter, Proof, prove};
 use jovek_core::rules::Grade;
 use jovek_core::state;
 use jovek_core::stock::{self, StockLine};
+use jovek_core::work::{StepState, Work, work};
 use jovek_store::Store;
 use std::io::{Read, Write};
 use std::net::SocketAddr;
@@ -85,6 +86,14 @@ enum Command {
     },
     /// Paths on the skeleton, bundles and lengths.
     Route {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// The order of work: steps with what must come before, and how far they are.
+    Steps {
         /// Job file, or - for standard input.
         job: PathBuf,
         /// Print everything as JSON.
@@ -209,6 +218,15 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 serde_json::to_string_pretty(&route)? + "\n"
             } else {
                 route_text(&job, &route)
+            })?;
+        }
+        Command::Steps { job, json } => {
+            let job = read_job(job)?;
+            let work = work(&job, jiff::Timestamp::now());
+            print(&if *json {
+                serde_json::to_string_pretty(&work)? + "\n"
+            } else {
+                steps_text(&job, &work)
             })?;
         }
         Command::Prove { job, json } => return prove_file(job, *json),
@@ -395,6 +413,34 @@ fn route_text(job: &Job, route: &RouteAnswer) -> String {
     out += "\nBundles\n";
     for way in route.ways.iter().filter(|w| w.wires > 0) {
         out += &format!("  {}: {}\n", way.name, way.bundle_text);
+    }
+    out
+}
+
+fn steps_text(job: &Job, work: &Work) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, work.text);
+    for (k, s) in work.steps.iter().enumerate() {
+        let state = match s.state {
+            StepState::Done => "done",
+            StepState::Running => "begun",
+            StepState::Paused => "left",
+            StepState::Ready => "ready",
+            StepState::Resting => "rests",
+            StepState::Blocked => "not yet",
+        };
+        let place = match s.step.place_text.as_str() {
+            "" => String::new(),
+            place => format!(", at {place}"),
+        };
+        out += &format!(
+            "{:>3}  {state:<8} {}{place}, {:.0} min\n",
+            k + 1,
+            s.step.what,
+            s.step.minutes
+        );
+        for line in s.step.cautions.iter().map(|c| (*c).to_owned()).chain(s.step.how.clone()) {
+            out += &format!("              {line}\n");
+        }
     }
     out
 }

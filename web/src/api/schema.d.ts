@@ -231,6 +231,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keeps a mark with time and who. It goes onto the newest revision: marks only add. The same mark sent twice
+         *     counts once.
+         */
+        post: operations["addMark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moment": {
         parameters: {
             query?: never;
@@ -370,10 +390,37 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Steps in their order, and how far they are now; nothing is saved. */
+        post: operations["work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What must be done before a step. */
+        After: {
+            /**
+             * Format: double
+             * @description Minutes from its end on.
+             */
+            rest_min: number;
+            /** @description The step before. */
+            step: components["schemas"]["StepId"];
+        };
         /** @description Another part that would do too, and what it changes. */
         Alternative: {
             /** @description What it changes. */
@@ -1509,6 +1556,8 @@ export interface components {
             unit: string;
             /** @description The vehicle. */
             vehicle?: components["schemas"]["Vehicle"];
+            /** @description What was done of the work; only ever added to. */
+            work?: components["schemas"]["StepMark"][];
         };
         /** @description A figure or name that cannot be right. */
         JobFault: {
@@ -1785,6 +1834,11 @@ export interface components {
          * @enum {string}
          */
         MadeFor: "12V" | "24V" | "12-24V";
+        /**
+         * @description What happened to a step.
+         * @enum {string}
+         */
+        Mark: "start" | "pause" | "done";
         /** @description Current of one lamp, measured. */
         MeasuredDraw: {
             /**
@@ -1852,6 +1906,15 @@ export interface components {
             file?: string | null;
             /** @description Unit number of a new job with one circuit. */
             unit?: string | null;
+        };
+        /** @description A mark on a step. */
+        NewMark: {
+            /** @description When it was pressed, RFC 3339, where it waited for a connection; now otherwise. */
+            at?: string | null;
+            /** @description What happened. */
+            mark: components["schemas"]["Mark"];
+            /** @description The step. */
+            step: components["schemas"]["StepId"];
         };
         /** @description A reading of the meter. */
         NewReading: {
@@ -2563,7 +2626,7 @@ export interface components {
          * @description The stages in working order.
          * @enum {string}
          */
-        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "prove";
+        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove";
         /** @description A stage with its state. */
         StageAnswer: {
             /** @description Which one. */
@@ -2585,6 +2648,71 @@ export interface components {
         Starts: "yes" | "doubtful" | "no";
         /** @description A saved state of the vehicle. */
         StateId: string;
+        /** @description A step. */
+        Step: {
+            /** @description What must be done before. */
+            after: components["schemas"]["After"][];
+            /** @description What can hurt here. */
+            cautions: string[];
+            circuit?: null | components["schemas"]["CircuitId"];
+            /** @description How it is done, line by line. */
+            how: string[];
+            /** @description Its id, stable while the plan is the same. */
+            id: components["schemas"]["StepId"];
+            /**
+             * Format: double
+             * @description How long it takes, min. Common practice.
+             */
+            minutes: number;
+            place?: null | components["schemas"]["PlaceId"];
+            /** @description Where, in words. */
+            place_text: string;
+            /** @description With which tool; empty without one. */
+            tool: string;
+            /** @description What is done. */
+            what: string;
+        };
+        /** @description A step in its place with what is known of it. */
+        StepAnswer: {
+            /** @description Who was at it last. */
+            by?: string | null;
+            /** @description Why it cannot be done yet, or until when it rests; empty where it can. */
+            holds: string[];
+            /** @description RFC 3339, until when it rests; none where it does not. */
+            rests_until?: string | null;
+            /**
+             * Format: double
+             * @description Planned start after the first step, min.
+             */
+            start_min: number;
+            /** @description Its state. */
+            state: components["schemas"]["StepState"];
+            /** @description The step. */
+            step: components["schemas"]["Step"];
+            /**
+             * Format: double
+             * @description Minutes that were used; none before it is done or paused.
+             */
+            used_min?: number | null;
+        };
+        /** @description A step of the work, such as `pull.c1`. */
+        StepId: string;
+        /** @description A mark on a step, with time and who. */
+        StepMark: {
+            /** @description When, RFC 3339 with offset. */
+            at: string;
+            /** @description Who. */
+            by: string;
+            /** @description What happened. */
+            mark: components["schemas"]["Mark"];
+            /** @description The step. */
+            step: components["schemas"]["StepId"];
+        };
+        /**
+         * @description State of a step.
+         * @enum {string}
+         */
+        StepState: "blocked" | "resting" | "ready" | "running" | "paused" | "done";
         /** @description A part on the shelf. */
         StockLine: {
             /**
@@ -3138,6 +3266,16 @@ export interface components {
             /** @description The wish as one sentence. */
             sentence: string;
         };
+        /** @description The work of a job. */
+        Work: {
+            /** @description True when all steps are done. */
+            is_done: boolean;
+            next?: null | components["schemas"]["StepId"];
+            /** @description Steps in their order. */
+            steps: components["schemas"]["StepAnswer"][];
+            /** @description `4 of 21 done, 5 h 10 min of work, 12 h of waiting`. */
+            text: string;
+        };
         /** @description A job in the yard. */
         YardRow: {
             /** @description Number of lamp circuits. */
@@ -3679,6 +3817,47 @@ export interface operations {
             };
         };
     };
+    addMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMark"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tryState: {
         parameters: {
             query?: never;
@@ -3960,6 +4139,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
                 };
             };
             422: {

@@ -11,6 +11,7 @@ import { EXPORTS } from "../stages/cut/exports";
 import { HarnessSheet } from "../stages/cut/HarnessSheet";
 import { JointSheet } from "../stages/cut/JointSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
+import { FitSheet } from "../stages/fit/FitSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
 import { StripSheet } from "../stages/run/StripSheet";
@@ -182,6 +183,7 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         ]}
       />
     );
+  if (stage === "fit") return <FitSheet />;
   if (stage === "prove")
     return (
       <TabbedPages

@@ -1,6 +1,7 @@
 import type { ComponentType } from "react";
 import { CutPanel } from "../stages/cut/CutPanel";
 import { FeedPanel } from "../stages/feed/FeedPanel";
+import { FitPanel } from "../stages/fit/FitPanel";
 import { LightPanel } from "../stages/light/LightPanel";
 import { LookPanel } from "../stages/look/LookPanel";
 import { ProvePanel } from "../stages/prove/ProvePanel";
@@ -16,6 +17,7 @@ const PANELS: Record<Stage, ComponentType> = {
   switch: SwitchPanel,
   run: RunPanel,
   cut: CutPanel,
+  fit: FitPanel,
   prove: ProvePanel,
   try: TryPanel,
 };

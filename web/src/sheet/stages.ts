@@ -6,6 +6,7 @@ export const STAGES = [
   { stage: "switch", label: "Switch", key: "4" },
   { stage: "run", label: "Run", key: "5" },
   { stage: "cut", label: "Cut", key: "6" },
+  { stage: "fit", label: "Fit", key: "7" },
   { stage: "prove", label: "Prove", key: "8" },
   { stage: "try", label: "Try", key: "t" },
 ] as const;

@@ -7,6 +7,7 @@ import {
   type Job,
   type JobView,
   type Problem,
+  type Schemas,
   unwrap,
 } from "../api/client";
 
@@ -26,6 +27,8 @@ interface Held {
 }
 
 export interface JobDesk {
+  /** Of the job in the store. */
+  id: number;
   job: Job;
   answers: Answers;
   saveState: SaveState;
@@ -38,6 +41,7 @@ export interface JobDesk {
   undo: () => void;
   redo: () => void;
   addReading: (check: string, value: number) => Promise<void>;
+  addMark: (mark: Schemas["NewMark"]) => Promise<void>;
   /** After a conflict: give up what was typed here. */
   takeTheirs: () => void;
   /** After a conflict: save what was typed here on top. */
@@ -170,6 +174,17 @@ export function useJob(loaded: JobView): JobDesk {
     [accept, id, save],
   );
 
+  const addMark = useCallback(
+    async (mark: Schemas["NewMark"]) => {
+      await save();
+      const view = await unwrap(
+        api.POST("/api/jobs/{id}/work", { params: { path: { id } }, body: mark }),
+      );
+      accept(view, dirty.current);
+    },
+    [accept, id, save],
+  );
+
   const takeTheirs = useCallback(async () => {
     dirty.current = false;
     try {
@@ -238,7 +253,9 @@ export function useJob(loaded: JobView): JobDesk {
     edit,
     undo: () => step("undo"),
     redo: () => step("redo"),
+    id,
     addReading,
+    addMark,
     takeTheirs,
     keepMine,
   };

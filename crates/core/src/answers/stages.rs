@@ -1,10 +1,11 @@
 //! How far each stage of a job is.
 
 use super::Answers;
-use crate::job::Job;
+use crate::job::{Job, Mark, StepId};
 use crate::prove::Verdict;
 use crate::rules::Grade;
 use serde::Serialize;
+use std::collections::BTreeSet;
 use utoipa::ToSchema;
 
 /// The stages in working order.
@@ -23,6 +24,8 @@ pub enum Stage {
     Run,
     /// The harness.
     Cut,
+    /// The work.
+    Fit,
     /// The readings.
     Prove,
 }
@@ -50,8 +53,25 @@ pub struct StageAnswer {
     pub word: String,
 }
 
-const STAGES: [Stage; 7] =
-    [Stage::Look, Stage::Light, Stage::Feed, Stage::Switch, Stage::Run, Stage::Cut, Stage::Prove];
+const STAGES: [Stage; 8] = [
+    Stage::Look,
+    Stage::Light,
+    Stage::Feed,
+    Stage::Switch,
+    Stage::Run,
+    Stage::Cut,
+    Stage::Fit,
+    Stage::Prove,
+];
+
+/// How many steps of the work are done, and whether the last of all is.
+fn worked(job: &Job) -> (usize, bool) {
+    let done = |step: &StepId| {
+        job.work.iter().rev().find(|m| m.step == *step).is_some_and(|m| m.mark == Mark::Done)
+    };
+    let steps: BTreeSet<&StepId> = job.work.iter().map(|m| &m.step).filter(|s| done(s)).collect();
+    (steps.len(), done(&StepId::from("after")))
+}
 
 /// Which stage an assumed figure belongs to.
 fn stage_of(path: &str) -> Stage {
@@ -84,6 +104,12 @@ pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 _ if has(Grade::Stop) => (StageState::Blocked, "stop".to_owned()),
                 _ if has(Grade::Fix) => (StageState::Open, "fix".to_owned()),
                 Stage::Cut if stop_anywhere => (StageState::Blocked, "wait".to_owned()),
+                Stage::Fit if empty => (StageState::Open, "empty".to_owned()),
+                Stage::Fit => match worked(job) {
+                    (_, true) => (StageState::Done, "done".to_owned()),
+                    (0, _) => (StageState::Open, "to do".to_owned()),
+                    (n, _) => (StageState::Open, format!("{n} done")),
+                },
                 Stage::Prove if bad > 0 => (StageState::Open, format!("{bad} off")),
                 Stage::Prove if waiting > 0 => (StageState::Open, format!("{waiting} to read")),
                 _ if empty => (StageState::Open, "empty".to_owned()),

@@ -55,6 +55,10 @@ id! {
     PlaceId
 }
 id! {
+    /// A step of the work, such as `pull.c1`.
+    StepId
+}
+id! {
     /// A way between two places.
     WayId
 }

@@ -379,6 +379,14 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
             c.text(format!("{at}.overrides.wire.reason"), &wire.reason, 200);
         }
     }
+    for (i, mark) in job.work.iter().enumerate() {
+        c.text(format!("work[{i}].step"), &mark.step.0, 120);
+        c.text(format!("work[{i}].at"), &mark.at, 40);
+        c.text(format!("work[{i}].by"), &mark.by, 60);
+    }
+    if job.work.len() > 5000 {
+        c.say("work".into(), "more than 5000 marks in one job; split it".into());
+    }
     for (i, reading) in job.readings.iter().enumerate() {
         c.range(format!("readings[{i}].value"), reading.value, -100.0, 1000.0, "");
         c.text(format!("readings[{i}].by"), &reading.by, 60);

@@ -17,12 +17,13 @@ mod state;
 mod strip;
 mod supply;
 mod wish;
+mod work;
 
 pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, LightKind, MadeFor, MeasuredDraw, Override,
     Overrides, ReturnKind, Run, Section, Signal, Waypoint, Zone,
 };
-pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, SwitchId, WayId};
+pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, SwitchId, WayId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{
@@ -39,6 +40,7 @@ pub use supply::{
     Supply, SystemVoltage, Vehicle, VehicleSide,
 };
 pub use wish::{Position, Switch, SwitchKind, Wish};
+pub use work::{Mark, StepMark};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -80,6 +82,9 @@ pub struct Job {
     /// Readings taken on the finished work.
     #[serde(default)]
     pub readings: Vec<Reading>,
+    /// What was done of the work; only ever added to.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub work: Vec<StepMark>,
     /// A working shift, for the charge of the batteries.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shift: Option<Shift>,
@@ -117,6 +122,7 @@ impl Job {
             circuits: Vec::new(),
             shop: Shop::default(),
             readings: Vec::new(),
+            work: Vec::new(),
             shift: None,
             states: Vec::new(),
         }

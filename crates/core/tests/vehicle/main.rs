@@ -14,6 +14,7 @@ mod isolation;
 mod joints_and_connectors;
 mod laid;
 mod moment_and_drawing;
+mod order_of_work;
 mod parts_fail;
 mod proof_holds;
 mod properties;

@@ -24,7 +24,7 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("proof", "/jobs/1/prove", Size::Desk, "day"),
     ("shift", "/jobs/1/feed", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
-    ("yard-phone", "/", Size::Phone, "night"),
+    ("fit-phone", "/jobs/1/fit", Size::Phone, "night"),
 ];
 
 #[tokio::main]

@@ -6,6 +6,7 @@ mod by_clicks;
 mod by_keys;
 mod every_screen;
 mod feed_and_shop;
+mod fit_in_order;
 mod proof_pages;
 mod run_along_skeleton;
 mod saving;

@@ -7,6 +7,7 @@ mod jobs;
 mod shop;
 mod stock;
 mod vehicle;
+mod work;
 mod yard;
 
 use crate::assets;
@@ -86,6 +87,8 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))
         .routes(routes!(stock::estimate))
+        .routes(routes!(work::order))
+        .routes(routes!(work::mark))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::cost_of_way))

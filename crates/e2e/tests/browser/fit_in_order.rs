@@ -1,0 +1,87 @@
+//! Fit: one step after the other, on a phone, with and without a connection.
+
+use anyhow::{Context, Result, ensure};
+use jovek_e2e::{Page, Server, Size, jovek};
+
+/// The step that is shown large.
+async fn shown(page: &Page) -> Result<String> {
+    page.text("section[aria-label=Step]").await
+}
+
+#[tokio::test]
+async fn a_phone_without_connection_loses_no_mark() -> Result<()> {
+    let folder = tempfile::tempdir()?;
+    let db = folder.path().join("shop.db");
+    let args = ["serve", "--db", db.to_str().unwrap_or_default()];
+    let server = Server::start(&jovek()?, &args)?;
+    let address = server.url.trim_start_matches("http://").to_owned();
+    let page = Page::open(&server.url, Size::Phone).await?;
+    page.says("The yard is empty").await?;
+    page.press("New job").await?;
+    page.says("The figure that matters most").await?;
+    let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
+    page.go(&path).await?;
+    page.says("Before-figures").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "Fit on a phone");
+    page.press("Start").await?;
+    page.says("Step 1 of").await?;
+    page.until("the step to be begun", || async { Ok(shown(&page).await?.contains("begun")) })
+        .await?;
+    page.saved().await?;
+    server.kill();
+    page.press("Done").await?;
+    page.says("1 mark waits for a connection").await?;
+    // The next step is offered all the same.
+    page.until("the next step", || async { Ok(!shown(&page).await?.contains("Before-figures")) })
+        .await?;
+    page.press("Start").await?;
+    page.says("2 marks wait for a connection").await?;
+    let server = Server::start_at(&jovek()?, &args, &address)?;
+    page.says_no_more("for a connection").await?;
+    // It resumes where it was, and both marks are in the store with their times.
+    page.reload().await?;
+    page.until("the step that was begun", || async { Ok(shown(&page).await?.contains("begun")) })
+        .await?;
+    page.says("1 of").await?;
+    let text = reqwest::get(server.at("/api/jobs/1")).await?.text().await?;
+    let held: serde_json::Value = serde_json::from_str(&text)?;
+    let marks = held["job"]["work"].as_array().context("no marks")?;
+    ensure!(marks.len() == 3, "{marks:?}");
+    let found = page.axe().await?;
+    let serious = found.iter().filter(|v| v.impact == "serious" || v.impact == "critical");
+    ensure!(serious.count() == 0, "{found:?}");
+    page.close().await
+}
+
+/// Unit 14 is half-way: the glue of the step lights cures, what hangs on it is held back and says until when.
+#[tokio::test]
+async fn glue_cures_and_gates_hold() -> Result<()> {
+    let (server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/look").await?;
+    page.saved().await?;
+    page.keys("7").await?;
+    page.says("9 of 40 done").await?;
+    let joints = "[...document.querySelectorAll('[aria-label=\"All steps\"] button')]
+        .find((b) => b.innerText.includes('Step lights: joints')).click()";
+    page.script(joints, vec![]).await?;
+    page.until("what must come first", || async {
+        let text = shown(&page).await?;
+        Ok(text.contains("not yet") && text.contains("first: Step lights: pull the wires"))
+    })
+    .await?;
+    page.close().await?;
+    // The gate is the program's, whoever asks.
+    let mark = |step: &str| serde_json::json!({"step": step, "mark": "done"});
+    let client = reqwest::Client::new();
+    for (step, says) in [("join.rear", "cannot be done yet"), ("polish", "no step")] {
+        let answer = client.post(server.at("/api/jobs/1/work")).json(&mark(step)).send().await?;
+        ensure!(answer.status().as_u16() == 422);
+        let text = answer.text().await?;
+        ensure!(text.contains(says), "{text}");
+    }
+    let ahead =
+        serde_json::json!({"step": "pull.rear", "mark": "start", "at": "2999-01-01T00:00:00Z"});
+    let answer = client.post(server.at("/api/jobs/1/work")).json(&ahead).send().await?;
+    ensure!(answer.text().await?.contains("has not come yet"));
+    Ok(())
+}

@@ -1,0 +1,108 @@
+//! The order of work: what comes next, and marks on what was done.
+
+use super::AppState;
+use super::assess::read as read_job;
+use super::headers::who;
+use super::jobs::{JobView, view};
+use crate::extract::{Json, Text};
+use crate::problem::Problem;
+use axum::extract::{Path, State};
+use axum::http::{HeaderMap, StatusCode};
+use axum::response::Response;
+use jiff::{SignedDuration, Timestamp};
+use jovek_core::job::{Job, Mark, StepId};
+use jovek_core::work::{Work, marked, work};
+use jovek_store::{JobRow, Store, StoreError};
+use serde::Deserialize;
+use utoipa::ToSchema;
+
+/// How far the clock of a phone may be ahead.
+const AHEAD: SignedDuration = SignedDuration::from_mins(5);
+/// How often a mark is tried again when somebody saved in between.
+const TRIES: usize = 5;
+
+/// Steps in their order, and how far they are now; nothing is saved.
+#[utoipa::path(post, path = "/api/work", operation_id = "work",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Work), (status = 422, body = Problem)))]
+pub(super) async fn order(Text(body): Text) -> Result<Json<Work>, Problem> {
+    Ok(Json(work(&read_job(&body)?, Timestamp::now())))
+}
+
+/// A mark on a step.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewMark {
+    /// The step.
+    pub step: StepId,
+    /// What happened.
+    pub mark: Mark,
+    /// When it was pressed, RFC 3339, where it waited for a connection; now otherwise.
+    #[serde(default)]
+    pub at: Option<String>,
+}
+
+/// Keeps a mark with time and who. It goes onto the newest revision: marks only add. The same mark sent twice
+/// counts once.
+#[utoipa::path(post, path = "/api/jobs/{id}/work", operation_id = "addMark",
+    params(("id" = i64, Path)), request_body = NewMark,
+    responses((status = 200, body = JobView), (status = 404, body = Problem),
+        (status = 422, body = Problem)))]
+pub(super) async fn mark(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    Json(new): Json<NewMark>,
+) -> Result<Response, Problem> {
+    let by = who(&headers);
+    let at = pressed(new.at.as_deref(), Timestamp::now())?;
+    for _ in 0..TRIES {
+        let (new, by) = (new.clone(), by.clone());
+        let kept = state.with_store(move |store| keep(store, id, &new, at, &by)).await?;
+        match kept {
+            Err(problem) if problem.conflict.is_some() => continue,
+            kept => return kept.map(view),
+        }
+    }
+    Err(Problem::new(
+        StatusCode::SERVICE_UNAVAILABLE,
+        "/problems/busy",
+        "The job is being written",
+        "Others kept saving this job at the same moment; set the mark again.",
+    ))
+}
+
+/// When a mark was pressed, to the second.
+fn pressed(said: Option<&str>, now: Timestamp) -> Result<Timestamp, Problem> {
+    let at = match said {
+        None => now,
+        Some(text) => text.parse::<Timestamp>().map_err(|e| refused(&format!("{text}: {e}")))?,
+    };
+    if at > now.checked_add(AHEAD).unwrap_or(now) {
+        return Err(refused(&format!("{at} has not come yet; set the clock of this device")));
+    }
+    Ok(at.round(jiff::Unit::Second).unwrap_or(at))
+}
+
+fn keep(
+    store: &mut Store,
+    id: i64,
+    new: &NewMark,
+    at: Timestamp,
+    by: &str,
+) -> Result<Result<JobRow, Problem>, StoreError> {
+    let row = store.get(id)?;
+    match marked(&row.job, &new.step, new.mark, at, by) {
+        Ok(job) => Ok(store.save(id, row.rev, &job, by).map_err(Problem::from)),
+        Err(e) => Ok(Err(refused(&e.to_string()))),
+    }
+}
+
+fn refused(why: &str) -> Problem {
+    Problem::new(
+        StatusCode::UNPROCESSABLE_ENTITY,
+        "/problems/mark",
+        "The mark cannot be set",
+        why.to_owned(),
+    )
+}

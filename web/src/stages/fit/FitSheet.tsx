@@ -1,0 +1,210 @@
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Mark } from "../../ui/Mark";
+import { type NewMark, useMarks } from "./useMarks";
+import { useWork } from "./useWork";
+
+type StepAnswer = Schemas["StepAnswer"];
+type State = StepAnswer["state"];
+
+const WORDS: Record<State, string> = {
+  blocked: "not yet",
+  resting: "rests",
+  ready: "ready",
+  running: "begun",
+  paused: "left",
+  done: "done",
+};
+const SHAPES = {
+  blocked: "wait",
+  resting: "mind",
+  ready: "open",
+  running: "fix",
+  paused: "fix",
+  done: "done",
+} as const;
+const AFTER_MARK: Record<NewMark["mark"], State> = {
+  start: "running",
+  pause: "paused",
+  done: "done",
+};
+
+/** When a rest is over, in the clock of this place. */
+function clock(at: string): string {
+  return new Date(at).toLocaleString(undefined, {
+    weekday: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+}
+
+/** The step to do now, large enough for a glove, and the whole list below it. */
+export function FitSheet() {
+  const { data, error } = useWork();
+  const { waiting, refused, press } = useMarks();
+  const [chosen, setChosen] = useState<string>();
+  if (!data)
+    return (
+      <p className="card p-4">
+        {error
+          ? `${error.problem.detail} Marks that were set are kept here.`
+          : "Ordering the steps ..."}
+      </p>
+    );
+  if (data.steps.length === 0)
+    return <p className="card p-4">Nothing to fit yet: add a light first.</p>;
+  // What waits for a connection counts here already.
+  const state = (s: StepAnswer): State => {
+    const last = waiting.filter((w) => w.step === s.step.id).at(-1);
+    return last ? AFTER_MARK[last.mark] : s.state;
+  };
+  const next =
+    data.steps.find((s) => s.step.id === chosen) ??
+    (waiting.length > 0 ? undefined : data.steps.find((s) => s.step.id === data.next)) ??
+    data.steps.find((s) => state(s) === "running") ??
+    data.steps.find((s) => state(s) !== "done");
+  return (
+    <div className="space-y-4">
+      {waiting.length > 0 && (
+        <p role="status" className="card border-2 !border-ochre p-3">
+          {waiting.length} {waiting.length === 1 ? "mark waits" : "marks wait"} for a connection:
+          kept here, sent by itself.
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="card border-2 !border-rust p-3">
+          Not taken: {refused}
+        </p>
+      )}
+      {next && (
+        <NextStep
+          answer={next}
+          state={state(next)}
+          number={data.steps.indexOf(next) + 1}
+          count={data.steps.length}
+          press={(mark) => {
+            press(next.step.id, mark);
+            if (mark === "done") setChosen(undefined);
+          }}
+        />
+      )}
+      {data.is_done && <p className="card p-4 font-semibold">All done. Sign comes next.</p>}
+      <section aria-label="All steps" className="card p-2">
+        <p className="p-2 font-reading text-sm">{data.text}</p>
+        <ol>
+          {data.steps.map((s, k) => (
+            <li key={s.step.id} className="border-t border-line">
+              <button
+                type="button"
+                className="flex min-h-11 w-full items-center gap-3 px-2 text-left"
+                aria-pressed={s === next}
+                onClick={() => {
+                  setChosen(s.step.id);
+                  window.scrollTo({ top: 0 });
+                }}
+              >
+                <span className="w-7 text-right font-reading text-soft">{k + 1}</span>
+                <Mark shape={SHAPES[state(s)]} />
+                <span className="min-w-0 flex-1">
+                  {s.step.what}
+                  {s.step.place_text && (
+                    <span className="block text-xs text-soft">{s.step.place_text}</span>
+                  )}
+                </span>
+                <span className="text-right text-sm text-soft">
+                  {WORDS[state(s)]}
+                  <span className="block font-reading text-xs">
+                    {s.used_min != null
+                      ? `${s.used_min} of ${s.step.minutes.toFixed(0)} min`
+                      : `${s.step.minutes.toFixed(0)} min`}
+                  </span>
+                </span>
+              </button>
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+function NextStep({
+  answer,
+  state,
+  number,
+  count,
+  press,
+}: {
+  answer: StepAnswer;
+  state: State;
+  number: number;
+  count: number;
+  press: (mark: NewMark["mark"]) => void;
+}) {
+  const { step } = answer;
+  const isHeld = state === "blocked" || state === "resting";
+  return (
+    <section
+      aria-label="Step"
+      className="card space-y-3 border-2 !border-spruce p-4"
+      data-step={step.id}
+    >
+      <p className="flex items-center gap-2 text-sm text-soft">
+        <Mark shape={SHAPES[state]} /> Step {number} of {count}, {WORDS[state]}
+      </p>
+      <h2 className="text-xl">{step.what}</h2>
+      <p>
+        {step.place_text && (
+          <>
+            At <strong>{step.place_text}</strong>.{" "}
+          </>
+        )}
+        {step.tool && <>With: {step.tool}. </>}
+        <span className="font-reading">{step.minutes.toFixed(0)} min</span>
+      </p>
+      {step.cautions.length > 0 && (
+        <ul className="space-y-1">
+          {step.cautions.map((c) => (
+            <li key={c} className="flex gap-2 font-semibold text-ochre">
+              <Mark shape="fix" />
+              {c}
+            </li>
+          ))}
+        </ul>
+      )}
+      <ol className="list-decimal space-y-1 pl-5">
+        {step.how.map((h) => (
+          <li key={h}>{h}</li>
+        ))}
+      </ol>
+      {state === "blocked" && (
+        <ul className="text-sm text-soft">
+          {answer.holds.map((h) => (
+            <li key={h}>{h}</li>
+          ))}
+        </ul>
+      )}
+      {state === "resting" && answer.rests_until && (
+        <p className="font-semibold">Rests until {clock(answer.rests_until)}.</p>
+      )}
+      {!isHeld && state !== "done" && (
+        <div className="flex flex-wrap gap-3">
+          {state !== "running" && (
+            <Button className="min-h-12 flex-1 text-lg" onClick={() => press("start")}>
+              {state === "paused" ? "Go on" : "Start"}
+            </Button>
+          )}
+          {state === "running" && (
+            <Button className="min-h-12 flex-1 text-lg" onClick={() => press("pause")}>
+              Pause
+            </Button>
+          )}
+          <Button kind="main" className="min-h-12 flex-1 text-lg" onClick={() => press("done")}>
+            Done
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
