@@ -549,6 +549,9 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
             let request = match method.as_str() {
                 "get" => client.get(url),
                 "put" => client.put(url).json(&server.get("/api/jobs/1")["job"]),
+                _ if path.ends_with("/work") => {
+                    client.post(url).json(&json!({ "step": "before", "mark": "start" }))
+                }
                 _ => client.post(url).json(&json!({ "check": "battery.rest_v", "value": 12.6 })),
             };
             let answer = request.header("If-Match", "\"1\"").send().unwrap();
@@ -624,4 +627,76 @@ fn the_shelf_over_the_api() {
     assert_eq!(estimate["total"], Value::Null);
     let gone = Client::new().delete(server.at("/api/stock")).send().unwrap();
     assert_eq!(gone.json::<Value>().unwrap(), json!({"lines": []}));
+}
+
+/// The order of work from the command line: every step with its place in it; an empty job has none.
+#[test]
+fn the_order_of_work_from_the_command_line() {
+    let out = run(&["steps", UNIT_14], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let said = text(&out.stdout);
+    let line = |what: &str| {
+        said.lines().position(|l| l.contains(what)).unwrap_or_else(|| panic!("{what}\n{said}"))
+    };
+    assert!(line("Battery negative off") < line("Rear work lamps: joints"));
+    assert!(line("Rear work lamps: joints") < line("Battery negative on"));
+    assert!(line("Battery negative on") < line("Rear work lamps: fuse in"));
+    assert!(said.contains("9 of 40 done"), "{said}");
+    let out = run(&["steps", UNIT_14, "--json"], "");
+    let work: Value = serde_json::from_slice(&out.stdout).unwrap();
+    let steps = work["steps"].as_array().unwrap();
+    assert_eq!(steps.len(), 40);
+    // Begun half-way: what is done stands first, and none is begun before it may.
+    for s in steps {
+        let state = s["state"].as_str().unwrap();
+        let holds = s["holds"].as_array().unwrap().len();
+        assert_eq!(state == "blocked", holds > 0 && state != "done", "{s}");
+    }
+    let out = run(&["steps", "-"], r#"{"jovek": 1, "unit": "1", "title": "t"}"#);
+    assert!(text(&out.stdout).contains("0 of 0 done"), "{}", text(&out.stderr));
+}
+
+/// Marks over the API: with the time they were pressed, once however often they are sent, refused at a gate.
+#[test]
+fn marks_over_the_api() {
+    let server = start(&["demo"]);
+    let send = |step: &str, mark: &str, at: Option<&str>| -> (u16, Value) {
+        let answer =
+            server.post("/api/jobs/4/work", &json!({"step": step, "mark": mark, "at": at}));
+        (answer.status().as_u16(), answer.json().unwrap())
+    };
+    let at = Some("2026-01-05T07:30:00Z");
+    let (status, view) = send("before", "start", at);
+    assert_eq!((status, &view["job"]["work"][0]["at"]), (200, &json!("2026-01-05T07:30:00Z")));
+    let (_, again) = send("before", "start", at);
+    assert_eq!(again["rev"], view["rev"], "the same mark twice is one");
+    let (status, done) = send("before", "done", Some("2026-01-05T07:42:10.6Z"));
+    assert_eq!((status, done["job"]["work"].as_array().unwrap().len()), (200, 2));
+    let work: Value = server.post("/api/work", &done["job"]).json().unwrap();
+    let before = work["steps"].as_array().unwrap().iter().find(|s| s["step"]["id"] == "before");
+    assert_eq!(before.unwrap()["used_min"], json!(12.0));
+    for (step, mark, at, says) in [
+        ("before", "start", None, "done already"),
+        ("join.boom", "start", None, "cannot be done yet"),
+        ("polish", "done", None, "no step"),
+        ("bench", "start", Some("2999-01-01T00:00:00Z"), "has not come yet"),
+        ("bench", "start", Some("yesterday"), "yesterday"),
+    ] {
+        let (status, problem) = send(step, mark, at);
+        assert_eq!(status, 422, "{problem}");
+        assert!(problem["detail"].as_str().unwrap().contains(says), "{problem}");
+    }
+    let answer = server.post("/api/jobs/4/work", &json!({"step": "bench", "mark": "polished"}));
+    assert_eq!(answer.status().as_u16(), 422);
+    let answer = server.post("/api/jobs/99/work", &json!({"step": "bench", "mark": "start"}));
+    assert_eq!(answer.status().as_u16(), 404);
+    // What was marked can be undone like all else.
+    let undone = Client::new()
+        .post(server.at("/api/jobs/4/undo"))
+        .header("If-Match", format!("\"{}\"", done["rev"]))
+        .send()
+        .unwrap()
+        .json::<Value>()
+        .unwrap();
+    assert_eq!(undone["job"]["work"].as_array().unwrap().len(), 1);
 }

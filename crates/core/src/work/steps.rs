@@ -334,7 +334,16 @@ fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let step =
             m.step(&join, format!("{name}: joints, {}", joints.len()), 4.0 * joints.len() as f64);
         own(step);
-        step.how = joints[0].clone();
+        // Each line once; sleeves before all else.
+        let lines: Vec<&String> = joints.iter().flatten().collect();
+        let is_sleeve = |l: &str| l.starts_with("slide on first");
+        let ordered =
+            lines.iter().filter(|l| is_sleeve(l)).chain(lines.iter().filter(|l| !is_sleeve(l)));
+        for line in ordered {
+            if !step.how.contains(line) {
+                step.how.push((*line).clone());
+            }
+        }
         step.tool = "crimper or iron, heat gun".into();
         step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
         if let Some(place) = &lamp_place {

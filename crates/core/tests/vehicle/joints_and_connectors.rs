@@ -220,3 +220,62 @@ fn functions_keep_their_colours() {
     let has = |what: &str| answers.cuts.iter().any(|c| c.colour == what);
     assert!(has("pink") && has("white") && has("orange") && !has("red") && !has("brown"));
 }
+
+/// A contact pair of a connector costs what the catalog says it does: the lamp has that much less.
+#[test]
+fn a_connector_is_in_the_network() {
+    use jovek_core::answers::study;
+    use jovek_core::catalog::contact::LAMP_PLUG_OHM;
+    use jovek_core::plan::chain::LinkKind;
+    let mut job = demo("51");
+    let mut last = job.circuits[0].run.supply.last().unwrap().clone();
+    last.name = "To the lamps".into();
+    last.length_m = Some(0.6);
+    job.circuits[0].run.supply.push(last);
+    let links = |job: &Job| {
+        let study = study(job);
+        let chain = &study.circuits[0].chain;
+        let ohm = |kind: &LinkKind| match kind {
+            LinkKind::Connector { ohm, .. } => Some(*ohm),
+            _ => None,
+        };
+        chain.links.iter().filter_map(|l| ohm(&l.kind)).collect::<Vec<f64>>()
+    };
+    assert!(links(&job).is_empty());
+    let lamp_v = |job: &Job| assess(job).circuits[0].volt_lines[0].lamp_v;
+    let wire = assess(&job)
+        .cuts
+        .iter()
+        .map(|c| c.wire)
+        .max_by(|a, b| a.area_mm2().total_cmp(&b.area_mm2()));
+    let before = lamp_v(&job);
+    let supply = &mut job.circuits[0].run.supply;
+    let frame = supply.len() - 2;
+    supply[frame].ends_at = Waypoint::Connector;
+    assert_eq!(links(&job), [LAMP_PLUG_OHM]);
+    let answers = assess(&job);
+    // The same copper, so that only the contact differs.
+    job.circuits[0].overrides.wire =
+        wire.map(|value| jovek_core::job::Override { value, reason: "as before".into() });
+    let current_a = answers.circuits[0].volt_lines[0].current_a;
+    let lost_v = before - lamp_v(&job);
+    assert!(
+        (lost_v - LAMP_PLUG_OHM * current_a).abs() < 0.15 * LAMP_PLUG_OHM * current_a,
+        "{lost_v}"
+    );
+    // One wire more than before: the connector parts it.
+    let cut = answers.cuts.iter().find(|c| c.to.starts_with("connector ")).unwrap();
+    assert!(answers.cuts.iter().any(|c| c.from == cut.to && c.to.starts_with("lamp")));
+}
+
+/// Housings: the smallest with room; beyond the largest the count itself in two rows.
+#[test]
+fn housings_hold_what_goes_through() {
+    for unit in ["14", "40", "T3", "22"] {
+        for c in assess(&demo(unit)).connectors {
+            let wired = c.cavities.iter().filter(|x| x.says != "blind plug").count();
+            let next = [2, 3, 4, 6, 8, 12, 16].into_iter().find(|n| *n >= wired).unwrap();
+            assert_eq!(c.cavities.len(), next, "{unit}: {}", c.name);
+        }
+    }
+}

@@ -2,7 +2,7 @@
 
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::{assess, study};
-use jovek_core::job::{Job, Mark, StepId};
+use jovek_core::job::{Job, JointSchool, Mark, StepId};
 use jovek_core::work::steps::CURE_MIN;
 use jovek_core::work::{
     MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
@@ -120,47 +120,88 @@ proptest! {
 #[test]
 fn the_gates_of_the_trade_hold() {
     for (unit, job) in crate::common::demo_jobs() {
-        let made = work(&job, now());
-        let at = |id: &str| made.steps.iter().position(|s| s.step.id.0 == id);
-        let start = |id: &str| at(id).map(|k| made.steps[k].start_min);
-        let (off, on) = (at("battery-off").unwrap(), at("battery-on").unwrap());
-        assert!(off < on, "{unit}");
-        let mut tests = 0;
-        for (k, s) in made.steps.iter().enumerate() {
-            let id = s.step.id.0.as_str();
-            let kind = id.split('.').next().unwrap();
-            match kind {
-                "join" | "ground" | "plug" | "pull" | "hardware" | "hole" => {
-                    assert!(off < k && k < on, "{unit}: {id} at {k}");
-                }
-                "probe" => assert!(k < off, "{unit}: {id} with the battery off"),
-                "test" => {
-                    tests += 1;
-                    assert!(k > on, "{unit}: {id}");
-                    for closing in ["tidy", "trims-on", "aim", "after"] {
-                        assert!(at(closing).is_none_or(|c| c > k), "{unit}: {closing} before {id}");
-                    }
-                }
-                _ => {}
+        gates_hold(unit, &job);
+    }
+}
+
+fn gates_hold(unit: &str, job: &Job) {
+    let made = work(job, now());
+    let at = |id: &str| made.steps.iter().position(|s| s.step.id.0 == id);
+    let start = |id: &str| at(id).map(|k| made.steps[k].start_min);
+    let (off, on) = (at("battery-off").unwrap(), at("battery-on").unwrap());
+    assert!(off < on, "{unit}");
+    let mut tests = 0;
+    for (k, s) in made.steps.iter().enumerate() {
+        let id = s.step.id.0.as_str();
+        let kind = id.split('.').next().unwrap();
+        match kind {
+            "join" | "ground" | "plug" | "pull" | "hardware" | "hole" => {
+                assert!(off < k && k < on, "{unit}: {id} at {k}");
             }
-            assert!(s.step.minutes > 0.0 && !s.step.what.is_empty(), "{unit}: {id}");
-        }
-        let study = study(&job);
-        assert_eq!(tests, study.circuits.len(), "{unit}");
-        for c in job.circuits.iter().filter(|c| c.lights.iter().any(|l| l.is_held_by_adhesive())) {
-            let (mount, aim) = (start(&format!("mount.{}", c.id)), start("aim"));
-            assert!(aim.unwrap() >= mount.unwrap() + CURE_MIN, "{unit}: {}", c.name);
-        }
-        // A joint says its sleeve first.
-        let joints = made.steps.iter().filter(|s| s.step.id.0.starts_with("join."));
-        for s in joints {
-            let sleeved = assess(&job)
-                .joints
-                .iter()
-                .any(|j| Some(&j.circuit) == s.step.circuit.as_ref() && j.sleeve.is_some());
-            if sleeved {
-                assert!(s.step.how[0].starts_with("slide on first"), "{unit}: {:?}", s.step.how);
+            "probe" => assert!(k < off, "{unit}: {id} with the battery off"),
+            "test" => {
+                tests += 1;
+                assert!(k > on, "{unit}: {id}");
+                for closing in ["tidy", "trims-on", "aim", "after"] {
+                    assert!(at(closing).is_none_or(|c| c > k), "{unit}: {closing} before {id}");
+                }
             }
+            _ => {}
+        }
+        assert!(s.step.minutes > 0.0 && !s.step.what.is_empty(), "{unit}: {id}");
+    }
+    let study = study(job);
+    assert_eq!(tests, study.circuits.len(), "{unit}");
+    for c in job.circuits.iter().filter(|c| c.lights.iter().any(|l| l.is_held_by_adhesive())) {
+        let (mount, aim) = (start(&format!("mount.{}", c.id)), start("aim"));
+        assert!(aim.unwrap() >= mount.unwrap() + CURE_MIN, "{unit}: {}", c.name);
+    }
+    // A joint says its sleeve first.
+    let joints = made.steps.iter().filter(|s| s.step.id.0.starts_with("join."));
+    for s in joints {
+        let sleeved = assess(job)
+            .joints
+            .iter()
+            .any(|j| Some(&j.circuit) == s.step.circuit.as_ref() && j.sleeve.is_some());
+        if sleeved {
+            assert!(s.step.how[0].starts_with("slide on first"), "{unit}: {:?}", s.step.how);
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 40, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// The same on random jobs: some circuits of a demo job, other schools, lamps held by adhesive or not, more of
+    /// them, another body below them.
+    #[test]
+    fn the_gates_hold_on_random_jobs(
+        unit in 0usize..8,
+        kept in prop::collection::vec(any::<bool>(), 8),
+        stuck in prop::collection::vec(any::<bool>(), 8),
+        count in 1u32..5,
+        joint in prop_oneof![Just(JointSchool::Crimp), Just(JointSchool::Solder), Just(JointSchool::PlugIn)],
+        has_skeleton in any::<bool>(),
+    ) {
+        let (name, mut job) = crate::common::demo_jobs().swap_remove(unit);
+        job.work.clear();
+        job.shop.joint = joint;
+        if !has_skeleton {
+            job.skeleton = None;
+        }
+        let mut number = 0;
+        job.circuits.retain(|_| {
+            number += 1;
+            kept[(number - 1) % kept.len()]
+        });
+        for (k, light) in job.circuits.iter_mut().flat_map(|c| &mut c.lights).enumerate() {
+            light.is_stuck = stuck[k % stuck.len()];
+            if light.strip.is_none() {
+                light.count = count;
+            }
+        }
+        if !job.circuits.is_empty() {
+            gates_hold(name, &job);
         }
     }
 }
@@ -233,4 +274,43 @@ fn marks_are_taken_once_and_gates_refuse() {
     assert_eq!((before.state, before.used_min), (StepState::Done, Some(12.0)));
     let twice = marked(&job, &step("before"), Mark::Done, later(80), "Bo").unwrap_err();
     assert!(twice.to_string().contains("done already, by Ada"));
+}
+
+/// A step may be begun, left and gone on with within a second: each counts, none twice.
+#[test]
+fn marks_within_a_second_are_all_kept() {
+    let mut job = demo("51");
+    let before = StepId::from("before");
+    for (k, mark) in [Mark::Start, Mark::Pause, Mark::Start, Mark::Done].into_iter().enumerate() {
+        let at = now() + SignedDuration::from_millis(200 * k as i64);
+        for _ in 0..2 {
+            job = marked(&job, &before, mark, at, "Ada").unwrap();
+            // What is done already refuses anything but the very same mark.
+        }
+        assert_eq!(job.work.len(), k + 1);
+    }
+    let sheet = work(&job, now() + SignedDuration::from_secs(1));
+    let found = sheet.steps.iter().find(|s| s.step.id == before).unwrap();
+    assert_eq!(found.state, StepState::Done);
+    assert_eq!(found.by.as_deref(), Some("Ada"));
+    assert!(sheet.text.starts_with("1 of "), "{}", sheet.text);
+}
+
+/// A plan that changed keeps the marks of steps that are still there; those that went are no longer counted.
+#[test]
+fn marks_outlive_a_change_of_plan() {
+    let mut job = demo("22");
+    let mut at = now();
+    for _ in 0..4 {
+        let next = work(&job, at).next.unwrap();
+        job = marked(&job, &next, Mark::Done, at, "Bo").unwrap();
+        at += SignedDuration::from_mins(5);
+    }
+    let done =
+        |job: &Job| work(job, at).steps.iter().filter(|s| s.state == StepState::Done).count();
+    assert_eq!(done(&job), 4);
+    job.circuits.truncate(1);
+    let left = done(&job);
+    assert!((2..=4).contains(&left), "{left}");
+    assert_eq!(job.work.len(), 4, "nothing that was marked is thrown away");
 }

@@ -268,3 +268,60 @@ fn screws_stop_short_of_the_skin() {
         assert_eq!(found.map(|f| f.grade), grade, "{behind:?}");
     }
 }
+
+/// Around a closed opening a lead reaches the far end the short way.
+#[test]
+fn a_closed_edge_list_shortens_the_second_lead() {
+    let edge = |name: &str| Edge { name: name.into(), length_m: 1.0, ..Edge::default() };
+    let mut strip = Strip {
+        edges: vec![edge("a"), edge("b"), edge("c"), edge("d")],
+        feed: Some(StripFeed::BothEnds),
+        lead_m: Some(0.5),
+        ..Strip::default()
+    };
+    let lead_m = |strip: &Strip| plan(strip, figures(strip)).unwrap().ways[0].lead_m;
+    // Open: two leads of 0.5 m, two of 0.5 m and four edges with three corners of 0.1 m.
+    assert!((lead_m(&strip) - (2.0 * 0.5 + 2.0 * (0.5 + 4.3))).abs() < 1e-9);
+    strip.is_closed = true;
+    assert!((lead_m(&strip) - 4.0 * 0.5).abs() < 1e-9, "{}", lead_m(&strip));
+}
+
+/// What nobody gave is usual and shown as assumed; 24 V strip has marks twice as far apart.
+#[test]
+fn usual_figures_are_shown_as_assumed() {
+    let mut job = strip_job(2.0, 10.0);
+    job.circuits[0].lights[0].strip.as_mut().unwrap().watt_per_m = None;
+    let answers = assess(&job);
+    let path = "circuits[0].lights[0].strip.watt_per_m";
+    let found = answers.assumptions.iter().find(|a| a.path == path).unwrap();
+    assert_eq!((found.value, found.unit), (12.0, "W/m"));
+    let strip = Strip { edges: vec![Edge::default()], ..Strip::default() };
+    let of = |made_for| StripFigures::of(&strip, made_for, None);
+    assert_eq!((of(MadeFor::V12).mark_m, of(MadeFor::V24).mark_m), (0.05, 0.1));
+    assert_eq!((of(MadeFor::V12).label_v, of(MadeFor::V24).label_v), (12.0, 24.0));
+    // A group takes its watts at the label: 12 W/m of 50 mm is 0.6 W, 50 mA at 12 V behind 9 V and 60 ohm.
+    let f = of(MadeFor::V12);
+    assert!((f.group_a() - 0.05).abs() < 1e-12 && (f.group_ohm() - 60.0).abs() < 1e-9);
+}
+
+/// A file with a strip that cannot be is refused with the place of each fault.
+#[test]
+fn impossible_strips_are_refused_with_their_place() {
+    let place = |change: &dyn Fn(&mut Strip)| {
+        let mut job = strip_job(1.0, 10.0);
+        change(job.circuits[0].lights[0].strip.as_mut().unwrap());
+        let error = Job::read(&job.write()).unwrap_err().to_string();
+        error
+    };
+    let obstacle = |from_m: f64, to_m: f64| Obstacle { name: "hinge".into(), from_m, to_m };
+    for (said, wants) in [
+        (place(&|s| s.edges[0].length_m = 0.0), "strip.edges[0].length_m"),
+        (place(&|s| s.edges[0].obstacles.push(obstacle(0.2, 1.4))), "obstacles[0].to_m"),
+        (place(&|s| s.edges[0].obstacles.push(obstacle(0.6, 0.2))), "ends before it starts"),
+        (place(&|s| s.mark_mm = Some(1.0)), "strip.mark_mm"),
+        (place(&|s| s.watt_per_m = Some(f64::MAX)), "strip.watt_per_m"),
+        (place(&|s| s.edges = vec![s.edges[0].clone(); 25]), "more than 24 edges"),
+    ] {
+        assert!(said.contains(wants), "{said} for {wants}");
+    }
+}

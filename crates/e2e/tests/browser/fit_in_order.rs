@@ -85,3 +85,30 @@ async fn glue_cures_and_gates_hold() -> Result<()> {
     ensure!(answer.text().await?.contains("has not come yet"));
     Ok(())
 }
+
+/// By keys at the desk: begun, left, gone on with, done; the next step stands there at once.
+#[tokio::test]
+async fn a_step_is_begun_left_and_done_by_keys() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/look").await?;
+    page.saved().await?;
+    page.keys("7").await?;
+    page.says("Before-figures").await?;
+    let enter = || thirtyfour::TypingData::from("") + thirtyfour::Key::Enter;
+    for (button, then) in [("Start", "begun"), ("Pause", "left"), ("Go on", "begun")] {
+        page.tab_to("press", button).await?;
+        page.keys(enter()).await?;
+        page.until(then, || async { Ok(shown(&page).await?.contains(then)) }).await?;
+    }
+    page.tab_to("press", "Done").await?;
+    page.keys(enter()).await?;
+    page.until("the next step", || async { Ok(!shown(&page).await?.contains("Before-figures")) })
+        .await?;
+    page.saved().await?;
+    page.says("1 done").await?;
+    // Undo takes the last mark back.
+    page.press("Undo").await?;
+    page.until("the step again", || async { Ok(shown(&page).await?.contains("Before-figures")) })
+        .await?;
+    page.close().await
+}

@@ -202,3 +202,68 @@ async fn places_and_ways_are_added_and_named() -> Result<()> {
     page.saved().await?;
     page.close().await
 }
+
+/// Joints in their order of work, terminals with torque, connectors from both faces; the shop's own colours
+/// move the cut list.
+#[tokio::test]
+async fn joints_connectors_and_own_colours() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/4/cut").await?;
+    page.press("Joints").await?;
+    page.says("slide on first: heat-shrink").await?;
+    page.says("nut 10 to 14 N m").await?;
+    let faces = "return [...document.querySelectorAll('[aria-label=Connectors] svg')]
+        .map((s) => s.getAttribute('aria-label'))";
+    let faces = page.script(faces, vec![]).await?;
+    let faces: Vec<String> = serde_json::from_value(faces)?;
+    ensure!(faces.len() >= 14, "{faces:?}");
+    for pair in faces.chunks(2) {
+        ensure!(
+            pair[0] == "Into its face: 1 2" && pair[1] == "From the wire side: 2 1",
+            "{pair:?}"
+        );
+    }
+    let found = page.axe().await?;
+    let serious = found.iter().filter(|v| v.impact == "serious" || v.impact == "critical");
+    ensure!(serious.count() == 0, "{found:?}");
+    page.resize(Size::Phone).await?;
+    ensure!(page.overflow_px().await? <= 0.0, "joints on a phone");
+    page.resize(Size::Desk).await?;
+    // A soldering shop: what bends is still crimped, and says why.
+    page.go("/jobs/4/look").await?;
+    page.pick("Joints", "solder, heat-shrink").await?;
+    page.pick("Colours of wires", "the shop's own").await?;
+    page.fill("Ground", "white").await?;
+    page.fill("Circuits in turn", "pink, orange").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("pink").await?;
+    page.says_no_more("brown").await?;
+    page.press("Joints").await?;
+    page.says("crimped: solder breaks where the wire bends").await?;
+    page.says("soldered splice").await?;
+    page.close().await
+}
+
+/// A lamp whose plug is the other way round: ticked under Light, swapped in the table of its plug.
+#[tokio::test]
+async fn pins_are_swapped_for_a_lamp_that_wants_it() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    let pins = "return [...document.querySelectorAll('[aria-label=Connectors] li')]
+        .find((l) => l.innerText.startsWith('Load-bay strip: lamp')).innerText";
+    page.go("/jobs/2/cut").await?;
+    page.press("Joints").await?;
+    page.says("Load-bay strip: lamp").await?;
+    let before = page.script(pins, vec![]).await?;
+    page.press("2 Light").await?;
+    page.press("Screws and plug").await?;
+    let tick = "[...document.querySelectorAll('label')]
+        .find((l) => l.textContent.includes('minus on 1')).querySelector('input').click()";
+    page.script(tick, vec![]).await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.press("Joints").await?;
+    page.says("pins swapped").await?;
+    ensure!(page.script(pins, vec![]).await? != before);
+    page.close().await
+}

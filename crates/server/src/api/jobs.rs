@@ -54,7 +54,7 @@ impl From<JobRow> for JobView {
     }
 }
 
-pub(super) fn view(row: JobRow) -> Response {
+fn view(row: JobRow) -> Response {
     (etag(row.rev), Json(JobView::from(row))).into_response()
 }
 
@@ -204,11 +204,20 @@ pub(super) async fn read(
     Json(new): Json<NewReading>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    // Another program may write to the same file in between: then it is read again.
-    for _ in 0..READING_TRIES {
-        let (new, by) = (new.clone(), by.clone());
-        let kept = state.with_store(move |store| keep(store, id, new, by)).await?;
-        match kept {
+    onto_newest(&state, move |store| keep(store, id, new.clone(), by.clone())).await
+}
+
+/// How often what only adds is tried again when somebody saved in between.
+const TRIES: usize = 5;
+
+/// Adds something to the newest revision of a job. Another program may write to the same file in between: then
+/// it is read again.
+pub(super) async fn onto_newest(
+    state: &AppState,
+    add: impl Fn(&mut Store) -> Result<Result<JobRow, Problem>, StoreError> + Clone + Send + 'static,
+) -> Result<Response, Problem> {
+    for _ in 0..TRIES {
+        match state.with_store(add.clone()).await? {
             Err(problem) if problem.conflict.is_some() => continue,
             kept => return kept.map(view),
         }
@@ -217,12 +226,9 @@ pub(super) async fn read(
         StatusCode::SERVICE_UNAVAILABLE,
         "/problems/busy",
         "The job is being written",
-        "Others kept saving this job at the same moment; keep the reading again.",
+        "Others kept saving this job at the same moment; send it again.",
     ))
 }
-
-/// How often a reading is tried again when somebody saved in between.
-const READING_TRIES: usize = 5;
 
 /// Adds a reading to the newest revision.
 fn keep(

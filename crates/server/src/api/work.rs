@@ -3,7 +3,7 @@
 use super::AppState;
 use super::assess::read as read_job;
 use super::headers::who;
-use super::jobs::{JobView, view};
+use super::jobs::{JobView, onto_newest};
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::{Path, State};
@@ -18,8 +18,6 @@ use utoipa::ToSchema;
 
 /// How far the clock of a phone may be ahead.
 const AHEAD: SignedDuration = SignedDuration::from_mins(5);
-/// How often a mark is tried again when somebody saved in between.
-const TRIES: usize = 5;
 
 /// Steps in their order, and how far they are now; nothing is saved.
 #[utoipa::path(post, path = "/api/work", operation_id = "work",
@@ -56,23 +54,10 @@ pub(super) async fn mark(
 ) -> Result<Response, Problem> {
     let by = who(&headers);
     let at = pressed(new.at.as_deref(), Timestamp::now())?;
-    for _ in 0..TRIES {
-        let (new, by) = (new.clone(), by.clone());
-        let kept = state.with_store(move |store| keep(store, id, &new, at, &by)).await?;
-        match kept {
-            Err(problem) if problem.conflict.is_some() => continue,
-            kept => return kept.map(view),
-        }
-    }
-    Err(Problem::new(
-        StatusCode::SERVICE_UNAVAILABLE,
-        "/problems/busy",
-        "The job is being written",
-        "Others kept saving this job at the same moment; set the mark again.",
-    ))
+    onto_newest(&state, move |store| keep(store, id, &new, at, &by)).await
 }
 
-/// When a mark was pressed, to the second.
+/// When a mark was pressed, to the millisecond: begun, left and gone on with in one second are three marks.
 fn pressed(said: Option<&str>, now: Timestamp) -> Result<Timestamp, Problem> {
     let at = match said {
         None => now,
@@ -81,7 +66,7 @@ fn pressed(said: Option<&str>, now: Timestamp) -> Result<Timestamp, Problem> {
     if at > now.checked_add(AHEAD).unwrap_or(now) {
         return Err(refused(&format!("{at} has not come yet; set the clock of this device")));
     }
-    Ok(at.round(jiff::Unit::Second).unwrap_or(at))
+    Ok(at.round(jiff::Unit::Millisecond).unwrap_or(at))
 }
 
 fn keep(
