@@ -310,8 +310,7 @@ fn impossible_strips_are_refused_with_their_place() {
     let place = |change: &dyn Fn(&mut Strip)| {
         let mut job = strip_job(1.0, 10.0);
         change(job.circuits[0].lights[0].strip.as_mut().unwrap());
-        let error = Job::read(&job.write()).unwrap_err().to_string();
-        error
+        Job::read(&job.write()).unwrap_err().to_string()
     };
     let obstacle = |from_m: f64, to_m: f64| Obstacle { name: "hinge".into(), from_m, to_m };
     for (said, wants) in [
