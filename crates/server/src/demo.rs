@@ -10,12 +10,16 @@ use rust_embed::RustEmbed;
 #[folder = "../../demo"]
 struct DemoFiles;
 
+/// What the workshop of the demo has on its shelf.
+const STOCK: &str = "stock.csv";
+
 /// The demo jobs by file name.
 ///
 /// # Errors
 /// A demo file that is not a sound job.
 pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
     DemoFiles::iter()
+        .filter(|name| name.ends_with(".json"))
         .map(|name| {
             let file = DemoFiles::get(&name).context("embedded file")?;
             let text = std::str::from_utf8(&file.data)?.to_owned();
@@ -35,6 +39,9 @@ pub fn load(store: &mut Store) -> anyhow::Result<()> {
         worked_lately(&mut job, now);
         store.create(&job, "Halt Lane")?;
     }
+    let list = DemoFiles::get(STOCK).context("the demo's stock")?;
+    let list = jovek_core::stock::read(std::str::from_utf8(&list.data)?)?;
+    store.take_stock(&list.good)?;
     Ok(())
 }
 

@@ -12,7 +12,6 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("feed", "/jobs/2/feed", Size::Desk, "day"),
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
-    ("run-night", "/jobs/4/run", Size::Desk, "night"),
     ("skeleton", "/jobs/8/run", Size::Desk, "day"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("harness", "/jobs/8/cut", Size::Desk, "day"),
@@ -22,6 +21,7 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("try", "/jobs/1/try", Size::Desk, "day"),
     ("diagram", "/jobs/1/try", Size::Desk, "day"),
     ("proof", "/jobs/1/prove", Size::Desk, "day"),
+    ("estimate", "/jobs/1/cut", Size::Desk, "day"),
     ("shift", "/jobs/1/feed", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
     ("fit-phone", "/jobs/1/fit", Size::Phone, "night"),
@@ -62,6 +62,7 @@ fn presses(view: &str) -> &'static [&'static str] {
         "harness" => &["Harness"],
         "strip" => &["Strip"],
         "joints" => &["Joints"],
+        "estimate" => &["Estimate"],
         "shift" => &["Shift"],
         _ => &[],
     }

@@ -137,6 +137,8 @@ async fn a_price_list_with_bad_rows() -> Result<()> {
           \"ring M6, red\";1;1\nrelay socket;4;4,10\n",
     )?;
     page.go("/shop").await?;
+    page.says("87 parts on the list").await?;
+    page.press("Empty the list").await?;
     page.says("0 parts on the list").await?;
     page.choose_file(list.path()).await?;
     page.says("3 rows cannot be taken").await?;
@@ -163,7 +165,7 @@ async fn a_price_list_with_bad_rows() -> Result<()> {
     page.says("has no column \"part\"").await?;
     page.says("2 parts on the list").await?;
     // The estimate knows the shelf.
-    page.go("/jobs/1/cut").await?;
+    page.go("/jobs/4/cut").await?;
     page.press("Estimate").await?;
     let row = "return [...document.querySelectorAll('[aria-label=\"Parts to buy\"] tr')]
         .find((r) => r.innerText.includes('relay socket'))?.innerText ?? ''";
