@@ -186,6 +186,11 @@ fn says(plan: &StripPlan) -> Vec<String> {
             shown(plan.left_m, "m")
         ));
     }
+    for (piece, mark) in plan.run_cuts() {
+        out.push(format!(
+            "piece {piece} cut through behind mark {mark}: the next run begins there"
+        ));
+    }
     let between = plan.leads.iter().filter(|l| l.from != "splitter").count();
     out.push(format!(
         "{} between pieces, {} of {} mm²",

@@ -161,6 +161,20 @@ impl StripPlan {
             .unwrap_or_default()
     }
 
+    /// Where the strip is cut through between its runs: piece by number from 1, and the mark in it. What is
+    /// apart already, between two pieces, is not named.
+    pub fn run_cuts(&self) -> Vec<(usize, usize)> {
+        let cuts = self.ways.first().map_or(&[][..], |w| &w.cuts);
+        let mut out = Vec::new();
+        let mut before = 0;
+        for (k, piece) in self.pieces.iter().enumerate() {
+            let inside = cuts.iter().filter(|&&c| c > before && c < before + piece.groups);
+            out.extend(inside.map(|c| (k + 1, c - before)));
+            before += piece.groups;
+        }
+        out
+    }
+
     /// Pieces of strip, without modules.
     pub fn lengths(&self) -> usize {
         self.pieces.iter().filter(|p| !p.is_module).count()

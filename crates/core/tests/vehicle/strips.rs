@@ -286,6 +286,22 @@ fn a_closed_edge_list_shortens_the_second_lead() {
     assert!((lead_m(&strip) - 4.0 * 0.5).abs() < 1e-9, "{}", lead_m(&strip));
 }
 
+/// Runs that begin within a piece have their cut named by piece and mark; where two pieces meet nothing is cut.
+#[test]
+fn the_cuts_between_runs_are_named() {
+    let edge = |length_m: f64| Edge { name: "rail".into(), length_m, ..Edge::default() };
+    let mut strip = Strip {
+        edges: vec![edge(3.0), edge(1.0)],
+        feed: Some(StripFeed::TwoRuns),
+        ..Strip::default()
+    };
+    let cuts = |strip: &Strip| plan(strip, figures(strip)).unwrap().run_cuts();
+    // 60 and 20 groups: the second run begins behind mark 40 of the first piece.
+    assert_eq!(cuts(&strip), [(1, 40)]);
+    strip.edges = vec![edge(2.0), edge(2.0)];
+    assert!(cuts(&strip).is_empty());
+}
+
 /// What nobody gave is usual and shown as assumed; 24 V strip has marks twice as far apart.
 #[test]
 fn usual_figures_are_shown_as_assumed() {

@@ -10,7 +10,12 @@ const ROW = 44;
 
 /** The edges one below the other on one scale: pieces, modules, obstacles. */
 export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) {
-  const longest = Math.max(...edges.map((e) => e.length_m), 0.1);
+  // A length that is just being typed may be no length: what is drawn still fits.
+  const longest = Math.max(
+    0.1,
+    ...edges.map((e) => e.length_m),
+    ...strip.pieces.map((p) => p.to_m),
+  );
   const x = (m: number) => LEFT + (m / longest) * (WIDTH - LEFT - RIGHT);
   const height = edges.length * ROW + 8;
   return (
@@ -41,7 +46,7 @@ export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) 
             <rect
               x={x(0)}
               y={y}
-              width={x(edge.length_m) - x(0)}
+              width={Math.max(0, x(edge.length_m) - x(0))}
               height="20"
               fill="none"
               stroke="var(--line)"
