@@ -45,15 +45,9 @@ fn timed(tasks: &[Task], sequence: &[usize]) -> Option<Vec<Scheduled>> {
     let mut out = Vec::with_capacity(sequence.len());
     for &task in sequence {
         let t = &tasks[task];
-        let walk_m = match (here, t.at_m) {
-            (Some(a), Some(b)) => (0..3).map(|k| (a[k] - b[k]).powi(2)).sum::<f64>().sqrt(),
-            _ => 0.0,
-        };
+        let walk_m = walk_m(here, t.at_m);
         let there = now + walk_m / WALK_M_PER_MIN;
-        let mut start_min = there;
-        for need in &t.needs {
-            start_min = start_min.max(end[need.task]? + need.rest_min);
-        }
+        let start_min = start_min(t, &end, now, here)?;
         let end_min = start_min + t.minutes;
         out.push(Scheduled { task, start_min, end_min, walk_m, wait_min: start_min - there });
         end[task] = Some(end_min);
@@ -94,7 +88,8 @@ fn tails(tasks: &[Task]) -> Vec<f64> {
 /// whatever way round, is left out: `steps` makes no such thing.
 ///
 /// Built from the front, of what may be done now the one with the longest rest and work behind it, then the
-/// nearest; then improved by moving single tasks while that saves time.
+/// nearest; then improved by moving single tasks while that saves time; then other orders are tried, a small
+/// job whole.
 pub fn order(tasks: &[Task]) -> Vec<Scheduled> {
     let tail = tails(tasks);
     let mut best: Option<Vec<usize>> = None;
@@ -106,7 +101,82 @@ pub fn order(tasks: &[Task]) -> Vec<Scheduled> {
         }
     }
     let improved = improved(tasks, best.unwrap_or_default());
-    timed(tasks, &improved).unwrap_or_default()
+    let best_min = length(tasks, &improved);
+    let mut search = Search { tasks, best: improved, best_min, tries: 0 };
+    // A ring of needs has no order; what there is of it is given.
+    if search.best.len() == tasks.len() {
+        let all_min = tasks.iter().map(|t| t.minutes).sum();
+        search.go(&mut Vec::new(), &mut vec![None; tasks.len()], 0.0, None, all_min);
+    }
+    timed(tasks, &search.best).unwrap_or_default()
+}
+
+/// Steps of the search before it gives up: a small job is tried whole, a large one as far as patience goes.
+const MOST_TRIES: usize = 200_000;
+const MOST_TRIES_LARGE: usize = 3_000;
+/// A job of so many tasks is tried whole.
+const SMALL: usize = 9;
+
+/// Tries orders one after the other, leaving each as soon as it cannot be shorter than the best.
+struct Search<'a> {
+    tasks: &'a [Task],
+    best: Vec<usize>,
+    best_min: f64,
+    tries: usize,
+}
+
+impl Search<'_> {
+    fn go(
+        &mut self,
+        done: &mut Vec<usize>,
+        end: &mut Vec<Option<f64>>,
+        now: f64,
+        here: Option<[f64; 3]>,
+        left_min: f64,
+    ) {
+        let most = if self.tasks.len() <= SMALL { MOST_TRIES } else { MOST_TRIES_LARGE };
+        self.tries += 1;
+        if self.tries > most || now + left_min >= self.best_min - 1e-9 {
+            return;
+        }
+        if done.len() == self.tasks.len() {
+            self.best_min = now;
+            self.best = done.clone();
+            return;
+        }
+        let tasks = self.tasks;
+        let mut next: Vec<(f64, usize)> = (0..tasks.len())
+            .filter(|&k| end[k].is_none())
+            .filter_map(|k| Some((start_min(&tasks[k], end, now, here)?, k)))
+            .collect();
+        next.sort_by(|a, b| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1)));
+        for (start, k) in next {
+            let task = &tasks[k];
+            let finish = start + task.minutes;
+            done.push(k);
+            end[k] = Some(finish);
+            self.go(done, end, finish, task.at_m.or(here), left_min - task.minutes);
+            end[k] = None;
+            done.pop();
+        }
+    }
+}
+
+/// When a task may start for somebody who stands somewhere now; none before all that it needs is done.
+fn start_min(task: &Task, end: &[Option<f64>], now: f64, here: Option<[f64; 3]>) -> Option<f64> {
+    let mut start = now + walk_m(here, task.at_m) / WALK_M_PER_MIN;
+    for need in &task.needs {
+        start = start.max(end[need.task]? + need.rest_min);
+    }
+    Some(start)
+}
+
+/// The way between two places, m; none where one of them does not matter.
+fn walk_m(from: Option<[f64; 3]>, to: Option<[f64; 3]>) -> f64 {
+    match (from, to) {
+        (Some(a), Some(b)) => (0..3).map(|k| (a[k] - b[k]).powi(2)).sum::<f64>().sqrt(),
+        _ => 0.0,
+    }
 }
 
 fn length(tasks: &[Task], sequence: &[usize]) -> f64 {
@@ -122,12 +192,7 @@ fn built(tasks: &[Task], tail: &[f64], weight: f64) -> Vec<usize> {
             .filter(|&k| end[k].is_none() && tasks[k].needs.iter().all(|n| end[n.task].is_some()));
         let cost = |k: usize| {
             let t = &tasks[k];
-            let walk_min = match (here, t.at_m) {
-                (Some(a), Some(b)) => {
-                    (0..3).map(|i| (a[i] - b[i]).powi(2)).sum::<f64>().sqrt() / WALK_M_PER_MIN
-                }
-                _ => 0.0,
-            };
+            let walk_min = walk_m(here, t.at_m) / WALK_M_PER_MIN;
             let rested = t.needs.iter().filter_map(|n| Some(end[n.task]? + n.rest_min));
             let wait_min = (rested.fold(now, f64::max) - now - walk_min).max(0.0);
             (walk_min + wait_min - weight * tail[k], walk_min + wait_min)
