@@ -87,6 +87,11 @@ async fn the_harness_is_laid_flat() -> Result<()> {
     })
     .await?;
     page.says("Cut from reels").await?;
+    // Two labels for each wire, as many as rows of the export.
+    let labels = "return document.querySelectorAll('[aria-label=\"Label sheet\"] li').length";
+    let shown = page.script(labels, vec![]).await?.as_u64();
+    let rows = page.download("a[href$='as=labels-csv']").await?.lines().count() as u64 - 1;
+    ensure!(shown == Some(rows) && rows > 20, "{shown:?} labels for {rows} rows");
     page.says("Side markers: lamp 1").await?;
     // A shorter reel: more of them.
     let reels = "return document.querySelectorAll('[aria-label=Reels] tbody tr').length";

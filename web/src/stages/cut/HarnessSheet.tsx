@@ -62,6 +62,27 @@ export function HarnessSheet() {
           </tbody>
         </table>
       </section>
+      <section aria-label="Label sheet" className="card p-4">
+        <h2 className="text-base">Labels</h2>
+        <p className="text-sm text-soft">One for each end: the wire, and where it goes.</p>
+        <ul className="mt-2 grid grid-cols-2 gap-px sm:grid-cols-4">
+          {answers.cuts.flatMap((c) =>
+            [
+              { here: c.from, other: c.to },
+              { here: c.to, other: c.from },
+            ].map((end) => (
+              <li
+                key={`${c.label} ${end.here}`}
+                className="break-inside-avoid border border-line p-1"
+              >
+                <span className="font-reading font-bold">{c.label}</span>{" "}
+                <span className="text-xs">{end.here}</span>
+                <span className="block text-xs text-soft">to {end.other}</span>
+              </li>
+            )),
+          )}
+        </ul>
+      </section>
       <section aria-label="Pin tables" className="card p-4">
         <h2 className="text-base">Pin tables</h2>
         <p className="text-sm text-soft">
