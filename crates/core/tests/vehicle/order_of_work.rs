@@ -314,3 +314,18 @@ fn marks_outlive_a_change_of_plan() {
     assert!((2..=4).contains(&left), "{left}");
     assert_eq!(job.work.len(), 4, "nothing that was marked is thrown away");
 }
+
+/// Tasks that need each other in a ring have no place; what stands outside of the ring is ordered all the same.
+#[test]
+fn a_ring_of_needs_is_left_out() {
+    let task = |needs: &[usize]| Task {
+        minutes: 5.0,
+        at_m: None,
+        needs: needs.iter().map(|&task| Need { task, rest_min: 0.0 }).collect(),
+    };
+    let found = order(&[task(&[]), task(&[2]), task(&[1]), task(&[0])]);
+    let sequence: Vec<usize> = found.iter().map(|s| s.task).collect();
+    assert_eq!(sequence, [0, 3]);
+    assert_eq!(minutes_in_all(&found), 10.0);
+    assert!(order(&[]).is_empty());
+}
