@@ -112,7 +112,7 @@ pub fn export_with(
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
         Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M)),
         Format::LabelsCsv => labels::csv(&assess(job).cuts),
-        Format::PinsCsv => pins::csv(&pins::pins(&assess(job).cuts)),
+        Format::PinsCsv => pins::csv(&assess(job).pins),
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
         Format::EstimateCsv => stock::estimate::csv(&stock::estimate(job, &assess(job), shelf)),

@@ -676,6 +676,8 @@ export interface components {
             lights: components["schemas"]["CatalogLight"][];
             /** @description Signals. */
             signals: components["schemas"]["CatalogSignal"][];
+            /** @description Allowances that count where the shop has not said. */
+            usual_allowances_text: string;
             /** @description Zones. */
             zones: components["schemas"]["CatalogZone"][];
         };

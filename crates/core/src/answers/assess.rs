@@ -89,7 +89,7 @@ pub fn assess(job: &Job) -> Answers {
         circuits,
         findings,
         reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
-        pins: pins(&cut_lines),
+        pins: pins(job, &cut_lines),
         terminals: terminals(&cut_lines, &joint_list),
         joints: joint_list,
         connectors: connector_list,

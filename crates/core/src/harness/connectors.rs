@@ -2,7 +2,7 @@
 
 use super::cuts::CutLine;
 use crate::catalog::terminal::EndKind;
-use crate::job::{Job, JointSchool};
+use crate::job::{Job, JointSchool, Light};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -155,7 +155,7 @@ fn at_lamps(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
 }
 
 /// The light behind the name of a lamp end: `lamp` or `lamp 3`.
-fn lamp_of<'a>(job: &'a Job, cut: &CutLine, name: &str) -> Option<&'a crate::job::Light> {
+pub(super) fn lamp_of<'a>(job: &'a Job, cut: &CutLine, name: &str) -> Option<&'a Light> {
     let circuit = job.circuits.iter().find(|c| c.id == cut.circuit)?;
     let number: usize = name.strip_prefix("lamp ").and_then(|n| n.parse().ok()).unwrap_or(1);
     let mut before = 0;

@@ -90,9 +90,8 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     let outers: Vec<f64> = areas.iter().map(|a| outer_mm(*a)).collect();
     // Against the wire that is joined to: a lamp's own leads or a factory wire of at least this size.
     let thinnest_mm = outers.iter().copied().fold(f64::INFINITY, f64::min);
-    let thickest = areas.iter().copied().fold(0.0, f64::max);
     let body_mm = match school {
-        JointSchool::Crimp => barrel_mm(areas.iter().sum::<f64>().max(thickest)),
+        JointSchool::Crimp => barrel_mm(areas.iter().sum()),
         JointSchool::Solder | JointSchool::Tap | JointSchool::PlugIn => 0.0,
     };
     let one_side = diameter_mm(&outers[..outers.len().div_ceil(2)]);

@@ -1,6 +1,8 @@
 //! Which wire goes into which terminal: plugs, sockets, joints.
 
+use super::connectors::lamp_of;
 use super::cuts::CutLine;
+use crate::job::Job;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -22,10 +24,13 @@ pub struct Pin {
 }
 
 /// The connector and the pin of an end: the last word is the pin.
-fn terminal(end: &str) -> (String, String) {
+fn terminal(job: &Job, cut: &CutLine, end: &str) -> (String, String) {
     let (connector, pin) = end.rsplit_once(' ').unwrap_or((end, ""));
     let lamp = connector.starts_with("lamp");
+    let is_reversed = lamp && lamp_of(job, cut, connector).is_some_and(|l| l.is_reversed);
     let pin = match pin {
+        "+" if is_reversed => "2",
+        "-" if is_reversed => "1",
         "+" if lamp => "1",
         "-" if lamp => "2",
         "anode" => "plain end",
@@ -43,14 +48,14 @@ fn has_pins(end: &str) -> bool {
 }
 
 /// All terminals, connector by connector.
-pub fn pins(cuts: &[CutLine]) -> Vec<Pin> {
+pub fn pins(job: &Job, cuts: &[CutLine]) -> Vec<Pin> {
     let mut out: Vec<Pin> = Vec::new();
     for cut in cuts {
         for (end, other) in [(&cut.from, &cut.to), (&cut.to, &cut.from)] {
             if !has_pins(end) {
                 continue;
             }
-            let (connector, pin) = terminal(end);
+            let (connector, pin) = terminal(job, cut, end);
             out.push(Pin {
                 circuit: cut.circuit_name.clone(),
                 connector,

@@ -5,6 +5,7 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
+use crate::harness::cuts::END_ALLOWANCE_M;
 use crate::job::{Job, Light, Passage, Section, Shop, WayId, Waypoint, Zone};
 
 /// What a wire is for.
@@ -385,6 +386,14 @@ const CONNECTOR_M: f64 = 0.08;
 const DRIP_LOOP_M: f64 = 0.08;
 /// Strain relief at a lamp held by adhesive, m. Common practice: its lead must never pull at the tape.
 const STRAIN_RELIEF_M: f64 = 0.05;
+
+/// The allowances that count where the shop has not said, in words.
+pub fn usual_allowances_text() -> String {
+    format!(
+        "hinge {HINGE_M} m, connector {CONNECTOR_M} m, drip loop {DRIP_LOOP_M} m, each end {END_ALLOWANCE_M} m, \
+         strain relief {STRAIN_RELIEF_M} m at lamps held by adhesive, no spare"
+    )
+}
 
 /// Wire that a passage needs to spare, m.
 pub fn slack_m(passage: Passage, shop: &Shop) -> f64 {

@@ -142,6 +142,15 @@ fn wrong_polarity_swaps_the_pins() {
     let mut swapped = pins(&answers);
     swapped.reverse();
     assert_eq!(swapped, plain);
+    // The pin table says the same.
+    for c in answers.connectors.iter().filter(|c| c.name == "Load-bay strip: lamp") {
+        for cavity in &c.cavities {
+            let listed = answers.pins.iter().find(|p| {
+                p.circuit == "Load-bay strip" && p.connector == "lamp" && p.wire == cavity.wires[0]
+            });
+            assert_eq!(listed.unwrap().pin, cavity.pin.to_string());
+        }
+    }
     let c = answers.connectors.iter().find(|c| c.name == "Load-bay strip: lamp").unwrap();
     assert!(c.notes[0].contains("swapped"));
 }

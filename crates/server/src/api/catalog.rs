@@ -6,6 +6,7 @@ use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::catalog::zone;
 use jovek_core::job::{Signal, WireSystem, Zone};
 use jovek_core::plan::inputs::signal_label;
+use jovek_core::route::lay::usual_allowances_text;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -49,6 +50,8 @@ pub struct Catalog {
     pub zones: Vec<CatalogZone>,
     /// Signals.
     pub signals: Vec<CatalogSignal>,
+    /// Allowances that count where the shop has not said.
+    pub usual_allowances_text: String,
 }
 
 /// Thickest factory lamp wire worth offering, mm².
@@ -69,6 +72,7 @@ pub(super) async fn catalog() -> Json<Catalog> {
         zones: Zone::ALL
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),
+        usual_allowances_text: usual_allowances_text(),
         signals: Signal::ALL
             .map(|signal| CatalogSignal { signal, label: signal_label(signal) })
             .into(),

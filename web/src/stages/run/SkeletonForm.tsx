@@ -7,7 +7,7 @@ import { BODIES, ROUTE_SCHOOLS } from "../../ui/words";
 
 /** Body and dimensions: typed once, they move every place and way. */
 export function SkeletonForm() {
-  const { job, edit } = useDesk();
+  const { job, catalog, edit } = useDesk();
   const begin = () =>
     edit((j) => ({
       ...j,
@@ -47,10 +47,7 @@ export function SkeletonForm() {
         <NumberField path="shop.strain_relief_m" label="Strain relief" unit="m" />
         <NumberField path="shop.spare_percent" label="Spare" unit="%" />
       </div>
-      <p className="text-xs text-soft">
-        Left empty: hinge 0.10 m, connector 0.08 m, drip loop 0.08 m, each end 0.15 m, strain relief
-        0.05 m at lamps held by adhesive, no spare.
-      </p>
+      <p className="text-xs text-soft">Left empty: {catalog.usual_allowances_text}.</p>
       <Button
         kind="quiet"
         className="!px-0"
