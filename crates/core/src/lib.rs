@@ -29,6 +29,7 @@ pub mod answers;
 pub mod budget;
 pub mod catalog;
 pub mod circuit;
+pub mod diagnose;
 pub mod diagram;
 pub mod export;
 pub mod harness;

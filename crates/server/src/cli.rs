@@ -1,10 +1,11 @@
 //! The command line.
 
-use crate::{api, demo, serve};
+use crate::{api, demo, serve, sim};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::answers::{Answers, RouteAnswer, assess, study};
 use jovek_core::budget::{Budget, budget};
+use jovek_core::diagnose::{Case, Diagnosis, diagnose};
 use jovek_core::export::{ExportError, Format, export_with};
 use jovek_core::harness::formboard;
 use jovek_core::job::{Job, VehicleState};
@@ -100,6 +101,27 @@ enum Command {
         #[arg(long)]
         json: bool,
     },
+    /// What could be wrong after the readings in the job, and what to read next: exit 1 where a fault is found.
+    Diagnose {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// A simulated device on the simulated vehicle, speaking SCPI over TCP.
+    Sim {
+        /// Which device.
+        device: Device,
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Hide one fault on the vehicle: the same number hides the same fault.
+        #[arg(long)]
+        fault: Option<u64>,
+        /// Address to listen on; port 0 takes a free one and prints it.
+        #[arg(long, default_value = "127.0.0.1:5025")]
+        listen: SocketAddr,
+    },
     /// Write a job in an open format.
     Export {
         /// Job file, or - for standard input.
@@ -140,6 +162,16 @@ enum Command {
     Openapi,
     /// Print the JSON Schema of the job file.
     Schema,
+}
+
+#[derive(Debug, Clone, Copy, ValueEnum)]
+enum Device {
+    /// Multimeter.
+    Meter,
+    /// Trailer lamp tester.
+    Tester,
+    /// Body module with lamp monitoring and a coding value.
+    Module,
 }
 
 #[derive(Debug, Clone, Copy, ValueEnum)]
@@ -228,6 +260,10 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             } else {
                 steps_text(&job, &work)
             })?;
+        }
+        Command::Diagnose { job, json } => return diagnose_file(job, *json),
+        Command::Sim { device, job, fault, listen } => {
+            simulate(*device, &read_job(job)?, *fault, *listen)?;
         }
         Command::Prove { job, json } => return prove_file(job, *json),
         Command::Solve { job, state, on, json } => {
@@ -332,6 +368,66 @@ fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     })?;
     let stopped = assess(&job).findings.iter().any(|f| f.grade == Grade::Stop);
     Ok(if proof.passes && !stopped { CLEAN } else { STOP })
+}
+
+fn diagnose_file(path: &Path, json: bool) -> anyhow::Result<u8> {
+    let job = read_job(path)?;
+    let found = diagnose(&job)?;
+    print(&if json {
+        serde_json::to_string_pretty(&found)? + "\n"
+    } else {
+        diagnosis_text(&job, &found)
+    })?;
+    let is_fault = found.suspects.first().is_some_and(|s| !s.keys.iter().any(|k| k == "nothing"));
+    Ok(if found.is_found && is_fault { STOP } else { CLEAN })
+}
+
+fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, found.says);
+    for s in &found.suspects {
+        out += &format!("{:>12}  {}\n", s.likelihood_text, s.title);
+        for also in &s.also {
+            out += &format!("              or {also}: no reading tells them apart\n");
+        }
+        for line in &s.fits {
+            out += &format!("              + {line}\n");
+        }
+        for line in &s.against {
+            out += &format!("              - {line}\n");
+        }
+    }
+    if !found.next.is_empty() {
+        out += "\nRead next\n";
+    }
+    for n in &found.next {
+        out += &format!("  {} ({}, id {})\n", n.reading.how, n.time_text, n.reading.check);
+        for o in &n.outcomes {
+            out += &format!("    {} ({}): {}\n", o.reads, o.likelihood_text, o.means.join("; "));
+        }
+    }
+    out
+}
+
+/// Serves a stand-in for a device until the program is stopped.
+fn simulate(
+    device: Device,
+    job: &Job,
+    fault: Option<u64>,
+    listen: SocketAddr,
+) -> anyhow::Result<()> {
+    let plain = Job { readings: Vec::new(), search: None, ..job.clone() };
+    let case = Case::new(&plain)?;
+    match device {
+        Device::Meter => {
+            sim::serve(listen, "meter", || Box::new(sim::MeterSession::new(&case, fault)))
+        }
+        Device::Tester => sim::serve(listen, "trailer lamp tester", || {
+            Box::new(sim::TesterSession::new(&case, fault))
+        }),
+        Device::Module => {
+            sim::serve(listen, "body module", || Box::new(sim::ModuleSession::new(&case, fault)))
+        }
+    }
 }
 
 fn proof_text(job: &Job, proof: &Proof) -> String {

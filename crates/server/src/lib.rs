@@ -7,6 +7,8 @@ pub mod api;
 pub mod assets;
 pub mod cli;
 pub mod demo;
+pub mod device;
 pub mod extract;
 pub mod problem;
 pub mod serve;
+pub mod sim;

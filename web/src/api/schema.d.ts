@@ -59,6 +59,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Asks a device that speaks SCPI over TCP: a reading, or some commands. */
+        post: operations["askDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What could be wrong, after the readings in the job; nothing is saved. */
+        post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/diagram": {
         parameters: {
             query?: never;
@@ -157,6 +191,23 @@ export interface paths {
         get: operations["exportJob"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps several readings at once, of checks and of the search for a fault; all of them or none. */
+        post: operations["keepReadings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -268,6 +319,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Practice on a vehicle with a hidden fault: where it stands after what was done. Nothing is kept here. */
+        post: operations["practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/proof": {
         parameters: {
             query?: never;
@@ -296,6 +364,23 @@ export interface paths {
         put?: never;
         /** Which unmeasured figure matters most; nothing is saved. */
         post: operations["nextQuestion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a log: readings that can be kept, and bad rows by line. Nothing is saved. */
+        post: operations["readLog"];
         delete?: never;
         options?: never;
         head?: never;
@@ -773,6 +858,8 @@ export interface components {
             name: string;
             /** @description Volts or amperes. */
             quantity: components["schemas"]["Quantity"];
+            /** @description Checks that must be good before this one says anything. */
+            relies_on: components["schemas"]["CheckId"][];
             /** @description `11.90 to 12.25 V`. */
             window_text: string;
         };
@@ -1033,6 +1120,50 @@ export interface components {
             pieces: number;
             /** @description Wire size. */
             wire: string;
+        };
+        /** @description What a device answered. */
+        DeviceAnswer: {
+            /** @description Answers to the commands that ask. */
+            answers: string[];
+            /** @description Who it says it is. */
+            identity: string;
+            /**
+             * Format: double
+             * @description The reading.
+             */
+            value?: number | null;
+        };
+        /** @description What is asked of a device. */
+        DeviceAsked: {
+            /** @description Its address, such as `127.0.0.1:5025`. */
+            address: string;
+            check?: null | components["schemas"]["CheckId"];
+            /** @description SCPI commands, one after the other. */
+            commands?: string[];
+            /** @description What the meter is set to for it: `V`, `A` or `ohm`. */
+            unit?: string | null;
+        };
+        /** @description How a search stands. */
+        Diagnosis: {
+            /** @description True where one suspect is all but sure. */
+            is_found: boolean;
+            /** @description What to read next, the best first. */
+            next: components["schemas"]["NextAnswer"][];
+            /**
+             * Format: double
+             * @description Likelihood of all that is not listed.
+             */
+            rest: number;
+            /** @description How it stands, in a sentence. */
+            says: string;
+            /** @description What may be wrong, the likeliest first; the rest is summed up in `rest`. */
+            suspects: components["schemas"]["SuspectAnswer"][];
+            /** @description Readings that were taken, the last first. */
+            taken: components["schemas"]["ReadingAnswer"][];
+            /** @description Readings of the job that belong to nothing here: taken before the plan changed. */
+            unknown: components["schemas"]["CheckId"][];
+            /** @description What is asked and seen before a meter is taken, in the order of a walk round the vehicle. */
+            walk: components["schemas"]["ReadingAnswer"][];
         };
         /** @description A drawing on pages. */
         Diagram: {
@@ -1542,6 +1673,7 @@ export interface components {
             jovek: number;
             /** @description Readings taken on the finished work. */
             readings?: components["schemas"]["Reading"][];
+            search?: null | components["schemas"]["Search"];
             shift?: null | components["schemas"]["Shift"];
             /** @description The shop's schools and habits. */
             shop?: components["schemas"]["Shop"];
@@ -1831,6 +1963,34 @@ export interface components {
          * @enum {string}
          */
         LiveWhen: "key_on" | "always";
+        /** @description A reading to keep. */
+        LogLine: {
+            /** @description When, RFC 3339; now where it is not said. */
+            at?: string | null;
+            /** @description Who; who sends it where it is not said. */
+            by?: string | null;
+            /** @description The check. */
+            check: components["schemas"]["CheckId"];
+            /**
+             * Format: double
+             * @description The figure, in its unit.
+             */
+            value: number;
+        };
+        /** @description A log that was read. */
+        LogRead: {
+            /** @description Rows that cannot. */
+            bad: components["schemas"]["BadRow"][];
+            /** @description Readings that can be kept. */
+            good: components["schemas"]["Reading"][];
+        };
+        /** @description A log of readings as text, for a job. */
+        LogText: {
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /** @description CSV with the columns check, value, and at, by, unit where there are. */
+            text: string;
+        };
         /**
          * @description Vehicle voltage that a light is made for.
          * @enum {string}
@@ -1928,6 +2088,20 @@ export interface components {
              */
             value: number;
         };
+        /** @description A reading worth taking. */
+        NextAnswer: {
+            /**
+             * Format: double
+             * @description How much it is expected to tell, bits.
+             */
+            gain_bit: number;
+            /** @description Its outcomes. */
+            outcomes: components["schemas"]["Outcome"][];
+            /** @description The reading. */
+            reading: components["schemas"]["ReadingAnswer"];
+            /** @description `2 min`, to reach and read. */
+            time_text: string;
+        };
         /** @description The one question worth asking next; none when nothing is assumed. */
         NextQuestion: {
             question?: null | components["schemas"]["Question"];
@@ -1946,6 +2120,20 @@ export interface components {
              * @description To, m.
              */
             to_m: number;
+        };
+        /** @description What one outcome of a reading would mean. */
+        Outcome: {
+            /**
+             * Format: double
+             * @description How likely it is, 0 to 1.
+             */
+            likelihood: number;
+            /** @description `31 %`. */
+            likelihood_text: string;
+            /** @description What it points to, the likeliest first. */
+            means: string[];
+            /** @description `about 0.02 V`. */
+            reads: string;
         };
         /**
          * @description How a factory output drives its lamp.
@@ -2111,6 +2299,97 @@ export interface components {
          * @enum {string}
          */
         Position: "on" | "down";
+        /** @description Where the practice stands. */
+        Practice: {
+            /** @description What can be probed. */
+            boards: components["schemas"]["PracticeBoard"][];
+            /** @description `6 min 20 s`. */
+            clock: string;
+            /** @description What the driver says. */
+            complaint: string;
+            end?: null | components["schemas"]["PracticeEnd"];
+            /** @description Readings so far. */
+            readings: components["schemas"]["PracticeReading"][];
+            /**
+             * Format: double
+             * @description Time used, s.
+             */
+            seconds: number;
+            /** @description States that can be set: key as in ids, and in words. */
+            states: components["schemas"]["PracticeChoice"][];
+            /** @description What can be named as the fault. */
+            suspects: components["schemas"]["PracticeChoice"][];
+        };
+        /** @description What somebody who practises has done so far. The fault hangs on the seed alone. */
+        PracticeAsked: {
+            /** @description Key of what is named as the fault; none while it is looked for. */
+            guess?: string | null;
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /**
+             * Format: int64
+             * @description Which fault: the same seed is the same fault and the same meter for everybody.
+             */
+            seed: number;
+            /** @description Readings taken so far, in order. */
+            taken?: components["schemas"]["CheckId"][];
+        };
+        /** @description What can be probed on one circuit, or on the vehicle itself. */
+        PracticeBoard: {
+            circuit?: null | components["schemas"]["CircuitId"];
+            /** @description Its name. */
+            name: string;
+            /** @description Points in order, from the source on. */
+            points: components["schemas"]["PracticePoint"][];
+            /** @description Readings besides volts: looks, currents, ohms, joints moved. */
+            readings: components["schemas"]["PracticeChoice"][];
+        };
+        /** @description Something to choose from. */
+        PracticeChoice: {
+            /** @description Its key. */
+            key: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description How it went. */
+        PracticeEnd: {
+            /** @description Jovek's own way on the same vehicle with the same meter, behind the walk-round. */
+            best: components["schemas"]["PracticeReading"][];
+            /** @description True where the fault was named, or one that no reading tells from it. */
+            is_right: boolean;
+            /** @description How it is mended. */
+            remedy: string;
+            /** @description `4 readings, 6 min; Jovek: 3 readings, 4 min`. */
+            says: string;
+            /** @description What it was. */
+            truth: string;
+        };
+        /** @description A point at which a lead can be put. */
+        PracticePoint: {
+            /** @description Its key. */
+            key: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description To reach it, s.
+             */
+            seconds: number;
+        };
+        /** @description A reading that was taken. */
+        PracticeReading: {
+            /** @description Its id. */
+            check: components["schemas"]["CheckId"];
+            /** @description What it is. */
+            name: string;
+            /**
+             * Format: double
+             * @description What it took, s.
+             */
+            seconds: number;
+            /** @description `12.05 V`. */
+            text: string;
+        };
         /** @description Meter readings on the wire that might be used as a source. */
         Probe: {
             /**
@@ -2193,7 +2472,7 @@ export interface components {
          * @description What the meter is set to.
          * @enum {string}
          */
-        Quantity: "V" | "A";
+        Quantity: "V" | "A" | "ohm" | "yes_no";
         /** @description The one question worth asking next. */
         Question: {
             /** @description What is asked. */
@@ -2212,6 +2491,11 @@ export interface components {
             /** @description Its unit. */
             unit: string;
         };
+        /**
+         * @description What a reading is taken with.
+         * @enum {string}
+         */
+        ReadWith: "meter" | "eye" | "yes_no";
         /** @description A reading of the meter, kept with time and who. */
         Reading: {
             /** @description When, RFC 3339 with offset. */
@@ -2225,6 +2509,35 @@ export interface components {
              * @description The figure in the check's unit (V or A).
              */
             value: number;
+        };
+        /** @description A reading that can be taken. */
+        ReadingAnswer: {
+            /** @description Its id, for [`crate::job::Reading`]. */
+            check: components["schemas"]["CheckId"];
+            /** @description Where the leads go and what is on. */
+            how: string;
+            /** @description True where it reads as on a sound vehicle. */
+            is_as_sound?: boolean | null;
+            /** @description What it is. */
+            name: string;
+            /**
+             * Format: double
+             * @description What a sound vehicle reads.
+             */
+            sound: number;
+            /** @description The same in words. */
+            sound_text: string;
+            /** @description `V`; empty for what the eye sees. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What was read.
+             */
+            value?: number | null;
+            /** @description The same in words. */
+            value_text?: string | null;
+            /** @description What takes it. */
+            with: components["schemas"]["ReadWith"];
         };
         /** @description One reel and what is cut from it. */
         Reel: {
@@ -2390,6 +2703,13 @@ export interface components {
              * @description Foot of the lamp, bracket, washer and panel that it goes through, mm.
              */
             through_mm: number;
+        };
+        /** @description A search for a fault: readings from its start on count, those before were taken on a sound vehicle. */
+        Search: {
+            /** @description What the driver says, in their words. */
+            complaint?: string;
+            /** @description When it began, RFC 3339 with offset. */
+            since: string;
         };
         /** @description A stretch of the path. */
         Section: {
@@ -2909,6 +3229,28 @@ export interface components {
             says: string;
             when?: null | components["schemas"]["LiveWhen"];
         };
+        /** @description Something that may be wrong. */
+        SuspectAnswer: {
+            /** @description Readings that it does not explain. */
+            against: string[];
+            /** @description The others that no reading tells from it. */
+            also: string[];
+            /** @description Readings that it explains and a sound vehicle does not. */
+            fits: string[];
+            /** @description Keys of the suspects that no reading tells apart. */
+            keys: string[];
+            /**
+             * Format: double
+             * @description How likely, 0 to 1; all together 1.
+             */
+            likelihood: number;
+            /** @description `62 %`. */
+            likelihood_text: string;
+            /** @description How it is mended. */
+            remedy: string;
+            /** @description What is wrong, where. */
+            title: string;
+        };
         /** @description A switch that is added and that several circuits may use. */
         Switch: {
             /** @description Id within the job. */
@@ -3406,6 +3748,76 @@ export interface operations {
             };
         };
     };
+    askDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    diagnose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Diagnosis"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     drawDiagram: {
         parameters: {
             query?: never;
@@ -3671,6 +4083,47 @@ export interface operations {
             };
         };
     };
+    keepReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogLine"][];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     addReading: {
         parameters: {
             query?: never;
@@ -3891,6 +4344,37 @@ export interface operations {
             };
         };
     };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     prove: {
         parameters: {
             query?: never;
@@ -3941,6 +4425,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextQuestion"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRead"];
                 };
             };
             422: {

@@ -12,6 +12,8 @@ import { HarnessSheet } from "../stages/cut/HarnessSheet";
 import { JointSheet } from "../stages/cut/JointSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { FitSheet } from "../stages/fit/FitSheet";
+import { FaultSheet } from "../stages/prove/FaultSheet";
+import { PracticeSheet } from "../stages/prove/PracticeSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
 import { StripSheet } from "../stages/run/StripSheet";
@@ -190,6 +192,8 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         label="Prove"
         pages={[
           { title: "Readings", content: <ProveSheet /> },
+          { title: "Fault", content: <FaultSheet /> },
+          { title: "Practice", content: <PracticeSheet /> },
           { title: "Proof", content: <ProofSheet /> },
         ]}
       />

@@ -41,6 +41,8 @@ export interface JobDesk {
   undo: () => void;
   redo: () => void;
   addReading: (check: string, value: number) => Promise<void>;
+  /** Keeps several at once, all or none. */
+  addReadings: (lines: Schemas["LogLine"][]) => Promise<void>;
   addMark: (mark: Schemas["NewMark"]) => Promise<void>;
   /** After a conflict: give up what was typed here. */
   takeTheirs: () => void;
@@ -174,6 +176,17 @@ export function useJob(loaded: JobView): JobDesk {
     [accept, id, save],
   );
 
+  const addReadings = useCallback(
+    async (lines: Schemas["LogLine"][]) => {
+      await save();
+      const view = await unwrap(
+        api.POST("/api/jobs/{id}/log", { params: { path: { id } }, body: lines }),
+      );
+      accept(view, dirty.current);
+    },
+    [accept, id, save],
+  );
+
   const addMark = useCallback(
     async (mark: Schemas["NewMark"]) => {
       await save();
@@ -255,6 +268,7 @@ export function useJob(loaded: JobView): JobDesk {
     redo: () => step("redo"),
     id,
     addReading,
+    addReadings,
     addMark,
     takeTheirs,
     keepMine,

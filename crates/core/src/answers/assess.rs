@@ -80,7 +80,12 @@ pub fn assess(job: &Job) -> Answers {
         connectors: &connector_list,
     };
     let part_lines = parts::parts_list(job, &parts_of, &cut_lines, &extras);
-    let proving = Proving { job, installed: study.installed(&parts_of), scenes: &study.scenes };
+    let proving = Proving {
+        job,
+        installed: study.installed(&parts_of),
+        scenes: &study.scenes,
+        inputs: &study.wiring.inputs,
+    };
     // Without a steady state there is nothing to expect; the finding says so.
     let check_list = checks(&proving, &mut rig).unwrap_or_default();
     let mut answers = Answers {

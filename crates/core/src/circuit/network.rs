@@ -221,6 +221,13 @@ impl Network {
         std::mem::swap(&mut element.from, &mut element.to);
     }
 
+    /// Exchanges the far ends of two elements: wires that were mixed up.
+    pub fn exchange_ends(&mut self, a: ElementId, b: ElementId) {
+        let (to_a, to_b) = (self.elements[a.index()].to, self.elements[b.index()].to);
+        self.elements[a.index()].to = to_b;
+        self.elements[b.index()].to = to_a;
+    }
+
     /// Checks every name and figure.
     ///
     /// # Errors

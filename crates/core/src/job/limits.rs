@@ -387,8 +387,13 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     if job.work.len() > 5000 {
         c.say("work".into(), "more than 5000 marks in one job; split it".into());
     }
+    if let Some(search) = &job.search {
+        c.text("search.since".into(), &search.since, 40);
+        c.text("search.complaint".into(), &search.complaint, 300);
+    }
     for (i, reading) in job.readings.iter().enumerate() {
-        c.range(format!("readings[{i}].value"), reading.value, -100.0, 1000.0, "");
+        // Ohms go as far as an ohmmeter does.
+        c.range(format!("readings[{i}].value"), reading.value, -100.0, 1e7, "");
         c.text(format!("readings[{i}].by"), &reading.by, 60);
         c.text(format!("readings[{i}].at"), &reading.at, 40);
     }

@@ -82,6 +82,9 @@ pub struct Job {
     /// Readings taken on the finished work.
     #[serde(default)]
     pub readings: Vec<Reading>,
+    /// The fault that is looked for; none while everything is as it should be.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub search: Option<Search>,
     /// What was done of the work; only ever added to.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub work: Vec<StepMark>,
@@ -91,6 +94,17 @@ pub struct Job {
     /// States of the vehicle that were tried and kept.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub states: Vec<SavedState>,
+}
+
+/// A search for a fault: readings from its start on count, those before were taken on a sound vehicle.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Search {
+    /// When it began, RFC 3339 with offset.
+    pub since: String,
+    /// What the driver says, in their words.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub complaint: String,
 }
 
 /// A reading of the meter, kept with time and who.
@@ -122,6 +136,7 @@ impl Job {
             circuits: Vec::new(),
             shop: Shop::default(),
             readings: Vec::new(),
+            search: None,
             work: Vec::new(),
             shift: None,
             states: Vec::new(),

@@ -111,19 +111,7 @@ impl<'a> Live<'a> {
 
     /// How the lamps of a circuit burn.
     pub fn level(&self, solution: &Solution, circuit: usize) -> Level {
-        let mut level = Level { most: 0.0, least: f64::INFINITY };
-        let lamps = &self.study.circuits[circuit].chain.lamps;
-        for (lamp, group) in lamps.iter().zip(&self.built.circuits[circuit].lamps) {
-            for &element in group {
-                let part = solution.power_w(&self.built.net, element) / lamp.power_w.max(1e-9);
-                level.most = level.most.max(part);
-                level.least = level.least.min(part);
-            }
-        }
-        if level.least.is_infinite() {
-            level.least = 0.0;
-        }
-        level
+        level(self.study, &self.built, solution, circuit)
     }
 
     /// Current of a circuit's lamps, A.
@@ -136,4 +124,21 @@ impl<'a> Live<'a> {
     pub fn set(&mut self, element: ElementId, device: Device) {
         self.built.net.set_device(element, device);
     }
+}
+
+/// How the lamps of a circuit burn in a solved network.
+pub fn level(study: &Assessment, built: &Built, solution: &Solution, circuit: usize) -> Level {
+    let mut level = Level { most: 0.0, least: f64::INFINITY };
+    let lamps = &study.circuits[circuit].chain.lamps;
+    for (lamp, group) in lamps.iter().zip(&built.circuits[circuit].lamps) {
+        for &element in group {
+            let part = solution.power_w(&built.net, element) / lamp.power_w.max(1e-9);
+            level.most = level.most.max(part);
+            level.least = level.least.min(part);
+        }
+    }
+    if level.least.is_infinite() {
+        level.least = 0.0;
+    }
+    level
 }

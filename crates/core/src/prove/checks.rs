@@ -4,11 +4,13 @@
 //! where the meter found it), joints from new to twice their resistance, lamps 10 % off their
 //! figures, and the meter's own tolerance.
 
+use super::hand;
 use crate::circuit::{Solution, SolveError};
 use crate::job::{CheckId, CircuitId, Job, Reading};
 use crate::plan::SupplyState;
 use crate::plan::build::{Built, Installed, Situation};
 use crate::plan::chain::{Chain, LinkKind, Origin};
+use crate::plan::inputs::{Assignment, Inputs};
 use crate::plan::rig::Rig;
 use crate::plan::wiring::Scene;
 use crate::sizing::choice::shown;
@@ -22,6 +24,12 @@ pub enum Quantity {
     V,
     /// DC amperes.
     A,
+    /// Ohms, the power off.
+    #[serde(rename = "ohm")]
+    Ohm,
+    /// Yes or no: 1 or 0, by eye and hand.
+    #[serde(rename = "yes_no")]
+    YesNo,
 }
 
 impl Quantity {
@@ -30,6 +38,8 @@ impl Quantity {
         match self {
             Quantity::V => "V",
             Quantity::A => "A",
+            Quantity::Ohm => "ohm",
+            Quantity::YesNo => "",
         }
     }
 }
@@ -82,6 +92,8 @@ pub struct Check {
     pub expected_text: String,
     /// `11.90 to 12.25 V`.
     pub window_text: String,
+    /// Checks that must be good before this one says anything.
+    pub relies_on: Vec<CheckId>,
     /// Verdict on the last reading.
     pub judgement: Judgement,
 }
@@ -102,6 +114,9 @@ enum Kind {
 struct Figures {
     by_circuit: Vec<[f64; 6]>,
     battery_on_v: f64,
+    /// Out of the battery with most lit, and with nothing on, A.
+    total_a: f64,
+    key_off_a: f64,
 }
 
 /// What the checks are worked out from.
@@ -112,6 +127,16 @@ pub struct Proving<'a> {
     pub installed: Installed<'a>,
     /// Combinations that light it, the one with most first.
     pub scenes: &'a [Scene],
+    /// Its inputs.
+    pub inputs: &'a Inputs,
+}
+
+/// Currents of the whole vehicle, A.
+pub(super) struct Totals {
+    /// With most lit: expected, and at both ends of what may fairly differ.
+    pub(super) total_a: [f64; 3],
+    /// With nothing on, of what was added.
+    pub(super) key_off_a: f64,
 }
 
 /// Tolerance of a handheld meter on DC volts: 0.5 % and two counts. Common practice.
@@ -120,7 +145,7 @@ fn volt_tolerance(v: f64) -> f64 {
 }
 
 /// Tolerance of a clamp or series ammeter: 2 % and 0.05 A. Common practice.
-fn amp_tolerance(a: f64) -> f64 {
+pub(super) fn amp_tolerance(a: f64) -> f64 {
     0.02 * a.abs() + 0.05
 }
 
@@ -179,11 +204,20 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
         expected.battery_on_v + on_mid - mid_ocv,
         (low_v - volt_tolerance(low_v), high_v + volt_tolerance(high_v)),
     ));
-    for (i, (chain, _)) in proving.installed.parts.iter().enumerate() {
+    let battery = Totals {
+        total_a: [expected.total_a, corners[0].total_a, corners[3].total_a],
+        key_off_a: expected.key_off_a,
+    };
+    hand::before(proving.job, &mut out);
+    for (i, (chain, sizes)) in proving.installed.parts.iter().enumerate() {
         if !proving.scenes.iter().any(|s| s.lit.contains(&i)) {
             // Nothing lights it: the finding says so; there is nothing to measure.
             continue;
         }
+        let of = &expected.by_circuit[i];
+        let ground_ohm = of[slot(Kind::GroundDrop)] / of[slot(Kind::Current)].max(1e-6);
+        let open_v = of[slot(Kind::SourceOn)];
+        hand::cold(proving.job, chain, sizes.fuse.is_some(), ground_ohm, open_v, &mut out);
         let own = chain.origin == Origin::Battery;
         let source = if own { Kind::FuseOut } else { Kind::SourceOn };
         let kinds = [source, Kind::LampV, Kind::Current, Kind::FeedDrop, Kind::GroundDrop];
@@ -204,7 +238,10 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
             }
             out.push(finish(proving, kind, Some(chain), value, (low, high)));
         }
+        hand::lit(proving.job, chain, sizes.fuse.is_some(), &mut out);
     }
+    hand::whole(proving, &battery, &mut out);
+    hand::relies(&mut out);
     Ok(out)
 }
 
@@ -229,23 +266,27 @@ fn figures(
     let parts = proving.installed.parts;
     let mut by_circuit = vec![[0.0; 6]; parts.len()];
     let mut battery_on_v = 0.0;
+    let situation = |inputs| Situation {
+        supply: SupplyState::EngineOff,
+        open_circuit_v,
+        inputs,
+        joint_factor,
+        lamp_factor,
+    };
+    let (built, solution) = rig.operate(proving.installed, &situation(Assignment::NONE))?;
+    let key_off_a = -solution.current_a(built.battery);
+    let mut total_a = key_off_a;
     for (number, scene) in proving.scenes.iter().enumerate() {
-        let situation = Situation {
-            supply: SupplyState::EngineOff,
-            open_circuit_v,
-            inputs: scene.inputs,
-            joint_factor,
-            lamp_factor,
-        };
-        let (built, solution) = rig.operate(proving.installed, &situation)?;
+        let (built, solution) = rig.operate(proving.installed, &situation(scene.inputs))?;
         if number == 0 {
             battery_on_v = solution.node_v(built.battery_plus);
+            total_a = -solution.current_a(built.battery);
         }
         for &i in &scene.lit {
             by_circuit[i] = circuit_figures(parts[i].0, i, built, &solution);
         }
     }
-    Ok(Figures { by_circuit, battery_on_v })
+    Ok(Figures { by_circuit, battery_on_v, total_a, key_off_a })
 }
 
 fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) -> [f64; 6] {
@@ -284,14 +325,8 @@ fn finish(
         Some(chain) => format!("{}.{key}", chain.id),
         None => format!("battery.{key}"),
     });
-    let reading = proving.job.last_reading(&id).cloned();
     let (low, high) = (round_to(low, 100.0), round_to(high, 100.0));
-    let verdict = match &reading {
-        None => Verdict::Waiting,
-        Some(r) if r.value < low - 1e-9 => Verdict::Low,
-        Some(r) if r.value > high + 1e-9 => Verdict::High,
-        Some(_) => Verdict::Good,
-    };
+    let (reading, verdict) = judged(proving.job, &id, low, high);
     let low_text = shown(low, unit).to_string();
     Check {
         circuit: chain.map(|c| c.id.clone()),
@@ -311,6 +346,7 @@ fn finish(
         high,
         expected_text: shown(expected, unit).to_string(),
         window_text: format!("{} to {}", low_text.trim_end_matches(unit).trim(), shown(high, unit)),
+        relies_on: Vec::new(),
         judgement: Judgement {
             verdict,
             says: advice(kind, verdict, reading.as_ref()).to_owned(),
@@ -318,6 +354,18 @@ fn finish(
         },
         id,
     }
+}
+
+/// The last reading of a check with its verdict.
+pub(super) fn judged(job: &Job, id: &CheckId, low: f64, high: f64) -> (Option<Reading>, Verdict) {
+    let reading = job.last_reading(id).cloned();
+    let verdict = match &reading {
+        None => Verdict::Waiting,
+        Some(r) if r.value < low - 1e-9 => Verdict::Low,
+        Some(r) if r.value > high + 1e-9 => Verdict::High,
+        Some(_) => Verdict::Good,
+    };
+    (reading, verdict)
 }
 
 fn round_to(value: f64, per_unit: f64) -> f64 {

@@ -1,6 +1,8 @@
 //! Expected readings, and the judgement of those that were taken.
 
 pub mod checks;
+mod hand;
+pub mod log;
 pub mod probe;
 pub mod survey;
 

@@ -3,6 +3,7 @@
 //!
 //! `plan -> steps with what must come before -> order -> the sheet of the fitter with what is done`
 
+pub mod coding;
 pub mod order;
 pub mod progress;
 pub mod steps;

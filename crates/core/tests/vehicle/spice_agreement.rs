@@ -2,9 +2,13 @@
 //! 5 mV or 0.2 %. Source: ngspice, a general-purpose circuit simulator, as Debian packages it.
 
 use jovek_core::answers::study;
-use jovek_core::circuit::{Network, Solution, spice};
+use jovek_core::circuit::{Network, Solution, solve, spice};
+use jovek_core::diagnose::Case;
+use jovek_core::diagnose::edit::apply;
+use jovek_core::diagnose::predict::with_inputs;
 use jovek_core::export::{Format, export};
-use jovek_core::job::SupplyState;
+use jovek_core::job::{Job, SupplyState};
+use jovek_core::plan::build::{Installed, build};
 use jovek_core::proof::live::supply_of;
 use jovek_core::state;
 use std::collections::HashMap;
@@ -82,6 +86,41 @@ fn ngspice_agrees_on_every_node_of_every_supply_state() {
     }
     println!("{nodes} node voltages, worst difference {:.3} mV", worst * 1000.0);
     assert!(nodes > 500, "only {nodes} nodes compared");
+}
+
+/// Single faults of two vehicles: what a break, a poor joint, a short or a turned lamp does to every node.
+#[test]
+fn ngspice_agrees_on_vehicles_with_a_fault() {
+    let (mut worst, mut nodes, mut faults) = (0.0f64, 0, 0);
+    for (name, job) in
+        crate::common::demo_jobs().into_iter().filter(|(n, _)| ["14", "22"].contains(n))
+    {
+        let plain = Job { readings: Vec::new(), ..job };
+        let case = Case::new(&plain).unwrap();
+        let parts = case.study.parts();
+        let whole = Installed { is_whole: true, ..case.study.installed(&parts) };
+        let lit = case.study.situation(SupplyState::EngineOff, case.states[1]);
+        let sound = with_inputs(build(whole, &lit));
+        // One of each kind, and then every ninth.
+        let mut seen = Vec::new();
+        for (k, suspect) in case.suspects.iter().enumerate() {
+            let is_new = !seen.contains(&suspect.fault);
+            seen.push(suspect.fault);
+            if !is_new && k % 9 != 0 {
+                continue;
+            }
+            let mut net = sound.clone();
+            let variant = suspect.variants.last().unwrap();
+            apply(&mut net, &variant.edits);
+            let Ok(solution) = solve(&net.net) else { continue };
+            let text = spice::netlist(&net.net, &solution, &suspect.key);
+            let what = format!("{name} {}", suspect.key);
+            let (off, n) = compare(&what, &net.net, &solution, &ngspice(&text));
+            (worst, nodes, faults) = (worst.max(off), nodes + n, faults + 1);
+        }
+    }
+    println!("{faults} faults, {nodes} node voltages, worst difference {:.3} mV", worst * 1000.0);
+    assert!(faults > 30, "only {faults} faults compared");
 }
 
 /// Every combination of signals and switches that can occur: relays, diodes, both vehicles.

@@ -2,6 +2,7 @@
 
 use super::AppState;
 use super::assess::read as read_body;
+use super::diagnose::{LogLine, first_unknown};
 use super::headers::{etag, if_match, who};
 use crate::extract::{Json, Path, Query, Text};
 use crate::problem::{Conflict, Problem};
@@ -96,7 +97,7 @@ pub(super) async fn create(
     Ok((StatusCode::CREATED, view(row)).into_response())
 }
 
-fn sound(job: &Job) -> Result<(), Problem> {
+pub(super) fn sound(job: &Job) -> Result<(), Problem> {
     let faults = limits::faults(job);
     if faults.is_empty() { Ok(()) } else { Err(JobError::Figures(faults).into()) }
 }
@@ -239,7 +240,8 @@ fn keep(
 ) -> Result<Result<JobRow, Problem>, StoreError> {
     let row = store.get(id)?;
     let mut job = row.job;
-    if !assess(&job).checks.iter().any(|c| c.id == new.check) {
+    let line = LogLine { check: new.check.clone(), value: new.value, at: None, by: None };
+    if first_unknown(&job, std::slice::from_ref(&line)).is_some() {
         return Ok(Err(Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/no-check",

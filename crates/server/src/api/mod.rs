@@ -2,6 +2,7 @@
 
 mod assess;
 mod catalog;
+mod diagnose;
 mod headers;
 mod jobs;
 mod shop;
@@ -89,6 +90,11 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(stock::estimate))
         .routes(routes!(work::order))
         .routes(routes!(work::mark))
+        .routes(routes!(diagnose::find))
+        .routes(routes!(diagnose::practise))
+        .routes(routes!(diagnose::read_log))
+        .routes(routes!(diagnose::keep_log))
+        .routes(routes!(diagnose::ask_device))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::cost_of_way))

@@ -1,10 +1,12 @@
 import { useState } from "react";
-import { ApiError, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
-import { readNumber } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
+import { DeviceForm } from "./DeviceForm";
+import { LogForm } from "./LogForm";
 import { ProveTips } from "./ProveTips";
+import { ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
 
 type Check = Schemas["Check"];
 
@@ -16,99 +18,82 @@ const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle
 /** The readings to expect, each with its window and the box where the reading goes. */
 export function ProveSheet() {
   const { answers } = useDesk();
-  if (answers.checks.length <= 2)
+  const [all, setAll] = useState(true);
+  if (answers.circuits.length === 0)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
+  const good = new Set(
+    answers.checks.filter((c) => c.judgement.verdict === "good").map((c) => c.id),
+  );
+  const name = (id: string) => answers.checks.find((c) => c.id === id)?.name ?? id;
+  const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
   return (
     <>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <p className="text-sm text-soft">In this order each check relies only on those above it.</p>
+        <Button kind="quiet" aria-pressed={!all} onClick={() => setAll(!all)}>
+          {all ? "Only what is left" : "All checks"}
+        </Button>
+      </div>
       <ol className="space-y-2" aria-label="Readings">
-        {answers.checks.map((c) => (
-          <CheckRow key={c.id} check={c} />
+        {shown.map((c) => (
+          <CheckRow
+            key={c.id}
+            check={c}
+            first={c.relies_on.filter((id) => !good.has(id)).map(name)}
+          />
         ))}
       </ol>
+      <LogForm />
+      <DeviceForm />
       <ProveTips className="lg:hidden" />
     </>
   );
 }
 
-function CheckRow({ check }: { check: Check }) {
-  const { addReading } = useDesk();
-  const [text, setText] = useState("");
-  const [fault, setFault] = useState<string>();
+function CheckRow({ check, first }: { check: Check; first: string[] }) {
   const { verdict, reading, says } = check.judgement;
-  const keep = async () => {
-    const value = readNumber(text, check.quantity);
-    if (typeof value !== "number") {
-      setFault(value === "empty" ? "Type the reading." : value);
-      return;
-    }
-    try {
-      await addReading(check.id, value);
-      setText("");
-      setFault(undefined);
-    } catch (error) {
-      setFault(error instanceof ApiError ? error.problem.detail : "The reading was not kept.");
-    }
-  };
+  const isYesNo = check.quantity === "yes_no";
+  const told = isYesNo && verdict !== "waiting" && verdict !== "good" ? "Not so" : WORDS[verdict];
   return (
     <li
-      className="card grid items-center gap-x-4 gap-y-2 p-3 md:grid-cols-[minmax(0,1fr)_9rem_13rem_minmax(0,14rem)]"
+      className="card grid items-center gap-x-4 gap-y-2 p-3 md:grid-cols-[minmax(0,1fr)_8rem_15rem_minmax(0,13rem)]"
       data-check={check.id}
     >
       <div>
         <p className="font-semibold">{check.name}</p>
         <p className="text-sm text-soft">{check.how}</p>
+        {verdict === "waiting" && first.length > 0 && (
+          <p className="text-sm text-ochre">First: {first.slice(0, 3).join("; ")}.</p>
+        )}
       </div>
       <div>
         <p className="font-reading text-lg">{check.expected_text}</p>
         <p className="font-reading text-xs text-soft">{check.window_text}</p>
       </div>
-      <form
-        className="flex items-start gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          keep();
-        }}
-      >
-        <div className="flex-1">
-          <label>
-            <span className="sr-only">{check.name}, reading</span>
-            <input
-              className="field min-h-[44px] font-reading text-lg"
-              inputMode="decimal"
-              placeholder={check.quantity}
-              value={text}
-              aria-invalid={!!fault}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-        </div>
-        <Button kind="main" type="submit" className="min-h-[44px]">
-          Keep
-        </Button>
-      </form>
+      {isYesNo ? (
+        <ChoiceBox check={check.id} name={check.name} options={YES_NO} />
+      ) : (
+        <ReadingBox check={check.id} name={check.name} unit={check.quantity} />
+      )}
       <div className="text-sm" role="status">
-        {fault ? (
-          <span className="text-rust">{fault}</span>
-        ) : (
-          <>
-            <span className="flex items-center gap-2 font-semibold">
-              <Mark shape={SHAPES[verdict]} />
-              {WORDS[verdict]}
-              {reading && (
-                <span className="font-reading">
-                  {reading.value} {check.quantity}
-                </span>
-              )}
-            </span>
-            {says && <span className="block">{says}</span>}
-            {reading && (
-              <span className="block text-xs text-soft">
-                {WHEN.format(new Date(reading.at))}, {reading.by}
-              </span>
-            )}
-          </>
+        <span className="flex items-center gap-2 font-semibold">
+          <Mark shape={SHAPES[verdict]} />
+          {told}
+          {reading && <span className="font-reading">{shownReading(check, reading.value)}</span>}
+        </span>
+        {says && <span className="block">{says}</span>}
+        {reading && (
+          <span className="block text-xs text-soft">
+            {WHEN.format(new Date(reading.at))}, {reading.by}
+          </span>
         )}
       </div>
     </li>
   );
+}
+
+function shownReading(check: Check, value: number): string {
+  if (check.quantity === "yes_no") return value > 0.5 ? "yes" : "no";
+  if (check.quantity === "ohm" && value >= 1e6) return "open";
+  return `${value} ${check.quantity}`;
 }

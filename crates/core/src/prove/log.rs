@@ -1,0 +1,175 @@
+//! A log of readings from CSV: good rows offered, bad rows named by line.
+
+use super::checks::Check;
+use crate::job::{CheckId, Reading};
+use crate::stock::BadRow;
+use jiff::Timestamp;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Most rows of a log.
+const MOST_ROWS: usize = 5_000;
+/// Most of a figure, in V, A or ohm.
+const MOST: f64 = 1e7;
+
+/// A log that was read.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, ToSchema)]
+pub struct LogRead {
+    /// Readings that can be kept.
+    pub good: Vec<Reading>,
+    /// Rows that cannot.
+    pub bad: Vec<BadRow>,
+}
+
+/// Why nothing of a log could be read.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum LogError {
+    /// No header row with the two columns that there must be.
+    #[error("the first row has no column \"{missing}\"; head the columns check, value, at, by")]
+    NoColumn {
+        /// The column.
+        missing: &'static str,
+    },
+    /// Too long.
+    #[error("more than {MOST_ROWS} rows; split the log")]
+    TooLong,
+}
+
+/// Reads a log. Columns check and value, and at, by and unit where there are; in any order, divided by comma or
+/// semicolon. A check is named by its id or its name. A value may carry its unit: `12.31 V`, `80 mV`; the unit
+/// must be one of the check's own. A row without a time was taken at `now`, one without a name by `by`.
+///
+/// # Errors
+/// [`LogError`] where the log has no columns to read. Rows that are wrong are no error: they are named in
+/// [`LogRead::bad`].
+pub fn read(text: &str, checks: &[Check], now: Timestamp, by: &str) -> Result<LogRead, LogError> {
+    let text = text.trim_start_matches('\u{feff}');
+    let first = text.lines().next().unwrap_or_default();
+    let divider = if first.contains(';') { b';' } else { b',' };
+    let mut reader = csv::ReaderBuilder::new()
+        .delimiter(divider)
+        .flexible(true)
+        .trim(csv::Trim::All)
+        .from_reader(text.as_bytes());
+    let heads: Vec<String> =
+        reader.headers().map(|h| h.iter().map(str::to_lowercase).collect()).unwrap_or_default();
+    let column = |name: &str| heads.iter().position(|h| h == name);
+    let check_at = column("check").ok_or(LogError::NoColumn { missing: "check" })?;
+    let value_at = column("value").ok_or(LogError::NoColumn { missing: "value" })?;
+    let (at_at, by_at, unit_at) = (column("at"), column("by"), column("unit"));
+    let mut out = LogRead::default();
+    for record in reader.records() {
+        if out.good.len() + out.bad.len() >= MOST_ROWS {
+            return Err(LogError::TooLong);
+        }
+        let record = match record {
+            Ok(record) => record,
+            Err(e) => {
+                let line = e.position().map_or(0, csv::Position::line);
+                out.bad.push(BadRow {
+                    line,
+                    text: String::new(),
+                    why: format!("cannot be read: {e}"),
+                });
+                continue;
+            }
+        };
+        let cell = |at: Option<usize>| at.and_then(|k| record.get(k)).unwrap_or_default();
+        let row = Row {
+            check: cell(Some(check_at)),
+            value: cell(Some(value_at)),
+            unit: cell(unit_at),
+            at: cell(at_at),
+            by: match cell(by_at) {
+                "" => by,
+                name => name,
+            },
+        };
+        match row.reading(checks, now, divider == b';') {
+            Ok(reading) => out.good.push(reading),
+            Err(why) => {
+                let text: String = record.iter().collect::<Vec<_>>().join(", ");
+                out.bad.push(BadRow {
+                    line: record.position().map_or(0, csv::Position::line),
+                    text: text.chars().take(120).collect(),
+                    why,
+                });
+            }
+        }
+    }
+    Ok(out)
+}
+
+struct Row<'a> {
+    check: &'a str,
+    value: &'a str,
+    unit: &'a str,
+    at: &'a str,
+    by: &'a str,
+}
+
+impl Row<'_> {
+    fn reading(&self, checks: &[Check], now: Timestamp, comma: bool) -> Result<Reading, String> {
+        let named = |c: &&Check| c.id.0 == self.check || c.name.eq_ignore_ascii_case(self.check);
+        let check = checks
+            .iter()
+            .find(named)
+            .ok_or_else(|| format!("there is no check \"{}\" in this job", self.check))?;
+        let value = figure(self.value, self.unit, check.quantity.unit(), comma)?;
+        let at = match self.at {
+            "" => now,
+            text => text.parse::<Timestamp>().map_err(|_| {
+                format!("\"{text}\" is no time; write it like 2026-03-02T09:30:00Z")
+            })?,
+        };
+        if at > now {
+            return Err(format!("{at} has not come yet"));
+        }
+        if self.by.chars().count() > 60 || self.by.chars().any(char::is_control) {
+            return Err("the name is longer than 60 characters".into());
+        }
+        Ok(Reading {
+            check: CheckId(check.id.0.clone()),
+            value,
+            at: at.to_string(),
+            by: self.by.to_owned(),
+        })
+    }
+}
+
+/// A figure with its unit, in the unit of the check.
+fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f64, String> {
+    let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
+    let lower = plain.to_lowercase();
+    if own.is_empty() {
+        return match lower.as_str() {
+            "yes" | "y" | "1" => Ok(1.0),
+            "no" | "n" | "0" => Ok(0.0),
+            _ => Err(format!("\"{text}\" is neither yes nor no")),
+        };
+    }
+    if own == "ohm" && matches!(lower.as_str(), "ol" | "open") {
+        return Ok(crate::diagnose::predict::OVERLOAD_OHM);
+    }
+    // Where the unit stands behind the figure.
+    let split = plain
+        .find(|c: char| !(c.is_ascii_digit() || matches!(c, '.' | '-' | '+' | ' ')))
+        .unwrap_or(plain.len());
+    let (number, behind) = plain.split_at(split);
+    if number.trim().is_empty() {
+        return Err(format!("\"{text}\" is no figure; write it like 12.31"));
+    }
+    let unit = if behind.is_empty() { unit } else { behind }.trim();
+    let factor = match (unit.to_lowercase().as_str(), own) {
+        ("", _) => 1.0,
+        (u, own) if u == own.to_lowercase() => 1.0,
+        ("mv", "V") | ("ma", "A") | ("mohm", "ohm") => 1e-3,
+        ("kohm", "ohm") => 1e3,
+        _ => return Err(format!("the unit \"{unit}\" is none of this check; it is read in {own}")),
+    };
+    match number.trim().parse::<f64>() {
+        Ok(v) if v.is_finite() && (v * factor).abs() <= MOST => Ok(v * factor),
+        Ok(v) => Err(format!("{v} is more than any meter shows")),
+        Err(_) => Err(format!("\"{text}\" is no figure; write it like 12.31")),
+    }
+}

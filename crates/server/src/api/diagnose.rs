@@ -1,0 +1,221 @@
+//! Finding faults, practising it, logs of readings, and devices that speak SCPI over TCP.
+
+use super::AppState;
+use super::assess::read as read_job;
+use super::headers::who;
+use super::jobs::{JobView, onto_newest, sound};
+use crate::device;
+use crate::extract::{Json, Path, Text};
+use crate::problem::Problem;
+use axum::extract::State;
+use axum::http::{HeaderMap, StatusCode};
+use axum::response::Response;
+use jiff::Timestamp;
+use jovek_core::answers::assess;
+use jovek_core::diagnose::{self, Case, Diagnosis, Practice, PracticeAsked};
+use jovek_core::job::{CheckId, Job, Reading};
+use jovek_core::prove::log::{self, LogRead};
+use jovek_store::{JobRow, Store, StoreError};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What could be wrong, after the readings in the job; nothing is saved.
+#[utoipa::path(post, path = "/api/diagnose", operation_id = "diagnose",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = Diagnosis), (status = 422, body = Problem)))]
+pub(super) async fn find(Text(body): Text) -> Result<Json<Diagnosis>, Problem> {
+    let job = read_job(&body)?;
+    // Hundreds of networks: too long for an async thread.
+    aside(move || diagnose::diagnose(&job).map_err(|e| refused(&e.to_string()))).await
+}
+
+/// Practice on a vehicle with a hidden fault: where it stands after what was done. Nothing is kept here.
+#[utoipa::path(post, path = "/api/practice", operation_id = "practice",
+    request_body = PracticeAsked,
+    responses((status = 200, body = Practice), (status = 422, body = Problem)))]
+pub(super) async fn practise(Json(asked): Json<PracticeAsked>) -> Result<Json<Practice>, Problem> {
+    sound(&asked.job)?;
+    aside(move || diagnose::practice(&asked).map_err(|e| refused(&e.to_string()))).await
+}
+
+async fn aside<T: Send + 'static>(
+    work: impl FnOnce() -> Result<T, Problem> + Send + 'static,
+) -> Result<Json<T>, Problem> {
+    match tokio::task::spawn_blocking(work).await {
+        Ok(done) => done.map(Json),
+        Err(e) => Err(Problem::new(
+            StatusCode::INTERNAL_SERVER_ERROR,
+            "/problems/internal",
+            "The program failed",
+            e.to_string(),
+        )),
+    }
+}
+
+/// A log of readings as text, for a job.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LogText {
+    /// The job.
+    pub job: Job,
+    /// CSV with the columns check, value, and at, by, unit where there are.
+    pub text: String,
+}
+
+/// Reads a log: readings that can be kept, and bad rows by line. Nothing is saved.
+#[utoipa::path(post, path = "/api/readings/read", operation_id = "readLog", request_body = LogText,
+    responses((status = 200, body = LogRead), (status = 422, body = Problem)))]
+pub(super) async fn read_log(
+    headers: HeaderMap,
+    Json(asked): Json<LogText>,
+) -> Result<Json<LogRead>, Problem> {
+    sound(&asked.job)?;
+    let checks = assess(&asked.job).checks;
+    let read = log::read(&asked.text, &checks, Timestamp::now(), &who(&headers));
+    read.map(Json).map_err(|e| refused(&e.to_string()))
+}
+
+/// A reading to keep.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LogLine {
+    /// The check.
+    pub check: CheckId,
+    /// The figure, in its unit.
+    pub value: f64,
+    /// When, RFC 3339; now where it is not said.
+    #[serde(default)]
+    pub at: Option<String>,
+    /// Who; who sends it where it is not said.
+    #[serde(default)]
+    pub by: Option<String>,
+}
+
+/// Keeps several readings at once, of checks and of the search for a fault; all of them or none.
+#[utoipa::path(post, path = "/api/jobs/{id}/log", operation_id = "keepReadings",
+    params(("id" = i64, Path)), request_body = Vec<LogLine>,
+    responses((status = 200, body = JobView), (status = 404, body = Problem),
+        (status = 422, body = Problem)))]
+pub(super) async fn keep_log(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    Json(lines): Json<Vec<LogLine>>,
+) -> Result<Response, Problem> {
+    let by = who(&headers);
+    onto_newest(&state, move |store| keep(store, id, &lines, &by)).await
+}
+
+fn keep(
+    store: &mut Store,
+    id: i64,
+    lines: &[LogLine],
+    by: &str,
+) -> Result<Result<JobRow, Problem>, StoreError> {
+    let row = store.get(id)?;
+    let mut job = row.job;
+    if let Some(line) = first_unknown(&job, lines) {
+        return Ok(Err(refused(&format!("The plan has no check \"{}\".", line.check))));
+    }
+    let now = Timestamp::now().round(jiff::Unit::Second).unwrap_or_default();
+    for line in lines {
+        let at = match line.at.as_deref().map(str::parse::<Timestamp>) {
+            None => now,
+            Some(Ok(at)) if at <= Timestamp::now() => at,
+            Some(_) => {
+                let said = line.at.as_deref().unwrap_or_default();
+                return Ok(Err(refused(&format!("{said} is no time that has been"))));
+            }
+        };
+        job.readings.push(Reading {
+            check: line.check.clone(),
+            value: line.value,
+            at: at.to_string(),
+            by: line.by.clone().unwrap_or_else(|| by.to_owned()),
+        });
+    }
+    if let Err(problem) = sound(&job) {
+        return Ok(Err(problem));
+    }
+    Ok(store.save(id, row.rev, &job, by).map_err(Problem::from))
+}
+
+/// The first line that answers neither a check nor a reading of the search.
+pub(super) fn first_unknown<'l>(job: &Job, lines: &'l [LogLine]) -> Option<&'l LogLine> {
+    let checks = assess(job).checks;
+    let mut left = lines.iter().filter(|l| !checks.iter().any(|c| c.id == l.check)).peekable();
+    left.peek()?;
+    // Only now: it takes a hundred times as long.
+    let case = Case::new(job).ok();
+    left.find(|l| case.as_ref().is_none_or(|case| case.measure(&l.check).is_none()))
+}
+
+/// What is asked of a device.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct DeviceAsked {
+    /// Its address, such as `127.0.0.1:5025`.
+    pub address: String,
+    /// The check whose reading is taken; none where commands are given.
+    #[serde(default)]
+    pub check: Option<CheckId>,
+    /// What the meter is set to for it: `V`, `A` or `ohm`.
+    #[serde(default)]
+    pub unit: Option<String>,
+    /// SCPI commands, one after the other.
+    #[serde(default)]
+    pub commands: Vec<String>,
+}
+
+/// What a device answered.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct DeviceAnswer {
+    /// Who it says it is.
+    pub identity: String,
+    /// The reading.
+    pub value: Option<f64>,
+    /// Answers to the commands that ask.
+    pub answers: Vec<String>,
+}
+
+/// Asks a device that speaks SCPI over TCP: a reading, or some commands.
+#[utoipa::path(post, path = "/api/device", operation_id = "askDevice", request_body = DeviceAsked,
+    responses((status = 200, body = DeviceAnswer), (status = 422, body = Problem),
+        (status = 502, body = Problem)))]
+pub(super) async fn ask_device(
+    Json(asked): Json<DeviceAsked>,
+) -> Result<Json<DeviceAnswer>, Problem> {
+    let failed = |e: device::DeviceError| {
+        Problem::new(
+            StatusCode::BAD_GATEWAY,
+            "/problems/device",
+            "The device did not answer",
+            e.to_string(),
+        )
+    };
+    let mut line = device::Line::open(&asked.address).await.map_err(failed)?;
+    let identity = line.identity.clone();
+    let value = match &asked.check {
+        Some(check) => {
+            let unit = asked.unit.as_deref().unwrap_or("V");
+            Some(line.measure(&check.0, unit).await.map_err(failed)?)
+        }
+        None => None,
+    };
+    let mut answers = Vec::new();
+    for command in &asked.commands {
+        if let Some(answer) = line.command(command).await.map_err(failed)? {
+            answers.push(answer);
+        }
+    }
+    Ok(Json(DeviceAnswer { identity, value, answers }))
+}
+
+fn refused(why: &str) -> Problem {
+    Problem::new(
+        StatusCode::UNPROCESSABLE_ENTITY,
+        "/problems/reading",
+        "The readings cannot be taken",
+        why.to_owned(),
+    )
+}
