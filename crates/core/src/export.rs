@@ -7,8 +7,10 @@ use crate::harness::reels::REEL_M;
 use crate::harness::{cuts, formboard, labels, parts, pins};
 use crate::job::Job;
 use crate::moment::MomentError;
+use crate::record::as_built;
 use crate::state::{self, StateError};
 use crate::stock::{self, StockLine};
+use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -34,6 +36,8 @@ pub enum Format {
     EstimateCsv,
     /// Circuit diagram.
     DiagramSvg,
+    /// The as-built record.
+    RecordJson,
     /// The job in its canonical form.
     Job,
 }
@@ -50,7 +54,7 @@ impl Format {
             | Format::PartsCsv
             | Format::EstimateCsv => "text/csv; charset=utf-8",
             Format::DiagramSvg | Format::FormboardSvg => "image/svg+xml",
-            Format::Job => "application/json",
+            Format::RecordJson | Format::Job => "application/json",
         }
     }
 
@@ -66,6 +70,7 @@ impl Format {
             Format::PartsCsv => "parts.csv",
             Format::EstimateCsv => "estimate.csv",
             Format::DiagramSvg => "svg",
+            Format::RecordJson => "record.json",
             Format::Job => "json",
         }
     }
@@ -109,6 +114,11 @@ pub fn export_with(
     let name = state.unwrap_or("engine_off");
     Ok(match format {
         Format::Job => job.write(),
+        // What is due hangs on the day: the record says what was done, not what day it is.
+        Format::RecordJson => {
+            let record = as_built(job, Timestamp::UNIX_EPOCH);
+            serde_json::to_string_pretty(&record).unwrap_or_default() + "\n"
+        }
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
         Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M)),
         Format::LabelsCsv => labels::csv(&assess(job).cuts),

@@ -20,6 +20,7 @@
 //! - [`work`]: steps, their gates and order, how far they are.
 //! - [`stock`]: what the shop holds and pays; the estimate.
 //! - [`strip`]: strip around edges, modules behind openings, screws.
+//! - [`diagnose`]: what is wrong, how likely, what to read next; [`record`]: as built, signed, looked at again.
 //! - [`question`]: which unmeasured figure matters most.
 //!
 //! Every arrow is a pure function: no clock, no file, no network, no randomness. The same job gives
@@ -39,6 +40,7 @@ pub mod plan;
 pub mod proof;
 pub mod prove;
 pub mod question;
+pub mod record;
 pub mod route;
 pub mod rules;
 pub mod sizing;

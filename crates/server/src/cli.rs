@@ -142,6 +142,12 @@ enum Command {
         #[arg(short)]
         output: Option<PathBuf>,
     },
+    /// Look at the whole history of a database: exit 1 where a byte was changed.
+    Verify {
+        /// Database file.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+    },
     /// Copy a database that may be in use.
     Backup {
         /// Database file.
@@ -185,12 +191,15 @@ enum CliFormat {
     PartsCsv,
     EstimateCsv,
     DiagramSvg,
+    RecordJson,
+    PacketPdf,
     Job,
 }
 
-impl From<CliFormat> for Format {
-    fn from(f: CliFormat) -> Self {
-        match f {
+impl CliFormat {
+    /// The text format; none for the packet, which is no text.
+    fn text(self) -> Option<Format> {
+        Some(match self {
             CliFormat::Spice => Format::Spice,
             CliFormat::WiresCsv => Format::WiresCsv,
             CliFormat::CutsCsv => Format::CutsCsv,
@@ -200,8 +209,10 @@ impl From<CliFormat> for Format {
             CliFormat::PartsCsv => Format::PartsCsv,
             CliFormat::EstimateCsv => Format::EstimateCsv,
             CliFormat::DiagramSvg => Format::DiagramSvg,
+            CliFormat::RecordJson => Format::RecordJson,
             CliFormat::Job => Format::Job,
-        }
+            CliFormat::PacketPdf => return None,
+        })
     }
 }
 
@@ -279,16 +290,20 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
         Command::Export { job, format, state, stock, page, output } => {
             let shelf = stock.as_deref().map(read_stock).transpose()?.unwrap_or_default();
             let job = read_job(job)?;
-            let text = match page {
-                Some(number) => formboard_page(&job, *format, *number)?,
-                None => export_with(&job, (*format).into(), state.as_deref(), &shelf)?,
+            let bytes = match (page, format.text()) {
+                (Some(number), _) => formboard_page(&job, *format, *number)?.into_bytes(),
+                (None, Some(text)) => {
+                    export_with(&job, text, state.as_deref(), &shelf)?.into_bytes()
+                }
+                (None, None) => api::packet_file(&job)?,
             };
             match output {
-                Some(path) => std::fs::write(path, text)
+                Some(path) => std::fs::write(path, bytes)
                     .with_context(|| format!("{} cannot be written", path.display()))?,
-                None => print(&text)?,
+                None => print_bytes(&bytes)?,
             }
         }
+        Command::Verify { db } => return verify_file(db),
         Command::Backup { db, to } => {
             if !db.exists() {
                 return Err(anyhow!("{} does not exist", db.display()));
@@ -368,6 +383,19 @@ fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     })?;
     let stopped = assess(&job).findings.iter().any(|f| f.grade == Grade::Stop);
     Ok(if proof.passes && !stopped { CLEAN } else { STOP })
+}
+
+fn verify_file(db: &Path) -> anyhow::Result<u8> {
+    if !db.exists() {
+        return Err(anyhow!("{} does not exist", db.display()));
+    }
+    let found = Store::open(db)?.verify()?;
+    for flaw in &found.flaws {
+        println!("{}: {}", flaw.place, flaw.what);
+    }
+    let verdict = if found.flaws.is_empty() { "all as written" } else { "NOT as written" };
+    println!("{} entries, {verdict}; last {}", found.entries, found.last);
+    Ok(if found.flaws.is_empty() { CLEAN } else { STOP })
 }
 
 fn diagnose_file(path: &Path, json: bool) -> anyhow::Result<u8> {
@@ -593,7 +621,11 @@ fn summary(job: &Job, answers: &Answers) -> String {
 
 /// Writes to standard output; a reader that has gone away is no error.
 fn print(text: &str) -> anyhow::Result<()> {
-    match std::io::stdout().write_all(text.as_bytes()) {
+    print_bytes(text.as_bytes())
+}
+
+fn print_bytes(bytes: &[u8]) -> anyhow::Result<()> {
+    match std::io::stdout().write_all(bytes) {
         Err(e) if e.kind() != std::io::ErrorKind::BrokenPipe => Err(e.into()),
         _ => Ok(()),
     }

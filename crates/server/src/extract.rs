@@ -58,16 +58,27 @@ impl<S: Send + Sync> FromRequest<S> for Text {
     type Rejection = Problem;
 
     async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
-        let bytes = take_in(request.into_body()).await?;
+        // A job's own text with room for the quotes around it.
+        let bytes = take_in(request.into_body(), 2 * MAX_JOB_BYTES).await?;
         String::from_utf8(bytes)
             .map(Text)
             .map_err(|e| unreadable(StatusCode::BAD_REQUEST, format!("Not UTF-8: {e}.")))
     }
 }
 
-async fn take_in(mut body: Body) -> Result<Vec<u8>, Problem> {
-    // A job's own text with room for the quotes around it.
-    let most = 2 * MAX_JOB_BYTES;
+/// A body as bytes: a picture.
+#[derive(Debug)]
+pub struct Bytes(pub Vec<u8>);
+
+impl<S: Send + Sync> FromRequest<S> for Bytes {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        take_in(request.into_body(), crate::picture::MOST_BYTES + 1).await.map(Bytes)
+    }
+}
+
+async fn take_in(mut body: Body, most: usize) -> Result<Vec<u8>, Problem> {
     let (mut kept, mut length) = (Vec::new(), 0);
     while let Some(frame) = body.frame().await {
         let frame = frame.map_err(|e| unreadable(StatusCode::BAD_REQUEST, e.to_string()))?;

@@ -9,6 +9,8 @@ pub mod cli;
 pub mod demo;
 pub mod device;
 pub mod extract;
+pub mod pdf;
+pub mod picture;
 pub mod problem;
 pub mod serve;
 pub mod sim;

@@ -106,6 +106,10 @@ impl From<StoreError> for Problem {
             StoreError::NothingToUndo | StoreError::NothingToRedo => {
                 (StatusCode::CONFLICT, "/problems/nothing-to-do", "Nothing to do")
             }
+            StoreError::Frozen(_) => (StatusCode::CONFLICT, "/problems/signed", "Signed"),
+            StoreError::TooLarge { .. } | StoreError::TooMany { .. } => {
+                (StatusCode::PAYLOAD_TOO_LARGE, "/problems/picture", "The picture is not taken")
+            }
             StoreError::DiskFull { .. } => {
                 (StatusCode::INSUFFICIENT_STORAGE, "/problems/disk-full", "No room on the disk")
             }

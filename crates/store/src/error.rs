@@ -29,6 +29,23 @@ pub enum StoreError {
     /// The job is at its first revision.
     #[error("there is nothing to undo")]
     NothingToUndo,
+    /// The job is signed, or cannot be.
+    #[error(transparent)]
+    Frozen(#[from] jovek_core::record::FrozenError),
+    /// A picture is too large.
+    #[error("the picture has {bytes} bytes, more than {most}; make it smaller")]
+    TooLarge {
+        /// Its bytes.
+        bytes: usize,
+        /// Most bytes.
+        most: usize,
+    },
+    /// A job has too many pictures.
+    #[error("the job has {most} pictures already")]
+    TooMany {
+        /// Most pictures.
+        most: i64,
+    },
     /// Nothing was undone.
     #[error("there is nothing to redo")]
     NothingToRedo,

@@ -2,17 +2,24 @@
 //!
 //! Every save is a new revision; nothing is ever overwritten. Undo and redo are saves too: they
 //! repeat an earlier text and remember where they came from. A save names the revision that it was
-//! made from and is refused when another one came between.
+//! made from and is refused when another one came between, or when the job is signed and more would
+//! change than may still be added. Each change has its entry in a history whose entries are bound by
+//! hash.
 
 mod error;
+mod history;
+mod picture;
 mod revision;
 #[cfg(test)]
 mod tests;
 
 pub use error::StoreError;
+pub use history::{Entry, Flaw, Verified};
+pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use revision::{JobRow, RevisionInfo};
 
 use jovek_core::job::{Job, Shop};
+use jovek_core::record;
 use jovek_core::stock::StockLine;
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
@@ -32,6 +39,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/001-jobs.sql")),
         M::up(include_str!("migrations/002-shop.sql")),
         M::up(include_str!("migrations/003-stock.sql")),
+        M::up(include_str!("migrations/004-history.sql")),
     ])
 }
 
@@ -63,6 +71,7 @@ impl Store {
             return Err(StoreError::Damaged { what: verdict });
         }
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
+        history::take_over(&mut db)?;
         Ok(Store { db })
     }
 
@@ -196,6 +205,11 @@ impl Store {
             "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
             params![id, job.write(), now, by],
         )?;
+        let body = job.write();
+        let content = body.as_bytes();
+        let what = history::What::Saved;
+        let change = history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
+        history::add(&tx, &change)?;
         tx.commit()?;
         Ok(id)
     }
@@ -207,8 +221,59 @@ impl Store {
     pub fn save(&mut self, id: i64, from: i64, job: &Job, by: &str) -> Result<JobRow, StoreError> {
         let body = job.write();
         self.append(id, from, by, |_, head| {
-            Ok((body != head.body).then_some(Next { body, undo_to: Some(head.rev), redo_to: None }))
+            Ok((body != head.body).then_some(Next {
+                body,
+                undo_to: Some(head.rev),
+                redo_to: None,
+                what: history::What::Saved,
+            }))
         })
+    }
+
+    /// Signs a job: from then on only readings, marks and visits are added to it.
+    ///
+    /// # Errors
+    /// [`StoreError::Frozen`] where it cannot be signed, or [`StoreError::Conflict`] as for a save.
+    pub fn sign(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+        self.append(id, from, by, |_, head| {
+            let job = head.job()?;
+            let signed = record::sign(&job, jiff::Timestamp::now(), by)?;
+            Ok(Next::settled(head, &signed, history::What::Signed))
+        })
+    }
+
+    /// Opens a signed job again, as a new revision with its reason.
+    ///
+    /// # Errors
+    /// [`StoreError::Frozen`] without a reason, or [`StoreError::Conflict`] as for a save.
+    pub fn reopen(
+        &mut self,
+        id: i64,
+        from: i64,
+        by: &str,
+        why: &str,
+    ) -> Result<JobRow, StoreError> {
+        self.append(id, from, by, |_, head| {
+            let job = head.job()?;
+            let opened = record::reopen(&job, jiff::Timestamp::now(), by, why)?;
+            Ok(Next::settled(head, &opened, history::What::Opened))
+        })
+    }
+
+    /// The history of a job, newest entry first.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn history(&self, id: i64) -> Result<Vec<Entry>, StoreError> {
+        history::of_job(&self.db, id)
+    }
+
+    /// Looks at the whole history: every entry, revision and picture.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn verify(&self) -> Result<Verified, StoreError> {
+        history::verify(&self.db)
     }
 
     /// Goes back one step.
@@ -219,7 +284,12 @@ impl Store {
         self.append(id, from, by, |tx, head| {
             let target = head.undo_to.ok_or(StoreError::NothingToUndo)?;
             let target = revision::one(tx, id, target)?;
-            Ok(Some(Next { body: target.body, undo_to: target.undo_to, redo_to: Some(head.rev) }))
+            Ok(Some(Next {
+                body: target.body,
+                undo_to: target.undo_to,
+                redo_to: Some(head.rev),
+                what: history::What::Saved,
+            }))
         })
     }
 
@@ -231,7 +301,12 @@ impl Store {
         self.append(id, from, by, |tx, head| {
             let target = head.redo_to.ok_or(StoreError::NothingToRedo)?;
             let target = revision::one(tx, id, target)?;
-            Ok(Some(Next { body: target.body, undo_to: target.undo_to, redo_to: target.redo_to }))
+            Ok(Some(Next {
+                body: target.body,
+                undo_to: target.undo_to,
+                redo_to: target.redo_to,
+                what: history::What::Saved,
+            }))
         })
     }
 
@@ -249,11 +324,19 @@ impl Store {
         }
         if let Some(next) = next(&tx, &head)? {
             let rev = head.rev + 1;
+            let at = now();
+            if next.what == history::What::Saved {
+                record::may_follow(&head.job()?, &revision::job(id, rev, &next.body)?)?;
+            }
             tx.execute(
                 "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
                  VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
-                params![id, rev, next.body, now(), by, next.undo_to, next.redo_to],
+                params![id, rev, next.body, at, by, next.undo_to, next.redo_to],
             )?;
+            let content = next.body.as_bytes();
+            let (what, at) = (next.what, at.as_str());
+            let change = history::Change { job_id: id, subject: rev, at, who: by, what, content };
+            history::add(&tx, &change)?;
             tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
         }
         let row = revision::head(&tx, id)?.read()?;
@@ -289,6 +372,15 @@ struct Next {
     body: String,
     undo_to: Option<i64>,
     redo_to: Option<i64>,
+    what: history::What,
+}
+
+impl Next {
+    /// A revision that undo does not go behind; none where nothing changes.
+    fn settled(head: &revision::Raw, job: &Job, what: history::What) -> Option<Next> {
+        let body = job.write();
+        (body != head.body).then_some(Next { body, undo_to: None, redo_to: None, what })
+    }
 }
 
 fn now() -> String {

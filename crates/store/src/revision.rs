@@ -77,13 +77,19 @@ pub(crate) fn one(db: &Connection, id: i64, rev: i64) -> Result<Raw, StoreError>
         .ok_or(StoreError::NoRevision { id, rev })
 }
 
+/// The job of a stored text.
+pub(crate) fn job(id: i64, rev: i64, body: &str) -> Result<Job, StoreError> {
+    Job::read(body).map_err(|e| StoreError::BadBody { id, rev, what: e.to_string() })
+}
+
 impl Raw {
+    /// The job of this revision.
+    pub(crate) fn job(&self) -> Result<Job, StoreError> {
+        job(self.id, self.rev, &self.body)
+    }
+
     pub(crate) fn read(self) -> Result<JobRow, StoreError> {
-        let job = Job::read(&self.body).map_err(|e| StoreError::BadBody {
-            id: self.id,
-            rev: self.rev,
-            what: e.to_string(),
-        })?;
+        let job = self.job()?;
         Ok(JobRow {
             id: self.id,
             rev: self.rev,

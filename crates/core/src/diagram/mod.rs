@@ -13,7 +13,7 @@ mod sheet;
 mod svg;
 
 pub use sheet::{Diagram, Item, Sign};
-pub use svg::svg;
+pub use svg::{page_svgs, svg};
 
 use crate::answers::study;
 use crate::harness::cuts;

@@ -25,13 +25,25 @@ pub fn svg(diagram: &Diagram) -> String {
             w - 10.0,
             h - 6.0
         );
-        for item in page {
-            draw(item, &mut out);
-        }
+        out.push_str(&items(page));
         out.push_str("</g>\n");
     }
     out.push_str("</svg>\n");
     out
+}
+
+/// What stands on a page.
+fn items(page: &[Item]) -> String {
+    let mut out = String::new();
+    for item in page {
+        draw(item, &mut out);
+    }
+    out
+}
+
+/// The pages one by one, without a frame: to be put into other drawings.
+pub fn page_svgs(diagram: &Diagram) -> Vec<String> {
+    diagram.pages.iter().map(|p| items(p)).collect()
 }
 
 fn draw(item: &Item, out: &mut String) {

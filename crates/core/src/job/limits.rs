@@ -1,6 +1,6 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
-use super::{Job, LightKind, Passage, Section, Skeleton, Strip, SwitchKind, Wish};
+use super::{Job, LightKind, Passage, Record, Section, Skeleton, Strip, SwitchKind, Wish};
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -49,6 +49,43 @@ impl Checker {
             self.say(path, format!("longer than {longest} characters"));
         } else if value.chars().any(char::is_control) {
             self.say(path, "holds a control character".into());
+        }
+    }
+
+    fn record(&mut self, record: &Record) {
+        for (i, s) in record.slack.iter().enumerate() {
+            self.text(format!("record.slack[{i}].place"), &s.place, 120);
+            self.range(format!("record.slack[{i}].length_m"), s.length_m, 0.0, 20.0, "m");
+        }
+        for (i, l) in record.lux.iter().enumerate() {
+            self.text(format!("record.lux[{i}].spot"), &l.spot, 120);
+            self.maybe(format!("record.lux[{i}].before_lx"), l.before_lx, 0.0, 200_000.0, "lx");
+            self.maybe(format!("record.lux[{i}].after_lx"), l.after_lx, 0.0, 200_000.0, "lx");
+        }
+        for (i, c) in record.coding.iter().enumerate() {
+            let at = format!("record.coding[{i}]");
+            self.text(format!("{at}.module"), &c.module, 120);
+            self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
+            self.range(format!("{at}.before"), f64::from(c.before), 0.0, 255.0, "");
+        }
+        for (i, text) in record.cut.iter().enumerate() {
+            self.text(format!("record.cut[{i}]"), text, 200);
+        }
+        for (i, f) in record.fuse_places.iter().enumerate() {
+            self.text(format!("record.fuse_places[{i}].place"), &f.place, 120);
+        }
+        for (i, o) in record.otherwise.iter().enumerate() {
+            for (key, text) in [("what", &o.what), ("planned", &o.planned), ("is", &o.is)] {
+                self.text(format!("record.otherwise[{i}].{key}"), text, 200);
+            }
+        }
+        for (i, a) in record.aim.iter().enumerate() {
+            self.text(format!("record.aim[{i}].lamp"), &a.lamp, 120);
+            self.text(format!("record.aim[{i}].how"), &a.how, 200);
+        }
+        for (i, v) in record.visits.iter().enumerate() {
+            self.text(format!("record.visits[{i}].note"), &v.note, 400);
+            self.text(format!("record.visits[{i}].by"), &v.by, 60);
         }
     }
 
@@ -387,6 +424,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     if job.work.len() > 5000 {
         c.say("work".into(), "more than 5000 marks in one job; split it".into());
     }
+    c.record(&job.record);
     if let Some(search) = &job.search {
         c.text("search.since".into(), &search.since, 40);
         c.text("search.complaint".into(), &search.complaint, 300);

@@ -10,6 +10,7 @@ mod ids;
 mod lamp;
 pub mod limits;
 pub mod read;
+mod record;
 mod shift;
 mod shop;
 mod skeleton;
@@ -25,6 +26,9 @@ pub use circuit::{
 };
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, SwitchId, WayId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
+pub use record::{
+    Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
+};
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
 pub use shop::{
     AmpacityTable, BundleRule, ColourScheme, DropLimit, FuseSchool, GroundSchool, JointSchool,
@@ -88,6 +92,9 @@ pub struct Job {
     /// What was done of the work; only ever added to.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub work: Vec<StepMark>,
+    /// What was really done, signed and looked at again.
+    #[serde(default, skip_serializing_if = "Record::is_empty")]
+    pub record: Record,
     /// A working shift, for the charge of the batteries.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shift: Option<Shift>,
@@ -138,6 +145,7 @@ impl Job {
             readings: Vec::new(),
             search: None,
             work: Vec::new(),
+            record: Record::default(),
             shift: None,
             states: Vec::new(),
         }

@@ -43,7 +43,7 @@ fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
     let (expected_text, window_text) = match draft.quantity {
         Quantity::YesNo => (yes_no(draft.expected), String::new()),
         Quantity::Ohm if draft.expected >= SOUND_OHM => {
-            ("open".to_owned(), format!("above {}", shown(low, unit)))
+            ("open".to_owned(), format!("above {:.0} kohm", low / 1000.0))
         }
         _ => {
             let low_text = shown(low, unit).to_string();

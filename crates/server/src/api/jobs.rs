@@ -55,7 +55,7 @@ impl From<JobRow> for JobView {
     }
 }
 
-fn view(row: JobRow) -> Response {
+pub(super) fn view(row: JobRow) -> Response {
     (etag(row.rev), Json(JobView::from(row))).into_response()
 }
 

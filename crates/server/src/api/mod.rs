@@ -5,6 +5,7 @@ mod catalog;
 mod diagnose;
 mod headers;
 mod jobs;
+mod record;
 mod shop;
 mod stock;
 mod vehicle;
@@ -25,6 +26,7 @@ use utoipa_axum::routes;
 pub use assess::{Assessed, NextQuestion};
 pub use catalog::Catalog;
 pub use jobs::JobView;
+pub use record::packet_file;
 pub use yard::YardRow;
 
 /// What the handlers share.
@@ -95,6 +97,16 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(diagnose::read_log))
         .routes(routes!(diagnose::keep_log))
         .routes(routes!(diagnose::ask_device))
+        .routes(routes!(record::built))
+        .routes(routes!(record::sign))
+        .routes(routes!(record::open))
+        .routes(routes!(record::visit))
+        .routes(routes!(record::history))
+        .routes(routes!(record::verify))
+        .routes(routes!(record::packet_pages))
+        .routes(routes!(record::packet_pdf))
+        .routes(routes!(record::add_picture, record::pictures))
+        .routes(routes!(record::picture))
         .routes(routes!(vehicle::try_state))
         .routes(routes!(vehicle::draw_diagram))
         .routes(routes!(vehicle::cost_of_way))

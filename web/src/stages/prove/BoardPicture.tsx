@@ -8,11 +8,14 @@ export function BoardPicture({
   red,
   black,
   pick,
+  prefix,
 }: {
   points: Point[];
   red: string | undefined;
   black: string;
   pick: (key: string) => void;
+  /** Name of the circuit, which need not stand before each of its points. */
+  prefix: string;
 }) {
   return (
     <ol aria-label="Points" className="relative grid gap-x-3 sm:grid-cols-2 xl:grid-cols-3">
@@ -39,13 +42,13 @@ export function BoardPicture({
                   cx="11"
                   cy="11"
                   r="6"
-                  fill={held === "red" ? "#c22f22" : held === "black" ? "#1a1a1a" : "var(--card)"}
+                  fill={held === "red" ? "#c22f22" : held === "black" ? "#1a1a1a" : "var(--panel)"}
                   stroke="var(--ink)"
                   strokeWidth="1.5"
                 />
               </svg>
               <span>
-                {p.name}
+                {p.name.startsWith(prefix) ? p.name.slice(prefix.length) : p.name}
                 {held && <span className="text-soft"> ({held} lead)</span>}
               </span>
               <span className="ml-auto font-reading text-xs whitespace-nowrap text-soft">

@@ -154,6 +154,7 @@ function Probing({ practice, take }: { practice: Practice; take: (id: string) =>
         ]}
         red={red}
         black={black}
+        prefix={`${shown.name}: `}
         pick={(key) => (lead === "red" ? setRed(key) : setBlack(key))}
       />
       <label className="block">

@@ -1,0 +1,17 @@
+//! The record: what was installed, signed, frozen, and looked at again.
+//!
+//! `job -> as-built record -> packet for the glovebox`
+//!
+//! - [`built`]: the record; [`frozen`]: what a signature forbids; [`visits`]: what is due, what has drifted.
+//! - [`packet`]: A4 pages for the glovebox, drawn on [`sheet`].
+
+pub mod built;
+pub mod frozen;
+pub mod packet;
+mod sheet;
+pub mod visits;
+
+pub use built::{AsBuilt, as_built};
+pub use frozen::{FrozenError, may_follow, reopen, sign};
+pub use sheet::PAGE_MM;
+pub use visits::{Drift, Drifted, Due};

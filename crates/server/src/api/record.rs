@@ -1,0 +1,331 @@
+//! The record: signing, opening again, visits, pictures, history, the packet for the glovebox.
+
+use super::AppState;
+use super::assess::read as read_job;
+use super::headers::{etag, if_match, who};
+use super::jobs::{JobView, onto_newest, view};
+use crate::extract::{Bytes, Json, Path, Query, Text};
+use crate::pdf::pdf;
+use crate::picture::{PictureError, kept};
+use crate::problem::Problem;
+use axum::extract::State;
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use jiff::Timestamp;
+use jovek_core::job::{Job, Visit, VisitKind};
+use jovek_core::record::{AsBuilt, as_built, packet};
+use jovek_store::{JobRow, Store, StoreError};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+
+/// The as-built record of a job; nothing is saved.
+#[utoipa::path(post, path = "/api/record", operation_id = "asBuilt",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = AsBuilt), (status = 422, body = Problem)))]
+pub(super) async fn built(Text(body): Text) -> Result<Json<AsBuilt>, Problem> {
+    Ok(Json(as_built(&read_job(&body)?, Timestamp::now())))
+}
+
+/// Signs a job: from then on it is frozen.
+#[utoipa::path(post, path = "/api/jobs/{id}/sign", operation_id = "signJob",
+    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = JobView), (status = 409, body = Problem),
+        (status = 412, body = Problem)))]
+pub(super) async fn sign(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+) -> Result<Response, Problem> {
+    let (from, by) = (if_match(&headers)?, who(&headers));
+    state.with_store(move |store| store.sign(id, from, &by)).await.map(view)
+}
+
+/// Why a signed job is opened.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OpenAsked {
+    /// Why.
+    pub why: String,
+}
+
+/// Opens a signed job again, as a new revision.
+#[utoipa::path(post, path = "/api/jobs/{id}/open", operation_id = "openJob",
+    params(("id" = i64, Path), ("If-Match" = String, Header)), request_body = OpenAsked,
+    responses((status = 200, body = JobView), (status = 409, body = Problem),
+        (status = 412, body = Problem)))]
+pub(super) async fn open(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    Json(asked): Json<OpenAsked>,
+) -> Result<Response, Problem> {
+    let (from, by) = (if_match(&headers)?, who(&headers));
+    let why: String = asked.why.chars().filter(|c| !c.is_control()).take(300).collect();
+    state.with_store(move |store| store.reopen(id, from, &by, &why)).await.map(view)
+}
+
+/// A visit that begins.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewVisit {
+    /// What for.
+    pub kind: VisitKind,
+    /// What was seen and done.
+    #[serde(default)]
+    pub note: String,
+}
+
+/// Begins a visit: readings from now on belong to it.
+#[utoipa::path(post, path = "/api/jobs/{id}/visits", operation_id = "addVisit",
+    params(("id" = i64, Path)), request_body = NewVisit,
+    responses((status = 200, body = JobView), (status = 404, body = Problem),
+        (status = 409, body = Problem)))]
+pub(super) async fn visit(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    headers: HeaderMap,
+    Json(new): Json<NewVisit>,
+) -> Result<Response, Problem> {
+    let by = who(&headers);
+    onto_newest(&state, move |store| begin(store, id, &new, &by)).await
+}
+
+fn begin(
+    store: &mut Store,
+    id: i64,
+    new: &NewVisit,
+    by: &str,
+) -> Result<Result<JobRow, Problem>, StoreError> {
+    let row = store.get(id)?;
+    let mut job = row.job;
+    if job.record.signed.is_empty() {
+        return Ok(Err(Problem::new(
+            StatusCode::CONFLICT,
+            "/problems/not-signed",
+            "Not signed yet",
+            "Visits come after the job is signed.",
+        )));
+    }
+    let at = Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
+    let (kind, note) = (new.kind, new.note.clone());
+    job.record.visits.push(Visit { kind, at, by: by.into(), note });
+    if let Err(problem) = super::jobs::sound(&job) {
+        return Ok(Err(problem));
+    }
+    Ok(store.save(id, row.rev, &job, by).map_err(Problem::from))
+}
+
+/// An entry of the history.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct HistoryRow {
+    /// Number in the chain.
+    pub id: i64,
+    /// When.
+    pub at: String,
+    /// Who.
+    pub who: String,
+    /// What happened.
+    pub what: String,
+    /// The revision, or the picture.
+    pub subject: i64,
+    /// Hash of the entry.
+    pub hash: String,
+}
+
+/// The history of a job, newest first.
+#[utoipa::path(get, path = "/api/jobs/{id}/history", operation_id = "jobHistory",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Vec<HistoryRow>), (status = 404, body = Problem)))]
+pub(super) async fn history(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<Vec<HistoryRow>>, Problem> {
+    let entries = state
+        .with_store(move |store| {
+            store.get(id)?;
+            store.history(id)
+        })
+        .await?;
+    let row = |e: jovek_store::Entry| HistoryRow {
+        id: e.id,
+        at: e.at,
+        who: e.who,
+        what: e.what,
+        subject: e.subject,
+        hash: e.hash,
+    };
+    Ok(Json(entries.into_iter().map(row).collect()))
+}
+
+/// What a look at the whole history found.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct HistoryVerified {
+    /// Entries looked at.
+    pub entries: usize,
+    /// Hash of the last one.
+    pub last: String,
+    /// What is wrong; empty where every byte stands as it was written.
+    pub flaws: Vec<String>,
+}
+
+/// Looks at every entry of the history, every revision and picture.
+#[utoipa::path(get, path = "/api/verify", operation_id = "verifyHistory",
+    responses((status = 200, body = HistoryVerified)))]
+pub(super) async fn verify(
+    State(state): State<AppState>,
+) -> Result<Json<HistoryVerified>, Problem> {
+    let found = state.with_store(|store| store.verify()).await?;
+    let flaws = found.flaws.iter().map(|f| format!("{}: {}", f.place, f.what)).collect();
+    Ok(Json(HistoryVerified { entries: found.entries, last: found.last, flaws }))
+}
+
+/// The packet for the glovebox.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PacketPages {
+    /// Its pages, each an SVG.
+    pub pages: Vec<String>,
+}
+
+/// The pages of the packet.
+#[utoipa::path(get, path = "/api/jobs/{id}/packet", operation_id = "packetPages",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = PacketPages), (status = 404, body = Problem)))]
+pub(super) async fn packet_pages(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<PacketPages>, Problem> {
+    let row = state.with_store(move |store| store.get(id)).await?;
+    let pages = packet::packet(&row.job, &as_built(&row.job, Timestamp::now()));
+    Ok(Json(PacketPages { pages }))
+}
+
+/// The packet as PDF.
+#[utoipa::path(get, path = "/api/jobs/{id}/packet.pdf", operation_id = "packetPdf",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Vec<u8>, content_type = "application/pdf"),
+        (status = 404, body = Problem)))]
+pub(super) async fn packet_pdf(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Response, Problem> {
+    let row = state.with_store(move |store| store.get(id)).await?;
+    let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
+    let made = tokio::task::spawn_blocking(move || packet_file(&row.job)).await;
+    let failed = |what: String| {
+        Problem::new(
+            StatusCode::INTERNAL_SERVER_ERROR,
+            "/problems/internal",
+            "The packet cannot be made",
+            what,
+        )
+    };
+    let bytes = made.map_err(|e| failed(e.to_string()))?.map_err(|e| failed(e.to_string()))?;
+    let name = format!("attachment; filename=\"unit-{unit}.pdf\"");
+    let heads =
+        [(header::CONTENT_TYPE, "application/pdf".to_owned()), (header::CONTENT_DISPOSITION, name)];
+    Ok((heads, bytes).into_response())
+}
+
+/// The packet of a job as a PDF file.
+///
+/// # Errors
+/// [`crate::pdf::PdfError`].
+pub fn packet_file(job: &Job) -> Result<Vec<u8>, crate::pdf::PdfError> {
+    let pages = packet::packet(job, &as_built(job, Timestamp::now()));
+    pdf(&pages, jovek_core::record::PAGE_MM)
+}
+
+/// A picture that is kept.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PictureRow {
+    /// Its id; the picture itself is at `/api/pictures/{id}`.
+    pub id: i64,
+    /// The step or place that it shows.
+    pub shows: String,
+    /// What it is called.
+    pub name: String,
+    /// When it was added.
+    pub at: String,
+    /// Who added it.
+    pub who: String,
+}
+
+/// What a picture shows.
+#[derive(Debug, Deserialize, IntoParams)]
+pub struct PictureAsked {
+    /// The step or place; empty for the vehicle.
+    #[serde(default)]
+    pub shows: String,
+    /// What it is called.
+    #[serde(default)]
+    pub name: String,
+}
+
+/// Adds a picture, a JPEG or PNG: what is kept is made smaller and bears no place.
+#[utoipa::path(post, path = "/api/jobs/{id}/pictures", operation_id = "addPicture",
+    params(("id" = i64, Path), PictureAsked),
+    request_body(content = Vec<u8>, content_type = "application/octet-stream"),
+    responses((status = 200, body = Vec<PictureRow>), (status = 404, body = Problem),
+        (status = 413, body = Problem), (status = 422, body = Problem)))]
+pub(super) async fn add_picture(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+    Query(asked): Query<PictureAsked>,
+    headers: HeaderMap,
+    Bytes(bytes): Bytes,
+) -> Result<Json<Vec<PictureRow>>, Problem> {
+    let by = who(&headers);
+    let words = |t: &str| t.chars().filter(|c| !c.is_control()).take(120).collect::<String>();
+    let (shows, name) = (words(&asked.shows), words(&asked.name));
+    let made = tokio::task::spawn_blocking(move || kept(&bytes)).await;
+    let refused = |e: PictureError| {
+        let status = match e {
+            PictureError::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+            PictureError::Unreadable(_) => StatusCode::UNPROCESSABLE_ENTITY,
+        };
+        Problem::new(status, "/problems/picture", "The picture is not taken", e.to_string())
+    };
+    let unreadable = |e: tokio::task::JoinError| PictureError::Unreadable(e.to_string());
+    let bytes = made.map_err(unreadable).and_then(|m| m).map_err(refused)?;
+    let list = state
+        .with_store(move |store| {
+            store.add_picture(id, &shows, &name, &by, &bytes)?;
+            store.pictures(id)
+        })
+        .await?;
+    Ok(Json(list.into_iter().map(row).collect()))
+}
+
+fn row(p: jovek_store::PictureInfo) -> PictureRow {
+    PictureRow { id: p.id, shows: p.shows, name: p.name, at: p.at, who: p.who }
+}
+
+/// The pictures of a job, oldest first.
+#[utoipa::path(get, path = "/api/jobs/{id}/pictures", operation_id = "listPictures",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Vec<PictureRow>)))]
+pub(super) async fn pictures(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<Vec<PictureRow>>, Problem> {
+    let list = state.with_store(move |store| store.pictures(id)).await?;
+    Ok(Json(list.into_iter().map(row).collect()))
+}
+
+/// A picture.
+#[utoipa::path(get, path = "/api/pictures/{id}", operation_id = "getPicture",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Vec<u8>, content_type = "image/jpeg"),
+        (status = 404, body = Problem)))]
+pub(super) async fn picture(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Response, Problem> {
+    let bytes = state.with_store(move |store| store.picture(id)).await?;
+    let bytes = bytes.ok_or_else(|| {
+        let what = format!("there is no picture {id}");
+        Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)
+    })?;
+    let heads = [(header::CONTENT_TYPE, "image/jpeg"), (header::CACHE_CONTROL, "max-age=31536000")];
+    Ok((heads, etag(id), bytes).into_response())
+}

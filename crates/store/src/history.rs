@@ -1,0 +1,266 @@
+//! The history: one entry for each change, bound to the one before it by its hash.
+
+use crate::StoreError;
+use rusqlite::{Connection, OptionalExtension, params};
+use sha2::{Digest, Sha256};
+use std::collections::HashMap;
+
+/// What an entry speaks of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum What {
+    /// A job was made or changed.
+    Saved,
+    /// A revision that was there before there was a history.
+    TakenOver,
+    /// A job was signed.
+    Signed,
+    /// A signed job was opened again.
+    Opened,
+    /// A picture was added.
+    Picture,
+}
+
+impl What {
+    fn key(self) -> &'static str {
+        match self {
+            What::Saved => "saved",
+            What::TakenOver => "taken over",
+            What::Signed => "signed",
+            What::Opened => "opened",
+            What::Picture => "picture",
+        }
+    }
+}
+
+/// An entry as it is shown.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Entry {
+    /// Number in the chain, from 1.
+    pub id: i64,
+    /// The job.
+    pub job_id: i64,
+    /// Revision or picture.
+    pub subject: i64,
+    /// When.
+    pub at: String,
+    /// Who.
+    pub who: String,
+    /// `saved`, `signed`, `opened`, `picture`, `taken over`.
+    pub what: String,
+    /// Hash of what it speaks of.
+    pub content: String,
+    /// Hash of the entry, with the one before it.
+    pub hash: String,
+}
+
+/// What is wrong with a history.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Flaw {
+    /// The entry, or what stands without one.
+    pub place: String,
+    /// What is wrong.
+    pub what: String,
+}
+
+/// What a look at the whole history found.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Verified {
+    /// Entries looked at.
+    pub entries: usize,
+    /// The hash of the last one: written down elsewhere, it binds all of them.
+    pub last: String,
+    /// What is wrong.
+    pub flaws: Vec<Flaw>,
+}
+
+/// SHA-256 in hex.
+pub(crate) fn sha256(bytes: &[u8]) -> String {
+    Sha256::digest(bytes).iter().map(|b| format!("{b:02x}")).collect()
+}
+
+/// Hash of an entry. Each field goes in with its length, so that none can run into the next.
+fn hash(before: &str, e: &Entry) -> String {
+    let mut all = Sha256::new();
+    let (id, job, subject) = (e.id.to_string(), e.job_id.to_string(), e.subject.to_string());
+    let fields = [before, &id, &job, &subject, &e.at, &e.who, &e.what, &e.content];
+    for field in fields {
+        all.update((field.len() as u64).to_be_bytes());
+        all.update(field.as_bytes());
+    }
+    all.finalize().iter().map(|b| format!("{b:02x}")).collect()
+}
+
+/// A change to be written down.
+pub(crate) struct Change<'a> {
+    pub job_id: i64,
+    pub subject: i64,
+    pub at: &'a str,
+    pub who: &'a str,
+    pub what: What,
+    pub content: &'a [u8],
+}
+
+/// Adds an entry; within the transaction of the change itself.
+pub(crate) fn add(db: &Connection, change: &Change) -> Result<(), StoreError> {
+    let last: Option<(i64, String)> = db
+        .prepare_cached("SELECT id, hash FROM history ORDER BY id DESC LIMIT 1")?
+        .query_row([], |r| Ok((r.get(0)?, r.get(1)?)))
+        .optional()?;
+    let (before_id, before) = last.unwrap_or_default();
+    let mut entry = Entry {
+        id: before_id + 1,
+        job_id: change.job_id,
+        subject: change.subject,
+        at: change.at.into(),
+        who: change.who.into(),
+        what: change.what.key().into(),
+        content: sha256(change.content),
+        hash: String::new(),
+    };
+    entry.hash = hash(&before, &entry);
+    db.prepare_cached(
+        "INSERT INTO history (id, job_id, subject, at, who, what, content, hash)
+         VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8)",
+    )?
+    .execute(params![
+        entry.id,
+        entry.job_id,
+        entry.subject,
+        entry.at,
+        entry.who,
+        entry.what,
+        entry.content,
+        entry.hash
+    ])?;
+    Ok(())
+}
+
+/// Writes down revisions that are older than the history itself.
+pub(crate) fn take_over(db: &mut Connection) -> Result<(), StoreError> {
+    let entries: i64 = db.query_row("SELECT COUNT(*) FROM history", [], |r| r.get(0))?;
+    let revisions: i64 = db.query_row("SELECT COUNT(*) FROM revision", [], |r| r.get(0))?;
+    if entries > 0 || revisions == 0 {
+        return Ok(());
+    }
+    let tx = db.transaction_with_behavior(rusqlite::TransactionBehavior::Immediate)?;
+    {
+        let mut query = tx.prepare(
+            "SELECT job_id, rev, saved_at, saved_by, body FROM revision ORDER BY saved_at, job_id, rev",
+        )?;
+        let mut rows = query.query([])?;
+        while let Some(r) = rows.next()? {
+            let (at, who, body): (String, String, String) = (r.get(2)?, r.get(3)?, r.get(4)?);
+            add(
+                &tx,
+                &Change {
+                    job_id: r.get(0)?,
+                    subject: r.get(1)?,
+                    at: &at,
+                    who: &who,
+                    what: What::TakenOver,
+                    content: body.as_bytes(),
+                },
+            )?;
+        }
+    }
+    Ok(tx.commit()?)
+}
+
+/// The entries of a job, newest first.
+pub(crate) fn of_job(db: &Connection, job_id: i64) -> Result<Vec<Entry>, StoreError> {
+    let mut query = db.prepare_cached(
+        "SELECT id, job_id, subject, at, who, what, content, hash FROM history
+         WHERE job_id = ?1 ORDER BY id DESC",
+    )?;
+    let rows = query.query_map([job_id], entry)?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
+fn entry(r: &rusqlite::Row) -> rusqlite::Result<Entry> {
+    Ok(Entry {
+        id: r.get(0)?,
+        job_id: r.get(1)?,
+        subject: r.get(2)?,
+        at: r.get(3)?,
+        who: r.get(4)?,
+        what: r.get(5)?,
+        content: r.get(6)?,
+        hash: r.get(7)?,
+    })
+}
+
+/// Looks at every entry, every revision and every picture: each byte is bound.
+pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
+    let mut out = Verified::default();
+    let mut revisions: HashMap<(i64, i64), (String, String, String)> = HashMap::new();
+    let mut query = db.prepare("SELECT job_id, rev, body, saved_at, saved_by FROM revision")?;
+    let mut rows = query.query([])?;
+    while let Some(r) = rows.next()? {
+        let body: String = r.get(2)?;
+        revisions.insert((r.get(0)?, r.get(1)?), (sha256(body.as_bytes()), r.get(3)?, r.get(4)?));
+    }
+    let mut pictures: HashMap<i64, (i64, String)> = HashMap::new();
+    let mut query = db.prepare("SELECT id, job_id, shows, name, at, who, bytes FROM picture")?;
+    let mut rows = query.query([])?;
+    while let Some(r) = rows.next()? {
+        pictures.insert(r.get(0)?, (r.get(1)?, sha256(&crate::picture::bound(r)?)));
+    }
+    let mut before = String::new();
+    let mut query = db.prepare(
+        "SELECT id, job_id, subject, at, who, what, content, hash FROM history ORDER BY id",
+    )?;
+    let mut rows = query.query([])?;
+    while let Some(r) = rows.next()? {
+        let e = entry(r)?;
+        out.entries += 1;
+        let mut flaw = |what: String| {
+            out.flaws.push(Flaw { place: format!("entry {}", e.id), what });
+        };
+        if e.id != out.entries as i64 {
+            flaw(format!("its number is {}: an entry is missing before it", e.id));
+        }
+        if hash(&before, &e) != e.hash {
+            flaw("its hash does not fit: it or one before it was changed".into());
+        }
+        let (held, name) = if e.what == What::Picture.key() {
+            (pictures.remove(&e.subject).filter(|p| p.0 == e.job_id).map(|p| p.1), "picture")
+        } else {
+            let held = revisions.remove(&(e.job_id, e.subject));
+            let fits = held.filter(|(_, at, who)| (at, who) == (&e.at, &e.who));
+            (fits.map(|h| h.0), "revision")
+        };
+        match held {
+            None => flaw(format!(
+                "{name} {} of job {} is missing, or its time or name was changed",
+                e.subject, e.job_id
+            )),
+            Some(held) if held != e.content => {
+                flaw(format!("{name} {} of job {} was changed", e.subject, e.job_id));
+            }
+            Some(_) => {}
+        }
+        before = e.hash;
+    }
+    for (job, rev) in revisions.keys() {
+        let place = format!("revision {rev} of job {job}");
+        out.flaws.push(Flaw { place, what: "stands in no entry".into() });
+    }
+    for id in pictures.keys() {
+        out.flaws.push(Flaw { place: format!("picture {id}"), what: "stands in no entry".into() });
+    }
+    // The newest revision must be the one that a job shows.
+    let mut query = db.prepare(
+        "SELECT j.id, j.head, (SELECT MAX(rev) FROM revision r WHERE r.job_id = j.id) FROM job j",
+    )?;
+    let mut rows = query.query([])?;
+    while let Some(r) = rows.next()? {
+        let (job, head, newest): (i64, i64, Option<i64>) = (r.get(0)?, r.get(1)?, r.get(2)?);
+        if newest != Some(head) {
+            let what = format!("shows revision {head}, the newest is {}", newest.unwrap_or(0));
+            out.flaws.push(Flaw { place: format!("job {job}"), what });
+        }
+    }
+    out.flaws.sort_by(|a, b| a.place.cmp(&b.place));
+    out.last = before;
+    Ok(out)
+}
