@@ -197,6 +197,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The history of a job, newest first. */
+        get: operations["jobHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/log": {
         parameters: {
             query?: never;
@@ -208,6 +225,75 @@ export interface paths {
         put?: never;
         /** Keeps several readings at once, of checks and of the search for a fault; all of them or none. */
         post: operations["keepReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Opens a signed job again, as a new revision. */
+        post: operations["openJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/packet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pages of the packet. */
+        get: operations["packetPages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/packet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The packet as PDF. */
+        get: operations["packetPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pictures of a job, oldest first. */
+        get: operations["listPictures"];
+        put?: never;
+        /** Adds a picture, a JPEG or PNG: what is kept is made smaller and bears no place. */
+        post: operations["addPicture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -265,6 +351,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Signs a job: from then on it is frozen. */
+        post: operations["signJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/undo": {
         parameters: {
             query?: never;
@@ -276,6 +379,23 @@ export interface paths {
         put?: never;
         /** Goes back one step. */
         post: operations["undoJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begins a visit: readings from now on belong to it. */
+        post: operations["addVisit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -313,6 +433,23 @@ export interface paths {
         put?: never;
         /** The vehicle in one state; nothing is saved. */
         post: operations["tryState"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture. */
+        get: operations["getPicture"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -381,6 +518,23 @@ export interface paths {
         put?: never;
         /** Reads a log: readings that can be kept, and bad rows by line. Nothing is saved. */
         post: operations["readLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The as-built record of a job; nothing is saved. */
+        post: operations["asBuilt"];
         delete?: never;
         options?: never;
         head?: never;
@@ -475,6 +629,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/verify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Looks at every entry of the history, every revision and picture. */
+        get: operations["verifyHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/work": {
         parameters: {
             query?: never;
@@ -505,6 +676,13 @@ export interface components {
             rest_min: number;
             /** @description The step before. */
             step: components["schemas"]["StepId"];
+        };
+        /** @description How a lamp was aimed. */
+        Aim: {
+            /** @description How: drop at a distance, turns, marks. */
+            how: string;
+            /** @description Which lamp. */
+            lamp: string;
         };
         /** @description Another part that would do too, and what it changes. */
         Alternative: {
@@ -569,6 +747,46 @@ export interface components {
             stages: components["schemas"]["StageAnswer"][];
             /** @description Terminals by kind. */
             terminals: components["schemas"]["TerminalCount"][];
+        };
+        /** @description The as-built record. */
+        AsBuilt: {
+            /** @description How lamps were aimed. */
+            aim: string[];
+            /** @description What to beware of. */
+            cautions: string[];
+            /** @description Coding values. */
+            coding: components["schemas"]["CodingLine"][];
+            /** @description What was cut or taken off. */
+            cut: string[];
+            /** @description Old readings beside new ones. */
+            drift: components["schemas"]["Drift"][];
+            /** @description What was fitted, circuit by circuit. */
+            fitted: components["schemas"]["BuiltLine"][];
+            /** @description Fuses. */
+            fuses: components["schemas"]["FuseLine"][];
+            /** @description What keeps it from being signed. */
+            holds: string[];
+            /** @description Light before and after. */
+            lux: components["schemas"]["LuxLine"][];
+            next?: null | components["schemas"]["Due"];
+            /** @description Pins, line by line. */
+            pins: string[];
+            /** @description Readings when it was signed; the last ones while it is open. */
+            readings: components["schemas"]["ReadLine"][];
+            /** @description Signatures, the last one in force unless it was opened again. */
+            signed: components["schemas"]["Signature"][];
+            /** @description Wire left coiled, and where. */
+            slack: string[];
+            /** @description Switches. */
+            switches: components["schemas"]["SwitchLine"][];
+            /** @description The job. */
+            title: string;
+            /** @description Unit number. */
+            unit: string;
+            /** @description The vehicle. */
+            vehicle: string;
+            /** @description Visits so far. */
+            visits: components["schemas"]["Visit"][];
         };
         /** @description Answers to a job. */
         Assessed: {
@@ -747,6 +965,19 @@ export interface components {
         Budgeted: {
             /** @description The budget. */
             budget: components["schemas"]["Budget"];
+        };
+        /** @description Something as planned and as it is. */
+        BuiltLine: {
+            /** @description The circuit; empty for the vehicle. */
+            circuit: string;
+            /** @description True where both are not the same. */
+            differs: boolean;
+            /** @description As it is. */
+            is: string;
+            /** @description As planned. */
+            planned: string;
+            /** @description What. */
+            what: string;
         };
         /**
          * @description Rule for wires that lie side by side.
@@ -956,6 +1187,32 @@ export interface components {
             text: string;
             /** @description What turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
+        };
+        /** @description A coding value that was changed. */
+        Coding: {
+            /**
+             * Format: int32
+             * @description The value that was read before.
+             */
+            before: number;
+            /**
+             * Format: int32
+             * @description The bit, 0 to 7.
+             */
+            bit: number;
+            /** @description True where it was set, false where it was cleared. */
+            is_set: boolean;
+            /** @description The module, and what the bit turns on. */
+            module: string;
+        };
+        /** @description A coding value before and after. */
+        CodingLine: {
+            /** @description True where it cannot be. */
+            is_wrong: boolean;
+            /** @description The module, and what the bit turns on. */
+            module: string;
+            /** @description `bit 6 set: 130 to 194`; what is wrong where it cannot be. */
+            text: string;
         };
         /** @description The coil circuit of a relay. */
         CoilReading: {
@@ -1211,11 +1468,40 @@ export interface components {
             /** @description The drawing. */
             diagram: components["schemas"]["Diagram"];
         };
+        /** @description Old and new reading of one check. */
+        Drift: {
+            /** @description When the last one was taken. */
+            at: string;
+            /** @description How they differ. */
+            drifted: components["schemas"]["Drifted"];
+            /** @description What is read. */
+            name: string;
+            /** @description Last. */
+            new_text: string;
+            /** @description When the job was signed. */
+            old_text: string;
+            /** @description `Rear work lamps: lost in the ground was 30 mV, now 210 mV`. */
+            says: string;
+        };
+        /**
+         * @description How an old and a new reading of one check differ.
+         * @enum {string}
+         */
+        Drifted: "steady" | "moved" | "out";
         /**
          * @description Voltage that may be lost between battery and lamp.
          * @enum {string}
          */
         DropLimit: "three_percent" | "ten_percent" | "half_volt";
+        /** @description When somebody looks again. */
+        Due: {
+            /** @description The day, such as `2026-04-12`. */
+            day: string;
+            /** @description True where that day is over. */
+            is_over: boolean;
+            /** @description What for. */
+            kind: components["schemas"]["VisitKind"];
+        };
         /** @description A straight edge that strip is wished along. Between one edge and the next is a corner. */
         Edge: {
             /**
@@ -1526,7 +1812,23 @@ export interface components {
          * @description What can be exported.
          * @enum {string}
          */
-        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "job";
+        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "record-json" | "job";
+        /** @description A fuse on the map. */
+        FuseLine: {
+            /** @description What it protects. */
+            circuit: string;
+            /** @description Where it sits. */
+            place: string;
+            /** @description `7.5 A`. */
+            rating: string;
+        };
+        /** @description Where a fuse sits. */
+        FusePlace: {
+            /** @description The circuit that it protects. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description Where, so that a stranger finds it. */
+            place: string;
+        };
         /**
          * @description How the fuse is chosen between load and wire.
          * @enum {string}
@@ -1575,6 +1877,36 @@ export interface components {
          * @enum {string}
          */
         Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray";
+        /** @description An entry of the history. */
+        HistoryRow: {
+            /** @description When. */
+            at: string;
+            /** @description Hash of the entry. */
+            hash: string;
+            /**
+             * Format: int64
+             * @description Number in the chain.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description The revision, or the picture.
+             */
+            subject: number;
+            /** @description What happened. */
+            what: string;
+            /** @description Who. */
+            who: string;
+        };
+        /** @description What a look at the whole history found. */
+        HistoryVerified: {
+            /** @description Entries looked at. */
+            entries: number;
+            /** @description What is wrong; empty where every byte stands as it was written. */
+            flaws: string[];
+            /** @description Hash of the last one. */
+            last: string;
+        };
         /**
          * @description What kind of input one is.
          * @enum {string}
@@ -1673,6 +2005,8 @@ export interface components {
             jovek: number;
             /** @description Readings taken on the finished work. */
             readings?: components["schemas"]["Reading"][];
+            /** @description What was really done, signed and looked at again. */
+            record?: components["schemas"]["Record"];
             search?: null | components["schemas"]["Search"];
             shift?: null | components["schemas"]["Shift"];
             /** @description The shop's schools and habits. */
@@ -1991,6 +2325,28 @@ export interface components {
             /** @description CSV with the columns check, value, and at, by, unit where there are. */
             text: string;
         };
+        /** @description Light at a marked spot. */
+        Lux: {
+            /**
+             * Format: double
+             * @description After it, lx.
+             */
+            after_lx?: number | null;
+            /**
+             * Format: double
+             * @description Before the work, lx.
+             */
+            before_lx?: number | null;
+            /** @description The spot. */
+            spot: string;
+        };
+        /** @description Light at a spot. */
+        LuxLine: {
+            /** @description The spot. */
+            spot: string;
+            /** @description `4 lx before, 61 lx after: 15 times as much`. */
+            text: string;
+        };
         /**
          * @description Vehicle voltage that a light is made for.
          * @enum {string}
@@ -2088,6 +2444,13 @@ export interface components {
              */
             value: number;
         };
+        /** @description A visit that begins. */
+        NewVisit: {
+            /** @description What for. */
+            kind: components["schemas"]["VisitKind"];
+            /** @description What was seen and done. */
+            note?: string;
+        };
         /** @description A reading worth taking. */
         NextAnswer: {
             /**
@@ -2120,6 +2483,30 @@ export interface components {
              * @description To, m.
              */
             to_m: number;
+        };
+        /** @description Why a signed job is opened. */
+        OpenAsked: {
+            /** @description Why. */
+            why: string;
+        };
+        /** @description Why a signed job was opened again. */
+        Opened: {
+            /** @description When, RFC 3339 with offset. */
+            at: string;
+            /** @description Who. */
+            by: string;
+            /** @description Why. */
+            why: string;
+        };
+        /** @description Something that was installed otherwise than planned. */
+        Otherwise: {
+            circuit?: null | components["schemas"]["CircuitId"];
+            /** @description As it is. */
+            is: string;
+            /** @description As planned. */
+            planned: string;
+            /** @description What: pin, colour, wire, fuse, place. */
+            what: string;
         };
         /** @description What one outcome of a reading would mean. */
         Outcome: {
@@ -2167,6 +2554,11 @@ export interface components {
             feed?: string;
             /** @description Of ground wires. */
             ground?: string;
+        };
+        /** @description The packet for the glovebox. */
+        PacketPages: {
+            /** @description Its pages, each an SVG. */
+            pages: string[];
         };
         /**
          * @description What kind of part was chosen.
@@ -2221,6 +2613,22 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "connector";
+        };
+        /** @description A picture that is kept. */
+        PictureRow: {
+            /** @description When it was added. */
+            at: string;
+            /**
+             * Format: int64
+             * @description Its id; the picture itself is at `/api/pictures/{id}`.
+             */
+            id: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description The step or place that it shows. */
+            shows: string;
+            /** @description Who added it. */
+            who: string;
         };
         /** @description One terminal with its wire. */
         Pin: {
@@ -2491,6 +2899,17 @@ export interface components {
             /** @description Its unit. */
             unit: string;
         };
+        /** @description A reading with its window. */
+        ReadLine: {
+            /** @description True where it is outside. */
+            is_off: boolean;
+            /** @description What was read. */
+            name: string;
+            /** @description The reading; empty where none was taken. */
+            read: string;
+            /** @description The window. */
+            window: string;
+        };
         /**
          * @description What a reading is taken with.
          * @enum {string}
@@ -2538,6 +2957,27 @@ export interface components {
             value_text?: string | null;
             /** @description What takes it. */
             with: components["schemas"]["ReadWith"];
+        };
+        /** @description The as-built record of a job, as far as a person has to tell it. */
+        Record: {
+            /** @description How each lamp was aimed. */
+            aim?: components["schemas"]["Aim"][];
+            /** @description Coding values that were changed. */
+            coding?: components["schemas"]["Coding"][];
+            /** @description What was cut, drilled or taken off, and where it is kept. */
+            cut?: string[];
+            /** @description Where each fuse sits. */
+            fuse_places?: components["schemas"]["FusePlace"][];
+            /** @description Light at marked spots, before and after. */
+            lux?: components["schemas"]["Lux"][];
+            /** @description Where something was installed otherwise than planned. */
+            otherwise?: components["schemas"]["Otherwise"][];
+            /** @description Signatures, the last one in force. */
+            signed?: components["schemas"]["Signature"][];
+            /** @description Wire that was left coiled. */
+            slack?: components["schemas"]["Slack"][];
+            /** @description Visits after the first signature. */
+            visits?: components["schemas"]["Visit"][];
         };
         /** @description One reel and what is cut from it. */
         Reel: {
@@ -2884,6 +3324,14 @@ export interface components {
          * @enum {string}
          */
         Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
+        /** @description A signature: from here on the job is frozen. */
+        Signature: {
+            /** @description When, RFC 3339 with offset. */
+            at: string;
+            /** @description Who answers for the work. */
+            by: string;
+            opened?: null | components["schemas"]["Opened"];
+        };
         /** @description Where the parts of a circuit sit. What is left out sits where such parts usually do. */
         Sites: {
             control?: null | components["schemas"]["PlaceId"];
@@ -2921,6 +3369,16 @@ export interface components {
              */
             width_m?: number | null;
         };
+        /** @description Wire that was left coiled. */
+        Slack: {
+            /**
+             * Format: double
+             * @description How much, m.
+             */
+            length_m: number;
+            /** @description Where. */
+            place: string;
+        };
         /** @description A named source. */
         Source: {
             /** @description What kind of source it is. */
@@ -2948,7 +3406,7 @@ export interface components {
          * @description The stages in working order.
          * @enum {string}
          */
-        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove";
+        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove" | "sign";
         /** @description A stage with its state. */
         StageAnswer: {
             /** @description Which one. */
@@ -3267,6 +3725,15 @@ export interface components {
          * @enum {string}
          */
         SwitchKind: "on_off" | "momentary" | "three_way" | "dimmer" | "remote";
+        /** @description What a switch does. */
+        SwitchLine: {
+            /** @description The circuit. */
+            circuit: string;
+            /** @description When it is lit, as one sentence. */
+            lit: string;
+            /** @description What it must not be used for; empty where nothing is to be said. */
+            not_for: string;
+        };
         /**
          * @description Nominal voltage of the vehicle.
          * @enum {string}
@@ -3337,6 +3804,22 @@ export interface components {
          * @enum {string}
          */
         Verdict: "waiting" | "good" | "low" | "high";
+        /** @description A visit after the job was signed. Readings from its time on belong to it. */
+        Visit: {
+            /** @description When it began, RFC 3339 with offset. */
+            at: string;
+            /** @description Who. */
+            by: string;
+            /** @description What for. */
+            kind: components["schemas"]["VisitKind"];
+            /** @description What was seen and done. */
+            note?: string;
+        };
+        /**
+         * @description What a visit is for.
+         * @enum {string}
+         */
+        VisitKind: "first_month" | "yearly" | "complaint";
         /** @description One element at its place. */
         VoltElement: {
             /**
@@ -4083,6 +4566,35 @@ export interface operations {
             };
         };
     };
+    jobHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryRow"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     keepReadings: {
         parameters: {
             query?: never;
@@ -4107,6 +4619,182 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openJob: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packetPages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacketPages"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packetPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listPictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureRow"][];
+                };
+            };
+        };
+    };
+    addPicture: {
+        parameters: {
+            query?: {
+                /** @description The step or place; empty for the vehicle. */
+                shows?: string;
+                /** @description What it is called. */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureRow"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4233,6 +4921,45 @@ export interface operations {
             };
         };
     };
+    signJob: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undoJob: {
         parameters: {
             query?: never;
@@ -4263,6 +4990,47 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewVisit"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4335,6 +5103,35 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4456,6 +5253,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    asBuilt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsBuilt"];
                 };
             };
             422: {
@@ -4664,6 +5492,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    verifyHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryVerified"];
                 };
             };
         };

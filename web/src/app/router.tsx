@@ -2,6 +2,7 @@ import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/re
 import { Sheet } from "../sheet/Sheet";
 import { isStage, type Stage } from "../sheet/stages";
 import { ShopPage } from "../shop/ShopPage";
+import { OwnerPage } from "../stages/sign/OwnerPage";
 import { Yard } from "../yard/Yard";
 
 const rootRoute = createRootRoute({
@@ -34,8 +35,17 @@ const sheetRoute = createRoute({
   },
 });
 
+const ownerRoute = createRoute({
+  getParentRoute: () => rootRoute,
+  path: "/owner/$id",
+  component: function Owner() {
+    const { id } = ownerRoute.useParams();
+    return <OwnerPage id={Number(id)} />;
+  },
+});
+
 export const router = createRouter({
-  routeTree: rootRoute.addChildren([yardRoute, shopRoute, sheetRoute]),
+  routeTree: rootRoute.addChildren([yardRoute, shopRoute, sheetRoute, ownerRoute]),
 });
 
 declare module "@tanstack/react-router" {

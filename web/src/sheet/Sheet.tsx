@@ -18,9 +18,16 @@ import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
 import { StripSheet } from "../stages/run/StripSheet";
 import { VehicleSheet } from "../stages/run/VehicleSheet";
+import { HistorySheet } from "../stages/sign/HistorySheet";
+import { PacketSheet } from "../stages/sign/PacketSheet";
+import { PictureSheet } from "../stages/sign/PictureSheet";
+import { SignSheet } from "../stages/sign/SignSheet";
+import { VisitSheet } from "../stages/sign/VisitSheet";
 import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
+import { Button } from "../ui/Button";
 import { type Form, FormContext } from "../ui/form";
+import { Mark } from "../ui/Mark";
 import { TabbedPages } from "../ui/TabbedPages";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
@@ -161,13 +168,35 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
             <StagePanel stage={stage} />
           </div>
           <main className="min-w-0 space-y-4">
-            <NextQuestion />
+            <Frozen stage={stage} go={go} />
+            {signature(desk.job) ? null : <NextQuestion />}
             <Answers stage={stage} go={go} />
           </main>
         </div>
         <Palette open={finding} setOpen={setFinding} groups={groups} />
       </FormContext.Provider>
     </DeskContext.Provider>
+  );
+}
+
+/** The signature in force; none while the job is open. */
+function signature(job: Job) {
+  const last = job.record?.signed?.at(-1);
+  return last && !last.opened ? last : undefined;
+}
+
+/** Says on every stage that a signed job stays as it is. */
+function Frozen({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
+  const signed = signature(useDesk().job);
+  if (!signed || stage === "sign") return null;
+  return (
+    <p className="no-print card flex flex-wrap items-center gap-2 p-3" role="note">
+      <Mark shape="done" />
+      Signed by {signed.by} on {signed.at.slice(0, 10)}: it stays as it is.
+      <Button kind="quiet" onClick={() => go("sign")}>
+        Open a new revision
+      </Button>
+    </p>
   );
 }
 
@@ -195,6 +224,19 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
           { title: "Fault", content: <FaultSheet /> },
           { title: "Practice", content: <PracticeSheet /> },
           { title: "Proof", content: <ProofSheet /> },
+        ]}
+      />
+    );
+  if (stage === "sign")
+    return (
+      <TabbedPages
+        label="Sign"
+        pages={[
+          { title: "Record", content: <SignSheet /> },
+          { title: "Visits", content: <VisitSheet /> },
+          { title: "Pictures", content: <PictureSheet /> },
+          { title: "History", content: <HistorySheet /> },
+          { title: "Packet", content: <PacketSheet /> },
         ]}
       />
     );

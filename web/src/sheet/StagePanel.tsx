@@ -6,6 +6,7 @@ import { LightPanel } from "../stages/light/LightPanel";
 import { LookPanel } from "../stages/look/LookPanel";
 import { ProvePanel } from "../stages/prove/ProvePanel";
 import { RunPanel } from "../stages/run/RunPanel";
+import { SignPanel } from "../stages/sign/SignPanel";
 import { SwitchPanel } from "../stages/switch/SwitchPanel";
 import { TryPanel } from "../try/TryPanel";
 import type { Stage } from "./stages";
@@ -19,6 +20,7 @@ const PANELS: Record<Stage, ComponentType> = {
   cut: CutPanel,
   fit: FitPanel,
   prove: ProvePanel,
+  sign: SignPanel,
   try: TryPanel,
 };
 

@@ -44,6 +44,9 @@ export interface JobDesk {
   /** Keeps several at once, all or none. */
   addReadings: (lines: Schemas["LogLine"][]) => Promise<void>;
   addMark: (mark: Schemas["NewMark"]) => Promise<void>;
+  sign: () => Promise<void>;
+  reopen: (why: string) => Promise<void>;
+  addVisit: (visit: Schemas["NewVisit"]) => Promise<void>;
   /** After a conflict: give up what was typed here. */
   takeTheirs: () => void;
   /** After a conflict: save what was typed here on top. */
@@ -107,8 +110,15 @@ export function useJob(loaded: JobView): JobDesk {
         accept(view, dirty.current);
         setSaveState(dirty.current ? "waiting" : "saved");
       })
-      .catch((error) => {
-        dirty.current = true;
+      .catch(async (error) => {
+        // What is signed stays as it is: the page goes back to it and says so.
+        if (error instanceof ApiError && error.problem.type === "/problems/signed") {
+          const options = { params: { path: { id } } };
+          const view = await unwrap(api.GET("/api/jobs/{id}", options)).catch(() => undefined);
+          if (view) accept(view, dirty.current);
+        } else {
+          dirty.current = true;
+        }
         fail(error);
       })
       .finally(() => {
@@ -198,6 +208,34 @@ export function useJob(loaded: JobView): JobDesk {
     [accept, id, save],
   );
 
+  const sign = useCallback(async () => {
+    await save();
+    const params = { path: { id }, header: { "If-Match": `"${now.current.rev}"` } };
+    accept(await unwrap(api.POST("/api/jobs/{id}/sign", { params })), dirty.current);
+  }, [accept, id, save]);
+
+  const reopen = useCallback(
+    async (why: string) => {
+      const params = { path: { id }, header: { "If-Match": `"${now.current.rev}"` } };
+      accept(await unwrap(api.POST("/api/jobs/{id}/open", { params, body: { why } })), false);
+      setProblem(undefined);
+      setSaveState("saved");
+    },
+    [accept, id],
+  );
+
+  const addVisit = useCallback(
+    async (visit: Schemas["NewVisit"]) => {
+      await save();
+      const params = { path: { id } };
+      accept(
+        await unwrap(api.POST("/api/jobs/{id}/visits", { params, body: visit })),
+        dirty.current,
+      );
+    },
+    [accept, id, save],
+  );
+
   const takeTheirs = useCallback(async () => {
     dirty.current = false;
     try {
@@ -270,6 +308,9 @@ export function useJob(loaded: JobView): JobDesk {
     addReading,
     addReadings,
     addMark,
+    sign,
+    reopen,
+    addVisit,
     takeTheirs,
     keepMine,
   };

@@ -28,6 +28,8 @@ pub enum Stage {
     Fit,
     /// The readings.
     Prove,
+    /// The record.
+    Sign,
 }
 
 /// State of a stage.
@@ -53,7 +55,7 @@ pub struct StageAnswer {
     pub word: String,
 }
 
-const STAGES: [Stage; 8] = [
+const STAGES: [Stage; 9] = [
     Stage::Look,
     Stage::Light,
     Stage::Feed,
@@ -62,6 +64,7 @@ const STAGES: [Stage; 8] = [
     Stage::Cut,
     Stage::Fit,
     Stage::Prove,
+    Stage::Sign,
 ];
 
 /// How many steps of the work are done, and whether the last of all is.
@@ -109,6 +112,11 @@ pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                     (_, true) => (StageState::Done, "done".to_owned()),
                     (0, _) => (StageState::Open, "to do".to_owned()),
                     (n, _) => (StageState::Open, format!("{n} done")),
+                },
+                Stage::Sign => match job.record.signature() {
+                    Some(_) => (StageState::Done, "signed".to_owned()),
+                    None if job.record.signed.is_empty() => (StageState::Open, "to sign".to_owned()),
+                    None => (StageState::Open, "open again".to_owned()),
                 },
                 Stage::Prove if bad > 0 => (StageState::Open, format!("{bad} off")),
                 Stage::Prove if waiting > 0 => (StageState::Open, format!("{waiting} to read")),

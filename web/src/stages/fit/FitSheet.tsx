@@ -1,7 +1,10 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
+import { PictureList } from "../sign/PictureList";
+import { PlacePicture } from "./PlacePicture";
 import { type NewMark, useMarks } from "./useMarks";
 import { useWork } from "./useWork";
 
@@ -143,6 +146,7 @@ function NextStep({
   press: (mark: NewMark["mark"]) => void;
 }) {
   const { step } = answer;
+  const { id } = useDesk();
   const isHeld = state === "blocked" || state === "resting";
   return (
     <section
@@ -163,6 +167,7 @@ function NextStep({
         {step.tool && <>With: {step.tool}. </>}
         <span className="font-reading">{step.minutes.toFixed(0)} min</span>
       </p>
+      {step.place && <PlacePicture place={step.place} />}
       {step.cautions.length > 0 && (
         <ul className="space-y-1">
           {step.cautions.map((c) => (
@@ -205,6 +210,10 @@ function NextStep({
           </Button>
         </div>
       )}
+      <details>
+        <summary className="min-h-11 cursor-pointer text-soft">Pictures of this step</summary>
+        <PictureList id={id} shows={step.what} />
+      </details>
     </section>
   );
 }
