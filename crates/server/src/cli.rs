@@ -1,6 +1,6 @@
 //! The command line.
 
-use crate::{api, demo, serve, sim};
+use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::answers::{Answers, RouteAnswer, assess, study};
@@ -14,6 +14,8 @@ use jovek_core::proof::{Counter, Proof, prove};
 use jovek_core::rules::Grade;
 use jovek_core::state;
 use jovek_core::stock::{self, StockLine};
+use jovek_core::work::bays::{BayPlan, plan};
+use jovek_core::work::learn::learn;
 use jovek_core::work::{StepState, Work, work};
 use jovek_store::Store;
 use std::io::{Read, Write};
@@ -122,6 +124,26 @@ enum Command {
         #[arg(long, default_value = "127.0.0.1:5025")]
         listen: SocketAddr,
     },
+    /// The plan over vehicles: which stands in which bay, who does what when.
+    Bays {
+        /// Job files; those of the database where none is named.
+        jobs: Vec<PathBuf>,
+        /// Database file.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+        /// Bays.
+        #[arg(long, default_value_t = 2)]
+        bays: usize,
+        /// People.
+        #[arg(long, default_value_t = 1)]
+        people: usize,
+        /// First day, such as 2026-03-02; today otherwise.
+        #[arg(long)]
+        from: Option<jiff::civil::Date>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
     /// Write a job in an open format.
     Export {
         /// Job file, or - for standard input.
@@ -193,11 +215,12 @@ enum CliFormat {
     DiagramSvg,
     RecordJson,
     PacketPdf,
+    Ics,
     Job,
 }
 
 impl CliFormat {
-    /// The text format; none for the packet, which is no text.
+    /// The text format of the core; none for the packet and the calendar.
     fn text(self) -> Option<Format> {
         Some(match self {
             CliFormat::Spice => Format::Spice,
@@ -211,7 +234,7 @@ impl CliFormat {
             CliFormat::DiagramSvg => Format::DiagramSvg,
             CliFormat::RecordJson => Format::RecordJson,
             CliFormat::Job => Format::Job,
-            CliFormat::PacketPdf => return None,
+            CliFormat::PacketPdf | CliFormat::Ics => return None,
         })
     }
 }
@@ -272,6 +295,19 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 steps_text(&job, &work)
             })?;
         }
+        Command::Bays { jobs, db, bays, people, from, json } => {
+            let jobs = match jobs.as_slice() {
+                [] if !db.exists() => return Err(anyhow!("{} does not exist", db.display())),
+                [] => Store::open(db)?.list()?.into_iter().map(|r| r.job).collect(),
+                files => files.iter().map(|f| read_job(f)).collect::<anyhow::Result<Vec<_>>>()?,
+            };
+            let plan = plan_of(&jobs, Some(*bays), Some(*people), *from)?;
+            print(&if *json {
+                serde_json::to_string_pretty(&plan)? + "\n"
+            } else {
+                bays_text(&plan)
+            })?;
+        }
         Command::Diagnose { job, json } => return diagnose_file(job, *json),
         Command::Sim { device, job, fault, listen } => {
             simulate(*device, &read_job(job)?, *fault, *listen)?;
@@ -294,6 +330,9 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 (Some(number), _) => formboard_page(&job, *format, *number)?.into_bytes(),
                 (None, Some(text)) => {
                     export_with(&job, text, state.as_deref(), &shelf)?.into_bytes()
+                }
+                (None, None) if matches!(format, CliFormat::Ics) => {
+                    ics::calendar(&plan_of(&[job], None, None, None)?).into_bytes()
                 }
                 (None, None) => api::packet_file(&job)?,
             };
@@ -383,6 +422,45 @@ fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     })?;
     let stopped = assess(&job).findings.iter().any(|f| f.grade == Grade::Stop);
     Ok(if proof.passes && !stopped { CLEAN } else { STOP })
+}
+
+/// The plan of some jobs; usual hours, from today where nothing is said.
+fn plan_of(
+    jobs: &[Job],
+    bays: Option<usize>,
+    people: Option<usize>,
+    from: Option<jiff::civil::Date>,
+) -> anyhow::Result<BayPlan> {
+    let asked = api::BaysAsked { bays, people, opens_min: None, closes_min: None, from };
+    let now = jiff::Timestamp::now();
+    Ok(plan(jobs, &api::shopfloor(&asked), &learn(jobs), now)?)
+}
+
+fn bays_text(plan: &BayPlan) -> String {
+    let mut out = format!("{}\n\n", plan.text);
+    let clock = |t: jiff::civil::DateTime| t.strftime("%a %d %b %H:%M").to_string();
+    for s in &plan.stays {
+        out += &format!(
+            "Bay {}: unit {}, {} to {}, {}\n",
+            s.bay,
+            s.unit,
+            clock(s.starts),
+            clock(s.ends),
+            s.text
+        );
+    }
+    out.push('\n');
+    for s in &plan.steps {
+        out += &format!(
+            "{}  person {}, bay {}, unit {}: {}\n",
+            clock(s.starts),
+            s.person,
+            s.bay,
+            s.unit,
+            s.what
+        );
+    }
+    out
 }
 
 fn verify_file(db: &Path) -> anyhow::Result<u8> {

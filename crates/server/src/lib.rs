@@ -9,6 +9,7 @@ pub mod cli;
 pub mod demo;
 pub mod device;
 pub mod extract;
+pub mod ics;
 pub mod pdf;
 pub mod picture;
 pub mod problem;

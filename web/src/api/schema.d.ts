@@ -22,6 +22,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All jobs that are not done, over bays and people. */
+        get: operations["planBays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bays.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as iCalendar. */
+        get: operations["baysIcs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/budget": {
         parameters: {
             query?: never;
@@ -937,6 +971,21 @@ export interface components {
              * @description Internal resistance of the whole bank, milliohm.
              */
             internal_mohm?: number | null;
+        };
+        /** @description A plan. */
+        BayPlan: {
+            /** @description Kinds of steps whose minutes were learned. */
+            learned: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /** @description The shop. */
+            shop: components["schemas"]["Shopfloor"];
+            /** @description Vehicles in their bays, in order. */
+            stays: components["schemas"]["Stay"][];
+            /** @description Steps in the order in which they begin. */
+            steps: components["schemas"]["Planned"][];
+            /** @description `4 vehicles in 2 bays, done on 2026-03-06`. */
+            text: string;
         };
         /** @description Two places that a way joins. */
         Between: {
@@ -2187,6 +2236,16 @@ export interface components {
          * @enum {string}
          */
         LampRole: "headlamp" | "tail" | "brake" | "turn" | "marker" | "plate" | "reverse" | "fog" | "driving" | "work" | "warning" | "accent";
+        /** @description What is known of a kind of step. */
+        Learned: {
+            /**
+             * Format: double
+             * @description Planned minutes times this are what to expect.
+             */
+            factor: number;
+            /** @description Steps of the kind that were timed. */
+            timed: number;
+        };
         /** @description A circuit that a switch leaves on with the key out. */
         LeftOn: {
             /** @description Its name. */
@@ -2679,6 +2738,30 @@ export interface components {
         };
         /** @description A place of the vehicle's skeleton. */
         PlaceId: string;
+        /** @description A step in the plan. */
+        Planned: {
+            /** @description Bay, from 1. */
+            bay: number;
+            /** @description Ends. */
+            ends: string;
+            /** @description Person, from 1. */
+            person: number;
+            /**
+             * Format: double
+             * @description What cures after it, min; 0 where nothing does.
+             */
+            rest_min: number;
+            /** @description Begins, local time. */
+            starts: string;
+            /** @description Id of the step. */
+            step: string;
+            /** @description Unit of the vehicle. */
+            unit: string;
+            /** @description Vehicle, by number in what was asked. */
+            vehicle: number;
+            /** @description What is done. */
+            what: string;
+        };
         /** @description A point of the curve. */
         Point: {
             /**
@@ -3309,6 +3392,25 @@ export interface components {
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
+        /** @description The shop as a plan sees it. */
+        Shopfloor: {
+            /** @description Bays. */
+            bays: number;
+            /**
+             * Format: int32
+             * @description Work ends at, minutes after midnight.
+             */
+            closes_min: number;
+            /** @description The first day, such as `2026-03-02`. */
+            from: string;
+            /**
+             * Format: int32
+             * @description Work begins at, minutes after midnight.
+             */
+            opens_min: number;
+            /** @description People. */
+            people: number;
+        };
         /**
          * @description A side of the position.
          * @enum {string}
@@ -3428,6 +3530,23 @@ export interface components {
         Starts: "yes" | "doubtful" | "no";
         /** @description A saved state of the vehicle. */
         StateId: string;
+        /** @description A vehicle in its bay. */
+        Stay: {
+            /** @description Bay, from 1. */
+            bay: number;
+            /** @description Out. */
+            ends: string;
+            /** @description In. */
+            starts: string;
+            /** @description `7 h 10 min of work`. */
+            text: string;
+            /** @description What the job is. */
+            title: string;
+            /** @description Unit. */
+            unit: string;
+            /** @description Vehicle, by number in what was asked. */
+            vehicle: number;
+        };
         /** @description A step. */
         Step: {
             /** @description What must be done before. */
@@ -4169,6 +4288,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessed"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planBays: {
+        parameters: {
+            query?: {
+                /** @description Bays; 2 where it is not said. */
+                bays?: number | null;
+                /** @description People; 1 where it is not said. */
+                people?: number | null;
+                /** @description Work begins at, minutes after midnight; half past seven where it is not said. */
+                opens_min?: number | null;
+                /** @description Work ends at, minutes after midnight; half past four where it is not said. */
+                closes_min?: number | null;
+                /** @description The first day; today where it is not said. */
+                from?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayPlan"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    baysIcs: {
+        parameters: {
+            query?: {
+                /** @description Bays; 2 where it is not said. */
+                bays?: number | null;
+                /** @description People; 1 where it is not said. */
+                people?: number | null;
+                /** @description Work begins at, minutes after midnight; half past seven where it is not said. */
+                opens_min?: number | null;
+                /** @description Work ends at, minutes after midnight; half past four where it is not said. */
+                closes_min?: number | null;
+                /** @description The first day; today where it is not said. */
+                from?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             422: {

@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
+import { BaysPage } from "../bays/BaysPage";
 import { Sheet } from "../sheet/Sheet";
 import { isStage, type Stage } from "../sheet/stages";
 import { ShopPage } from "../shop/ShopPage";
@@ -25,6 +26,12 @@ const shopRoute = createRoute({
   component: ShopPage,
 });
 
+const baysRoute = createRoute({
+  getParentRoute: () => rootRoute,
+  path: "/bays",
+  component: BaysPage,
+});
+
 const sheetRoute = createRoute({
   getParentRoute: () => rootRoute,
   path: "/jobs/$id/$stage",
@@ -45,7 +52,7 @@ const ownerRoute = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: rootRoute.addChildren([yardRoute, shopRoute, sheetRoute, ownerRoute]),
+  routeTree: rootRoute.addChildren([yardRoute, shopRoute, baysRoute, sheetRoute, ownerRoute]),
 });
 
 declare module "@tanstack/react-router" {

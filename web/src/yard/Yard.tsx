@@ -42,6 +42,9 @@ export function Yard() {
             {jobs.data ? `${jobs.data.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
           <span className="ml-auto flex items-center gap-2">
+            <Link to="/bays" className="px-2 text-spruce underline underline-offset-2">
+              Bays
+            </Link>
             <Link to="/shop" className="px-2 text-spruce underline underline-offset-2">
               The shop's habits
             </Link>

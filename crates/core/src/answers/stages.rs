@@ -115,7 +115,9 @@ pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 },
                 Stage::Sign => match job.record.signature() {
                     Some(_) => (StageState::Done, "signed".to_owned()),
-                    None if job.record.signed.is_empty() => (StageState::Open, "to sign".to_owned()),
+                    None if job.record.signed.is_empty() => {
+                        (StageState::Open, "to sign".to_owned())
+                    }
                     None => (StageState::Open, "open again".to_owned()),
                 },
                 Stage::Prove if bad > 0 => (StageState::Open, format!("{bad} off")),

@@ -1,9 +1,13 @@
 //! The order of work: steps made from the plan by rule, their gates, and the order that walks and waits
 //! least.
 //!
+//! Over several vehicles, people and days: [`bays`], with minutes that the shop's own work taught: [`learn`].
+//!
 //! `plan -> steps with what must come before -> order -> the sheet of the fitter with what is done`
 
+pub mod bays;
 pub mod coding;
+pub mod learn;
 pub mod order;
 pub mod progress;
 pub mod steps;

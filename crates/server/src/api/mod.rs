@@ -1,6 +1,7 @@
 //! The API: routes, their description, and the state behind them.
 
 mod assess;
+mod bays;
 mod catalog;
 mod diagnose;
 mod headers;
@@ -24,6 +25,7 @@ use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
 pub use assess::{Assessed, NextQuestion};
+pub use bays::{BaysAsked, shopfloor};
 pub use catalog::Catalog;
 pub use jobs::JobView;
 pub use record::packet_file;
@@ -90,6 +92,8 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))
         .routes(routes!(stock::estimate))
+        .routes(routes!(bays::bays))
+        .routes(routes!(bays::bays_ics))
         .routes(routes!(work::order))
         .routes(routes!(work::mark))
         .routes(routes!(diagnose::find))

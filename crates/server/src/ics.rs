@@ -1,0 +1,36 @@
+//! A bay plan as iCalendar: an entry for each step, in the shop's own clock.
+
+use chrono::{DateTime, NaiveDate, NaiveDateTime, Utc};
+use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
+use jiff::civil;
+use jovek_core::work::bays::BayPlan;
+
+fn naive(t: civil::DateTime) -> NaiveDateTime {
+    NaiveDate::from_ymd_opt(t.year().into(), t.month() as u32, t.day() as u32)
+        .and_then(|d| d.and_hms_opt(t.hour() as u32, t.minute() as u32, t.second() as u32))
+        .unwrap_or_default()
+}
+
+/// Writes a plan. Times float: they are those of the clock on the wall, as the plan's are. The same plan gives
+/// the same file. Source of the form: RFC 5545.
+pub fn calendar(plan: &BayPlan) -> String {
+    let mut out = Calendar::new();
+    out.name("Bays");
+    for step in &plan.steps {
+        let mut event = Event::new();
+        let rest = match step.rest_min {
+            rest if rest > 0.0 => format!("Then {:.0} min of rest.", rest),
+            _ => String::new(),
+        };
+        event
+            .uid(&format!("{}.{}@jovek", step.vehicle + 1, step.step))
+            .timestamp(DateTime::<Utc>::from_naive_utc_and_offset(naive(step.starts), Utc))
+            .starts(CalendarDateTime::Floating(naive(step.starts)))
+            .ends(CalendarDateTime::Floating(naive(step.ends)))
+            .summary(&format!("Unit {}: {}", step.unit, step.what))
+            .location(&format!("Bay {}", step.bay))
+            .description(format!("Person {}. {rest}", step.person).trim());
+        out.push(event.done());
+    }
+    out.done().to_string()
+}
