@@ -12,4 +12,4 @@ mod server;
 pub use browser::Size;
 pub use page::{Page, Violation};
 pub use picture::{Picture, pdf_pages};
-pub use server::{Server, demo_file, jovek, repository};
+pub use server::{Device, Server, demo_file, jovek, repository};

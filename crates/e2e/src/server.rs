@@ -91,3 +91,42 @@ impl Drop for Server {
         let _ = self.child.wait();
     }
 }
+
+/// A running `jovek sim`; ends with its handle.
+#[derive(Debug)]
+pub struct Device {
+    child: Child,
+    /// Where it listens, such as `127.0.0.1:5025`.
+    pub address: String,
+}
+
+impl Device {
+    /// Starts a simulated device on a free port and waits until it listens.
+    ///
+    /// # Errors
+    /// When it does not start or ends before it listens.
+    pub fn start(program: &Path, args: &[&str]) -> Result<Self> {
+        let mut child = Command::new(program)
+            .arg("sim")
+            .args(args)
+            .args(["--listen", "127.0.0.1:0"])
+            .stdout(Stdio::piped())
+            .spawn()
+            .with_context(|| format!("{} does not start", program.display()))?;
+        let output = child.stdout.take().context("no standard output")?;
+        for line in BufReader::new(output).lines() {
+            if let Some((_, address)) = line?.split_once(" listens on ") {
+                return Ok(Device { child, address: address.to_owned() });
+            }
+        }
+        let _ = child.kill();
+        bail!("{} sim {args:?} ended before it listened", program.display())
+    }
+}
+
+impl Drop for Device {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+    }
+}

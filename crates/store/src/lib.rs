@@ -8,6 +8,8 @@
 
 mod error;
 mod history;
+#[cfg(test)]
+mod history_tests;
 mod picture;
 mod revision;
 #[cfg(test)]

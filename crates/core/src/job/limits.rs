@@ -425,6 +425,9 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.say("work".into(), "more than 5000 marks in one job; split it".into());
     }
     c.record(&job.record);
+    for (i, name) in job.repairs.iter().enumerate() {
+        c.text(format!("repairs[{i}]"), name, 80);
+    }
     if let Some(search) = &job.search {
         c.text("search.since".into(), &search.since, 40);
         c.text("search.complaint".into(), &search.complaint, 300);

@@ -92,6 +92,9 @@ pub struct Job {
     /// What was done of the work; only ever added to.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub work: Vec<StepMark>,
+    /// Corroded connectors to repair along the way, by name or place.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub repairs: Vec<String>,
     /// What was really done, signed and looked at again.
     #[serde(default, skip_serializing_if = "Record::is_empty")]
     pub record: Record,
@@ -146,6 +149,7 @@ impl Job {
             search: None,
             work: Vec::new(),
             record: Record::default(),
+            repairs: Vec::new(),
             shift: None,
             states: Vec::new(),
         }

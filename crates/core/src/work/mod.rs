@@ -10,6 +10,7 @@ pub mod coding;
 pub mod learn;
 pub mod order;
 pub mod progress;
+mod retrofit;
 pub mod steps;
 
 pub use order::{Need, Scheduled, Task, minutes_in_all, order};

@@ -1,5 +1,6 @@
 //! The steps of a job, made from its plan by rule, each with what must come before.
 
+use super::retrofit;
 use crate::answers::{Answers, Assessment};
 use crate::job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
 use crate::plan::chain::Origin;
@@ -47,14 +48,14 @@ pub struct Step {
 }
 
 /// Steps while they are made.
-struct Maker<'a> {
-    job: &'a Job,
+pub(super) struct Maker<'a> {
+    pub(super) job: &'a Job,
     answers: &'a Answers,
     out: Vec<Step>,
 }
 
 impl Maker<'_> {
-    fn step(&mut self, id: &str, what: impl Into<String>, minutes: f64) -> &mut Step {
+    pub(super) fn step(&mut self, id: &str, what: impl Into<String>, minutes: f64) -> &mut Step {
         self.out.push(Step {
             id: StepId::from(id),
             what: what.into(),
@@ -76,11 +77,11 @@ impl Maker<'_> {
     }
 
     /// What must come before, as far as there is such a step.
-    fn after(&mut self, id: &str, before: &[&str]) {
+    pub(super) fn after(&mut self, id: &str, before: &[&str]) {
         self.rests(id, &before.iter().map(|b| (*b, 0.0)).collect::<Vec<_>>());
     }
 
-    fn rests(&mut self, id: &str, before: &[(&str, f64)]) {
+    pub(super) fn rests(&mut self, id: &str, before: &[(&str, f64)]) {
         let held: Vec<After> = before
             .iter()
             .filter(|(b, _)| *b != id && self.has(b))
@@ -122,7 +123,10 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
+    retrofit::repairs(&mut m);
     close(&mut m, study);
+    retrofit::codings(&mut m);
+    retrofit::closed(&mut m);
     m.out
 }
 

@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 mod bad_input;
+mod bays;
 mod bodies;
 mod common;
 mod cut_and_parts;
@@ -21,6 +22,7 @@ mod proof_holds;
 mod properties;
 mod proving;
 mod random_vehicles;
+mod record;
 mod rig_keeps_nothing;
 mod rules_of_the_job;
 mod shift_budget;

@@ -3,7 +3,8 @@
 use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Size};
 
-const STAGES: [&str; 8] = ["look", "light", "feed", "switch", "run", "cut", "prove", "try"];
+const STAGES: [&str; 10] =
+    ["look", "light", "feed", "switch", "run", "cut", "fit", "prove", "sign", "try"];
 
 async fn no_serious_violation(page: &Page, at: &str) -> Result<()> {
     let grave: Vec<_> = page
@@ -21,6 +22,12 @@ async fn each_screen(page: &Page, theme: &str) -> Result<()> {
     page.theme(theme).await?;
     page.says("Halt Lane").await?;
     no_serious_violation(page, "yard").await?;
+    page.go("/bays").await?;
+    page.says("vehicles in").await?;
+    no_serious_violation(page, "bays").await?;
+    page.go("/owner/2").await?;
+    page.says("What each switch does").await?;
+    no_serious_violation(page, "owner").await?;
     // Unit 14 is nearly done, 22 is asked a question, 51 has a Stop.
     for job in [1, 2, 5] {
         for stage in STAGES {

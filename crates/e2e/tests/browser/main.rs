@@ -5,6 +5,7 @@ mod bad_input;
 mod by_clicks;
 mod by_keys;
 mod every_screen;
+mod fault_and_sign;
 mod feed_and_shop;
 mod fit_in_order;
 mod proof_pages;

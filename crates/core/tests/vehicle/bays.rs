@@ -1,0 +1,213 @@
+//! Bays: gates held over several vehicles, people and days; hours kept; minutes learned; repairs and codings.
+
+use crate::common::demo_jobs;
+use jiff::Timestamp;
+use jovek_core::job::{Coding, Job, Mark, StepMark};
+use jovek_core::work::bays::{BayPlan, Shopfloor, plan};
+use jovek_core::work::learn::{expected_min, learn};
+use jovek_core::work::{marked, work};
+use proptest::prelude::*;
+use std::collections::BTreeMap;
+
+fn now() -> Timestamp {
+    "2026-03-02T06:00:00Z".parse().unwrap()
+}
+
+fn shop(bays: usize, people: usize) -> Shopfloor {
+    Shopfloor { bays, people, opens_min: 450, closes_min: 990, from: "2026-03-02".parse().unwrap() }
+}
+
+fn jobs() -> Vec<Job> {
+    demo_jobs().into_iter().map(|(_, j)| Job { work: Vec::new(), ..j }).collect()
+}
+
+/// Every gate of every vehicle, the hours, one thing at a time for each person, one vehicle for each bay.
+fn check(jobs: &[Job], plan: &BayPlan) -> Result<(), String> {
+    for (v, job) in jobs.iter().enumerate().filter(|(_, j)| j.record.signature().is_none()) {
+        let steps = work(job, now()).steps;
+        for s in &steps {
+            let mine = plan.steps.iter().find(|p| p.vehicle == v && p.step == s.step.id.0);
+            let mine = mine.ok_or_else(|| format!("{}: {} is missing", job.unit, s.step.id))?;
+            for after in &s.step.after {
+                let before = plan.steps.iter().find(|p| p.vehicle == v && p.step == after.step.0);
+                let before = before.ok_or("a need is missing")?;
+                let gap = mine.starts.duration_since(before.ends).as_secs_f64() / 60.0;
+                if gap < after.rest_min - 2.0 {
+                    return Err(format!(
+                        "{} of {} after {gap} min of {}",
+                        s.step.id, job.unit, after.rest_min
+                    ));
+                }
+            }
+            let (open, close) = (mine.starts.time(), mine.ends.time());
+            if i32::from(open.hour()) * 60 + i32::from(open.minute()) < 449
+                || i32::from(close.hour()) * 60 + i32::from(close.minute()) > 991
+            {
+                return Err(format!("{} from {open} to {close}", s.step.id));
+            }
+        }
+    }
+    for (i, a) in plan.steps.iter().enumerate() {
+        for b in &plan.steps[i + 1..] {
+            let overlap = (a.ends.min(b.ends)).duration_since(a.starts.max(b.starts)).as_mins();
+            if a.person == b.person && overlap > 1 {
+                return Err(format!("person {} does {} and {}", a.person, a.step, b.step));
+            }
+        }
+    }
+    for (i, a) in plan.stays.iter().enumerate() {
+        for b in &plan.stays[i + 1..] {
+            let apart = a.bay != b.bay || a.ends <= b.starts || b.ends <= a.starts;
+            if !apart {
+                return Err(format!("units {} and {} in bay {}", a.unit, b.unit, a.bay));
+            }
+        }
+    }
+    Ok(())
+}
+
+#[test]
+fn a_bay_plan_breaks_no_gate_and_keeps_its_hours() {
+    let jobs = jobs();
+    for (bays, people) in [(1, 1), (2, 1), (2, 2), (3, 4)] {
+        let plan = plan(&jobs, &shop(bays, people), &BTreeMap::new(), now()).unwrap();
+        check(&jobs, &plan).unwrap_or_else(|e| panic!("{bays} bays, {people} people: {e}"));
+        // A signed vehicle is not planned again; all others are.
+        assert_eq!(plan.stays.len(), jobs.len() - 1);
+    }
+}
+
+#[test]
+fn more_people_are_never_much_slower_and_one_cannot_beat_the_work_itself() {
+    let jobs = jobs();
+    let last = |bays, people| {
+        let plan = plan(&jobs, &shop(bays, people), &BTreeMap::new(), now()).unwrap();
+        plan.stays.iter().map(|s| s.ends).max().unwrap()
+    };
+    assert!(last(4, 4) < last(1, 1));
+    let one = plan(&jobs, &shop(2, 1), &BTreeMap::new(), now()).unwrap();
+    let minutes: i64 = one.steps.iter().map(|s| s.ends.duration_since(s.starts).as_mins()).sum();
+    let days = minutes as f64 / 540.0;
+    let used = (last(2, 1).date() - one.steps[0].starts.date()).get_days() as f64 + 1.0;
+    assert!(used >= days.floor(), "{used} days for {days} days of work");
+}
+
+#[test]
+fn what_cures_does_so_overnight() {
+    let job = jobs().into_iter().find(|j| j.unit == "14").unwrap();
+    let plan = plan(&[job], &shop(1, 1), &BTreeMap::new(), now()).unwrap();
+    let glued = plan.steps.iter().find(|s| s.rest_min >= 600.0).expect("something cures");
+    let closed = plan.steps.iter().find(|s| s.step == "trims-on").unwrap();
+    assert!(closed.starts.date() > glued.ends.date(), "{} and {}", glued.ends, closed.starts);
+    assert!(
+        plan.text.starts_with("1 vehicle in 1 bay, 1 person, done on 2026-03-"),
+        "{}",
+        plan.text
+    );
+}
+
+#[test]
+fn a_shop_without_hours_or_people_is_refused() {
+    let jobs = jobs();
+    for bad in [
+        Shopfloor { people: 0, ..shop(1, 1) },
+        Shopfloor { bays: 99, ..shop(1, 1) },
+        Shopfloor { opens_min: 900, closes_min: 600, ..shop(1, 1) },
+    ] {
+        assert!(plan(&jobs, &bad, &BTreeMap::new(), now()).is_err());
+    }
+    let none = plan(&[], &shop(1, 1), &BTreeMap::new(), now()).unwrap();
+    assert!(none.stays.is_empty() && none.text.contains("Nothing waits"));
+}
+
+/// A shop that takes twice as long as planned is believed, the more the oftener it was timed.
+#[test]
+fn minutes_are_learned_from_what_was_timed() {
+    let base = jobs().into_iter().find(|j| j.unit == "51").unwrap();
+    let first = work(&base, now()).steps[0].step.clone();
+    let timed = |job: &Job, minutes: i64| {
+        let start = now();
+        let end = start + jiff::SignedDuration::from_mins(minutes);
+        let begun = marked(job, &first.id, Mark::Start, start, "Ines").unwrap();
+        marked(&begun, &first.id, Mark::Done, end, "Ines").unwrap()
+    };
+    let slow = (2.0 * first.minutes) as i64;
+    let one = learn([&timed(&base, slow)]);
+    let many: Vec<Job> = (0..10).map(|_| timed(&base, slow)).collect();
+    let many = learn(&many);
+    let expected = |l| expected_min(l, &first.id.0, first.minutes) / first.minutes;
+    assert!(expected(&one) > 1.2 && expected(&one) < 1.5, "{}", expected(&one));
+    assert!(expected(&many) > 1.7 && expected(&many) <= 2.0, "{}", expected(&many));
+    assert_eq!(expected_min(&one, "no.such", 10.0), 10.0);
+    // A step that was begun in the evening and marked in the morning was forgotten, not timed.
+    assert!(learn([&timed(&base, 14 * 60)]).is_empty());
+}
+
+/// Common practice, no source: loosen, neutralise, dry, protect, seal; a bit is set once.
+#[test]
+fn repairs_and_codings_bring_their_steps() {
+    let mut job = jobs().into_iter().find(|j| j.unit == "14").unwrap();
+    job.repairs = vec!["Tail lamp plug, left".into()];
+    let coding = |bit, is_set| Coding {
+        module: "Door module, puddle lamp".into(),
+        bit,
+        is_set,
+        before: 130,
+    };
+    job.record.coding = vec![coding(6, true), coding(1, true), coding(6, false)];
+    let steps: Vec<_> = work(&job, now()).steps.into_iter().map(|s| s.step).collect();
+    let at =
+        |id: &str| steps.iter().position(|s| s.id.0 == id).unwrap_or_else(|| panic!("no {id}"));
+    let order =
+        ["loosen", "neutralise", "dry", "protect", "seal"].map(|p| at(&format!("repair.1.{p}")));
+    assert!(order.windows(2).all(|w| w[0] < w[1]), "{order:?}");
+    assert!(at("battery-off") < order[0] && order[4] < at("battery-on"));
+    let protect = &steps[order[3]];
+    assert!(protect.after.iter().any(|a| a.step.0 == "repair.1.dry" && a.rest_min >= 60.0));
+    assert!(steps[order[0]].cautions.iter().any(|c| c.contains("goggles")));
+    let how = |k: usize| steps[at(&format!("code.{k}"))].how.join(" ");
+    assert!(how(1).contains("130") && how(1).contains("write 194"), "{}", how(1));
+    assert!(
+        how(2).contains("not to be written") && how(2).contains("set in 130 already"),
+        "{}",
+        how(2)
+    );
+    assert!(how(3).contains("not to be written"), "{}", how(3));
+    assert!(at("code.1") > at("battery-on"));
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 12, ..ProptestConfig::default() })]
+
+    /// Whatever shop and whatever was done already: no gate is broken.
+    #[test]
+    fn no_gate_is_broken_in_any_shop(
+        bays in 1usize..4,
+        people in 1usize..4,
+        opens in 300u32..600,
+        long in 240u32..600,
+        done in 0usize..12,
+    ) {
+        let mut job = jobs().into_iter().find(|j| j.unit == "51").unwrap();
+        let steps = work(&job, now()).steps;
+        for s in steps.iter().take(done) {
+            job.work.push(StepMark { step: s.step.id.clone(), mark: Mark::Done, at: "2026-03-01T08:00:00Z".into(), by: "Ines".into() });
+        }
+        let shop = Shopfloor { bays, people, opens_min: opens, closes_min: opens + long, from: "2026-03-02".parse().unwrap() };
+        let made = plan(&[job.clone(), job.clone()], &shop, &BTreeMap::new(), now()).unwrap();
+        for v in 0..2 {
+            for s in &work(&job, now()).steps {
+                let Some(mine) = made.steps.iter().find(|p| p.vehicle == v && p.step == s.step.id.0) else {
+                    prop_assert!(s.state == jovek_core::work::StepState::Done);
+                    continue;
+                };
+                for a in &s.step.after {
+                    if let Some(before) = made.steps.iter().find(|p| p.vehicle == v && p.step == a.step.0) {
+                        let gap = mine.starts.duration_since(before.ends).as_secs_f64() / 60.0;
+                        prop_assert!(gap >= a.rest_min - 2.0, "{} {gap}", s.step.id);
+                    }
+                }
+            }
+        }
+    }
+}
