@@ -1,5 +1,5 @@
 # Two commands do everything: `make demo` and `make test`. The rest are their parts.
-.PHONY: demo test build web deps-test check test-rust bench shots clean
+.PHONY: demo test build web deps-test check test-rust bench calibrate shots clean
 
 WEB_READY := web/node_modules/.package-lock.json
 RELEASE := target/release/jovek
@@ -41,6 +41,10 @@ test-rust:
 ## Measure speed against references taken in the same run; prints a table, leaves target/bench.json.
 bench: deps-test build
 	cargo run --release --locked -p jovek-e2e --bin bench
+
+## Search every fault on every demo vehicle; prints how it went, draws docs/fault-finding.svg.
+calibrate:
+	cargo run --release --locked -p jovek-e2e --bin calibrate
 
 ## Take the pictures of the README anew from the demo data.
 shots: deps-test build

@@ -35,8 +35,8 @@ impl Picture {
     }
 }
 
-/// Pages of a PDF as Chromium writes it: their descriptions stand in plain text.
+/// Pages of a PDF as Chromium and our own program write it: their descriptions stand in plain text.
 pub fn pdf_pages(pdf: &[u8]) -> usize {
-    let text = String::from_utf8_lossy(pdf);
+    let text = String::from_utf8_lossy(pdf).replace("/Type/Page", "/Type /Page");
     text.matches("/Type /Page").count() - text.matches("/Type /Pages").count()
 }

@@ -2056,6 +2056,8 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
             /** @description What was really done, signed and looked at again. */
             record?: components["schemas"]["Record"];
+            /** @description Corroded connectors to repair along the way, by name or place. */
+            repairs?: string[];
             search?: null | components["schemas"]["Search"];
             shift?: null | components["schemas"]["Shift"];
             /** @description The shop's schools and habits. */

@@ -8,6 +8,7 @@ const WORDS = {
   waiting: "Typing ...",
   saving: "Saving ...",
   refused: "Not saved: see the marked figure",
+  signed: "Not saved, taken back",
   offline: "Not saved: no connection, trying again",
   conflict: "Not saved: changed by somebody else",
 };
@@ -49,6 +50,11 @@ export function SaveBar() {
           />
         </label>
       </div>
+      {desk.saveState === "signed" && (
+        <p role="alert" className="card order-1 w-full border-2 !border-rust p-3">
+          {desk.problem?.detail}
+        </p>
+      )}
       {conflict && (
         <div role="alert" className="card w-full border-2 !border-rust p-3 order-1">
           <p className="font-semibold">{desk.problem?.detail}</p>

@@ -15,7 +15,14 @@ import {
 const SAVE_AFTER_MS = 350;
 const RETRY_AFTER_MS = 3000;
 
-export type SaveState = "saved" | "waiting" | "saving" | "refused" | "offline" | "conflict";
+export type SaveState =
+  | "saved"
+  | "waiting"
+  | "saving"
+  | "refused"
+  | "signed"
+  | "offline"
+  | "conflict";
 
 interface Held {
   job: Job;
@@ -87,7 +94,8 @@ export function useJob(loaded: JobView): JobDesk {
   const fail = useCallback((error: unknown) => {
     const found = error instanceof ApiError ? error.problem : undefined;
     setProblem(found);
-    if (found?.status === 412) setSaveState("conflict");
+    if (found?.type === "/problems/signed") setSaveState("signed");
+    else if (found?.status === 412) setSaveState("conflict");
     else if (found?.status === 0 || (found?.status ?? 0) >= 500) setSaveState("offline");
     else setSaveState("refused");
   }, []);

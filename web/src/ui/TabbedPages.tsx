@@ -13,7 +13,7 @@ export function TabbedPages({
   return (
     // Another stage begins at its own first page.
     <Tabs.Root key={label} defaultValue={pages[0]?.title ?? ""} className="space-y-3">
-      <Tabs.List aria-label={label} className="no-print flex border-b border-line">
+      <Tabs.List aria-label={label} className="no-print flex overflow-x-auto border-b border-line">
         {pages.map((p) => (
           <Tabs.Trigger key={p.title} value={p.title} className={TAB}>
             {p.title}

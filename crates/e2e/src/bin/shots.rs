@@ -8,7 +8,6 @@ use std::path::PathBuf;
 const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("yard", "/", Size::Desk, "day"),
     ("look", "/jobs/1/look", Size::Desk, "day"),
-    ("light", "/jobs/1/light", Size::Desk, "day"),
     ("feed", "/jobs/2/feed", Size::Desk, "day"),
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
@@ -16,12 +15,13 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("harness", "/jobs/8/cut", Size::Desk, "day"),
     ("strip", "/jobs/2/run", Size::Desk, "day"),
-    ("joints", "/jobs/4/cut", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
     ("try", "/jobs/1/try", Size::Desk, "day"),
     ("diagram", "/jobs/1/try", Size::Desk, "day"),
     ("proof", "/jobs/1/prove", Size::Desk, "day"),
-    ("estimate", "/jobs/1/cut", Size::Desk, "day"),
+    ("fault", "/jobs/8/prove", Size::Desk, "day"),
+    ("sign", "/jobs/2/sign", Size::Desk, "day"),
+    ("bays", "/bays", Size::Desk, "day"),
     ("shift", "/jobs/1/feed", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
     ("fit-phone", "/jobs/1/fit", Size::Phone, "night"),
@@ -39,7 +39,12 @@ async fn main() -> Result<()> {
         page.resize(size).await?;
         page.go(path).await?;
         page.theme(theme).await?;
-        page.says(if path == "/" { "Halt Lane" } else { "Saved" }).await?;
+        let loaded = match path {
+            "/" => "Halt Lane",
+            "/bays" => "vehicles in",
+            _ => "Saved",
+        };
+        page.says(loaded).await?;
         // Some views open behind a tab, or with keys turned.
         for press in presses(name) {
             page.press(press).await?;
@@ -58,11 +63,11 @@ fn presses(view: &str) -> &'static [&'static str] {
         "try" => &["reverse lamps", "parking lamps", "switch: Beacons"],
         "diagram" => &["reverse lamps", "Circuit diagram"],
         "proof" => &["Proof"],
+        "fault" => &["Fault"],
+        "sign" => &["Visits"],
         "skeleton" => &["Vehicle"],
         "harness" => &["Harness"],
         "strip" => &["Strip"],
-        "joints" => &["Joints"],
-        "estimate" => &["Estimate"],
         "shift" => &["Shift"],
         _ => &[],
     }

@@ -148,7 +148,7 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     no_serious(&page, "signed").await?;
     // Whatever is typed now is refused, said, and taken back.
     page.fill("What, and where it is kept", "nothing at all").await?;
-    page.says("stays as it is").await?;
+    page.says("Open a new revision and say why, then change it").await?;
     page.holds("What, and where it is kept", "old plug, in the cab").await?;
     page.fill("Why it is opened again", "a second lamp").await?;
     page.press("Open a new revision").await?;

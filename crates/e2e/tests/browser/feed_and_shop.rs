@@ -88,6 +88,7 @@ async fn a_second_battery_is_added_and_compared() -> Result<()> {
 #[tokio::test]
 async fn the_shift_is_drawn_part_by_part() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
+    crate::opened_again(&page, 2).await?;
     page.go("/jobs/2/feed").await?;
     page.press("Shift").await?;
     // A plain shift stands there until somebody draws one.

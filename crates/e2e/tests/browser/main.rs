@@ -31,3 +31,12 @@ async fn by_sections(page: &Page) -> Result<()> {
     page.says("To the lamps").await?;
     page.saved().await
 }
+
+/// Opens a signed job of the demo again, with a reason.
+async fn opened_again(page: &Page, job: u32) -> Result<()> {
+    page.go(&format!("/jobs/{job}/sign")).await?;
+    page.fill("Why it is opened again", "a test").await?;
+    page.press("Open a new revision").await?;
+    page.says("Not signed.").await?;
+    page.saved().await
+}

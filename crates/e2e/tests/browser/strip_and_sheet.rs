@@ -253,6 +253,7 @@ async fn pins_are_swapped_for_a_lamp_that_wants_it() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     let pins = "return [...document.querySelectorAll('[aria-label=Connectors] li')]
         .find((l) => l.innerText.startsWith('Load-bay strip: lamp')).innerText";
+    crate::opened_again(&page, 2).await?;
     page.go("/jobs/2/cut").await?;
     page.press("Joints").await?;
     page.says("Load-bay strip: lamp").await?;

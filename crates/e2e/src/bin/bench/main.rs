@@ -2,6 +2,7 @@
 //!
 //! Every figure is taken here and now; where a reference exists it is measured in the same run.
 
+mod finding;
 mod in_browser;
 mod ngspice;
 mod proving;
@@ -27,6 +28,7 @@ async fn main() -> Result<()> {
     rows.extend(routing::rows()?);
     rows.extend(proving::unit_14()?);
     rows.extend(proving::four_thousand_states()?);
+    rows.extend(finding::rows()?);
     rows.extend(serving::server()?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);
