@@ -516,7 +516,8 @@ impl Gathered<'_> {
                 how: format!("{}. Move and pull {words}. Do the lamps flicker?", self.words(state)),
             });
         };
-        let mut runs = vec![0..joints.len()];
+        let mut runs: Vec<std::ops::Range<usize>> = Vec::new();
+        runs.push(0..joints.len());
         while let Some(run) = runs.pop() {
             push(&joints[run.clone()]);
             if run.len() > 1 {

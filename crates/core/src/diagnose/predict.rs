@@ -149,11 +149,11 @@ impl<'a> Bench<'a> {
                 }
             }
         }
-        for k in 0..self.measures.len() {
+        for (k, value) in out.iter_mut().enumerate() {
             if let MeasureKind::Ohms { circuit, .. } = self.measures[k].kind
                 && (sound.is_none() || circuits.contains(&circuit))
             {
-                out[k] = self.ohms(built, k)?;
+                *value = self.ohms(built, k)?;
             }
         }
         Ok(out)

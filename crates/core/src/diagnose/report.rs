@@ -279,7 +279,7 @@ fn suspect_answer(
         let off = is_off(case, t.measure, suspect.fault, predicted, t.value);
         let off_sound = is_off(case, t.measure, FaultOf::Nothing, sound, t.value);
         let read = value_text(m, t.value);
-        if off && !(goes && !off_sound) {
+        if off && (off_sound || !goes) {
             let would = value_text(m, predicted);
             against.push(format!("{}: {read}, this would give {would}", m.name));
         } else if off_sound {

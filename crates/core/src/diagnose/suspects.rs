@@ -245,12 +245,10 @@ impl Gather<'_> {
                 self.joint(id, place, weight * wet);
             }
             LinkKind::Connector { .. } => self.joint(id, place, 4.0 * wet),
-            LinkKind::Fuse { .. } => {
-                if chain.origin == Origin::Battery || self.has_own_fuse(c) {
-                    self.push(FaultOf::Blown, at, 2.5, vec![vec![Edit::Break(id)]]);
-                    // Another rating changes milliohms: no meter tells, only the eye.
-                    self.push(FaultOf::WrongFuse, at, 2.0, vec![Vec::new()]);
-                }
+            LinkKind::Fuse { .. } if chain.origin == Origin::Battery || self.has_own_fuse(c) => {
+                self.push(FaultOf::Blown, at, 2.5, vec![vec![Edit::Break(id)]]);
+                // Another rating changes milliohms: no meter tells, only the eye.
+                self.push(FaultOf::WrongFuse, at, 2.0, vec![Vec::new()]);
             }
             LinkKind::Wire(run) => {
                 let metres = run.length_m();

@@ -77,8 +77,7 @@ pub fn drift(job: &Job, answers: &Answers) -> Vec<Drift> {
         job.readings
             .iter()
             .filter(|r| r.check == check.id)
-            .filter(|r| r.at.parse::<Timestamp>().is_ok_and(|at| (at > signed) == since))
-            .next_back()
+            .rfind(|r| r.at.parse::<Timestamp>().is_ok_and(|at| (at > signed) == since))
     };
     answers
         .checks

@@ -6,12 +6,15 @@ use crate::record::built::coded;
 /// A rinsed connector dries before it is greased, min. Common practice.
 const DRY_MIN: f64 = 60.0;
 
+/// Key, what is done, minutes, tool, how, cautions.
+type Part<'a> = (&'a str, String, f64, &'a str, &'a [&'a str], &'a [&'static str]);
+
 /// Corroded connectors: loosen, neutralise and rinse, dry, grip and protect, seal. Common practice, no source.
 pub(super) fn repairs(m: &mut Maker) {
     for (k, connector) in m.job.repairs.iter().enumerate() {
         let id = |part: &str| format!("repair.{}.{part}", k + 1);
         let acid = "Acid and solvent: goggles, gloves, off the paint.";
-        let parts: [(&str, String, f64, &str, &[&str], &[&'static str]); 5] = [
+        let parts: [Part; 5] = [
             (
                 "loosen",
                 format!("{connector}: loosen the green"),
