@@ -552,6 +552,13 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
                 _ if path.ends_with("/work") => {
                     client.post(url).json(&json!({ "step": "before", "mark": "start" }))
                 }
+                _ if path.ends_with("/open") => client.post(url).json(&json!({ "why": "more" })),
+                _ if path.ends_with("/visits") => {
+                    client.post(url).json(&json!({ "kind": "yearly" }))
+                }
+                _ if path.ends_with("/log") => {
+                    client.post(url).json(&json!([{ "check": "battery.rest_v", "value": 12.6 }]))
+                }
                 _ => client.post(url).json(&json!({ "check": "battery.rest_v", "value": 12.6 })),
             };
             let answer = request.header("If-Match", "\"1\"").send().unwrap();

@@ -4953,6 +4953,14 @@ export interface operations {
                     "application/json": components["schemas"]["PictureRow"][];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     addPicture: {

@@ -274,6 +274,7 @@ pub(super) async fn add_picture(
     headers: HeaderMap,
     Bytes(bytes): Bytes,
 ) -> Result<Json<Vec<PictureRow>>, Problem> {
+    state.with_store(move |store| store.get(id)).await?;
     let by = who(&headers);
     let words = |t: &str| t.chars().filter(|c| !c.is_control()).take(120).collect::<String>();
     let (shows, name) = (words(&asked.shows), words(&asked.name));
@@ -303,12 +304,17 @@ fn row(p: jovek_store::PictureInfo) -> PictureRow {
 /// The pictures of a job, oldest first.
 #[utoipa::path(get, path = "/api/jobs/{id}/pictures", operation_id = "listPictures",
     params(("id" = i64, Path)),
-    responses((status = 200, body = Vec<PictureRow>)))]
+    responses((status = 200, body = Vec<PictureRow>), (status = 404, body = Problem)))]
 pub(super) async fn pictures(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Json<Vec<PictureRow>>, Problem> {
-    let list = state.with_store(move |store| store.pictures(id)).await?;
+    let list = state
+        .with_store(move |store| {
+            store.get(id)?;
+            store.pictures(id)
+        })
+        .await?;
     Ok(Json(list.into_iter().map(row).collect()))
 }
 
