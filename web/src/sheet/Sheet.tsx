@@ -169,7 +169,7 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
           </div>
           <main className="min-w-0 space-y-4">
             <Frozen stage={stage} go={go} />
-            {signature(desk.job) ? null : <NextQuestion />}
+            {isSigned(desk.answers) ? null : <NextQuestion />}
             <Answers stage={stage} go={go} />
           </main>
         </div>
@@ -179,16 +179,16 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
   );
 }
 
-/** The signature in force; none while the job is open. */
-function signature(job: Job) {
-  const last = job.record?.signed?.at(-1);
-  return last && !last.opened ? last : undefined;
+/** True where the core says that the job is signed: it stays as it is. */
+function isSigned(answers: JobView["answers"]) {
+  return answers.stages.some((s) => s.stage === "sign" && s.state === "done");
 }
 
 /** Says on every stage that a signed job stays as it is. */
 function Frozen({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
-  const signed = signature(useDesk().job);
-  if (!signed || stage === "sign") return null;
+  const { job, answers } = useDesk();
+  const signed = job.record?.signed?.at(-1);
+  if (!signed || !isSigned(answers) || stage === "sign") return null;
   return (
     <p className="no-print card flex flex-wrap items-center gap-2 p-3" role="note">
       <Mark shape="done" />

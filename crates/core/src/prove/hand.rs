@@ -2,13 +2,12 @@
 //! whole vehicle; and which check relies on which.
 
 use super::checks::{Check, Judgement, Proving, Quantity, Totals, Verdict, amp_tolerance, judged};
+use crate::diagnose::meter::LEADS_OHM;
 use crate::job::{CheckId, CircuitId, Job};
 use crate::plan::chain::{Chain, Origin};
 use crate::plan::inputs::Assignment;
 use crate::sizing::choice::shown;
 
-/// Resistance of two test leads, ohm. Common practice.
-const LEADS_OHM: f64 = 0.15;
 /// What an ohmmeter may show too much on its lowest range: two counts, ohm. Common practice.
 const COUNTS_OHM: f64 = 0.2;
 /// Least between a feed and the frame with filament lamps out or LED lamps on it, ohm. Common practice: a
