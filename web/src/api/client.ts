@@ -35,6 +35,11 @@ export class ApiError extends Error {
   }
 }
 
+/** True where the program was not there to answer: it is worth asking again later. */
+export function isUnreachable(error: unknown): boolean {
+  return error instanceof ApiError && (error.problem.status === 0 || error.problem.status >= 500);
+}
+
 const UNREACHABLE: Problem = {
   type: "/problems/unreachable",
   title: "No connection",

@@ -257,7 +257,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keeps several readings at once, of checks and of the search for a fault; all of them or none. */
+        /**
+         * Keeps several readings at once, of checks and of the search for a fault; all of them or none. One that says
+         *     its time and is there already counts once.
+         */
         post: operations["keepReadings"];
         delete?: never;
         options?: never;
@@ -2830,6 +2833,7 @@ export interface components {
         /** @description What can be probed on one circuit, or on the vehicle itself. */
         PracticeBoard: {
             circuit?: null | components["schemas"]["CircuitId"];
+            drawing?: null | components["schemas"]["PracticeDrawing"];
             /** @description Its name. */
             name: string;
             /** @description Points in order, from the source on. */
@@ -2844,9 +2848,31 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /** @description The drawing of a circuit with its terminals. */
+        PracticeDrawing: {
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            h: number;
+            /** @description What is drawn. */
+            items: components["schemas"]["Item"][];
+            /** @description Where leads go. */
+            terminals: components["schemas"]["PracticeTerminal"][];
+            /**
+             * Format: double
+             * @description Upper edge, mm.
+             */
+            top: number;
+            /**
+             * Format: double
+             * @description Width, mm.
+             */
+            w: number;
+        };
         /** @description How it went. */
         PracticeEnd: {
-            /** @description Jovek's own way on the same vehicle with the same meter, behind the walk-round. */
+            /** @description Jovek's own way on the same vehicle with the same meter, behind the walk-round. It does not know the fault. */
             best: components["schemas"]["PracticeReading"][];
             /** @description True where the fault was named, or one that no reading tells from it. */
             is_right: boolean;
@@ -2854,6 +2880,8 @@ export interface components {
             remedy: string;
             /** @description `4 readings, 6 min; Jovek: 3 readings, 4 min`. */
             says: string;
+            /** @description The shortest way that would have shown it, to somebody who knew where to look. */
+            shortest: components["schemas"]["PracticeReading"][];
             /** @description What it was. */
             truth: string;
         };
@@ -2882,6 +2910,21 @@ export interface components {
             seconds: number;
             /** @description `12.05 V`. */
             text: string;
+        };
+        /** @description A terminal on the drawing at which a lead can be put. */
+        PracticeTerminal: {
+            /** @description The point there. */
+            point: string;
+            /**
+             * Format: double
+             * @description Where, mm.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Where, mm.
+             */
+            y: number;
         };
         /** @description Meter readings on the wire that might be used as a source. */
         Probe: {

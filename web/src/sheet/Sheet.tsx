@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { ApiError, api, type Catalog, type Job, type JobView, unwrap } from "../api/client";
+import { heardOrKept } from "../api/kept";
 import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
@@ -37,24 +38,37 @@ import { SaveBar } from "./SaveBar";
 import { StagePanel } from "./StagePanel";
 import { StageTabs } from "./StageTabs";
 import { STAGES, type Stage } from "./stages";
-import { useJob } from "./useJob";
+import { jobKey, useJob } from "./useJob";
 
 /** One job: stages along the top, facts on the left, answers on the right. */
 export function Sheet({ id, stage }: { id: number; stage: Stage }) {
   const query = useQuery({
     queryKey: ["job", id],
-    queryFn: () => unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
+    queryFn: () =>
+      heardOrKept(jobKey(id), () =>
+        unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
+      ),
+    // A browser that believes itself offline asks all the same: the program may be on this machine.
+    networkMode: "always",
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
     refetchOnWindowFocus: false,
   });
   const catalog = useQuery({
     queryKey: ["catalog"],
-    queryFn: () => unwrap(api.GET("/api/catalog")),
+    queryFn: () => heardOrKept("catalog", () => unwrap(api.GET("/api/catalog"))),
+    networkMode: "always",
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (query.data && catalog.data)
-    return <Desk view={query.data} catalog={catalog.data} stage={stage} />;
+    return (
+      <Desk
+        view={query.data.data}
+        keptAt={query.data.keptAt}
+        catalog={catalog.data.data}
+        stage={stage}
+      />
+    );
   const error = query.error ?? catalog.error;
   const problem = error instanceof ApiError ? error.problem : undefined;
   return (
@@ -74,8 +88,18 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
   );
 }
 
-function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage: Stage }) {
-  const desk = useJob(view);
+function Desk({
+  view,
+  keptAt,
+  catalog,
+  stage,
+}: {
+  view: JobView;
+  keptAt: number | undefined;
+  catalog: Catalog;
+  stage: Stage;
+}) {
+  const desk = useJob(view, keptAt);
   const [circuit, selectCircuit] = useState(0);
   const [finding, setFinding] = useState(false);
   const [tried, setTried] = useState<VehicleState>(AT_REST);
@@ -164,10 +188,11 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
         </Header>
         <StageTabs stage={stage} go={go} />
         <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
-          <div className="no-print min-w-0">
+          <aside aria-label="Facts" className="no-print min-w-0">
             <StagePanel stage={stage} />
-          </div>
+          </aside>
           <main className="min-w-0 space-y-4">
+            <AsLastHeard />
             <Frozen stage={stage} go={go} />
             {isSigned(desk.answers) ? null : <NextQuestion />}
             <Answers stage={stage} go={go} />
@@ -182,6 +207,21 @@ function Desk({ view, catalog, stage }: { view: JobView; catalog: Catalog; stage
 /** True where the core says that the job is signed: it stays as it is. */
 function isSigned(answers: JobView["answers"]) {
   return answers.stages.some((s) => s.stage === "sign" && s.state === "done");
+}
+
+/** Says that the job is shown as this device heard it last. */
+function AsLastHeard() {
+  const { keptAt } = useDesk();
+  if (keptAt === undefined) return null;
+  const when = new Date(keptAt).toLocaleString(undefined, {
+    dateStyle: "medium",
+    timeStyle: "short",
+  });
+  return (
+    <p className="no-print card border-2 !border-ochre p-3" role="status">
+      No connection: the job as it was on {when}. Marks and readings are kept here.
+    </p>
+  );
 }
 
 /** Says on every stage that a signed job stays as it is. */

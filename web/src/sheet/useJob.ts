@@ -4,12 +4,15 @@ import {
   type Answers,
   ApiError,
   api,
+  isUnreachable,
   type Job,
   type JobView,
   type Problem,
   type Schemas,
   unwrap,
 } from "../api/client";
+import { keep } from "../api/kept";
+import { type Outbox, useOutbox, type Waiting } from "./useOutbox";
 
 /** How long typing must rest before it is saved, ms. */
 const SAVE_AFTER_MS = 350;
@@ -23,6 +26,11 @@ export type SaveState =
   | "signed"
   | "offline"
   | "conflict";
+
+/** Under which a job is kept on this device. */
+export function jobKey(id: number): string {
+  return `job ${id}`;
+}
 
 interface Held {
   job: Job;
@@ -47,10 +55,14 @@ export interface JobDesk {
   edit: (change: (job: Job) => Job) => void;
   undo: () => void;
   redo: () => void;
+  /** When the job was heard of, ms, where the program cannot be reached; none otherwise. */
+  keptAt: number | undefined;
+  /** What waits for a connection. */
+  outbox: Outbox;
+  /** Keeps a reading; without a connection it waits on this device. */
   addReading: (check: string, value: number) => Promise<void>;
-  /** Keeps several at once, all or none. */
+  /** Keeps several at once, all or none; without a connection they wait on this device. */
   addReadings: (lines: Schemas["LogLine"][]) => Promise<void>;
-  addMark: (mark: Schemas["NewMark"]) => Promise<void>;
   sign: () => Promise<void>;
   reopen: (why: string) => Promise<void>;
   addVisit: (visit: Schemas["NewVisit"]) => Promise<void>;
@@ -61,13 +73,14 @@ export interface JobDesk {
 }
 
 /** One job being worked on: the draft, its live answers, saving, undo, conflicts. */
-export function useJob(loaded: JobView): JobDesk {
+export function useJob(loaded: JobView, loadedKeptAt?: number): JobDesk {
   const id = loaded.id;
   const queries = useQueryClient();
   const [held, setHeld] = useState<Held>(() => hold(loaded));
   const [answers, setAnswers] = useState(loaded.answers);
   const [saveState, setSaveState] = useState<SaveState>("saved");
   const [problem, setProblem] = useState<Problem>();
+  const [keptAt, setKeptAt] = useState(loadedKeptAt);
   const now = useRef(held);
   const dirty = useRef(false);
   const saving = useRef<Promise<void> | undefined>(undefined);
@@ -85,7 +98,9 @@ export function useJob(loaded: JobView): JobDesk {
       const fresh = hold(view);
       put(typedSince ? { ...fresh, job: now.current.job } : fresh);
       if (!typedSince) setAnswers(view.answers);
-      queries.setQueryData(["job", id], view);
+      setKeptAt(undefined);
+      queries.setQueryData(["job", id], { data: view });
+      keep(jobKey(id), view);
       queries.invalidateQueries({ queryKey: ["jobs"] });
     },
     [id, put, queries],
@@ -183,37 +198,39 @@ export function useJob(loaded: JobView): JobDesk {
     [accept, fail, id, save],
   );
 
-  const addReading = useCallback(
-    async (check: string, value: number) => {
+  const post = useCallback(
+    async (item: Waiting) => {
       await save();
+      const params = { path: { id } };
       const view = await unwrap(
-        api.POST("/api/jobs/{id}/readings", { params: { path: { id } }, body: { check, value } }),
+        "mark" in item
+          ? api.POST("/api/jobs/{id}/work", { params, body: item.mark })
+          : api.POST("/api/jobs/{id}/log", { params, body: item.readings }),
       );
       accept(view, dirty.current);
     },
     [accept, id, save],
   );
+  const outbox = useOutbox(id, post);
+  const { put: keepWaiting } = outbox;
 
   const addReadings = useCallback(
     async (lines: Schemas["LogLine"][]) => {
-      await save();
-      const view = await unwrap(
-        api.POST("/api/jobs/{id}/log", { params: { path: { id } }, body: lines }),
-      );
-      accept(view, dirty.current);
+      const at = new Date().toISOString().replace(/\.\d+Z$/, "Z");
+      const readings = lines.map((l) => ({ ...l, at: l.at ?? at }));
+      try {
+        await post({ readings });
+      } catch (error) {
+        if (!isUnreachable(error)) throw error;
+        keepWaiting({ readings });
+      }
     },
-    [accept, id, save],
+    [keepWaiting, post],
   );
 
-  const addMark = useCallback(
-    async (mark: Schemas["NewMark"]) => {
-      await save();
-      const view = await unwrap(
-        api.POST("/api/jobs/{id}/work", { params: { path: { id } }, body: mark }),
-      );
-      accept(view, dirty.current);
-    },
-    [accept, id, save],
+  const addReading = useCallback(
+    (check: string, value: number) => addReadings([{ check, value }]),
+    [addReadings],
   );
 
   const sign = useCallback(async () => {
@@ -271,18 +288,24 @@ export function useJob(loaded: JobView): JobDesk {
     return () => window.clearInterval(again);
   }, [saveState, save]);
 
-  // Back at this page: what others saved meanwhile shows at once, unless something is unsaved here.
+  // What others saved meanwhile shows at once, unless something is unsaved here.
+  const look = useCallback(async () => {
+    if (dirty.current || saving.current) return;
+    const options = { params: { path: { id } } };
+    const view = await unwrap(api.GET("/api/jobs/{id}", options)).catch(() => undefined);
+    if (!view || dirty.current || saving.current) return;
+    if (view.rev > now.current.rev) accept(view, false);
+    setKeptAt(undefined);
+  }, [accept, id]);
   useEffect(() => {
-    const look = async () => {
-      if (dirty.current || saving.current) return;
-      const options = { params: { path: { id } } };
-      const view = await unwrap(api.GET("/api/jobs/{id}", options)).catch(() => undefined);
-      if (view && view.rev > now.current.rev && !dirty.current && !saving.current)
-        accept(view, false);
-    };
     window.addEventListener("focus", look);
     return () => window.removeEventListener("focus", look);
-  }, [accept, id]);
+  }, [look]);
+  useEffect(() => {
+    if (keptAt === undefined) return;
+    const again = window.setInterval(look, RETRY_AFTER_MS);
+    return () => window.clearInterval(again);
+  }, [keptAt, look]);
 
   // Leaving the page must not lose the last keystrokes.
   useEffect(() => {
@@ -313,9 +336,10 @@ export function useJob(loaded: JobView): JobDesk {
     undo: () => step("undo"),
     redo: () => step("redo"),
     id,
+    keptAt,
+    outbox,
     addReading,
     addReadings,
-    addMark,
     sign,
     reopen,
     addVisit,

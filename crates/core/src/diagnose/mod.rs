@@ -9,9 +9,10 @@
 //! - [`predict`]: the network of each suspect solved in each state. [`meter`]: how far a reading errs.
 //! - [`belief`]: Bayes' rule; [`next`]: the reading that tells most for its time.
 //! - [`vehicle`]: a vehicle with a hidden fault; [`trial`]: the search played on it.
-//! - [`practice`]: the same for somebody who learns. [`report`]: all of it in words.
+//! - [`practice`]: the same for somebody who learns, on a [`board`], against the [`shortest`] way. [`report`]: all of it in words.
 
 pub mod belief;
+pub mod board;
 pub mod case;
 pub mod edit;
 pub mod measures;
@@ -21,6 +22,7 @@ pub mod points;
 pub mod practice;
 pub mod predict;
 pub mod report;
+pub mod shortest;
 pub mod suspects;
 pub mod trial;
 pub mod vehicle;

@@ -1,13 +1,15 @@
 //! Practice: a vehicle with a hidden fault, a meter and a clock; at the end the way taken beside Jovek's own.
 
+use super::board::{PracticeBoard, PracticeChoice, boards};
 use super::case::Case;
 use super::measures::{Measure, MeasureKind};
 use super::report::{title, value_text};
+use super::shortest::shortest;
 use super::trial::{search, walk_round};
 use super::vehicle::HiddenVehicle;
 use super::words;
 use crate::circuit::SolveError;
-use crate::job::{CheckId, CircuitId, Job};
+use crate::job::{CheckId, Job};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -40,39 +42,6 @@ pub struct PracticeReading {
     pub seconds: f64,
 }
 
-/// A point at which a lead can be put.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct PracticePoint {
-    /// Its key.
-    pub key: String,
-    /// Its name.
-    pub name: String,
-    /// To reach it, s.
-    pub seconds: f64,
-}
-
-/// What can be probed on one circuit, or on the vehicle itself.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct PracticeBoard {
-    /// The circuit; none for the vehicle.
-    pub circuit: Option<CircuitId>,
-    /// Its name.
-    pub name: String,
-    /// Points in order, from the source on.
-    pub points: Vec<PracticePoint>,
-    /// Readings besides volts: looks, currents, ohms, joints moved.
-    pub readings: Vec<PracticeChoice>,
-}
-
-/// Something to choose from.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct PracticeChoice {
-    /// Its key.
-    pub key: String,
-    /// Its name.
-    pub name: String,
-}
-
 /// How it went.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct PracticeEnd {
@@ -84,8 +53,10 @@ pub struct PracticeEnd {
     pub remedy: String,
     /// `4 readings, 6 min; Jovek: 3 readings, 4 min`.
     pub says: String,
-    /// Jovek's own way on the same vehicle with the same meter, behind the walk-round.
+    /// Jovek's own way on the same vehicle with the same meter, behind the walk-round. It does not know the fault.
     pub best: Vec<PracticeReading>,
+    /// The shortest way that would have shown it, to somebody who knew where to look.
+    pub shortest: Vec<PracticeReading>,
 }
 
 /// Where the practice stands.
@@ -254,19 +225,24 @@ fn end(
     let walk_s: f64 = path.taken[..behind].iter().map(|t| case.measures[t.measure].seconds).sum();
     let best: Vec<PracticeReading> =
         path.taken[behind..].iter().map(|t| taken(&case.measures[t.measure], t.value)).collect();
+    let short = shortest(case, seed, truth, &path.taken)?;
+    let short_s: f64 = short.iter().map(|t| case.measures[t.measure].seconds).sum();
     Ok(PracticeEnd {
         is_right: case.group_of[named] == case.group_of[truth],
         truth: title(&case.suspects[truth], usize::MAX),
         remedy: words::remedy(case.suspects[truth].fault).to_owned(),
         says: format!(
-            "You: {}, {}. Jovek: a walk round of {}, then {}, {}.",
+            "You: {}, {}. Jovek: a walk round of {}, then {}, {}. Shortest there is: {}, {}.",
             counted(readings.len()),
             clock(own_s),
             clock(walk_s),
             counted(best.len()),
             clock(path.seconds),
+            counted(short.len()),
+            clock(short_s),
         ),
         best,
+        shortest: short.iter().map(|t| taken(&case.measures[t.measure], t.value)).collect(),
     })
 }
 
@@ -279,56 +255,5 @@ fn clock(seconds: f64) -> String {
     match (whole / 60, whole % 60) {
         (0, s) => format!("{s} s"),
         (m, s) => format!("{m} min {s:02} s"),
-    }
-}
-
-fn boards(case: &Case) -> Vec<PracticeBoard> {
-    let circuits = (0..case.study.circuits.len()).map(Some);
-    std::iter::once(None)
-        .chain(circuits)
-        .map(|c| {
-            let chain = c.map(|c| &case.study.circuits[c].chain);
-            PracticeBoard {
-                circuit: chain.map(|chain| chain.id.clone()),
-                name: chain.map_or("Vehicle".into(), |chain| chain.name.clone()),
-                points: case
-                    .points
-                    .iter()
-                    .filter(|p| p.circuit == c)
-                    .map(|p| PracticePoint {
-                        key: p.key.clone(),
-                        name: p.name.clone(),
-                        seconds: p.seconds,
-                    })
-                    .collect(),
-                readings: case
-                    .measures
-                    .iter()
-                    .filter(|m| !matches!(m.kind, MeasureKind::Volts { .. }) && of(m, c))
-                    .map(|m| PracticeChoice {
-                        key: m.id.0.clone(),
-                        name: match m.kind {
-                            MeasureKind::Look { .. } => m.how.clone(),
-                            _ => m.name.clone(),
-                        },
-                    })
-                    .collect(),
-            }
-        })
-        .collect()
-}
-
-/// True for a reading that belongs to a circuit; the battery's belong to the vehicle.
-fn of(m: &Measure, c: Option<usize>) -> bool {
-    match &m.kind {
-        MeasureKind::BatteryA => c.is_none(),
-        MeasureKind::Look { circuit, .. }
-        | MeasureKind::Story { circuit }
-        | MeasureKind::LampsA { circuit }
-        | MeasureKind::LampA { circuit, .. }
-        | MeasureKind::Rating { circuit }
-        | MeasureKind::Ohms { circuit, .. } => c == Some(*circuit),
-        MeasureKind::Wiggle { places } => places.first().is_some_and(|p| p.circuit == c),
-        MeasureKind::Volts { .. } => false,
     }
 }

@@ -90,6 +90,11 @@ impl<'a> Bench<'a> {
         }
     }
 
+    /// The same with a solver of its own, for another core.
+    fn another(&self) -> Bench<'a> {
+        Bench { carried_a: self.carried_a.clone(), solver: Solver::default(), ..*self }
+    }
+
     /// What each element of the sound vehicle carries in each state, A. From then on a state in which a part
     /// carries nothing is not solved for that part's breaks.
     ///
@@ -338,13 +343,35 @@ pub fn predict(
             _ => 0.1,
         })
         .collect();
-    let by_suspect = suspects
-        .iter()
-        .map(|s| {
-            s.variants.iter().map(|v| of_variant(bench, sound, &values, s, &v.edits)).collect()
-        })
-        .collect();
+    let by_suspect = of_suspects(bench, sound, &values, suspects);
     Ok(Table { sound: values, sigma, by_suspect })
+}
+
+/// Every variant of every suspect, on all cores: no suspect hangs on another, and their order stays.
+fn of_suspects(
+    bench: &Bench,
+    sound: &Built,
+    values: &[f64],
+    suspects: &[Suspect],
+) -> Vec<Vec<Vec<f64>>> {
+    let read = |some: &[Suspect]| -> Vec<Vec<Vec<f64>>> {
+        let mut bench = bench.another();
+        let one = |s: &Suspect| {
+            let each = s.variants.iter();
+            each.map(|v| of_variant(&mut bench, sound, values, s, &v.edits)).collect()
+        };
+        some.iter().map(one).collect()
+    };
+    let cores = std::thread::available_parallelism().map_or(1, usize::from);
+    let share = suspects.len().div_ceil(cores).max(1);
+    std::thread::scope(|scope| {
+        let shares: Vec<_> =
+            suspects.chunks(share).map(|some| scope.spawn(move || read(some))).collect();
+        shares
+            .into_iter()
+            .flat_map(|s| s.join().unwrap_or_else(|panic| std::panic::resume_unwind(panic)))
+            .collect()
+    })
 }
 
 fn of_variant(

@@ -10,6 +10,7 @@ use super::trial::{SURE, walk_round};
 use super::words;
 use crate::circuit::SolveError;
 use crate::job::{CheckId, Job};
+use crate::prove::SEQUENCE;
 use crate::sizing::choice::shown;
 use jiff::Timestamp;
 use serde::Serialize;
@@ -135,7 +136,8 @@ pub fn diagnose(job: &Job) -> Result<Diagnosis, SolveError> {
     Ok(diagnosis(&case, &taken_of(&case)))
 }
 
-/// The last reading of each measure, in the order in which they were taken.
+/// The last reading of each measure, in the order in which they were taken. A function of the sequence that was
+/// answered with yes is a look at every circuit in that state; with no, the walk-round tells which it was.
 pub fn taken_of(case: &Case) -> Vec<Taken> {
     let since: Option<Timestamp> = case.job.search.as_ref().and_then(|s| s.since.parse().ok());
     let mut out: Vec<Taken> = Vec::new();
@@ -144,11 +146,28 @@ pub fn taken_of(case: &Case) -> Vec<Taken> {
         if since.is_some() && at < since {
             continue;
         }
-        let Some(measure) = case.measure(&reading.check) else { continue };
-        out.retain(|t| t.measure != measure);
-        out.push(Taken { measure, value: reading.value });
+        let mut take = |measure: usize, value: f64| {
+            out.retain(|t: &Taken| t.measure != measure);
+            out.push(Taken { measure, value });
+        };
+        if let Some(measure) = case.measure(&reading.check) {
+            take(measure, reading.value);
+        } else if reading.value > 0.5 {
+            for look in looks_of(case, &reading.check) {
+                take(look, case.table.sound[look]);
+            }
+        }
     }
     out
+}
+
+/// The looks that a function of the sequence stands for.
+fn looks_of(case: &Case, check: &CheckId) -> Vec<usize> {
+    let Some(keys) = check.0.strip_prefix(SEQUENCE) else { return Vec::new() };
+    let in_state = |m: &Measure| {
+        matches!(m.kind, MeasureKind::Look { lamp: None, .. }) && case.state_key(m.state) == keys
+    };
+    (0..case.measures.len()).filter(|&k| in_state(&case.measures[k])).collect()
 }
 
 /// How a search stands after some readings.
@@ -190,7 +209,7 @@ pub fn diagnosis(case: &Case, taken: &[Taken]) -> Diagnosis {
             .job
             .readings
             .iter()
-            .filter(|r| case.measure(&r.check).is_none())
+            .filter(|r| case.measure(&r.check).is_none() && looks_of(case, &r.check).is_empty())
             .map(|r| r.check.clone())
             .collect(),
     }

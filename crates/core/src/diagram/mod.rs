@@ -12,10 +12,10 @@ mod block;
 mod sheet;
 mod svg;
 
-pub use sheet::{Diagram, Item, Sign};
+pub use sheet::{Diagram, Item, PAGE_W, Sign};
 pub use svg::{page_svgs, svg};
 
-use crate::answers::study;
+use crate::answers::{Assessment, study};
 use crate::harness::cuts;
 use crate::job::{Job, VehicleState};
 use crate::moment::MomentError;
@@ -73,4 +73,23 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
         .draw();
     }
     Ok(sheet.finish())
+}
+
+/// One circuit alone, with no current shown: to be probed.
+pub fn unlit(job: &Job, study: &Assessment, circuit: usize) -> Vec<Item> {
+    let cuts = cuts::cut_list(job, &study.parts(), &study.indices());
+    let mut sheet = Sheet::new(String::new(), String::new());
+    Block {
+        job,
+        study,
+        circuit,
+        cuts: &cuts,
+        is_live: &|_| false,
+        is_closed: &|_| false,
+        key: &|place| names::key(job, study, place),
+        level: 0.0,
+        sheet: &mut sheet,
+    }
+    .draw();
+    sheet.into_items()
 }

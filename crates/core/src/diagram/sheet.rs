@@ -149,6 +149,11 @@ impl Sheet {
         }
     }
 
+    /// What was drawn, without titles and pages.
+    pub fn into_items(self) -> Vec<Item> {
+        self.diagram.pages.into_iter().flatten().collect()
+    }
+
     /// The finished drawing, each page with its title.
     pub fn finish(mut self) -> Diagram {
         let count = self.diagram.pages.len();

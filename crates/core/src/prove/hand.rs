@@ -17,6 +17,8 @@ const SOUND_OHM: f64 = 1000.0;
 const ASLEEP_A: f64 = 0.05;
 /// Most of a wire that is off, V. Common practice.
 const OFF_V: f64 = 0.5;
+/// How the ids of functions tried one after the other begin; what is on follows.
+pub const SEQUENCE: &str = "sequence|";
 /// Most functions tried one after the other.
 const MOST_STATES: usize = 16;
 
@@ -227,7 +229,7 @@ pub(super) fn whole(proving: &Proving, totals: &Totals, out: &mut Vec<Check>) {
         push(
             job,
             Draft {
-                key: format!("sequence|{keys}"),
+                key: format!("{SEQUENCE}{keys}"),
                 circuit: None,
                 name: format!("With {}", proving.inputs.words(job, a)),
                 how: format!("{seen}; factory lamps as before, no message on the dash."),
@@ -320,7 +322,7 @@ pub(super) fn relies(checks: &mut [Check]) {
             };
             ids.iter().filter(of_lamp).cloned().collect()
         };
-        let wanted = if check.id.0.starts_with("sequence|") {
+        let wanted = if check.id.0.starts_with(SEQUENCE) {
             lamps(&["lamp_v"])
         } else if of == "battery" {
             match key {

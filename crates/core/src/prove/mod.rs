@@ -7,5 +7,6 @@ pub mod probe;
 pub mod survey;
 
 pub use checks::{Check, Judgement, Quantity, Verdict};
+pub use hand::SEQUENCE;
 pub use probe::{Polarity, ProbeAnswer, ProbeVerdict};
 pub use survey::{LiveWhen, Side, SurveyAnswer};

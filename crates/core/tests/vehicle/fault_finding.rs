@@ -1,13 +1,16 @@
 //! Finding faults: likelihoods, the next reading, the hidden vehicle, and how well whole searches end.
 
 use crate::common::demo_jobs;
+use jovek_core::answers::assess;
 use jovek_core::diagnose::belief::{Taken, belief, by_group, chance};
 use jovek_core::diagnose::measures::MeasureKind;
 use jovek_core::diagnose::next::offers;
-use jovek_core::diagnose::trial::{score, search, walk_round};
+use jovek_core::diagnose::shortest::shortest;
+use jovek_core::diagnose::trial::{SURE, score, search, walk_round};
 use jovek_core::diagnose::vehicle::HiddenVehicle;
 use jovek_core::diagnose::{Case, FaultOf, PracticeAsked, diagnose, practice};
 use jovek_core::job::{CheckId, Job, Reading, Search};
+use jovek_core::prove::SEQUENCE;
 use proptest::prelude::*;
 use std::collections::HashSet;
 
@@ -302,4 +305,103 @@ proptest! {
         // A suspect with several ways spreads its likelihood over them.
         prop_assert!(of(s) / of(nothing) * several * 2.0 >= prior(s) / prior(nothing) * 0.99);
     }
+}
+
+/// The shortest way is a way: its readings alone, as the meter gave them, make the truth all but sure; and nobody
+/// who does not know the fault is quicker.
+#[test]
+fn nobody_is_quicker_than_the_shortest_way() {
+    let job = demo("51");
+    let case = Case::new(&job).unwrap();
+    for seed in 0..30 {
+        let mut vehicle = HiddenVehicle::of_seed(&case, seed);
+        let truth = vehicle.suspect;
+        let path = search(&case, &mut vehicle).unwrap();
+        let short = shortest(&case, seed, truth, &path.taken).unwrap();
+        let seconds: f64 = short.iter().map(|t| case.measures[t.measure].seconds).sum();
+        let own: f64 = path.taken.iter().map(|t| case.measures[t.measure].seconds).sum();
+        let is_found = path.rank == 0 && path.sure.last().unwrap().0 >= SURE;
+        if !is_found {
+            continue;
+        }
+        assert!(!short.is_empty(), "seed {seed}: a way that was found is shorter than none");
+        assert!(seconds <= own, "seed {seed}: {seconds} s against {own} s");
+        let groups = by_group(&case, &belief(&case, &short));
+        assert!(groups[case.group_of[truth]] >= SURE, "seed {seed}");
+        // Leaving any of its readings out leaves it in doubt, or there would be a shorter way.
+        for k in 0..short.len() {
+            let mut fewer = short.clone();
+            fewer.remove(k);
+            let groups = by_group(&case, &belief(&case, &fewer));
+            assert!(groups[case.group_of[truth]] < SURE, "seed {seed}: reading {k} tells nothing");
+        }
+    }
+}
+
+/// Every terminal on the drawing is a point that can be probed, stands inside, and stands apart from the others.
+#[test]
+fn terminals_stand_on_the_drawing() {
+    for (name, job) in demo_jobs() {
+        let asked = PracticeAsked { job, seed: 1, taken: Vec::new(), guess: None };
+        let boards = practice(&asked).unwrap().boards;
+        for board in &boards {
+            let Some(drawing) = &board.drawing else {
+                assert!(board.circuit.is_none(), "{name}: {} is not drawn", board.name);
+                continue;
+            };
+            assert!(drawing.terminals.len() >= 4, "{name}: {}", board.name);
+            let all = || boards[0].points.iter().chain(&board.points);
+            for (k, t) in drawing.terminals.iter().enumerate() {
+                assert!(all().any(|p| p.key == t.point), "{name}: {} is no point", t.point);
+                assert!(t.x > 0.0 && t.x < drawing.w, "{name}: {} at {}", t.point, t.x);
+                assert!(t.y > drawing.top && t.y < drawing.top + drawing.h);
+                for other in &drawing.terminals[k + 1..] {
+                    let apart = (t.x - other.x).hypot(t.y - other.y);
+                    assert!(apart > 3.5, "{name}: {} and {}", t.point, other.point);
+                }
+            }
+            // Both pins of the first lamp, and both sides of a fuse.
+            let pins = board.points.iter().filter(|p| p.key.contains(".lamp.1.1"));
+            for pin in pins {
+                let touched = drawing.terminals.iter().any(|t| t.point == pin.key);
+                assert!(touched, "{name}: {} cannot be touched", pin.key);
+            }
+        }
+    }
+}
+
+/// A function of the sequence that works is a look at every circuit in that state; one that does not leaves it to
+/// the walk-round which circuit it was.
+#[test]
+fn the_sequence_speaks_in_the_search() {
+    let mut job = demo("14");
+    let sequence: Vec<CheckId> = assess(&job)
+        .checks
+        .into_iter()
+        .filter(|c| c.id.0.starts_with(SEQUENCE))
+        .map(|c| c.id)
+        .collect();
+    assert!(sequence.len() > 3);
+    let put = |job: &mut Job, check: &CheckId, value: f64| {
+        let (at, by) = ("2026-03-02T08:00:00Z".into(), "Ines".into());
+        job.readings.push(Reading { check: check.clone(), value, at, by });
+    };
+    for check in &sequence {
+        put(&mut job, check, 1.0);
+    }
+    let found = diagnose(&job).unwrap();
+    assert!(found.unknown.is_empty(), "{:?}", found.unknown);
+    let circuits = job.circuits.len();
+    assert!(found.taken.len() >= circuits, "{} looks", found.taken.len());
+    assert!(found.taken.iter().all(|r| r.is_as_sound == Some(true)));
+    let open = |d: &jovek_core::diagnose::Diagnosis| -> f64 {
+        let is_open = |s: &&jovek_core::diagnose::SuspectAnswer| s.title.contains("open");
+        d.suspects.iter().filter(is_open).map(|s| s.likelihood).sum()
+    };
+    assert!(open(&found) < 0.05, "what burns is not open: {}", open(&found));
+    // Answered with no, it says nothing yet.
+    job.readings.clear();
+    put(&mut job, &sequence[1], 0.0);
+    let found = diagnose(&job).unwrap();
+    assert!(found.taken.is_empty() && found.unknown.is_empty());
 }

@@ -78,6 +78,16 @@ async fn an_apprentice_probes_and_names_the_fault() -> Result<()> {
     page.says("The driver says").await?;
     page.script("document.querySelector('[data-point=\"battery+\"]').click()", vec![]).await?;
     page.says("Red lead: battery +").await?;
+    // The red lead goes to a terminal on the drawing, by keys; and back.
+    page.tab_to("press", "fuse, load side").await?;
+    page.keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Enter).await?;
+    page.says("Red lead: ").await?;
+    page.until("the terminal held", || async {
+        let held = "return document.querySelector('[data-terminal][aria-pressed=true]').ariaLabel";
+        Ok(page.script(held, vec![]).await?.as_str().is_some_and(|l| l.contains("fuse")))
+    })
+    .await?;
+    page.script("document.querySelector('[data-point=\"battery+\"]').click()", vec![]).await?;
     page.press("Read volts").await?;
     page.until("a reading", || async {
         Ok(page.text("section[aria-label='Your readings']").await?.contains(" V"))
@@ -89,6 +99,7 @@ async fn an_apprentice_probes_and_names_the_fault() -> Result<()> {
     page.press("battery: weak").await?;
     page.says("It was:").await?;
     page.says("Jovek's way behind the walk round").await?;
+    page.says("Shortest there is:").await?;
     // Another vehicle begins with an empty clock.
     page.press("Next vehicle").await?;
     page.says("None yet: pick two points").await?;

@@ -112,3 +112,65 @@ async fn a_step_is_begun_left_and_done_by_keys() -> Result<()> {
         .await?;
     page.close().await
 }
+
+/// The phone is restarted under a vehicle, without the program: the job opens as it was heard last, a step is done, a
+/// reading is taken; all of it is in the store when the program is back, and nothing twice.
+#[tokio::test]
+async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
+    let folder = tempfile::tempdir()?;
+    let db = folder.path().join("shop.db");
+    let args = ["serve", "--db", db.to_str().unwrap_or_default()];
+    let server = Server::start(&jovek()?, &args)?;
+    let address = server.url.trim_start_matches("http://").to_owned();
+    let page = Page::open(&server.url, Size::Phone).await?;
+    page.says("The yard is empty").await?;
+    page.press("New job").await?;
+    page.says("The figure that matters most").await?;
+    let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
+    page.go(&path).await?;
+    page.says("Before-figures").await?;
+    page.until("the app to be kept", || async {
+        let kept = "return caches.open('jovek-1').then((c) => c.keys()).then((k) => k.length)";
+        Ok(page.script(kept, vec![]).await?.as_u64().is_some_and(|n| n >= 3))
+    })
+    .await?;
+    server.kill();
+    page.reload().await?;
+    page.says("No connection: the job as it was").await?;
+    page.says("Before-figures").await?;
+    page.press("Done").await?;
+    page.says("1 mark waits for a connection").await?;
+    page.go(&path.replace("/fit", "/prove")).await?;
+    page.says("Battery at rest").await?;
+    let row = "[data-check='battery.rest_v']";
+    page.fill("Battery at rest, reading", "12.61").await?;
+    let keep = format!("document.querySelector(\"{row} button[type=submit]\").click()");
+    page.script(&keep, vec![]).await?;
+    page.says("1 mark and 1 reading wait for a connection").await?;
+    page.until("the reading beside its check", || async {
+        Ok(page.text(row).await?.contains("12.61 V waits here"))
+    })
+    .await?;
+    ensure!(page.overflow_px().await? <= 0.0, "Prove on a phone without connection");
+    // Even the browser may be closed in between.
+    page.reload().await?;
+    page.says("1 mark and 1 reading wait").await?;
+    let server = Server::start_at(&jovek()?, &args, &address)?;
+    page.says_no_more("wait for a connection").await?;
+    page.says_no_more("No connection: the job").await?;
+    page.until("the judged reading", || async { Ok(page.text(row).await?.contains("12.61 V")) })
+        .await?;
+    let held: serde_json::Value =
+        serde_json::from_str(&reqwest::get(server.at("/api/jobs/1")).await?.text().await?)?;
+    let list = |what: &str| held["job"][what].as_array().map_or(0, Vec::len);
+    ensure!(list("work") == 1 && list("readings") == 1, "{}", held["job"]);
+    // The same reading sent again, as after a lost answer, counts once.
+    let first = &held["job"]["readings"][0];
+    let again = serde_json::json!([{"check": first["check"], "value": first["value"],
+        "at": first["at"], "by": first["by"]}]);
+    let client = reqwest::Client::new();
+    let answer = client.post(server.at("/api/jobs/1/log")).json(&again).send().await?;
+    let held: serde_json::Value = serde_json::from_str(&answer.text().await?)?;
+    ensure!(held["job"]["readings"].as_array().is_some_and(|r| r.len() == 1));
+    page.close().await
+}

@@ -4,6 +4,7 @@ use super::AppState;
 use super::assess::read as read_job;
 use super::headers::who;
 use super::jobs::{JobView, onto_newest, sound};
+use super::when::when;
 use crate::device;
 use crate::extract::{Json, Path, Text};
 use crate::problem::Problem;
@@ -91,7 +92,8 @@ pub struct LogLine {
     pub by: Option<String>,
 }
 
-/// Keeps several readings at once, of checks and of the search for a fault; all of them or none.
+/// Keeps several readings at once, of checks and of the search for a fault; all of them or none. One that says
+/// its time and is there already counts once.
 #[utoipa::path(post, path = "/api/jobs/{id}/log", operation_id = "keepReadings",
     params(("id" = i64, Path)), request_body = Vec<LogLine>,
     responses((status = 200, body = JobView), (status = 404, body = Problem),
@@ -117,22 +119,21 @@ fn keep(
     if let Some(line) = first_unknown(&job, lines) {
         return Ok(Err(refused(&format!("The plan has no check \"{}\".", line.check))));
     }
-    let now = Timestamp::now().round(jiff::Unit::Second).unwrap_or_default();
     for line in lines {
-        let at = match line.at.as_deref().map(str::parse::<Timestamp>) {
-            None => now,
-            Some(Ok(at)) if at <= Timestamp::now() => at,
-            Some(_) => {
-                let said = line.at.as_deref().unwrap_or_default();
-                return Ok(Err(refused(&format!("{said} is no time that has been"))));
-            }
+        let at = match when(line.at.as_deref(), Timestamp::now(), jiff::Unit::Second) {
+            Ok(at) => at,
+            Err(why) => return Ok(Err(refused(&why))),
         };
-        job.readings.push(Reading {
+        let reading = Reading {
             check: line.check.clone(),
             value: line.value,
             at: at.to_string(),
             by: line.by.clone().unwrap_or_else(|| by.to_owned()),
-        });
+        };
+        // Sent twice because the first answer was lost: the same figure at the same moment counts once.
+        if line.at.is_none() || !job.readings.contains(&reading) {
+            job.readings.push(reading);
+        }
     }
     if let Err(problem) = sound(&job) {
         return Ok(Err(problem));

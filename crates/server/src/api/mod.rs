@@ -10,6 +10,7 @@ mod record;
 mod shop;
 mod stock;
 mod vehicle;
+mod when;
 mod work;
 mod yard;
 

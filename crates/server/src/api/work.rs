@@ -4,20 +4,18 @@ use super::AppState;
 use super::assess::read as read_job;
 use super::headers::who;
 use super::jobs::{JobView, onto_newest};
+use super::when::when;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
-use jiff::{SignedDuration, Timestamp};
+use jiff::{Timestamp, Unit};
 use jovek_core::job::{Job, Mark, StepId};
 use jovek_core::work::{Work, marked, work};
 use jovek_store::{JobRow, Store, StoreError};
 use serde::Deserialize;
 use utoipa::ToSchema;
-
-/// How far the clock of a phone may be ahead.
-const AHEAD: SignedDuration = SignedDuration::from_mins(5);
 
 /// Steps in their order, and how far they are now; nothing is saved.
 #[utoipa::path(post, path = "/api/work", operation_id = "work",
@@ -53,20 +51,10 @@ pub(super) async fn mark(
     Json(new): Json<NewMark>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    let at = pressed(new.at.as_deref(), Timestamp::now())?;
+    // To the millisecond: begun, left and gone on with in one second are three marks.
+    let at = when(new.at.as_deref(), Timestamp::now(), Unit::Millisecond);
+    let at = at.map_err(|e| refused(&e))?;
     onto_newest(&state, move |store| keep(store, id, &new, at, &by)).await
-}
-
-/// When a mark was pressed, to the millisecond: begun, left and gone on with in one second are three marks.
-fn pressed(said: Option<&str>, now: Timestamp) -> Result<Timestamp, Problem> {
-    let at = match said {
-        None => now,
-        Some(text) => text.parse::<Timestamp>().map_err(|e| refused(&format!("{text}: {e}")))?,
-    };
-    if at > now.checked_add(AHEAD).unwrap_or(now) {
-        return Err(refused(&format!("{at} has not come yet; set the clock of this device")));
-    }
-    Ok(at.round(jiff::Unit::Millisecond).unwrap_or(at))
 }
 
 fn keep(

@@ -1,12 +1,14 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { PictureList } from "../sign/PictureList";
 import { PlacePicture } from "./PlacePicture";
-import { type NewMark, useMarks } from "./useMarks";
 import { useWork } from "./useWork";
+
+type NewMark = Schemas["NewMark"];
 
 type StepAnswer = Schemas["StepAnswer"];
 type State = StepAnswer["state"];
@@ -45,7 +47,10 @@ function clock(at: string): string {
 /** The step to do now, large enough for a glove, and the whole list below it. */
 export function FitSheet() {
   const { data, error } = useWork();
-  const { waiting, refused, press } = useMarks();
+  const { outbox } = useDesk();
+  const waiting = outbox.waiting.flatMap((w) => ("mark" in w ? [w.mark] : []));
+  const press = (step: string, mark: NewMark["mark"]) =>
+    outbox.put({ mark: { step, mark, at: new Date().toISOString() } });
   const [chosen, setChosen] = useState<string>();
   if (!data)
     return (
@@ -69,17 +74,7 @@ export function FitSheet() {
     data.steps.find((s) => state(s) !== "done");
   return (
     <div className="space-y-4">
-      {waiting.length > 0 && (
-        <p role="status" className="card border-2 !border-ochre p-3">
-          {waiting.length} {waiting.length === 1 ? "mark waits" : "marks wait"} for a connection:
-          kept here, sent by itself.
-        </p>
-      )}
-      {refused && (
-        <p role="alert" className="card border-2 !border-rust p-3">
-          Not taken: {refused}
-        </p>
-      )}
+      <OutboxNote />
       {next && (
         <NextStep
           answer={next}

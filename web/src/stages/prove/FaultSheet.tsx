@@ -3,6 +3,7 @@ import { useState } from "react";
 import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
+import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { BURNS, ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
@@ -31,6 +32,7 @@ export function FaultSheet() {
     }));
   return (
     <div className="space-y-4">
+      <OutboxNote />
       <section aria-label="Search" className="card space-y-2 p-4">
         {job.search ? (
           <div className="flex flex-wrap items-start justify-between gap-3">

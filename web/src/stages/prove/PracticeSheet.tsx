@@ -55,9 +55,9 @@ export function PracticeSheet() {
       </section>
       {data.end && <End end={data.end} />}
       {!data.end && (
-        <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+        <div className="space-y-4">
           <Probing practice={data} take={(id) => setTaken([...taken, id])} />
-          <div className="space-y-3">
+          <div className="grid gap-3 lg:grid-cols-2">
             <section aria-label="Your readings" className="card p-3">
               <h3 className="text-sm font-semibold">Your readings</h3>
               {data.readings.length === 0 && (
@@ -148,13 +148,14 @@ function Probing({ practice, take }: { practice: Practice; take: (id: string) =>
         </Button>
       </div>
       <BoardPicture
+        key={shown.name}
+        board={shown}
         points={[
           ...vehicle.points.slice(0, 2),
           ...(board === 0 ? vehicle.points.slice(2) : shown.points),
         ]}
         red={red}
         black={black}
-        prefix={`${shown.name}: `}
         pick={(key) => (lead === "red" ? setRed(key) : setBlack(key))}
       />
       <label className="block">
@@ -221,9 +222,20 @@ function End({ end }: { end: Schemas["PracticeEnd"] }) {
       </p>
       <p>{end.remedy}</p>
       <p className="font-reading">{end.says}</p>
-      <h3 className="text-sm font-semibold">Jovek's way behind the walk round</h3>
+      <div className="grid gap-4 md:grid-cols-2">
+        <Way title="Jovek's way behind the walk round" readings={end.best} />
+        <Way title="Shortest there is, if you know where to look" readings={end.shortest} />
+      </div>
+    </section>
+  );
+}
+
+function Way({ title, readings }: { title: string; readings: Schemas["PracticeReading"][] }) {
+  return (
+    <section>
+      <h3 className="text-sm font-semibold">{title}</h3>
       <ol className="list-decimal pl-5 text-sm">
-        {end.best.map((b) => (
+        {readings.map((b) => (
           <li key={b.check}>
             {b.name}: <span className="font-reading">{b.text}</span>
           </li>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { DeviceForm } from "./DeviceForm";
@@ -28,6 +29,7 @@ export function ProveSheet() {
   const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
   return (
     <>
+      <OutboxNote />
       <div className="flex flex-wrap items-center justify-between gap-2">
         <p className="text-sm text-soft">In this order each check relies only on those above it.</p>
         <Button kind="quiet" aria-pressed={!all} onClick={() => setAll(!all)}>
@@ -51,6 +53,11 @@ export function ProveSheet() {
 }
 
 function CheckRow({ check, first }: { check: Check; first: string[] }) {
+  const { outbox } = useDesk();
+  const kept = outbox.waiting
+    .flatMap((w) => ("readings" in w ? w.readings : []))
+    .filter((r) => r.check === check.id)
+    .at(-1);
   const { verdict, reading, says } = check.judgement;
   const isYesNo = check.quantity === "yes_no";
   const told = isYesNo && verdict !== "waiting" && verdict !== "good" ? "Not so" : WORDS[verdict];
@@ -82,6 +89,11 @@ function CheckRow({ check, first }: { check: Check; first: string[] }) {
           {reading && <span className="font-reading">{shownReading(check, reading.value)}</span>}
         </span>
         {says && <span className="block">{says}</span>}
+        {kept && (
+          <span className="block text-ochre">
+            <span className="font-reading">{shownReading(check, kept.value)}</span> waits here
+          </span>
+        )}
         {reading && (
           <span className="block text-xs text-soft">
             {WHEN.format(new Date(reading.at))}, {reading.by}

@@ -1,0 +1,20 @@
+/** Has this device keep the app itself, so that a page opens while the program cannot be reached. */
+export function openWithoutConnection() {
+  // Browsers have it on a safe address only; elsewhere the app works as before, with a connection.
+  if (!import.meta.env.PROD || !("serviceWorker" in navigator)) return;
+  const files = () =>
+    performance
+      .getEntriesByType("resource")
+      .map((r) => new URL(r.name).pathname)
+      .filter((path) => path.startsWith("/assets/"));
+  window.addEventListener("load", async () => {
+    try {
+      await navigator.serviceWorker.register("/sw.js");
+      const ready = await navigator.serviceWorker.ready;
+      await document.fonts.ready;
+      ready.active?.postMessage(files());
+    } catch {
+      // Not kept: a page opens with a connection only.
+    }
+  });
+}
