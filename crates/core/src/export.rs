@@ -5,7 +5,8 @@ use crate::circuit::{SolveError, spice};
 use crate::diagram::{self, diagram};
 use crate::harness::reels::REEL_M;
 use crate::harness::{cuts, formboard, labels, parts, pins};
-use crate::job::Job;
+use crate::job::{Job, SupplyState};
+use crate::light::{LightAsked, drawing, light};
 use crate::moment::MomentError;
 use crate::record::as_built;
 use crate::state::{self, StateError};
@@ -36,6 +37,10 @@ pub enum Format {
     EstimateCsv,
     /// Circuit diagram.
     DiagramSvg,
+    /// The aim sheet.
+    AimSvg,
+    /// Light on the ground.
+    BeamSvg,
     /// The as-built record.
     RecordJson,
     /// The job in its canonical form.
@@ -53,7 +58,9 @@ impl Format {
             | Format::PinsCsv
             | Format::PartsCsv
             | Format::EstimateCsv => "text/csv; charset=utf-8",
-            Format::DiagramSvg | Format::FormboardSvg => "image/svg+xml",
+            Format::DiagramSvg | Format::FormboardSvg | Format::AimSvg | Format::BeamSvg => {
+                "image/svg+xml"
+            }
             Format::RecordJson | Format::Job => "application/json",
         }
     }
@@ -70,6 +77,8 @@ impl Format {
             Format::PartsCsv => "parts.csv",
             Format::EstimateCsv => "estimate.csv",
             Format::DiagramSvg => "svg",
+            Format::AimSvg => "aim.svg",
+            Format::BeamSvg => "beam.svg",
             Format::RecordJson => "record.json",
             Format::Job => "json",
         }
@@ -91,6 +100,12 @@ pub enum ExportError {
     /// The state cannot be drawn.
     #[error(transparent)]
     Moment(#[from] MomentError),
+}
+
+/// The light of all lamps with the engine off.
+fn plain_light(job: &Job) -> LightAsked {
+    let supply = SupplyState::EngineOff;
+    LightAsked { job: job.clone(), supply, circuit: None, instead: false }
 }
 
 /// Writes a job in a format; `state` names the state for SPICE and the diagram.
@@ -126,6 +141,8 @@ pub fn export_with(
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
         Format::EstimateCsv => stock::estimate::csv(&stock::estimate(job, &assess(job), shelf)),
+        Format::AimSvg => drawing::aim_svg(job, &light(&plain_light(job))?),
+        Format::BeamSvg => drawing::beam_svg(job, &light(&plain_light(job))?),
         Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),
         Format::Spice => {
             let study = study(job);

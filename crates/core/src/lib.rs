@@ -16,10 +16,14 @@
 //! - [`export`]: SPICE, CSV, SVG.
 //! - [`catalog`]: tables with their sources.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
+//! - [`road`]: what may be where on the road, by region.
+//! - [`light`]: where the light falls, aim, glare, colour.
 //! - [`state`]: a state of the vehicle by its names.
 //! - [`work`]: steps, their gates and order, how far they are.
 //! - [`stock`]: what the shop holds and pays; the estimate.
 //! - [`strip`]: strip around edges, modules behind openings, screws.
+//! - [`table`]: tables from CSV, bad rows by line.
+//! - [`swap`]: bulbs that become LED; [`trailer`]: connectors and trailers.
 //! - [`diagnose`]: what is wrong, how likely, what to read next; [`record`]: as built, signed, looked at again.
 //! - [`question`]: which unmeasured figure matters most.
 //!
@@ -35,17 +39,22 @@ pub mod diagram;
 pub mod export;
 pub mod harness;
 pub mod job;
+pub mod light;
 pub mod moment;
 pub mod plan;
 pub mod proof;
 pub mod prove;
 pub mod question;
 pub mod record;
+pub mod road;
 pub mod route;
 pub mod rules;
 pub mod sizing;
 pub mod state;
 pub mod stock;
 pub mod strip;
+pub mod swap;
+pub mod table;
+pub mod trailer;
 pub mod without;
 pub mod work;

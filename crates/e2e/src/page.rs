@@ -413,6 +413,7 @@ impl Page {
     /// When the page has none.
     pub async fn choose_file(&self, file: &Path) -> Result<()> {
         let input = self.browser.driver.find(By::Css("input[type=file]")).await?;
+        let file = file.canonicalize()?;
         input.send_keys(file.display().to_string()).await?;
         Ok(())
     }

@@ -1,27 +1,38 @@
 //! The command line.
 
+mod words;
+
 use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
 use clap::{Parser, Subcommand, ValueEnum};
-use jovek_core::answers::{Answers, RouteAnswer, assess, study};
-use jovek_core::budget::{Budget, budget};
-use jovek_core::diagnose::{Case, Diagnosis, diagnose};
+use jovek_core::answers::{assess, study};
+use jovek_core::budget::budget;
+use jovek_core::diagnose::{Case, diagnose};
 use jovek_core::export::{ExportError, Format, export_with};
 use jovek_core::harness::formboard;
-use jovek_core::job::{Job, VehicleState};
-use jovek_core::moment::{Moment, moment};
-use jovek_core::proof::{Counter, Proof, prove};
+use jovek_core::job::{Job, Region, SupplyState, VehicleState};
+use jovek_core::light::glare::GlareGrade;
+use jovek_core::light::{LightAsked, ies, light, meter::LuxMeter};
+use jovek_core::moment::moment;
+use jovek_core::proof::prove;
+use jovek_core::road::judge::{LampOnRoad, RoadVerdict};
+use jovek_core::road::road;
 use jovek_core::rules::Grade;
 use jovek_core::state;
 use jovek_core::stock::{self, StockLine};
+use jovek_core::swap::swap;
 use jovek_core::work::bays::{BayPlan, plan};
 use jovek_core::work::learn::learn;
-use jovek_core::work::{StepState, Work, work};
+use jovek_core::work::work;
 use jovek_store::Store;
 use std::io::{Read, Write};
 use std::net::SocketAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
+use words::{
+    bays_text, budget_text, diagnosis_text, ies_text, light_text, moment_text, proof_text,
+    route_text, rules_text, steps_text, summary, swap_text,
+};
 
 /// Plans, proves and records added lights on vehicles.
 #[derive(Debug, Parser)]
@@ -110,6 +121,44 @@ enum Command {
         /// Print everything as JSON.
         #[arg(long)]
         json: bool,
+    },
+    /// Where the light falls: lux at the marked spots, reach, aim, glare, colour: exit 1 where it dazzles.
+    Light {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// State of the supply: engine_off, charging, idle, low_battery.
+        #[arg(long, default_value = "engine_off")]
+        supply: String,
+        /// The candidates named in the job in place of their lamps.
+        #[arg(long)]
+        instead: bool,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Every lamp against the rule book: exit 1 where one is wrong. Recalled from memory, no legal advice.
+    Rules {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Whose rules: us or un; the job's own, or both, otherwise.
+        #[arg(long)]
+        region: Option<CliRegion>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// What LED lamps in place of bulbs do to each function, and remedies with figures.
+    Swap {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// What a photometric file (IES LM-63) says: lumens, beam angles, warnings.
+    Ies {
+        /// The file.
+        file: PathBuf,
     },
     /// A simulated device on the simulated vehicle, speaking SCPI over TCP.
     Sim {
@@ -200,6 +249,16 @@ enum Device {
     Tester,
     /// Body module with lamp monitoring and a coding value.
     Module,
+    /// Lux meter.
+    Lux,
+}
+
+#[derive(Debug, Clone, Copy, ValueEnum)]
+enum CliRegion {
+    /// United States, federal.
+    Us,
+    /// UN regulations.
+    Un,
 }
 
 #[derive(Debug, Clone, Copy, ValueEnum)]
@@ -213,6 +272,8 @@ enum CliFormat {
     PartsCsv,
     EstimateCsv,
     DiagramSvg,
+    AimSvg,
+    BeamSvg,
     RecordJson,
     PacketPdf,
     Ics,
@@ -232,6 +293,8 @@ impl CliFormat {
             CliFormat::PartsCsv => Format::PartsCsv,
             CliFormat::EstimateCsv => Format::EstimateCsv,
             CliFormat::DiagramSvg => Format::DiagramSvg,
+            CliFormat::AimSvg => Format::AimSvg,
+            CliFormat::BeamSvg => Format::BeamSvg,
             CliFormat::RecordJson => Format::RecordJson,
             CliFormat::Job => Format::Job,
             CliFormat::PacketPdf | CliFormat::Ics => return None,
@@ -307,6 +370,42 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             } else {
                 bays_text(&plan)
             })?;
+        }
+        Command::Light { job, supply, instead, json } => {
+            let job = read_job(job)?;
+            return light_of(job, supply, *instead, *json);
+        }
+        Command::Rules { job, region, json } => {
+            let job = read_job(job)?;
+            let region = region.map(|r| match r {
+                CliRegion::Us => Region::Us,
+                CliRegion::Un => Region::Un,
+            });
+            let report = road(&job, region)?;
+            print(&if *json {
+                serde_json::to_string_pretty(&report)? + "\n"
+            } else {
+                rules_text(&job, &report)
+            })?;
+            let is_wrong = |l: &LampOnRoad| l.verdict == RoadVerdict::Wrong;
+            let wrong = report.regions.iter().any(|r| r.lamps.iter().any(is_wrong));
+            return Ok(if wrong { STOP } else { CLEAN });
+        }
+        Command::Swap { job, json } => {
+            let job = read_job(job)?;
+            let report = swap(&job)?;
+            print(&if *json {
+                serde_json::to_string_pretty(&report)? + "\n"
+            } else {
+                swap_text(&job, &report)
+            })?;
+        }
+        Command::Ies { file } => {
+            let bytes = std::fs::read(file)
+                .with_context(|| format!("{} cannot be read", file.display()))?;
+            let text = String::from_utf8_lossy(&bytes);
+            let read = ies::read(&text).map_err(|e| anyhow!("{}: {e}", file.display()))?;
+            print(&ies_text(&read))?;
         }
         Command::Diagnose { job, json } => return diagnose_file(job, *json),
         Command::Sim { device, job, fault, listen } => {
@@ -436,33 +535,6 @@ fn plan_of(
     Ok(plan(jobs, &api::shopfloor(&asked), &learn(jobs), now)?)
 }
 
-fn bays_text(plan: &BayPlan) -> String {
-    let mut out = format!("{}\n\n", plan.text);
-    let clock = |t: jiff::civil::DateTime| t.strftime("%a %d %b %H:%M").to_string();
-    for s in &plan.stays {
-        out += &format!(
-            "Bay {}: unit {}, {} to {}, {}\n",
-            s.bay,
-            s.unit,
-            clock(s.starts),
-            clock(s.ends),
-            s.text
-        );
-    }
-    out.push('\n');
-    for s in &plan.steps {
-        out += &format!(
-            "{}  person {}, bay {}, unit {}: {}\n",
-            clock(s.starts),
-            s.person,
-            s.bay,
-            s.unit,
-            s.what
-        );
-    }
-    out
-}
-
 fn verify_file(db: &Path) -> anyhow::Result<u8> {
     if !db.exists() {
         return Err(anyhow!("{} does not exist", db.display()));
@@ -488,30 +560,21 @@ fn diagnose_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     Ok(if found.is_found && is_fault { STOP } else { CLEAN })
 }
 
-fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, found.says);
-    for s in &found.suspects {
-        out += &format!("{:>12}  {}\n", s.likelihood_text, s.title);
-        for also in &s.also {
-            out += &format!("              or {also}: no reading tells them apart\n");
-        }
-        for line in &s.fits {
-            out += &format!("              + {line}\n");
-        }
-        for line in &s.against {
-            out += &format!("              - {line}\n");
-        }
-    }
-    if !found.next.is_empty() {
-        out += "\nRead next\n";
-    }
-    for n in &found.next {
-        out += &format!("  {} ({}, id {})\n", n.reading.how, n.time_text, n.reading.check);
-        for o in &n.outcomes {
-            out += &format!("    {} ({}): {}\n", o.reads, o.likelihood_text, o.means.join("; "));
-        }
-    }
-    out
+fn light_of(job: Job, supply: &str, instead: bool, json: bool) -> anyhow::Result<u8> {
+    let known = SupplyState::ALL.map(SupplyState::key).join(", ");
+    let supply = SupplyState::ALL
+        .into_iter()
+        .find(|s| s.key() == supply)
+        .ok_or_else(|| anyhow!("there is no supply \"{supply}\"; use one of {known}"))?;
+    let asked = LightAsked { job, supply, circuit: None, instead };
+    let found = light(&asked)?;
+    let dazzles = found.glare.iter().any(|g| g.grade == GlareGrade::Dazzles);
+    print(&if json {
+        serde_json::to_string_pretty(&found)? + "\n"
+    } else {
+        light_text(&asked.job, &found)
+    })?;
+    Ok(if dazzles { STOP } else { CLEAN })
 }
 
 /// Serves a stand-in for a device until the program is stopped.
@@ -522,8 +585,13 @@ fn simulate(
     listen: SocketAddr,
 ) -> anyhow::Result<()> {
     let plain = Job { readings: Vec::new(), search: None, ..job.clone() };
+    if let Device::Lux = device {
+        let meter = LuxMeter::new(&plain, fault)?;
+        return sim::serve(listen, "lux meter", || Box::new(sim::LuxSession::new(meter.clone())));
+    }
     let case = Case::new(&plain)?;
     match device {
+        Device::Lux => unreachable!("served above"),
         Device::Meter => {
             sim::serve(listen, "meter", || Box::new(sim::MeterSession::new(&case, fault)))
         }
@@ -536,165 +604,12 @@ fn simulate(
     }
 }
 
-fn proof_text(job: &Job, proof: &Proof) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, proof.states_text);
-    let counter = |c: &Counter| format!("  with {}: {}\n", c.words, c.says);
-    for w in &proof.wishes {
-        let verdict = if w.missed == 0 { "holds" } else { "missed" };
-        out += &format!("{}: {} {verdict}.\n", w.name, w.sentence);
-        out.extend(w.counters.iter().map(counter));
-    }
-    for b in &proof.backfeeds {
-        out += &format!("Fed backwards: {}\n{}  {}\n", b.path_text, counter(&b.counter), b.remedy);
-    }
-    for b in &proof.buzzers {
-        out += &format!("Buzzes: {}", counter(b));
-    }
-    for u in &proof.unsolved {
-        out += &format!("No steady state: {}", counter(u));
-    }
-    if let Some(drains) = &proof.drains {
-        out += &format!("\n{}\n", drains.text);
-        for left in &drains.left_on {
-            out += &format!("Left on: {}\n", left.text);
-        }
-    }
-    for w in &proof.watched {
-        out += &format!("{}: {}\n", w.wire, w.says);
-    }
-    out += &format!("\n{} single failures tried:\n", proof.failures_tried);
-    for f in &proof.failures {
-        let grade = f.grade.map_or(String::new(), |g| format!("{g:?}: "));
-        out += &format!("  {grade}{} {}: {}", f.name, f.kind_text, f.effects.join(" "));
-        out += &f.remedy.map_or("\n".into(), |r| format!(" {r}\n"));
-    }
-    out
-}
-
 /// The state that a person asks for: by name, or by what is on.
 fn state_asked(job: &Job, name: Option<&str>, on: &[String]) -> anyhow::Result<VehicleState> {
     let Some(name) = name else {
         return Ok(VehicleState { on: on.to_vec(), ..VehicleState::default() });
     };
     Ok(state::asked(job, name)?)
-}
-
-fn moment_text(job: &Job, moment: &Moment) -> String {
-    let mut out =
-        format!("Unit {}: {}\nbattery {}\n\n", job.unit, moment.words, moment.battery_text);
-    for c in &moment.circuits {
-        let through = if c.is_lit && !c.through.is_empty() { ", " } else { "" };
-        let how = if c.is_lit { c.through.as_str() } else { "" };
-        out += &format!("{}: {}, {}{through}{how}\n", c.name, c.text, c.line.lamp_text);
-    }
-    for f in &moment.factory {
-        let fed = if f.is_fed_back { ", fed backwards" } else { "" };
-        let source = if f.is_on { "on" } else { "off" };
-        out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
-    }
-    out
-}
-
-fn route_text(job: &Job, route: &RouteAnswer) -> String {
-    let (length, width, height) = (route.length_m, route.width_m, route.height_m);
-    let mut out = format!(
-        "Unit {}: {}\n{length:.2} m long, {width:.2} m wide, {height:.2} m high\n{}\n",
-        job.unit, job.title, route.total_text
-    );
-    for circuit in &route.circuits {
-        out += &format!("\n{}: {}\n", circuit.name, circuit.text);
-        for way in route.ways.iter().filter(|w| circuit.ways.contains(&w.id)) {
-            let more = [&way.hazard_text, &way.passage_text];
-            let more: Vec<&str> =
-                more.into_iter().map(String::as_str).filter(|s| !s.is_empty()).collect();
-            let more =
-                if more.is_empty() { String::new() } else { format!(" ({})", more.join(", ")) };
-            out += &format!("  {}, {}{more}\n", way.name, way.length_text);
-        }
-    }
-    out += "\nBundles\n";
-    for way in route.ways.iter().filter(|w| w.wires > 0) {
-        out += &format!("  {}: {}\n", way.name, way.bundle_text);
-    }
-    out
-}
-
-fn steps_text(job: &Job, work: &Work) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, work.text);
-    for (k, s) in work.steps.iter().enumerate() {
-        let state = match s.state {
-            StepState::Done => "done",
-            StepState::Running => "begun",
-            StepState::Paused => "left",
-            StepState::Ready => "ready",
-            StepState::Resting => "rests",
-            StepState::Blocked => "not yet",
-        };
-        let place = match s.step.place_text.as_str() {
-            "" => String::new(),
-            place => format!(", at {place}"),
-        };
-        out += &format!(
-            "{:>3}  {state:<8} {}{place}, {:.0} min\n",
-            k + 1,
-            s.step.what,
-            s.step.minutes
-        );
-        for line in s.step.cautions.iter().map(|c| (*c).to_owned()).chain(s.step.how.clone()) {
-            out += &format!("              {line}\n");
-        }
-    }
-    out
-}
-
-fn budget_text(job: &Job, budget: &Budget) -> String {
-    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
-    for line in budget.alternator_text.iter().chain(&budget.circuits) {
-        out += &format!("{line}\n");
-    }
-    for way in &budget.ways {
-        let used = if way.is_used { " (in use)" } else { "" };
-        let after = &way.run.after_shift;
-        let second =
-            after.auxiliary_percent.map_or(String::new(), |p| format!(", auxiliary {p:.0} %"));
-        out += &format!(
-            "\n{}{used}: after the shift starting battery {:.0} %{second}; {}; {}; {}\n  {}\n",
-            way.label,
-            after.start_percent,
-            way.lamp_text,
-            way.light_text,
-            way.reached_text,
-            way.starts_text
-        );
-        for line in std::iter::once(&way.flatten_text).chain(&way.mind) {
-            out += &format!("  {line}\n");
-        }
-        for part in &way.parts {
-            out += &format!("  - {part}\n");
-        }
-    }
-    out
-}
-
-fn summary(job: &Job, answers: &Answers) -> String {
-    let mut out = format!("Unit {}: {}\n", job.unit, job.title);
-    for circuit in &answers.circuits {
-        out += &format!("\n{}: {}\n", circuit.name, circuit.headline);
-        for choice in &circuit.choices {
-            out += &format!("  {}: {}\n", choice.label, choice.says);
-        }
-        for line in &circuit.volt_lines {
-            out += &format!(
-                "  {}: {}, {}, {}\n",
-                line.state_label, line.lamp_text, line.current_text, line.floor_text
-            );
-        }
-    }
-    out.push('\n');
-    for f in &answers.findings {
-        out += &format!("{:?}: {}. {} {}\n", f.grade, f.title, f.why, f.remedy);
-    }
-    out
 }
 
 /// Writes to standard output; a reader that has gone away is no error.

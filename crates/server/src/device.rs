@@ -122,17 +122,19 @@ impl Line {
         }
     }
 
-    /// Takes a reading: the stand-in puts its leads itself; at a real one a hand does.
+    /// Takes a reading of a check, or of a marked spot in lx: the stand-in puts its leads itself; at a real one a hand does.
     ///
     /// # Errors
     /// [`DeviceError`].
     pub async fn measure(&mut self, check: &str, unit: &str) -> Result<f64, DeviceError> {
         if self.identity.starts_with("JOVEK,") {
-            self.command(&format!("ROUT:CHEC \"{}\"", check.replace('"', ""))).await?;
+            let route = if unit == "lx" { "SPOT" } else { "CHEC" };
+            self.command(&format!("ROUT:{route} \"{}\"", check.replace('"', ""))).await?;
         }
         let ask = match unit {
             "A" => "MEAS:CURR:DC?",
             "ohm" => "MEAS:RES?",
+            "lx" => "MEAS:ILL?",
             _ => "MEAS:VOLT:DC?",
         };
         let answer = self.command(ask).await?.unwrap_or_default();

@@ -378,3 +378,92 @@ fn pictures_are_taken_in_without_their_place() {
     assert_eq!(send(b"not a picture".to_vec()).status(), 422);
     assert_eq!(Client::new().get(server.at("/api/pictures/999")).send().unwrap().status(), 404);
 }
+
+/// The lux meter lies at a marked spot, reads within its errors of what is predicted, and further below with a hidden
+/// fault of the light.
+#[test]
+fn the_lux_meter_reads_marked_spots() {
+    let file = demo("51");
+    let predicted = {
+        let out = run(&["light", &file, "--json"]);
+        let light: Value = serde_json::from_str(&text(&out.stdout)).unwrap();
+        let spots = light["spots"].as_array().unwrap().clone();
+        let of = |name: &str| {
+            let spot = spots.iter().find(|s| s["name"] == name).unwrap();
+            spot["predicted_lx"].as_f64().unwrap()
+        };
+        of("Post 25 m ahead")
+    };
+    let meter = device(&["lux", &file]);
+    let mut line = Line::to(&meter);
+    assert!(line.ask("*IDN?").contains("lux meter"));
+    let names = line.ask("ROUT:SPOT:CAT?");
+    assert!(names.contains("\"Post 25 m ahead\"") && names.contains("Bed floor"), "{names}");
+    // Nowhere yet, and nowhere known.
+    assert_eq!(line.ask("MEAS:ILL?;:SYST:ERR?").split(',').next(), Some("-221"));
+    line.send("ROUT:SPOT \"the moon\"");
+    assert!(line.ask("SYST:ERR?").starts_with("-224"));
+    line.send("ROUT:SPOT \"Post 25 m ahead\"");
+    let read: Vec<f64> = (0..5).map(|_| line.figure("MEAS:ILL?")).collect();
+    assert!(read.iter().all(|lx| (lx / predicted - 1.0).abs() < 0.3), "{read:?} {predicted}");
+    assert!(read.iter().any(|lx| *lx != read[0]), "a meter that never differs is none");
+    let dirty = device(&["lux", &file, "--fault", "4"]);
+    let mut line = Line::to(&dirty);
+    line.send("ROUT:SPOT \"Post 25 m ahead\"");
+    assert!(line.figure("MEAS:ILL?") < 0.85 * read[0]);
+}
+
+/// Light, rules, swaps and files from the command line, with their exit codes and exports.
+#[test]
+fn light_rules_and_swaps_from_the_command_line() {
+    let out = run(&["light", &demo("51")]);
+    let words = text(&out.stdout);
+    assert_eq!(out.status.code(), Some(1), "driving lamps dazzle");
+    for part in ["Reach", "102 mm below the lamp", "0.6 turns down", "an oncoming driver at 50 m"] {
+        assert!(words.contains(part), "{part}: {words}");
+    }
+    let amber = text(&run(&["light", &demo("51"), "--instead"]).stdout);
+    assert!(amber.contains("Amber fog lamp 1") && !amber.contains("LED fog lamp 1"));
+    let bad = run(&["light", &demo("51"), "--supply", "perpetual"]);
+    assert_eq!(bad.status.code(), Some(2));
+    assert!(text(&bad.stderr).contains("use one of engine_off"));
+    let out = run(&["rules", &demo("14"), "--region", "un"]);
+    assert_eq!(out.status.code(), Some(0));
+    let words = text(&out.stdout);
+    assert!(words.contains("Recalled from memory") && words.contains("[un/work;"), "{words}");
+    let both: Value =
+        serde_json::from_str(&text(&run(&["rules", &demo("14"), "--json"]).stdout)).unwrap();
+    assert_eq!(both["regions"].as_array().unwrap().len(), 2);
+    let words = text(&run(&["swap", &demo("22")]).stdout);
+    assert!(words.contains("add 64, write 82") && words.contains("Load resistor"), "{words}");
+    let ies = format!("{}/../core/tests/reference/light/fog-b.ies", env!("CARGO_MANIFEST_DIR"));
+    let words = text(&run(&["ies", &ies]).stdout);
+    assert!(words.contains("824 lm, absolute, peak 2941 cd"), "{words}");
+    let out = run(&["ies", &demo("14")]);
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("no line TILT="));
+    for (format, holds) in
+        [("aim-svg", "tape: middle of the vehicle"), ("beam-svg", "light on the ground")]
+    {
+        let svg = text(&run(&["export", &demo("51"), "--as", format]).stdout);
+        assert!(svg.starts_with("<svg") && svg.contains(holds) && !svg.contains("NaN"), "{format}");
+    }
+}
+
+/// A trailer is built from its size and kept; one that cannot be is refused with the place.
+#[test]
+fn a_trailer_is_built_and_kept() {
+    let server = serve(&["demo"]);
+    let asked = |length: f64| {
+        json!({"unit": "T9", "length_m": length, "width_m": 2.2, "height_m": 1.5,
+            "has_two_axles": true, "region": "us", "is_combined": true})
+    };
+    let view: Value = post(&server, "/api/trailer/build", &asked(6.5)).json().unwrap();
+    assert_eq!(view["job"]["unit"], "T9");
+    let rules: Value = post(&server, "/api/rules", &json!({"job": view["job"]})).json().unwrap();
+    let lamps = rules["regions"][0]["lamps"].as_array().unwrap();
+    assert!(lamps.len() > 12 && lamps.iter().all(|l| l["verdict"] != "wrong"));
+    let refused = post(&server, "/api/trailer/build", &asked(600.0));
+    assert_eq!(refused.status(), 422);
+    assert!(refused.text().unwrap().contains("skeleton.length_m"));
+}

@@ -178,6 +178,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a photometric file; nothing is saved. */
+        post: operations["readIes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -459,6 +476,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the light of a job falls; nothing is saved. */
+        post: operations["light"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/light/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads lux from CSV: rows that can be kept, and bad ones by line. Nothing is saved. */
+        post: operations["readLux"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moment": {
         parameters: {
             query?: never;
@@ -595,6 +646,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A job held against the rule book. */
+        post: operations["rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop": {
         parameters: {
             query?: never;
@@ -666,6 +734,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What LED lamps do to each function. */
+        post: operations["swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trailer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A towing vehicle's socket on a trailer's plug. */
+        post: operations["trailer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trailer/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Builds a trailer's job from its length, width and region, and keeps it. */
+        post: operations["buildTrailer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/verify": {
         parameters: {
             query?: never;
@@ -704,6 +823,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description The screw that aims a lamp. */
+        Adjuster: {
+            /**
+             * Format: double
+             * @description From the screw to the pivot, mm.
+             */
+            arm_mm: number;
+            /**
+             * Format: double
+             * @description How far a turn moves it, mm.
+             */
+            pitch_mm: number;
+            /** @description Which side reaches it, and with what. */
+            reach: string;
+        };
         /** @description What must be done before a step. */
         After: {
             /**
@@ -721,6 +855,73 @@ export interface components {
             /** @description Which lamp. */
             lamp: string;
         };
+        /** @description A lamp on the aim sheet. */
+        AimAnswer: {
+            /**
+             * Format: double
+             * @description See `percent`.
+             */
+            angle_deg: number;
+            /** @description What of it is aimed. */
+            by: components["schemas"]["AimBy"];
+            /**
+             * Format: double
+             * @description How far below the lamp's middle edge or hot spot belongs, m.
+             */
+            drop_m: number;
+            /**
+             * Format: double
+             * @description Height found, m.
+             */
+            found_up_m?: number | null;
+            /** @description True where what was found is in range. */
+            is_right?: boolean | null;
+            /**
+             * Format: double
+             * @description Height of its middle, m: a mark on the wall.
+             */
+            lamp_up_m: number;
+            /**
+             * Format: double
+             * @description Left of the vehicle's middle, m; right is negative: a mark on the wall.
+             */
+            left_m: number;
+            /**
+             * Format: double
+             * @description Its height on the wall, m.
+             */
+            mark_up_m: number;
+            /** @description Name. */
+            name: string;
+            /** @description Where in the job the height that is found goes, such as `circuits[0].lights[0].optic.found_m[1]`. */
+            path: string;
+            /**
+             * Format: double
+             * @description Inclination, percent, and the same in degrees.
+             */
+            percent: number;
+            /** @description Lowest and highest that is allowed, m. */
+            range_up_m: number[];
+            /**
+             * Format: double
+             * @description Where it meets the road, m.
+             */
+            road_m?: number | null;
+            /** @description How it should be turned; none where nothing was found yet or it is right. */
+            says: string;
+            /** @description Where the figures come from. */
+            source: string;
+            /**
+             * Format: double
+             * @description From the lamp to the wall, m.
+             */
+            wall_m: number;
+        };
+        /**
+         * @description What of a beam is aimed.
+         * @enum {string}
+         */
+        AimBy: "edge" | "hot_spot";
         /** @description Another part that would do too, and what it changes. */
         Alternative: {
             /** @description What it changes. */
@@ -990,6 +1191,31 @@ export interface components {
             /** @description `4 vehicles in 2 bays, done on 2026-03-06`. */
             text: string;
         };
+        /** @description A beam described by a few figures. */
+        Beam: {
+            /**
+             * Format: double
+             * @description Luminous flux of one lamp, lm.
+             */
+            flux_lm?: number | null;
+            /** @description A sharp edge at the top, on the axis: fog pattern. */
+            has_cut_off?: boolean;
+            /**
+             * Format: double
+             * @description Full height at half of the peak, degrees; as the width where it is not said.
+             */
+            high_deg?: number | null;
+            /**
+             * Format: double
+             * @description Luminous intensity at the peak, cd: where it is said, the beam is made from it.
+             */
+            peak_cd?: number | null;
+            /**
+             * Format: double
+             * @description Full width at half of the peak, side to side, degrees.
+             */
+            wide_deg?: number | null;
+        };
         /** @description Two places that a way joins. */
         Between: {
             /** @description One end. */
@@ -1030,6 +1256,21 @@ export interface components {
             planned: string;
             /** @description What. */
             what: string;
+        };
+        /** @description Bulbs of one place in a function. */
+        BulbPlace: {
+            /** @description Bulb by its category or trade code, such as `PY21W`. */
+            bulb: string;
+            /**
+             * Format: int32
+             * @description How many on one side, or in all where the function has no sides.
+             */
+            count: number;
+            /** @description The second filament of a two-filament bulb does this work. */
+            is_second_filament?: boolean;
+            led?: null | components["schemas"]["LedBulb"];
+            /** @description Where, such as `rear`. */
+            place: string;
         };
         /**
          * @description Rule for wires that lie side by side.
@@ -1178,6 +1419,19 @@ export interface components {
             /** @description What would change the outcome. */
             would_change?: string | null;
         };
+        /** @description A colour in the CIE 1931 diagram, 2 degree observer. */
+        Chromaticity: {
+            /**
+             * Format: double
+             * @description x.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description y.
+             */
+            y: number;
+        };
         /** @description Everything about one lamp circuit. */
         CircuitAnswer: {
             /** @description Choices with their reasons. */
@@ -1257,6 +1511,21 @@ export interface components {
             /** @description The module, and what the bit turns on. */
             module: string;
         };
+        /** @description A bit of a coding value. */
+        CodingBit: {
+            /**
+             * Format: int32
+             * @description The bit, 0 to 7.
+             */
+            bit: number;
+            /** @description Module, and series where pins and bits differ. */
+            module: string;
+            /**
+             * Format: int32
+             * @description The value as read.
+             */
+            value: number;
+        };
         /** @description A coding value before and after. */
         CodingLine: {
             /** @description True where it cannot be. */
@@ -1284,6 +1553,21 @@ export interface components {
              */
             lost_v: number;
             /** @description `12.05 V between 86 and 85, 0.13 A; the way there and back loses 45 mV`. */
+            text: string;
+        };
+        /** @description Colour of a lamp's light. */
+        ColourAnswer: {
+            /** @description Chromaticity. */
+            at: components["schemas"]["Chromaticity"];
+            /** @description False where it falls in no area, or in another than its colour's in some region. */
+            is_fine: boolean;
+            /** @description Region by region: the legal colour that it falls in. */
+            legal: components["schemas"]["LegalAnswer"][];
+            /** @description Lamps of one light, by its name. */
+            name: string;
+            /** @description As screens show it. */
+            screen: string;
+            /** @description In words. */
             text: string;
         };
         /**
@@ -1322,6 +1606,11 @@ export interface components {
             /** @description Numbers as seen from the wire side of the first half: what fits into the second half's face too. */
             wire_side: number[][];
         };
+        /**
+         * @description A connector of trailers.
+         * @enum {string}
+         */
+        ConnectorKind: "flat4" | "flat5" | "round6" | "blade7" | "heavy7" | "iso12n" | "iso12s" | "iso13" | "iso24n" | "iso7638";
         /** @description Switch and relay of an own circuit. */
         Control: {
             joint?: null | components["schemas"]["JointSchool"];
@@ -1371,6 +1660,11 @@ export interface components {
             /** @description The combination in words. */
             words: string;
         };
+        /**
+         * @description A cover in front of a lamp.
+         * @enum {string}
+         */
+        Cover: "clear" | "yellow" | "amber" | "red" | "blue";
         /** @description A piece of wire. */
         CutLine: {
             /** @description What the length has beside the path: `2 × 0.15 m at the ends, 5 % spare`. */
@@ -1449,7 +1743,7 @@ export interface components {
             check?: null | components["schemas"]["CheckId"];
             /** @description SCPI commands, one after the other. */
             commands?: string[];
-            /** @description What the meter is set to for it: `V`, `A` or `ohm`. */
+            /** @description What the meter is set to for it: `V`, `A`, `ohm` or `lx`. */
             unit?: string | null;
         };
         /** @description How a search stands. */
@@ -1864,7 +2158,7 @@ export interface components {
          * @description What can be exported.
          * @enum {string}
          */
-        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "record-json" | "job";
+        Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "aim-svg" | "beam-svg" | "record-json" | "job";
         /** @description A fuse on the map. */
         FuseLine: {
             /** @description What it protects. */
@@ -1909,6 +2203,37 @@ export interface components {
              */
             second_key_on_v?: number | null;
         };
+        /** @description Light toward somebody's eyes. */
+        GlareAnswer: {
+            /**
+             * Format: double
+             * @description Luminous intensity toward them, all of these lamps, cd.
+             */
+            candela: number;
+            /**
+             * Format: double
+             * @description At the eye, lx.
+             */
+            eye_lx: number;
+            /** @description Which lamps, by circuit name. */
+            from: string;
+            /** @description How grave. */
+            grade: components["schemas"]["GlareGrade"];
+            /** @description What to do, in a sentence. */
+            says: string;
+            /**
+             * Format: double
+             * @description Veil over what they look at, cd/m².
+             */
+            veil_cd_m2: number;
+            /** @description Whose eyes, where. */
+            who: string;
+        };
+        /**
+         * @description How grave glare is.
+         * @enum {string}
+         */
+        GlareGrade: "fine" | "mind" | "dazzles";
         /**
          * @description How the lamps of a circuit burn.
          * @enum {string}
@@ -1919,6 +2244,13 @@ export interface components {
          * @enum {string}
          */
         Grade: "stop" | "fix" | "mind";
+        /** @description Grounds of a connector. */
+        GroundAnswer: {
+            /** @description What a lost one does, solved with bulbs on every function. */
+            lost: components["schemas"]["WrongGlow"][];
+            /** @description How many, on which pins. */
+            text: string;
+        };
         /**
          * @description Where a new circuit's return goes.
          * @enum {string}
@@ -1929,6 +2261,11 @@ export interface components {
          * @enum {string}
          */
         Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray";
+        /**
+         * @description How a lux meter is held at a spot.
+         * @enum {string}
+         */
+        Held: "up" | "to_vehicle";
         /** @description An entry of the history. */
         HistoryRow: {
             /** @description When. */
@@ -1959,6 +2296,35 @@ export interface components {
             /** @description Hash of the last one. */
             last: string;
         };
+        /** @description What a photometric file says. */
+        IesRead: {
+            /** @description Full width and height at half of the peak, degrees. */
+            beam_deg: number[];
+            /**
+             * Format: double
+             * @description Flux by the candela in it, lm.
+             */
+            flux_lm: number;
+            /** @description Edition of the format and type of photometry. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Peak, cd.
+             */
+            peak_cd: number;
+            /**
+             * Format: double
+             * @description Flux of its lamps by their rating, lm; none for absolute photometry.
+             */
+            stated_lm?: number | null;
+            /** @description What is odd. */
+            warnings: string[];
+        };
+        /** @description A photometric file. */
+        IesText: {
+            /** @description Its text, IES LM-63. */
+            text: string;
+        };
         /**
          * @description What kind of input one is.
          * @enum {string}
@@ -1981,6 +2347,25 @@ export interface components {
             label: string;
             /** @description What is on after it is turned over, with what must go along. */
             turned: string[];
+        };
+        /** @description A candidate for the same place. */
+        Instead: {
+            /** @description Its beam. */
+            beam?: components["schemas"]["Beam"];
+            colour?: null | components["schemas"]["LampColour"];
+            file?: null | components["schemas"]["Photometric"];
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description A line of equal illuminance. */
+        IsoLine: {
+            /**
+             * Format: double
+             * @description Its illuminance, lx.
+             */
+            lux_lx: number;
+            /** @description Corners, m: right and up on the picture, in turn. */
+            points: number[];
         };
         /**
          * @description How an auxiliary battery is charged from the vehicle and kept apart from it.
@@ -2055,6 +2440,8 @@ export interface components {
              * @description Format version; 1.
              */
             jovek: number;
+            /** @description Where light is looked at, and by whose rules. */
+            lighting?: components["schemas"]["Lighting"];
             /** @description Readings taken on the finished work. */
             readings?: components["schemas"]["Reading"][];
             /** @description What was really done, signed and looked at again. */
@@ -2070,16 +2457,24 @@ export interface components {
             states?: components["schemas"]["SavedState"][];
             /** @description Battery and alternator. */
             supply?: components["schemas"]["Supply"];
+            /** @description Bulbs that become LED, function by function. */
+            swaps?: components["schemas"]["SwapFunction"][];
             /** @description Switches that are added and that wishes name. */
             switches?: components["schemas"]["Switch"][];
             /** @description What the job is, in a few words. */
             title: string;
+            trailer?: null | components["schemas"]["TrailerLink"];
             /** @description Fleet or unit number, as painted on the vehicle. */
             unit: string;
             /** @description The vehicle. */
             vehicle?: components["schemas"]["Vehicle"];
             /** @description What was done of the work; only ever added to. */
             work?: components["schemas"]["StepMark"][];
+        };
+        /** @description A job whose bulbs are looked at. */
+        JobAsked: {
+            /** @description The job. */
+            job: components["schemas"]["Job"];
         };
         /** @description A figure or name that cannot be right. */
         JobFault: {
@@ -2169,6 +2564,45 @@ export interface components {
             /** @description What. */
             what: string;
         };
+        /** @description One lamp and its light. */
+        LampAnswer: {
+            /** @description Full width and height at half of the peak, degrees. */
+            beam_deg: number[];
+            /** @description `2,000 lm, 1,850 cd, 60° wide and high`. */
+            beam_text: string;
+            /** @description Its circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description Why its file does not count. */
+            fault?: string | null;
+            /** @description The same at a tenth. */
+            field_deg: number[];
+            /**
+             * Format: double
+             * @description Flux out of it, lm.
+             */
+            flux_lm: number;
+            /** @description True where nobody said how much light. */
+            is_beam_assumed: boolean;
+            /** @description True where nobody said where. */
+            is_place_assumed: boolean;
+            /** @description `12.1 V, full light`. */
+            level_text: string;
+            /** @description Its light. */
+            light: components["schemas"]["LightId"];
+            /** @description How it stands. */
+            mount: components["schemas"]["Mount"];
+            /** @description Name. */
+            name: string;
+            /** @description Number within the light, from 0. */
+            number: number;
+            /**
+             * Format: double
+             * @description Peak, cd.
+             */
+            peak_cd: number;
+            /** @description Colour of its light as screens show it. */
+            screen: string;
+        };
         /** @description What the lights of one circuit are, how they are fed and where the wires run. */
         LampCircuit: {
             /** @description Switch and relay. */
@@ -2231,6 +2665,25 @@ export interface components {
              */
             volt_v: number;
         };
+        /** @description A lamp, judged. */
+        LampOnRoad: {
+            /** @description Its circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @description Colour of its light. */
+            colour: components["schemas"]["LampColour"];
+            /** @description Its light. */
+            light: components["schemas"]["LightId"];
+            /** @description How it stands. */
+            mount: components["schemas"]["Mount"];
+            /** @description Name. */
+            name: string;
+            /** @description Number within the light. */
+            number: number;
+            /** @description What each rule says, the gravest first. */
+            reasons: components["schemas"]["RoadReason"][];
+            /** @description The gravest of its reasons. */
+            verdict: components["schemas"]["RoadVerdict"];
+        };
         /**
          * @description Where a lamp sits, seen from above.
          * @enum {string}
@@ -2250,6 +2703,23 @@ export interface components {
             factor: number;
             /** @description Steps of the kind that were timed. */
             timed: number;
+        };
+        /** @description An LED lamp in place of a bulb. */
+        LedBulb: {
+            /**
+             * Format: double
+             * @description Its light, lm.
+             */
+            flux_lm?: number | null;
+            /** @description It draws what a monitor wants to see, by its maker. */
+            is_monitored_type?: boolean;
+            /** @description It works with either polarity. */
+            takes_either_polarity?: boolean;
+            /**
+             * Format: double
+             * @description Its power at 13.5 V, W.
+             */
+            watt: number;
         };
         /** @description A circuit that a switch leaves on with the key out. */
         LeftOn: {
@@ -2279,6 +2749,17 @@ export interface components {
              */
             minutes: number;
         };
+        /** @description What a colour is by one region's law. */
+        LegalAnswer: {
+            colour?: null | components["schemas"]["LegalColour"];
+            /** @description The region. */
+            region: components["schemas"]["Region"];
+        };
+        /**
+         * @description A colour named by law.
+         * @enum {string}
+         */
+        LegalColour: "white" | "selective_yellow" | "amber" | "red" | "green" | "blue";
         /** @description A group of equal lights. */
         Light: {
             backlight?: null | components["schemas"]["Backlight"];
@@ -2307,6 +2788,7 @@ export interface components {
             measured?: null | components["schemas"]["MeasuredDraw"];
             /** @description What it is called. */
             name: string;
+            optic?: null | components["schemas"]["Optic"];
             place?: null | components["schemas"]["LampPlace"];
             role?: null | components["schemas"]["LampRole"];
             screw?: null | components["schemas"]["Screw"];
@@ -2327,6 +2809,16 @@ export interface components {
             /** @description What its screws do behind the panel. */
             screw_text?: string | null;
             strip?: null | components["schemas"]["StripAnswer"];
+        };
+        /** @description What is asked of the light. */
+        LightAsked: {
+            circuit?: null | components["schemas"]["CircuitId"];
+            /** @description The candidates in place of their lamps. */
+            instead?: boolean;
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /** @description State of the supply. */
+            supply?: components["schemas"]["SupplyState"];
         };
         /** @description A group of equal lights in a circuit. */
         LightId: string;
@@ -2350,6 +2842,84 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "incandescent";
+        };
+        /** @description The light of a job. */
+        LightReport: {
+            /** @description The aim sheet. */
+            aim: components["schemas"]["AimAnswer"][];
+            /** @description Colours. */
+            colours: components["schemas"]["ColourAnswer"][];
+            /** @description Glare. */
+            glare: components["schemas"]["GlareAnswer"][];
+            /** @description The ground from above. */
+            ground: components["schemas"]["Picture"];
+            /** @description Each lamp. */
+            lamps: components["schemas"]["LampAnswer"][];
+            /** @description What a person should know: sides unlike, mixed white, camera, back-glare, files that do not count. */
+            notes: string[];
+            /** @description Reach. */
+            reach: components["schemas"]["ReachAnswer"][];
+            /** @description Light at the marked spots. */
+            spots: components["schemas"]["SpotAnswer"][];
+            /** @description Length, width and height of the vehicle, m. */
+            vehicle_m: number[];
+            wall?: null | components["schemas"]["Picture"];
+            /**
+             * Format: double
+             * @description From the lamps to the wall, m.
+             */
+            wall_m: number;
+        };
+        /** @description Where light is looked at, and by whose rules. */
+        Lighting: {
+            /** @description What an authority has permitted, in words: who, which colour, where. */
+            permits?: components["schemas"]["Permit"][];
+            region?: null | components["schemas"]["Region"];
+            /** @description Marked spots. */
+            spots?: components["schemas"]["LuxSpot"][];
+            /**
+             * Format: double
+             * @description From the lamps to the wall on which they are aimed, m; 7.62 where it is not said.
+             */
+            wall_m?: number | null;
+        };
+        /** @description Both halves joined. */
+        LinkReport: {
+            /** @description All connectors, to choose from. */
+            connectors: components["schemas"]["TrailerConnector"][];
+            /** @description Grounds, and what a lost one does. */
+            ground: components["schemas"]["GroundAnswer"];
+            /** @description What must come between them: converter, voltage. */
+            needs: string[];
+            /** @description What must be left as it is: breakaway, electric brakes, antilock. */
+            neighbours: string[];
+            /** @description The trailer's plug. */
+            plug: components["schemas"]["TrailerConnector"];
+            /** @description Function by function. */
+            rows: components["schemas"]["LinkRow"][];
+            /** @description Current of the tail function against what the vehicle's module wants to see; empty where nothing looks. */
+            seen_text: string;
+            /** @description The vehicle's socket. */
+            socket: components["schemas"]["TrailerConnector"];
+            /** @description The test: each function, then the combinations. */
+            tests: components["schemas"]["TestStep"][];
+        };
+        /** @description A function from one side to the other. */
+        LinkRow: {
+            /** @description What comes between; empty where wire meets wire. */
+            between: string;
+            /** @description `their green, your brown` where colours differ; empty otherwise. */
+            colours: string;
+            /** @description At the vehicle. */
+            from: components["schemas"]["WireEnd"][];
+            /** @description The function. */
+            function: components["schemas"]["PinFunction"];
+            /** @description At the trailer. */
+            to: components["schemas"]["WireEnd"][];
+        };
+        /** @description Socket and plug of a job; none where it names none. */
+        Linked: {
+            link?: null | components["schemas"]["LinkReport"];
         };
         /** @description A list as text. */
         ListText: {
@@ -2411,6 +2981,31 @@ export interface components {
             /** @description `4 lx before, 61 lx after: 15 times as much`. */
             text: string;
         };
+        /** @description A list that was read. */
+        LuxRead: {
+            /** @description Rows that cannot. */
+            bad: components["schemas"]["BadRow"][];
+            /** @description Rows that can be kept. */
+            good: components["schemas"]["Lux"][];
+        };
+        /** @description A marked spot where light is measured before and after. */
+        LuxSpot: {
+            /** @description Where. */
+            at: components["schemas"]["At"];
+            /** @description How the meter is held. */
+            held?: components["schemas"]["Held"];
+            /** @description The circuits that are lit for it; all where none is named. */
+            lit?: components["schemas"]["CircuitId"][];
+            /** @description What it is called; readings in the record name it. */
+            name: string;
+        };
+        /** @description Lux at marked spots, as a shop keeps it. */
+        LuxText: {
+            /** @description The job with its marked spots. */
+            job: components["schemas"]["Job"];
+            /** @description CSV with the columns spot, before, after. */
+            text: string;
+        };
         /**
          * @description Vehicle voltage that a light is made for.
          * @enum {string}
@@ -2433,6 +3028,17 @@ export interface components {
              * @description Voltage at the lamp while measured, V.
              */
             volts: number;
+        };
+        /** @description A lamp or reflector that a rule asks for and the job does not have. */
+        Missing: {
+            /** @description What it is called. */
+            lamp: string;
+            /** @description The rule. */
+            reason: components["schemas"]["RoadReason"];
+            /** @description How many are wanted, and how many the job has. */
+            text: string;
+            /** @description Wrong on a trailer, where the job is all there is; to be looked for on a vehicle with factory lamps. */
+            verdict: components["schemas"]["RoadVerdict"];
         };
         /** @description The vehicle in one moment. */
         Moment: {
@@ -2481,6 +3087,21 @@ export interface components {
             job: components["schemas"]["Job"];
             /** @description The state to show. */
             state: components["schemas"]["VehicleState"];
+        };
+        /** @description How a lamp stands and points. */
+        Mount: {
+            /** @description Where its middle is. */
+            at: components["schemas"]["At"];
+            /**
+             * Format: double
+             * @description How far its axis points down, degrees.
+             */
+            down_deg?: number;
+            /**
+             * Format: double
+             * @description Where it faces seen from above: 0 forward, 90 left, 180 rearward, 270 right, degrees.
+             */
+            faces_deg: number;
         };
         /** @description A new job: a unit number for a starter job, or a whole job to take in. */
         NewJob: {
@@ -2561,6 +3182,25 @@ export interface components {
             by: string;
             /** @description Why. */
             why: string;
+        };
+        /** @description What a lamp does with its light. */
+        Optic: {
+            adjuster?: null | components["schemas"]["Adjuster"];
+            beam?: null | components["schemas"]["Beam"];
+            cover?: null | components["schemas"]["Cover"];
+            file?: null | components["schemas"]["Photometric"];
+            /** @description Height of edge or hot spot found on the wall, of each lamp, m. */
+            found_m?: (number | null)[];
+            instead?: null | components["schemas"]["Instead"];
+            /** @description The flux is that of the bare emitters, not out of the lens. */
+            is_bare_flux?: boolean;
+            /**
+             * Format: double
+             * @description Colour temperature of white light, K.
+             */
+            kelvin?: number | null;
+            /** @description One for each lamp; the others stand where lamps of their kind usually do. */
+            mounts?: components["schemas"]["Mount"][];
         };
         /** @description Something that was installed otherwise than planned. */
         Otherwise: {
@@ -2678,6 +3318,51 @@ export interface components {
             /** @enum {string} */
             kind: "connector";
         };
+        /** @description A permit for a warning colour. */
+        Permit: {
+            /** @description Who gave it, and its number. */
+            by: string;
+            /** @description The colour. */
+            colour: components["schemas"]["LampColour"];
+        };
+        /** @description A photometric file, as it came. */
+        Photometric: {
+            /** @description Name of the file. */
+            name: string;
+            /** @description Its text, IES LM-63. */
+            text: string;
+        };
+        /** @description Illuminance over a plane. */
+        Picture: {
+            /**
+             * Format: double
+             * @description Lower edge, m: of the ground, before the vehicle's front; of the wall, above the ground.
+             */
+            bottom_m: number;
+            /** @description Points from bottom to top. */
+            high: number;
+            /**
+             * Format: double
+             * @description Left edge, m: of the ground, right of the vehicle's middle; of the wall, as it is seen.
+             */
+            left_m: number;
+            /** @description Lines of equal illuminance. */
+            lines: components["schemas"]["IsoLine"][];
+            /** @description Illuminance, lx, row by row from the bottom, to two significant digits. */
+            lux_lx: number[];
+            /**
+             * Format: double
+             * @description The most in it, lx.
+             */
+            most_lx: number;
+            /**
+             * Format: double
+             * @description From one point to the next, m.
+             */
+            step_m: number;
+            /** @description Points side to side. */
+            wide: number;
+        };
         /** @description A picture that is kept. */
         PictureRow: {
             /** @description When it was added. */
@@ -2709,6 +3394,11 @@ export interface components {
             /** @description Size and colour. */
             wire_text: string;
         };
+        /**
+         * @description What a pin does.
+         * @enum {string}
+         */
+        PinFunction: "ground" | "tail" | "left_tail" | "right_tail" | "marker" | "left_stop_turn" | "right_stop_turn" | "left_turn" | "right_turn" | "stop" | "reverse" | "rear_fog" | "electric_brake" | "permanent" | "switched" | "antilock" | "other";
         /** @description A place. */
         PlaceAnswer: {
             /**
@@ -3027,6 +3717,23 @@ export interface components {
             /** @description Its unit. */
             unit: string;
         };
+        /** @description How far the lamps of a circuit reach. */
+        ReachAnswer: {
+            /**
+             * Format: double
+             * @description How far, m; none where it is nowhere met.
+             */
+            far_m?: number | null;
+            /**
+             * Format: double
+             * @description Illuminance, lx, on something upright, 1 m high.
+             */
+            lux_lx: number;
+            /** @description Circuit by name. */
+            name: string;
+            /** @description `1 lx at 84 m`. */
+            text: string;
+        };
         /** @description A reading with its window. */
         ReadLine: {
             /** @description True where it is outside. */
@@ -3122,6 +3829,35 @@ export interface components {
             wire: string;
         };
         /**
+         * @description Whose rules of the road are looked at.
+         * @enum {string}
+         */
+        Region: "us" | "un";
+        /** @description The rules of one region. */
+        RegionReport: {
+            /** @description Each lamp. */
+            lamps: components["schemas"]["LampOnRoad"][];
+            /** @description What is asked for and not in the job. */
+            missing: components["schemas"]["Missing"][];
+            /** @description As it is spoken. */
+            name: string;
+            /** @description Whose. */
+            region: components["schemas"]["Region"];
+            /** @description `2 wrong, 3 to ask, 7 right`. */
+            text: string;
+            /** @description What holds for all lamps together. */
+            together: components["schemas"]["RoadReason"][];
+        };
+        /** @description How much a remedy is to be liked. */
+        Remedy: {
+            /** @description What to mind; empty for nothing. */
+            mind: string[];
+            /** @description Figures and what it costs. */
+            text: string;
+            /** @description What to do. */
+            title: string;
+        };
+        /**
          * @description How the current gets back.
          * @enum {string}
          */
@@ -3138,6 +3874,41 @@ export interface components {
             /** @description Who saved it. */
             saved_by: string;
         };
+        /** @description What is asked of the rule book. */
+        RoadAsked: {
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            region?: null | components["schemas"]["Region"];
+        };
+        /** @description What one rule says of a lamp. */
+        RoadReason: {
+            /** @description `low`, `medium` or `high`. */
+            confidence: string;
+            /** @description Region and file of the rule. */
+            rule: string;
+            /** @description In words. */
+            says: string;
+            /** @description Where it is written; recalled from memory. */
+            source: string;
+            /** @description How it stands to this rule. */
+            verdict: components["schemas"]["RoadVerdict"];
+        };
+        /** @description A job on the road. */
+        RoadReport: {
+            /** @description True for a trailer. */
+            is_trailer: boolean;
+            /** @description Each region that is looked at. */
+            regions: components["schemas"]["RegionReport"][];
+            /** @description What has the last word. */
+            says: string;
+            /** @description Length, width and height, m. */
+            vehicle_m: number[];
+        };
+        /**
+         * @description How a lamp stands to the rules.
+         * @enum {string}
+         */
+        RoadVerdict: "right" | "ask" | "wrong";
         /** @description The skeleton with everything on it. */
         RouteAnswer: {
             /** @description Circuits that are laid. */
@@ -3549,11 +4320,39 @@ export interface components {
              */
             along: number;
         };
+        /** @description Light at a marked spot. */
+        SpotAnswer: {
+            /**
+             * Format: double
+             * @description Measured after it, lx.
+             */
+            after_lx?: number | null;
+            /** @description Where. */
+            at: components["schemas"]["At"];
+            /**
+             * Format: double
+             * @description Measured before the work, lx.
+             */
+            before_lx?: number | null;
+            /** @description The spot. */
+            name: string;
+            /**
+             * Format: double
+             * @description Predicted, lx.
+             */
+            predicted_lx: number;
+            /** @description `28 lx`. */
+            predicted_text: string;
+            /** @description `6.2 times as much light as before`. */
+            ratio_text?: string | null;
+            /** @description How measured and predicted fit, and what explains a difference best. */
+            says: string;
+        };
         /**
          * @description The stages in working order.
          * @enum {string}
          */
-        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove" | "sign";
+        Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove" | "aim" | "sign";
         /** @description A stage with its state. */
         StageAnswer: {
             /** @description Which one. */
@@ -3873,6 +4672,77 @@ export interface components {
             /** @description What is wrong, where. */
             title: string;
         };
+        /** @description A function, judged. */
+        SwapAnswer: {
+            /**
+             * Format: double
+             * @description Current with the LED lamps, A.
+             */
+            after_a: number;
+            /**
+             * Format: double
+             * @description Current with the bulbs, A, at 12.8 V.
+             */
+            before_a: number;
+            /**
+             * Format: double
+             * @description Below this it counts as a lost bulb, A; none where nothing counts.
+             */
+            least_a?: number | null;
+            /** @description Light against the bulb, as `280 lm became 310 lm`; empty where nobody said. */
+            light_text: string;
+            /** @description The function. */
+            name: string;
+            /** @description What to look at besides: polarity, two filaments, heat, dust, fault codes. */
+            notes: string[];
+            /**
+             * Format: double
+             * @description Flashes a minute; none where it does not flash.
+             */
+            per_minute?: number | null;
+            /** @description What can be done, the best first; empty where nothing need be. */
+            remedies: components["schemas"]["Remedy"][];
+            /** @description What happens. */
+            result: components["schemas"]["SwapResult"];
+            /** @description In words, with figures. */
+            says: string;
+        };
+        /** @description A lamp function whose bulbs are swapped. */
+        SwapFunction: {
+            /** @description Its bulbs, place by place. */
+            bulbs: components["schemas"]["BulbPlace"][];
+            /** @description The lamp has an open fan low on the vehicle. */
+            has_open_fan?: boolean;
+            /** @description The lamps sit in a closed housing: heat stays in. */
+            is_closed_housing?: boolean;
+            /** @description What it is called. */
+            name: string;
+            /** @description Which function. */
+            signal: components["schemas"]["Signal"];
+            /** @description The circuit was powered while a lamp was unplugged: a fault code stays. */
+            was_powered_unplugged?: boolean;
+            /** @description What drives and watches it. */
+            watched?: components["schemas"]["Watcher"];
+        };
+        /** @description All swaps of a job. */
+        SwapReport: {
+            /** @description One for each function. */
+            functions: components["schemas"]["SwapAnswer"][];
+            /** @description What has the last word. */
+            says: string;
+        };
+        /**
+         * @description What happens once the LED lamps are in.
+         * @enum {string}
+         */
+        SwapResult: "fine" | "ghost_glow" | "flickers" | "double_rate" | "no_flash" | "fault_message";
+        /** @description Bulbs that become LED, function by function, and the bulbs to choose from. */
+        Swapped: {
+            /** @description Codes of the bulbs that are known. */
+            bulbs: string[];
+            /** @description The judgement. */
+            report: components["schemas"]["SwapReport"];
+        };
         /** @description A switch that is added and that several circuits may use. */
         Switch: {
             /** @description Id within the job. */
@@ -3913,6 +4783,88 @@ export interface components {
             part: string;
             /** @description With what it is closed. */
             tool: string;
+        };
+        /** @description A step of the test with the lamp tester. */
+        TestStep: {
+            /** @description What must light. */
+            lit: string;
+            /** @description What is put on. */
+            on: string;
+        };
+        /** @description What is said of a trailer. */
+        TrailerAsked: {
+            /** @description Two axles side by side. */
+            has_two_axles?: boolean;
+            /**
+             * Format: double
+             * @description Height of the body, m.
+             */
+            height_m: number;
+            /** @description Stop and turn in one lamp on each side. */
+            is_combined?: boolean;
+            /**
+             * Format: double
+             * @description From coupling to rear, m.
+             */
+            length_m: number;
+            /** @description Whose rules. */
+            region: components["schemas"]["Region"];
+            /** @description Unit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Width over all, m.
+             */
+            width_m: number;
+        };
+        /** @description A connector. */
+        TrailerConnector: {
+            /** @description Which one. */
+            kind: components["schemas"]["ConnectorKind"];
+            /** @description Its name. */
+            name: string;
+            /** @description Its pins. */
+            pins: components["schemas"]["TrailerPin"][];
+            /**
+             * Format: double
+             * @description Voltage, V.
+             */
+            volts: number;
+        };
+        /** @description Both halves of the connection. */
+        TrailerLink: {
+            /** @description The plug of the trailer. */
+            plug: components["schemas"]["ConnectorKind"];
+            /**
+             * Format: double
+             * @description Below this current a module of the towing vehicle sees no trailer, A; none where nothing looks.
+             */
+            seen_from_a?: number | null;
+            /** @description The socket of the towing vehicle. */
+            socket: components["schemas"]["ConnectorKind"];
+        };
+        /** @description A pin. */
+        TrailerPin: {
+            /** @description Colour of its wire. */
+            colour: string;
+            /** @description `low`, `medium` or `high`. */
+            confidence: string;
+            /** @description What it does. */
+            function: components["schemas"]["PinFunction"];
+            /** @description The same looking into the trailer's plug: mirrored. */
+            in_plug?: string | null;
+            /** @description Where it sits, looking into the socket of the vehicle; none where it is only numbered. */
+            in_socket?: string | null;
+            /** @description Colours that are seen too. */
+            others: string;
+            /** @description Its number or letters. */
+            pin: string;
+            /** @description In words. */
+            says: string;
+            /** @description Where it is written; recalled from memory. */
+            source: string;
+            /** @description Usual wire. */
+            wire: string;
         };
         /** @description What is tried. */
         Trial: {
@@ -4128,6 +5080,41 @@ export interface components {
             /** @description The factory circuit. */
             wire: string;
         };
+        /** @description What drives and watches a function. */
+        Watcher: {
+            /** @enum {string} */
+            by: "nothing";
+        } | {
+            /** @enum {string} */
+            by: "thermal_flasher";
+        } | {
+            /** @enum {string} */
+            by: "electronic_flasher";
+            /**
+             * Format: double
+             * @description Below this current of one side it flashes twice as fast, A; none takes 0.7 of the bulbs' own.
+             */
+            least_a?: number | null;
+        } | {
+            /** @enum {string} */
+            by: "free_flasher";
+        } | {
+            /** @enum {string} */
+            by: "module";
+            coding?: null | components["schemas"]["CodingBit"];
+            /**
+             * Format: double
+             * @description It dims this function by pulses: part of the time that it is on, 0 to 1.
+             */
+            duty?: number | null;
+            /** @description It looks at its bulbs with short pulses while they are off. */
+            has_cold_pulses?: boolean;
+            /**
+             * Format: double
+             * @description Below this current of the output it reports a lost bulb, A; none takes what is usual for its bulbs.
+             */
+            least_a?: number | null;
+        };
         /** @description A way to make a wish. */
         WayAnswer: {
             /** @description True for the one that Jovek advises. */
@@ -4180,6 +5167,15 @@ export interface components {
          * @enum {string}
          */
         Waypoint: "pass" | "fuse" | "control" | "connector";
+        /** @description One end of a wire. */
+        WireEnd: {
+            /** @description Colour. */
+            colour: string;
+            /** @description Pin. */
+            pin: string;
+            /** @description What the pin does, in words. */
+            says: string;
+        };
         /**
          * @description Size system of the wire on the shelf.
          * @enum {string}
@@ -4266,6 +5262,13 @@ export interface components {
             steps: components["schemas"]["StepAnswer"][];
             /** @description `4 of 21 done, 5 h 10 min of work, 12 h of waiting`. */
             text: string;
+        };
+        /** @description A lamp that burns although its function is off, or too weakly. */
+        WrongGlow: {
+            /** @description What is on. */
+            on: string;
+            /** @description What the lamps do. */
+            says: string;
         };
         /** @description A job in the yard. */
         YardRow: {
@@ -4622,6 +5625,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Flat"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readIes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IesText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IesRead"];
                 };
             };
             422: {
@@ -5329,6 +6363,68 @@ export interface operations {
             };
         };
     };
+    light: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readLux: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LuxText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LuxRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tryState: {
         parameters: {
             query?: never;
@@ -5575,6 +6671,37 @@ export interface operations {
             };
         };
     };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoadAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoadReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getShop: {
         parameters: {
             query?: never;
@@ -5732,6 +6859,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swapped"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trailer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Linked"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    buildTrailer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrailerAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             422: {

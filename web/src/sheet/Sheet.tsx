@@ -6,6 +6,11 @@ import { heardOrKept } from "../api/kept";
 import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
+import { GlareSheet } from "../stages/aim/GlareSheet";
+import { GroundSheet } from "../stages/aim/GroundSheet";
+import { RulesSheet } from "../stages/aim/RulesSheet";
+import { SpotSheet } from "../stages/aim/SpotSheet";
+import { WallSheet } from "../stages/aim/WallSheet";
 import { CutSheet } from "../stages/cut/CutSheet";
 import { EstimateSheet } from "../stages/cut/EstimateSheet";
 import { EXPORTS } from "../stages/cut/exports";
@@ -13,11 +18,13 @@ import { HarnessSheet } from "../stages/cut/HarnessSheet";
 import { JointSheet } from "../stages/cut/JointSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { FitSheet } from "../stages/fit/FitSheet";
+import { SwapSheet } from "../stages/light/SwapSheet";
 import { FaultSheet } from "../stages/prove/FaultSheet";
 import { PracticeSheet } from "../stages/prove/PracticeSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
 import { StripSheet } from "../stages/run/StripSheet";
+import { TrailerSheet } from "../stages/run/TrailerSheet";
 import { VehicleSheet } from "../stages/run/VehicleSheet";
 import { HistorySheet } from "../stages/sign/HistorySheet";
 import { PacketSheet } from "../stages/sign/PacketSheet";
@@ -188,7 +195,10 @@ function Desk({
         </Header>
         <StageTabs stage={stage} go={go} />
         <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
-          <aside aria-label="Facts" className="no-print min-w-0">
+          <aside
+            aria-label="Facts"
+            className={`no-print min-w-0 ${stage === "aim" ? "max-lg:order-last" : ""}`}
+          >
             <StagePanel stage={stage} />
           </aside>
           <main className="min-w-0 space-y-4">
@@ -267,6 +277,19 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         ]}
       />
     );
+  if (stage === "aim")
+    return (
+      <TabbedPages
+        label="Aim"
+        pages={[
+          { title: "Ground", content: <GroundSheet /> },
+          { title: "Wall", content: <WallSheet /> },
+          { title: "Spots", content: <SpotSheet /> },
+          { title: "Glare and colour", content: <GlareSheet /> },
+          { title: "Rules", content: <RulesSheet /> },
+        ]}
+      />
+    );
   if (stage === "sign")
     return (
       <TabbedPages
@@ -295,6 +318,17 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
           { title: "Circuits", content: circuits },
           { title: "Vehicle", content: <VehicleSheet /> },
           { title: "Strip", content: <StripSheet /> },
+          { title: "Trailer", content: <TrailerSheet /> },
+        ]}
+      />
+    );
+  if (stage === "light")
+    return (
+      <TabbedPages
+        label="Light"
+        pages={[
+          { title: "Circuits", content: circuits },
+          { title: "Bulbs to LED", content: <SwapSheet /> },
         ]}
       />
     );

@@ -1,4 +1,5 @@
 import type { ComponentType } from "react";
+import { AimPanel } from "../stages/aim/AimPanel";
 import { CutPanel } from "../stages/cut/CutPanel";
 import { FeedPanel } from "../stages/feed/FeedPanel";
 import { FitPanel } from "../stages/fit/FitPanel";
@@ -20,6 +21,7 @@ const PANELS: Record<Stage, ComponentType> = {
   cut: CutPanel,
   fit: FitPanel,
   prove: ProvePanel,
+  aim: AimPanel,
   sign: SignPanel,
   try: TryPanel,
 };

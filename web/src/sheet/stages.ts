@@ -8,6 +8,7 @@ export const STAGES = [
   { stage: "cut", label: "Cut", key: "6" },
   { stage: "fit", label: "Fit", key: "7" },
   { stage: "prove", label: "Prove", key: "8" },
+  { stage: "aim", label: "Aim", key: "9" },
   { stage: "sign", label: "Sign", key: "0" },
   { stage: "try", label: "Try", key: "t" },
 ] as const;

@@ -8,6 +8,8 @@ import { toggleTheme } from "../app/theme";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
 
+import { TrailerForm } from "./TrailerForm";
+
 type Row = Schemas["YardRow"];
 
 /** All jobs as work that waits: what holds each, and what comes next. */
@@ -79,6 +81,7 @@ export function Yard() {
             <JobRow key={row.id} row={row} />
           ))}
         </ul>
+        <TrailerForm />
         <p className="pt-4 text-sm text-soft">
           Jovek advises and defers: to the vehicle maker's body-builder instructions, to local
           lighting and roadworthiness rules, and to a qualified person where the law asks for one.

@@ -1,7 +1,7 @@
 //! How far each stage of a job is.
 
 use super::Answers;
-use crate::job::{Job, Mark, StepId};
+use crate::job::{Job, LampPlace, LampRole, Mark, StepId};
 use crate::prove::Verdict;
 use crate::rules::Grade;
 use serde::Serialize;
@@ -28,6 +28,8 @@ pub enum Stage {
     Fit,
     /// The readings.
     Prove,
+    /// Where the lamps point.
+    Aim,
     /// The record.
     Sign,
 }
@@ -55,7 +57,7 @@ pub struct StageAnswer {
     pub word: String,
 }
 
-const STAGES: [Stage; 9] = [
+const STAGES: [Stage; 10] = [
     Stage::Look,
     Stage::Light,
     Stage::Feed,
@@ -64,6 +66,7 @@ const STAGES: [Stage; 9] = [
     Stage::Cut,
     Stage::Fit,
     Stage::Prove,
+    Stage::Aim,
     Stage::Sign,
 ];
 
@@ -85,6 +88,22 @@ fn stage_of(path: &str) -> Stage {
     } else {
         Stage::Look
     }
+}
+
+/// Lamps that are aimed at a wall, and how many of them were found there.
+fn aimed(job: &Job) -> (usize, usize) {
+    let lights = job.circuits.iter().flat_map(|c| &c.lights);
+    let on_wall = lights.filter(|l| {
+        let is_at_front = !matches!(
+            l.sits(),
+            LampPlace::Rear | LampPlace::RearLeft | LampPlace::RearRight | LampPlace::Bed
+        );
+        is_at_front && matches!(l.role, Some(LampRole::Fog | LampRole::Driving))
+    });
+    on_wall.fold((0, 0), |(all, found), light| {
+        let heights = light.optic.as_ref().map_or(&[][..], |o| &o.found_m);
+        (all + light.count as usize, found + heights.iter().flatten().count())
+    })
 }
 
 /// Works out all stages.
@@ -112,6 +131,12 @@ pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                     (_, true) => (StageState::Done, "done".to_owned()),
                     (0, _) => (StageState::Open, "to do".to_owned()),
                     (n, _) => (StageState::Open, format!("{n} done")),
+                },
+                Stage::Aim if !empty => match aimed(job) {
+                    (all, found) if found < all => {
+                        (StageState::Open, format!("{} to aim", all - found))
+                    }
+                    _ => (StageState::Done, "done".to_owned()),
                 },
                 Stage::Sign => match job.record.signature() {
                     Some(_) => (StageState::Done, "signed".to_owned()),

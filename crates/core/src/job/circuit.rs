@@ -2,6 +2,7 @@
 
 use super::ids::{CircuitId, FactoryId, LightId};
 use super::lamp::{Flash, LampColour, LampPlace, LampRole};
+use super::optic::Optic;
 use super::shop::{JointSchool, Suppression};
 use super::skeleton::Sites;
 use super::strip::{Backlight, Screw, Strip};
@@ -163,6 +164,9 @@ pub struct Light {
     /// How it flashes by itself.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flash: Option<Flash>,
+    /// What it does with its light, where it stands and points.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub optic: Option<Optic>,
     /// The edges that it is laid along, where it is a strip.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub strip: Option<Strip>,
@@ -433,6 +437,7 @@ impl LampCircuit {
             is_stuck: false,
             is_reversed: false,
             flash: None,
+            optic: None,
             strip: None,
             backlight: None,
             screw: None,

@@ -1,6 +1,10 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
-use super::{Job, LightKind, Passage, Record, Section, Skeleton, Strip, SwitchKind, Wish};
+use super::{
+    At, Beam, Job, LightKind, Lighting, Optic, Passage, Photometric, Record, Section, Skeleton,
+    Strip, SwapFunction, SwitchKind, Watcher, Wish,
+};
+use crate::swap::bulbs;
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -20,6 +24,8 @@ impl std::fmt::Display for JobFault {
     }
 }
 
+/// Largest photometric file within a job, bytes.
+const MOST_FILE_BYTES: usize = 200_000;
 /// Most pieces of one wish.
 const MOST_PIECES: usize = 40;
 
@@ -86,6 +92,127 @@ impl Checker {
         for (i, v) in record.visits.iter().enumerate() {
             self.text(format!("record.visits[{i}].note"), &v.note, 400);
             self.text(format!("record.visits[{i}].by"), &v.by, 60);
+        }
+    }
+
+    fn at(&mut self, path: &str, at: At) {
+        self.range(format!("{path}.along_m"), at.along_m, -200.0, 200.0, "m");
+        self.range(format!("{path}.left_m"), at.left_m, -100.0, 100.0, "m");
+        self.range(format!("{path}.up_m"), at.up_m, 0.0, 8.0, "m");
+    }
+
+    fn beam(&mut self, at: &str, beam: &Beam) {
+        self.maybe(format!("{at}.flux_lm"), beam.flux_lm, 0.1, 200_000.0, "lm");
+        self.maybe(format!("{at}.wide_deg"), beam.wide_deg, 1.0, 175.0, "degrees");
+        self.maybe(format!("{at}.high_deg"), beam.high_deg, 1.0, 175.0, "degrees");
+        self.maybe(format!("{at}.peak_cd"), beam.peak_cd, 0.1, 2_000_000.0, "cd");
+    }
+
+    fn file(&mut self, at: &str, file: &Photometric) {
+        self.text(format!("{at}.name"), &file.name, 120);
+        if file.text.len() > MOST_FILE_BYTES {
+            self.say(format!("{at}.text"), format!("larger than {} kB", MOST_FILE_BYTES / 1000));
+        }
+    }
+
+    fn optic(&mut self, at: &str, optic: &Optic, count: u32) {
+        if let Some(beam) = &optic.beam {
+            self.beam(&format!("{at}.beam"), beam);
+        }
+        if let Some(file) = &optic.file {
+            self.file(&format!("{at}.file"), file);
+        }
+        self.maybe(format!("{at}.kelvin"), optic.kelvin, 1700.0, 20_000.0, "K");
+        if optic.mounts.len() > count as usize || optic.found_m.len() > count as usize {
+            self.say(format!("{at}.mounts"), format!("more places than the {count} lamps"));
+        }
+        for (i, m) in optic.mounts.iter().enumerate() {
+            self.at(&format!("{at}.mounts[{i}].at"), m.at);
+            let faces = format!("{at}.mounts[{i}].faces_deg");
+            self.range(faces, m.faces_deg, -360.0, 360.0, "degrees");
+            let down = format!("{at}.mounts[{i}].down_deg");
+            self.range(down, m.down_deg, -90.0, 90.0, "degrees");
+        }
+        for (i, up_m) in optic.found_m.iter().enumerate() {
+            self.maybe(format!("{at}.found_m[{i}]"), *up_m, -1.0, 6.0, "m");
+        }
+        if let Some(a) = &optic.adjuster {
+            self.range(format!("{at}.adjuster.pitch_mm"), a.pitch_mm, 0.1, 10.0, "mm");
+            self.range(format!("{at}.adjuster.arm_mm"), a.arm_mm, 5.0, 500.0, "mm");
+            self.text(format!("{at}.adjuster.reach"), &a.reach, 120);
+        }
+        if let Some(other) = &optic.instead {
+            self.text(format!("{at}.instead.name"), &other.name, 80);
+            self.beam(&format!("{at}.instead.beam"), &other.beam);
+            if let Some(file) = &other.file {
+                self.file(&format!("{at}.instead.file"), file);
+            }
+        }
+    }
+
+    fn lighting(&mut self, lighting: &Lighting) {
+        self.maybe("lighting.wall_m".into(), lighting.wall_m, 1.0, 50.0, "m");
+        if lighting.spots.len() > 40 {
+            self.say("lighting.spots".into(), "more than 40 marked spots".into());
+        }
+        let mut names = HashSet::new();
+        for (i, spot) in lighting.spots.iter().enumerate() {
+            let at = format!("lighting.spots[{i}]");
+            self.text(format!("{at}.name"), &spot.name, 120);
+            if !names.insert(spot.name.as_str()) {
+                self.say(format!("{at}.name"), format!("\"{}\" is there twice", spot.name));
+            }
+            self.at(&format!("{at}.at"), spot.at);
+        }
+        for (i, permit) in lighting.permits.iter().enumerate() {
+            self.text(format!("lighting.permits[{i}].by"), &permit.by, 120);
+        }
+    }
+
+    fn swaps(&mut self, swaps: &[SwapFunction]) {
+        if swaps.len() > 40 {
+            self.say("swaps".into(), "more than 40 functions; split the job".into());
+        }
+        for (i, swap) in swaps.iter().enumerate() {
+            let at = format!("swaps[{i}]");
+            self.text(format!("{at}.name"), &swap.name, 80);
+            for (k, place) in swap.bulbs.iter().enumerate() {
+                let at = format!("{at}.bulbs[{k}]");
+                self.text(format!("{at}.place"), &place.place, 60);
+                match bulbs::bulb(&place.bulb) {
+                    None => self.say(
+                        format!("{at}.bulb"),
+                        format!(
+                            "there is no bulb \"{}\"; use a code such as P21W or 1156",
+                            place.bulb
+                        ),
+                    ),
+                    Some(b) if place.is_second_filament && b.second.is_none() => {
+                        self.say(format!("{at}.is_second_filament"), format!("{} has one", b.code));
+                    }
+                    Some(_) => {}
+                }
+                self.range(format!("{at}.count"), f64::from(place.count), 1.0, 20.0, "");
+                if let Some(led) = &place.led {
+                    self.range(format!("{at}.led.watt"), led.watt, 0.05, 60.0, "W");
+                    self.maybe(format!("{at}.led.flux_lm"), led.flux_lm, 1.0, 10_000.0, "lm");
+                }
+            }
+            match &swap.watched {
+                Watcher::ElectronicFlasher { least_a } => {
+                    self.maybe(format!("{at}.watched.least_a"), *least_a, 0.01, 20.0, "A");
+                }
+                Watcher::Module { least_a, duty, coding, .. } => {
+                    self.maybe(format!("{at}.watched.least_a"), *least_a, 0.01, 20.0, "A");
+                    self.maybe(format!("{at}.watched.duty"), *duty, 0.01, 1.0, "");
+                    if let Some(c) = coding {
+                        let at = format!("{at}.watched.coding");
+                        self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
+                        self.range(format!("{at}.value"), f64::from(c.value), 0.0, 255.0, "");
+                    }
+                }
+                Watcher::Nothing {} | Watcher::ThermalFlasher {} | Watcher::FreeFlasher {} => {}
+            }
         }
     }
 
@@ -388,6 +515,9 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
                 c.range(format!("{at}.through_mm"), s.through_mm, 0.5, 200.0, "mm");
                 c.maybe(format!("{at}.behind_mm"), s.behind_mm, 0.0, 500.0, "mm");
             }
+            if let Some(optic) = &light.optic {
+                c.optic(&format!("{at}.optic"), optic, light.count);
+            }
             if let Some(f) = light.flash {
                 c.range(format!("{at}.flash.hz"), f.hz, 0.2, 20.0, "Hz");
                 c.range(format!("{at}.flash.duty"), f.duty, 0.02, 1.0, "");
@@ -425,6 +555,8 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.say("work".into(), "more than 5000 marks in one job; split it".into());
     }
     c.record(&job.record);
+    c.lighting(&job.lighting);
+    c.swaps(&job.swaps);
     for (i, name) in job.repairs.iter().enumerate() {
         c.text(format!("repairs[{i}]"), name, 80);
     }

@@ -9,6 +9,7 @@ pub mod diff;
 mod ids;
 mod lamp;
 pub mod limits;
+mod optic;
 pub mod read;
 mod record;
 mod shift;
@@ -17,6 +18,8 @@ mod skeleton;
 mod state;
 mod strip;
 mod supply;
+mod swap;
+mod trailer;
 mod wish;
 mod work;
 
@@ -26,6 +29,10 @@ pub use circuit::{
 };
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, SwitchId, WayId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
+pub use optic::{
+    Adjuster, Beam, Cover, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit, Photometric,
+    Region,
+};
 pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
 };
@@ -43,6 +50,8 @@ pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
     Supply, SystemVoltage, Vehicle, VehicleSide,
 };
+pub use swap::{BulbPlace, CodingBit, LedBulb, SwapFunction, Watcher};
+pub use trailer::{ConnectorKind, TrailerLink};
 pub use wish::{Position, Switch, SwitchKind, Wish};
 pub use work::{Mark, StepMark};
 
@@ -98,6 +107,15 @@ pub struct Job {
     /// What was really done, signed and looked at again.
     #[serde(default, skip_serializing_if = "Record::is_empty")]
     pub record: Record,
+    /// Where light is looked at, and by whose rules.
+    #[serde(default, skip_serializing_if = "Lighting::is_empty")]
+    pub lighting: Lighting,
+    /// Bulbs that become LED, function by function.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub swaps: Vec<SwapFunction>,
+    /// The connector between towing vehicle and trailer.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub trailer: Option<TrailerLink>,
     /// A working shift, for the charge of the batteries.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shift: Option<Shift>,
@@ -150,6 +168,9 @@ impl Job {
             work: Vec::new(),
             record: Record::default(),
             repairs: Vec::new(),
+            lighting: Lighting::default(),
+            swaps: Vec::new(),
+            trailer: None,
             shift: None,
             states: Vec::new(),
         }

@@ -6,7 +6,7 @@
 
 mod changes;
 mod now;
-mod places;
+pub(crate) mod places;
 
 pub use now::{
     CircuitNow, FactoryNow, InputKind, InputNow, LampNow, Moment, MomentError, PartNow, moment,

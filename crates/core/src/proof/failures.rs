@@ -5,7 +5,7 @@ use super::live::Live;
 use super::names;
 use crate::answers::Assessment;
 use crate::circuit::Solution;
-use crate::job::{FaultKind, Job, LampRole, Signal, VehicleSide};
+use crate::job::{FactoryKind, FaultKind, Job, LampRole, Signal, VehicleSide};
 use crate::plan::inputs::Assignment;
 use crate::plan::places::{Place, What};
 use crate::rules::Grade;
@@ -240,7 +240,9 @@ impl Compared<'_> {
                         && self.job.circuits[s.index].lights.iter().any(|l| l.role == Some(role))
                 });
                 let factory = self.job.factory.iter().enumerate().any(|(i, f)| {
+                    // Only the wire of a lamp has lamps of its own.
                     f.of == VehicleSide::Own
+                        && f.kind == FactoryKind::Lamp
                         && role_of(f.follows) == Some(role)
                         && x.factory[i].is_some_and(|seen| seen != Seen::Dark)
                 });

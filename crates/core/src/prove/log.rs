@@ -2,7 +2,7 @@
 
 use super::checks::Check;
 use crate::job::{CheckId, Reading};
-use crate::stock::BadRow;
+use crate::table::{BadRow, Table, TooLong};
 use jiff::Timestamp;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -43,61 +43,22 @@ pub enum LogError {
 /// [`LogError`] where the log has no columns to read. Rows that are wrong are no error: they are named in
 /// [`LogRead::bad`].
 pub fn read(text: &str, checks: &[Check], now: Timestamp, by: &str) -> Result<LogRead, LogError> {
-    let text = text.trim_start_matches('\u{feff}');
-    let first = text.lines().next().unwrap_or_default();
-    let divider = if first.contains(';') { b';' } else { b',' };
-    let mut reader = csv::ReaderBuilder::new()
-        .delimiter(divider)
-        .flexible(true)
-        .trim(csv::Trim::All)
-        .from_reader(text.as_bytes());
-    let heads: Vec<String> =
-        reader.headers().map(|h| h.iter().map(str::to_lowercase).collect()).unwrap_or_default();
-    let column = |name: &str| heads.iter().position(|h| h == name);
-    let check_at = column("check").ok_or(LogError::NoColumn { missing: "check" })?;
-    let value_at = column("value").ok_or(LogError::NoColumn { missing: "value" })?;
-    let (at_at, by_at, unit_at) = (column("at"), column("by"), column("unit"));
-    let mut out = LogRead::default();
-    for record in reader.records() {
-        if out.good.len() + out.bad.len() >= MOST_ROWS {
-            return Err(LogError::TooLong);
-        }
-        let record = match record {
-            Ok(record) => record,
-            Err(e) => {
-                let line = e.position().map_or(0, csv::Position::line);
-                out.bad.push(BadRow {
-                    line,
-                    text: String::new(),
-                    why: format!("cannot be read: {e}"),
-                });
-                continue;
-            }
-        };
-        let cell = |at: Option<usize>| at.and_then(|k| record.get(k)).unwrap_or_default();
+    let table = Table::read(text, MOST_ROWS).map_err(|TooLong| LogError::TooLong)?;
+    let wanted = |missing| table.column(missing).ok_or(LogError::NoColumn { missing });
+    let (check_at, value_at) = (wanted("check")?, wanted("value")?);
+    let (at_at, by_at, unit_at) = (table.column("at"), table.column("by"), table.column("unit"));
+    let (good, bad) = table.rows(|cell, _| {
+        let name = cell(by_at);
         let row = Row {
-            check: cell(Some(check_at)),
-            value: cell(Some(value_at)),
-            unit: cell(unit_at),
-            at: cell(at_at),
-            by: match cell(by_at) {
-                "" => by,
-                name => name,
-            },
+            check: &cell(Some(check_at)),
+            value: &cell(Some(value_at)),
+            unit: &cell(unit_at),
+            at: &cell(at_at),
+            by: if name.is_empty() { by } else { &name },
         };
-        match row.reading(checks, now, divider == b';') {
-            Ok(reading) => out.good.push(reading),
-            Err(why) => {
-                let text: String = record.iter().collect::<Vec<_>>().join(", ");
-                out.bad.push(BadRow {
-                    line: record.position().map_or(0, csv::Position::line),
-                    text: text.chars().take(120).collect(),
-                    why,
-                });
-            }
-        }
-    }
-    Ok(out)
+        row.reading(checks, now, table.has_decimal_comma)
+    });
+    Ok(LogRead { good, bad })
 }
 
 struct Row<'a> {
@@ -138,7 +99,7 @@ impl Row<'_> {
 }
 
 /// A figure with its unit, in the unit of the check.
-fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f64, String> {
+pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f64, String> {
     let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
     let lower = plain.to_lowercase();
     if own.is_empty() {

@@ -3,8 +3,9 @@
 pub mod estimate;
 pub mod read;
 
+pub use crate::table::BadRow;
 pub use estimate::{Estimate, EstimateLine, LabourLine, estimate};
-pub use read::{BadRow, StockRead, read};
+pub use read::{StockRead, read};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -1,6 +1,7 @@
 //! A list of stock and prices read from CSV: good rows offered, bad rows named.
 
 use super::StockLine;
+use crate::table::{BadRow, Table, TooLong};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -8,17 +9,6 @@ use utoipa::ToSchema;
 const MOST_ROWS: usize = 20_000;
 /// Most of a part on a shelf, and the highest price of one: a slip of the finger is beyond.
 const MOST: f64 = 1_000_000.0;
-
-/// A row that was not taken.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct BadRow {
-    /// Line of the file, from 1.
-    pub line: u64,
-    /// The row as it stands there.
-    pub text: String,
-    /// What is wrong, and what would be right.
-    pub why: String,
-}
 
 /// A list that was read.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, ToSchema)]
@@ -52,56 +42,21 @@ pub enum StockError {
 /// [`StockError`] where the list has no columns to read. Rows that are wrong are no error: they are named in
 /// [`StockRead::bad`].
 pub fn read(text: &str) -> Result<StockRead, StockError> {
-    let text = text.trim_start_matches('\u{feff}');
-    let first = text.lines().next().unwrap_or_default();
-    let divider = if first.contains(';') { b';' } else { b',' };
-    let mut reader = csv::ReaderBuilder::new()
-        .delimiter(divider)
-        .flexible(true)
-        .trim(csv::Trim::All)
-        .from_reader(text.as_bytes());
-    let heads: Vec<String> =
-        reader.headers().map(|h| h.iter().map(str::to_lowercase).collect()).unwrap_or_default();
-    let column = |name: &str| heads.iter().position(|h| h == name);
-    let part_at = column("part").ok_or(StockError::NoPart)?;
-    let (held_at, price_at) = (column("held"), column("price"));
+    let table = Table::read(text, MOST_ROWS).map_err(|TooLong| StockError::TooLong)?;
+    let part_at = table.column("part").ok_or(StockError::NoPart)?;
+    let (held_at, price_at) = (table.column("held"), table.column("price"));
     if held_at.is_none() && price_at.is_none() {
         return Err(StockError::NoFigures);
     }
-    let mut out = StockRead::default();
-    for record in reader.records() {
-        if out.good.len() + out.bad.len() >= MOST_ROWS {
-            return Err(StockError::TooLong);
+    let (good, bad) = table.rows(|cell, good: &[StockLine]| {
+        let (part, held, price) = (cell(Some(part_at)), cell(held_at), cell(price_at));
+        let row = row(&part, &held, &price, table.has_decimal_comma)?;
+        if good.iter().any(|g| g.part == row.part) {
+            return Err(format!("\"{}\" stands in the list already; keep one row", row.part));
         }
-        let record = match record {
-            Ok(record) => record,
-            Err(e) => {
-                let line = e.position().map_or(0, csv::Position::line);
-                out.bad.push(BadRow {
-                    line,
-                    text: String::new(),
-                    why: format!("cannot be read: {e}"),
-                });
-                continue;
-            }
-        };
-        let line = record.position().map_or(0, csv::Position::line);
-        let cell = |at: Option<usize>| at.and_then(|k| record.get(k)).unwrap_or_default();
-        match row(cell(Some(part_at)), cell(held_at), cell(price_at), divider == b';') {
-            Ok(row) if out.good.iter().any(|g| g.part == row.part) => {
-                let why = format!("\"{}\" stands in the list already; keep one row", row.part);
-                out.bad.push(BadRow { line, text: shown(&record), why });
-            }
-            Ok(row) => out.good.push(row),
-            Err(why) => out.bad.push(BadRow { line, text: shown(&record), why }),
-        }
-    }
-    Ok(out)
-}
-
-fn shown(record: &csv::StringRecord) -> String {
-    let text = record.iter().collect::<Vec<_>>().join(", ");
-    text.chars().take(120).collect()
+        Ok(row)
+    });
+    Ok(StockRead { good, bad })
 }
 
 fn row(part: &str, held: &str, price: &str, comma: bool) -> Result<StockLine, String> {

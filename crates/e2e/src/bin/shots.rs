@@ -7,23 +7,23 @@ use std::path::PathBuf;
 /// Name of the picture, place, size, theme.
 const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("yard", "/", Size::Desk, "day"),
-    ("look", "/jobs/1/look", Size::Desk, "day"),
     ("feed", "/jobs/2/feed", Size::Desk, "day"),
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
     ("skeleton", "/jobs/8/run", Size::Desk, "day"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("harness", "/jobs/8/cut", Size::Desk, "day"),
-    ("strip", "/jobs/2/run", Size::Desk, "day"),
     ("prove", "/jobs/1/prove", Size::Desk, "day"),
     ("try", "/jobs/1/try", Size::Desk, "day"),
-    ("diagram", "/jobs/1/try", Size::Desk, "day"),
     ("proof", "/jobs/1/prove", Size::Desk, "day"),
     ("fault", "/jobs/8/prove", Size::Desk, "day"),
     ("sign", "/jobs/2/sign", Size::Desk, "day"),
+    ("aim", "/jobs/5/aim", Size::Desk, "day"),
+    ("rules", "/jobs/1/aim", Size::Desk, "day"),
+    ("swap", "/jobs/2/light", Size::Desk, "day"),
     ("bays", "/bays", Size::Desk, "day"),
-    ("shift", "/jobs/1/feed", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
+    ("aim-phone", "/jobs/5/aim", Size::Phone, "day"),
     ("fit-phone", "/jobs/1/fit", Size::Phone, "night"),
 ];
 
@@ -61,14 +61,14 @@ async fn main() -> Result<()> {
 fn presses(view: &str) -> &'static [&'static str] {
     match view {
         "try" => &["reverse lamps", "parking lamps", "switch: Beacons"],
-        "diagram" => &["reverse lamps", "Circuit diagram"],
         "proof" => &["Proof"],
         "fault" => &["Fault"],
+        "rules" => &["Rules"],
+        "swap" => &["Bulbs to LED"],
+        "aim-phone" => &["Wall"],
         "sign" => &["Visits"],
         "skeleton" => &["Vehicle"],
         "harness" => &["Harness"],
-        "strip" => &["Strip"],
-        "shift" => &["Shift"],
         _ => &[],
     }
 }

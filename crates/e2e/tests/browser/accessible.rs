@@ -3,8 +3,8 @@
 use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Size};
 
-const STAGES: [&str; 10] =
-    ["look", "light", "feed", "switch", "run", "cut", "fit", "prove", "sign", "try"];
+const STAGES: [&str; 11] =
+    ["look", "light", "feed", "switch", "run", "cut", "fit", "prove", "aim", "sign", "try"];
 
 async fn no_serious_violation(page: &Page, at: &str) -> Result<()> {
     let grave: Vec<_> = page

@@ -5,7 +5,7 @@ use jovek_e2e::Size;
 use serde_json::json;
 use thirtyfour::{Key, TypingData};
 
-const STAGES: [&str; 8] = ["look", "light", "feed", "switch", "run", "cut", "prove", "try"];
+const STAGES: [&str; 9] = ["look", "light", "feed", "switch", "run", "cut", "prove", "aim", "try"];
 /// What a page says when a figure or a word is missing.
 const NONSENSE: [&str; 6] = ["NaN", "undefined", "null", "Infinity", "[object", "inf "];
 

@@ -1,6 +1,7 @@
 //! The real page in a real browser: the whole job by clicks and by keys, and what must not go wrong.
 
 mod accessible;
+mod aiming;
 mod bad_input;
 mod by_clicks;
 mod by_keys;

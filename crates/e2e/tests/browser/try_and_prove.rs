@@ -107,8 +107,8 @@ async fn another_way_to_make_it_is_chosen() -> Result<()> {
 async fn a_wish_without_a_wire_is_told_under_switch() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.go("/jobs/5/switch").await?;
-    page.pick("Lit", "high beam").await?;
-    page.says("No wire is known that follows: high beam.").await?;
+    page.pick("Lit", "low beam").await?;
+    page.says("No wire is known that follows: low beam.").await?;
     page.says("Until then a switch of its own lights it.").await?;
     page.pick("Lit", "its own switch").await?;
     page.says_no_more("No wire is known").await?;

@@ -157,10 +157,10 @@ pub(super) fn first_unknown<'l>(job: &Job, lines: &'l [LogLine]) -> Option<&'l L
 pub struct DeviceAsked {
     /// Its address, such as `127.0.0.1:5025`.
     pub address: String,
-    /// The check whose reading is taken; none where commands are given.
+    /// The check whose reading is taken, or the marked spot for lx; none where commands are given.
     #[serde(default)]
     pub check: Option<CheckId>,
-    /// What the meter is set to for it: `V`, `A` or `ohm`.
+    /// What the meter is set to for it: `V`, `A`, `ohm` or `lx`.
     #[serde(default)]
     pub unit: Option<String>,
     /// SCPI commands, one after the other.

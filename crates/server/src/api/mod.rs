@@ -6,7 +6,9 @@ mod catalog;
 mod diagnose;
 mod headers;
 mod jobs;
+mod light;
 mod record;
+mod road;
 mod shop;
 mod stock;
 mod vehicle;
@@ -102,6 +104,13 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(diagnose::read_log))
         .routes(routes!(diagnose::keep_log))
         .routes(routes!(diagnose::ask_device))
+        .routes(routes!(light::shine))
+        .routes(routes!(light::read_ies))
+        .routes(routes!(light::read_lux))
+        .routes(routes!(road::rules))
+        .routes(routes!(road::swaps))
+        .routes(routes!(road::trailer))
+        .routes(routes!(road::build_trailer))
         .routes(routes!(record::built))
         .routes(routes!(record::sign))
         .routes(routes!(record::open))

@@ -1,11 +1,13 @@
 //! Small stand-ins for devices of the workshop, each a line protocol over TCP: a multimeter on the simulated
-//! vehicle, a trailer lamp tester, a body module with lamp monitoring and a coding value.
+//! vehicle, a lux meter, a trailer lamp tester, a body module with lamp monitoring and a coding value.
 
+mod lux;
 mod meter;
 mod module;
 pub mod scpi;
 mod tester;
 
+pub use lux::LuxSession;
 pub use meter::MeterSession;
 pub use module::ModuleSession;
 pub use tester::TesterSession;

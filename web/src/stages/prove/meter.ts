@@ -3,13 +3,14 @@ import { api, type Schemas, unwrap } from "../../api/client";
 
 const ADDRESS = "jovek.meter";
 
-/** Address of the meter of this device; empty where readings are typed. */
-export function useMeterAddress(): [string, (address: string) => void] {
-  const [address, setAddress] = useState(() => localStorage.getItem(ADDRESS) ?? "");
+/** Address of a meter of this device; empty where readings are typed. */
+export function useMeterAddress(kind?: "lux"): [string, (address: string) => void] {
+  const key = kind ? `${ADDRESS}.${kind}` : ADDRESS;
+  const [address, setAddress] = useState(() => localStorage.getItem(key) ?? "");
   return [
     address,
     (next) => {
-      localStorage.setItem(ADDRESS, next);
+      localStorage.setItem(key, next);
       setAddress(next);
     },
   ];

@@ -1,22 +1,7 @@
-//! Demo jobs for the tests.
+//! Demo jobs and jobs made for a test.
 
 pub mod bench;
+#[path = "../../common/mod.rs"]
+mod demo;
 
-use jovek_core::job::Job;
-
-/// All demo jobs by name.
-pub fn demo_jobs() -> Vec<(&'static str, Job)> {
-    [
-        ("14", include_str!("../../../../../demo/unit-14.json")),
-        ("22", include_str!("../../../../../demo/unit-22.json")),
-        ("40", include_str!("../../../../../demo/unit-40.json")),
-        ("31", include_str!("../../../../../demo/unit-31.json")),
-        ("T3", include_str!("../../../../../demo/unit-T3.json")),
-        ("51", include_str!("../../../../../demo/unit-51.json")),
-        ("55", include_str!("../../../../../demo/unit-55.json")),
-        ("58", include_str!("../../../../../demo/unit-58.json")),
-    ]
-    .into_iter()
-    .map(|(name, text)| (name, Job::read(text).unwrap()))
-    .collect()
-}
+pub use demo::demo_jobs;

@@ -85,10 +85,12 @@ pub async fn page() -> Result<Vec<Row>> {
     let median = times[times.len() / 2];
     let glow = key_to_glow_ms(&page).await?;
     let touch = touch_to_glow_ms(&page).await?;
+    let tilt = tilt_to_light_ms(&page).await?;
     page.close().await?;
     Ok(vec![
         Row::below("key press to new figures painted, median", median, "ms", 100.0),
         Row::below("Try: key press to painted glow, median", glow, "ms", 50.0),
+        Row::below("Aim: a lamp's tilt to redrawn light, median", tilt, "ms", 50.0),
         Row::below("Try: a touch out of nothing to glow, worst of 8", touch, "ms", 50.0),
         Row::below("script on first load, compressed", bytes / 1000.0, "kB", 300.0),
     ])
@@ -135,4 +137,29 @@ async fn touch_to_glow_ms(page: &Page) -> Result<f64> {
     }
     let times = times_ms(page).await?;
     Ok(times[times.len() - 1])
+}
+
+/// A figure typed into a lamp's tilt until the light on the ground is drawn anew, ms: the median.
+async fn tilt_to_light_ms(page: &Page) -> Result<f64> {
+    page.go("/jobs/5/aim").await?;
+    page.says("As planned").await?;
+    page.pick("Circuit", "Fog lamps").await?;
+    page.pick("Lamps", "Fog lamps").await?;
+    let open = "document.querySelectorAll('aside details').forEach((d) => { d.open = true; })";
+    page.script(open, vec![]).await?;
+    page.field("Down").await?.click().await?;
+    page.keys(TypingData::from("") + Key::End).await?;
+    let light = "document.querySelector('[data-testid=lux-picture] path')?.getAttribute('d')";
+    page.script(&watch(light), vec![]).await?;
+    for press in 0..PRESSES {
+        // 0.76 becomes 0.769, and back again.
+        let key = match press % 2 {
+            0 => TypingData::from("9"),
+            _ => TypingData::from("") + Key::Backspace,
+        };
+        page.keys(key).await?;
+        noted(page, press + 1).await?;
+    }
+    let times = times_ms(page).await?;
+    Ok(times[times.len() / 2])
 }

@@ -4,6 +4,7 @@
 
 mod finding;
 mod in_browser;
+mod lighting;
 mod ngspice;
 mod proving;
 mod routing;
@@ -29,6 +30,7 @@ async fn main() -> Result<()> {
     rows.extend(proving::unit_14()?);
     rows.extend(proving::four_thousand_states()?);
     rows.extend(finding::rows()?);
+    rows.extend(lighting::rows());
     rows.extend(serving::server()?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);

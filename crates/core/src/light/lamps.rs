@@ -1,0 +1,248 @@
+//! The lamps of a job as sources of light: where they stand, how brightly the solved circuit lets them burn.
+
+use super::colour::{self, Chromaticity, FILAMENT_KELVIN, USUAL_KELVIN};
+use super::ies::IesError;
+use super::source::{Distribution, OUT_OF_LENS, Source, through, usual_lm};
+use crate::answers::Assessment;
+use crate::circuit::{Device, SolveError};
+use crate::job::{
+    At, CircuitId, Job, LampColour, LampPlace, LampRole, Light, LightId, LightKind, Mount, Optic,
+    SupplyState,
+};
+use crate::moment::places::spots;
+use crate::proof::live::Live;
+use crate::route::body;
+
+/// A lamp of the job that gives light.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Lamp {
+    /// Its circuit.
+    pub circuit: CircuitId,
+    /// Its light.
+    pub light: LightId,
+    /// Number within the light, from 0.
+    pub number: usize,
+    /// Name with number where there are several.
+    pub name: String,
+    /// What it is for.
+    pub role: Option<LampRole>,
+    /// Colour of what comes out of it.
+    pub colour: LampColour,
+    /// Colour temperature as said, K, of white light.
+    pub kelvin: Option<f64>,
+    /// True for a filament.
+    pub is_filament: bool,
+    /// The source.
+    pub source: Source,
+    /// True where nobody said where it stands.
+    pub is_place_assumed: bool,
+    /// True where nobody said how much light it gives.
+    pub is_beam_assumed: bool,
+    /// Voltage across it, V.
+    pub volt_v: f64,
+    /// Current through it, A.
+    pub current_a: f64,
+    /// Part of its full light at that voltage.
+    pub level: f64,
+    /// What stands in the way of reading its file; it counts as described then.
+    pub fault: Option<IesError>,
+}
+
+/// Light of a filament follows the voltage with this power: 3.2 to 3.6. Common practice, no source.
+pub const FLUX_EXPONENT: f64 = 3.4;
+
+/// All lamps of a job, lit by their own circuits one at a time on a supply. With `instead`, the candidates named in
+/// the job take the places of their lamps.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn lamps(
+    job: &Job,
+    study: &Assessment,
+    supply: SupplyState,
+    instead: bool,
+) -> Result<Vec<Lamp>, SolveError> {
+    let mut out = Vec::new();
+    let mut rows: Vec<(LampPlace, usize)> = Vec::new();
+    for (c, studied) in study.circuits.iter().enumerate() {
+        let circuit = &job.circuits[studied.index];
+        let inputs = studied.chain.first_lit_by();
+        let mut live = Live::new(study, study.situation(supply, inputs));
+        let solution = live.solve()?;
+        for (k, light) in circuit.lights.iter().enumerate() {
+            let place = light.sits();
+            let row = match rows.iter_mut().find(|(p, _)| *p == place) {
+                Some((_, row)) => {
+                    *row += 1;
+                    *row
+                }
+                None => {
+                    rows.push((place, 0));
+                    0
+                }
+            };
+            let mounts = usual_mounts(job, light, row);
+            for (n, &element) in live.built.circuits[c].lamps[k].iter().enumerate() {
+                let volt_v = solution.across_v(&live.built.net, element);
+                let power_w = solution.power_w(&live.built.net, element);
+                let full_w = studied.chain.lamps[k].power_w.max(1e-9);
+                let level = match live.built.net.element(element).device {
+                    Device::Incandescent(d) => (volt_v / d.rated_v).max(0.0).powf(FLUX_EXPONENT),
+                    _ => (power_w / full_w).clamp(0.0, 2.0),
+                };
+                let usual = mounts.get(n).or(mounts.last()).copied();
+                let Some(usual) = usual else { continue };
+                out.push(lamp(
+                    circuit.id.clone(),
+                    light,
+                    n,
+                    usual,
+                    (volt_v, level, full_w, power_w),
+                    instead,
+                ));
+            }
+        }
+    }
+    Ok(out)
+}
+
+fn lamp(
+    circuit: CircuitId,
+    light: &Light,
+    number: usize,
+    usual: Mount,
+    (volt_v, level, full_w, power_w): (f64, f64, f64, f64),
+    instead: bool,
+) -> Lamp {
+    let plain = Optic::default();
+    let optic = light.optic.as_ref().unwrap_or(&plain);
+    let candidate = optic.instead.as_ref().filter(|_| instead);
+    let is_filament = matches!(light.draws, LightKind::Incandescent {}) && candidate.is_none();
+    let (beam, file) = match candidate {
+        Some(c) => (Some(&c.beam), c.file.as_ref()),
+        None => (optic.beam.as_ref(), optic.file.as_ref()),
+    };
+    let lm = usual_lm(full_w, is_filament);
+    let (distribution, fault) = match Distribution::of(beam, file, lm) {
+        Ok(distribution) => (distribution, None),
+        // The description stands in, and the fault is told.
+        Err(e) => match Distribution::of(beam, None, lm) {
+            Ok(distribution) => (distribution, Some(e)),
+            Err(_) => unreachable!("a description needs no file"),
+        },
+    };
+    let emitted = candidate.and_then(|c| c.colour).or(light.colour).unwrap_or_default();
+    let (colour, cover) = match optic.cover {
+        Some(cover) => (seen_through(cover, emitted), through(cover, emitted, is_filament)),
+        None => (emitted, 1.0),
+    };
+    let lens = if optic.is_bare_flux && file.is_none() { OUT_OF_LENS } else { 1.0 };
+    let name = candidate.map_or(light.name.as_str(), |c| c.name.as_str());
+    let is_beam_assumed =
+        file.is_none() && beam.is_none_or(|b| b.flux_lm.is_none() && b.peak_cd.is_none());
+    Lamp {
+        circuit,
+        light: light.id.clone(),
+        number,
+        name: if light.count > 1 { format!("{name} {}", number + 1) } else { name.to_owned() },
+        role: light.role,
+        colour,
+        kelvin: optic.kelvin,
+        is_filament,
+        source: Source {
+            mount: optic.mounts.get(number).copied().unwrap_or(usual),
+            distribution,
+            part: level * lens * cover,
+        },
+        is_place_assumed: optic.mounts.get(number).is_none(),
+        is_beam_assumed,
+        volt_v,
+        current_a: if volt_v > 0.1 { power_w / volt_v } else { 0.0 },
+        level,
+        fault,
+    }
+}
+
+impl Lamp {
+    /// Chromaticity of its light: as said, else as usual for its kind.
+    pub fn chromaticity(&self) -> Chromaticity {
+        let usual = if self.is_filament { FILAMENT_KELVIN } else { USUAL_KELVIN };
+        colour::usual(self.colour, Some(self.kelvin.unwrap_or(usual)))
+    }
+}
+
+/// Colour that is seen when light of a colour shines through a cover.
+fn seen_through(cover: crate::job::Cover, light: LampColour) -> LampColour {
+    use crate::job::Cover;
+    match (cover, light) {
+        (Cover::Yellow, LampColour::White) => LampColour::Yellow,
+        (Cover::Amber, LampColour::White | LampColour::Yellow) => LampColour::Amber,
+        (Cover::Red, LampColour::White | LampColour::Amber) => LampColour::Red,
+        (Cover::Blue, LampColour::White) => LampColour::Blue,
+        (_, colour) => colour,
+    }
+}
+
+/// Length, width and height of the vehicle, m: as said, else as usual for its body.
+pub fn size_m(job: &Job) -> [f64; 3] {
+    let skeleton = job.skeleton.clone().unwrap_or_default();
+    let usual = body::body(skeleton.body).usual_m;
+    [
+        skeleton.length_m.unwrap_or(usual[0]),
+        skeleton.width_m.unwrap_or(usual[1]),
+        skeleton.height_m.unwrap_or(usual[2]),
+    ]
+}
+
+/// Where the lamps of a light usually stand and point. Common practice, no source: fog lamps low, driving lamps at
+/// the bumper, work lamps high and tilted, beacons on the roof.
+fn usual_mounts(job: &Job, light: &Light, row: usize) -> Vec<Mount> {
+    let [length_m, width_m, height_m] = size_m(job);
+    let place = light.sits();
+    let up_m = match (light.role, place) {
+        (Some(LampRole::Fog), _) => 0.55,
+        (Some(LampRole::Driving), LampPlace::Roof) => height_m + 0.05,
+        (Some(LampRole::Driving | LampRole::Headlamp), _) => 0.8,
+        (Some(LampRole::Warning), _) | (_, LampPlace::Roof) => height_m + 0.1,
+        (Some(LampRole::Work), _) => (0.95 * height_m).min(2.6),
+        (_, LampPlace::Cab) => 0.6 * height_m,
+        (_, LampPlace::Under) => 0.4,
+        (Some(LampRole::Plate), _) => 0.7,
+        _ => (0.45 * height_m).clamp(0.5, 1.2),
+    };
+    let down_deg = match light.role {
+        Some(LampRole::Fog) => 0.76,
+        Some(LampRole::Work) | None => 15.0,
+        Some(LampRole::Reverse) => 10.0,
+        Some(LampRole::Plate) => 60.0,
+        _ if matches!(place, LampPlace::Under | LampPlace::Cab) => 60.0,
+        _ => 0.0,
+    };
+    spots(place, light.count as usize, row)
+        .into_iter()
+        .map(|spot| {
+            let left_m = (0.5 - spot.across) * width_m;
+            let faces_deg = match place {
+                LampPlace::Front
+                | LampPlace::FrontLeft
+                | LampPlace::FrontRight
+                | LampPlace::Roof => 0.0,
+                LampPlace::Left => 90.0,
+                LampPlace::Right => 270.0,
+                LampPlace::Sides | LampPlace::Under => {
+                    if left_m > 0.0 {
+                        90.0
+                    } else {
+                        270.0
+                    }
+                }
+                LampPlace::Bed
+                | LampPlace::Rear
+                | LampPlace::RearLeft
+                | LampPlace::RearRight
+                | LampPlace::Cab => 180.0,
+            };
+            Mount { at: At { along_m: spot.along * length_m, left_m, up_m }, faces_deg, down_deg }
+        })
+        .collect()
+}

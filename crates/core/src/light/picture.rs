@@ -1,0 +1,152 @@
+//! Light on the ground from above and on a wall, with lines of equal lux.
+
+use super::lamps::{Lamp, size_m};
+use super::source::{Source, lux};
+use super::vector::Vector;
+use crate::job::{At, Job, LampRole};
+use contour::ContourBuilder;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Lines that are drawn, lx. 54 lx is 5 foot-candles. Source: 29 CFR 1926.56 table D-3, least for general
+/// construction work, recalled from memory; the others are round figures.
+pub const LINES_LX: [f64; 8] = [0.3, 1.0, 3.0, 10.0, 30.0, 54.0, 100.0, 300.0];
+/// Points side to side of a picture on the page.
+pub const POINTS: usize = 96;
+
+/// A line of equal illuminance.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct IsoLine {
+    /// Its illuminance, lx.
+    pub lux_lx: f64,
+    /// Corners, m: right and up on the picture, in turn.
+    pub points: Vec<f64>,
+}
+
+/// Illuminance over a plane.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Picture {
+    /// Left edge, m: of the ground, right of the vehicle's middle; of the wall, as it is seen.
+    pub left_m: f64,
+    /// Lower edge, m: of the ground, before the vehicle's front; of the wall, above the ground.
+    pub bottom_m: f64,
+    /// From one point to the next, m.
+    pub step_m: f64,
+    /// Points side to side.
+    pub wide: usize,
+    /// Points from bottom to top.
+    pub high: usize,
+    /// Illuminance, lx, row by row from the bottom, to two significant digits.
+    pub lux_lx: Vec<f64>,
+    /// Lines of equal illuminance.
+    pub lines: Vec<IsoLine>,
+    /// The most in it, lx.
+    pub most_lx: f64,
+}
+
+/// A stretch of a plane, m: left, bottom, right, top as in [`Picture`].
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Frame {
+    /// Left edge.
+    pub left_m: f64,
+    /// Lower edge.
+    pub bottom_m: f64,
+    /// Right edge.
+    pub right_m: f64,
+    /// Upper edge.
+    pub top_m: f64,
+}
+
+/// The stretch of ground around a vehicle that its lamps reach: farther where they look far.
+pub fn around(job: &Job, lamps: &[Lamp]) -> Frame {
+    let [length_m, ..] = size_m(job);
+    let looks_far =
+        |l: &Lamp| matches!(l.role, Some(LampRole::Driving | LampRole::Headlamp | LampRole::Fog));
+    let ahead_m = if lamps.iter().any(looks_far) { 60.0 } else { 12.0 };
+    let behind_m = if lamps.iter().all(looks_far) { 2.0 } else { 14.0 };
+    let side_m = 0.4 * (ahead_m + length_m + behind_m);
+    Frame { left_m: -side_m, bottom_m: -(length_m + behind_m), right_m: side_m, top_m: ahead_m }
+}
+
+/// Illuminance on the ground, `points` from side to side: right of the middle to the right, the front up.
+pub fn ground(sources: &[Source], frame: Frame, points: usize) -> Picture {
+    let up = Vector { along: 0.0, left: 0.0, up: 1.0 };
+    picture(frame, points, |right_m, ahead_m| {
+        lux(sources, At { along_m: -ahead_m, left_m: -right_m, up_m: 0.0 }, up)
+    })
+}
+
+/// Illuminance on a wall that stands `wall_m` before the lamps' middle, square to their bearing, seen from the
+/// vehicle: right to the right.
+pub fn wall(sources: &[Source], wall_m: f64, points: usize) -> Option<Picture> {
+    let count = sources.len() as f64;
+    let first = sources.first()?;
+    let bearing_deg = first.mount.faces_deg;
+    let mean = |of: fn(&At) -> f64| sources.iter().map(|s| of(&s.mount.at)).sum::<f64>() / count;
+    let (along_m, left_m) = (mean(|a| a.along_m), mean(|a| a.left_m));
+    let (out, left) = (Vector::facing(bearing_deg, 0.0), Vector::facing(bearing_deg + 90.0, 0.0));
+    let back = Vector::facing(bearing_deg + 180.0, 0.0);
+    let half_m = (0.6 * wall_m).clamp(2.0, 8.0);
+    let frame =
+        Frame { left_m: -half_m, bottom_m: 0.0, right_m: half_m, top_m: 0.5 * half_m + 1.0 };
+    Some(picture(frame, points, |right_m, up_m| {
+        let at = At {
+            along_m: along_m + wall_m * out.along - right_m * left.along,
+            left_m: left_m + wall_m * out.left - right_m * left.left,
+            up_m,
+        };
+        lux(sources, at, back)
+    }))
+}
+
+fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64) -> Picture {
+    let points = points.max(2);
+    let step_m = (frame.right_m - frame.left_m) / (points - 1) as f64;
+    let high = ((frame.top_m - frame.bottom_m) / step_m).round() as usize + 1;
+    let mut exact = Vec::with_capacity(points * high);
+    for row in 0..high {
+        let y = frame.bottom_m + step_m * row as f64;
+        exact.extend((0..points).map(|k| lux_at(frame.left_m + step_m * k as f64, y)));
+    }
+    let most_lx = exact.iter().copied().fold(0.0, f64::max);
+    Picture {
+        left_m: frame.left_m,
+        bottom_m: frame.bottom_m,
+        step_m,
+        wide: points,
+        high,
+        lines: lines(&exact, points, high, frame, step_m),
+        lux_lx: exact.into_iter().map(two_digits).collect(),
+        most_lx,
+    }
+}
+
+/// Lines of equal lux by marching squares.
+fn lines(lux_lx: &[f64], wide: usize, high: usize, frame: Frame, step_m: f64) -> Vec<IsoLine> {
+    // The package puts a point into the middle of its square.
+    let builder = ContourBuilder::new(wide, high, true)
+        .x_step(step_m)
+        .y_step(step_m)
+        .x_origin(frame.left_m - 0.5 * step_m)
+        .y_origin(frame.bottom_m - 0.5 * step_m);
+    let Ok(found) = builder.lines(lux_lx, &LINES_LX) else { return Vec::new() };
+    let mm = |m: f64| (m * 1000.0).round() / 1000.0;
+    found
+        .iter()
+        .flat_map(|line| {
+            line.geometry().iter().map(|run| IsoLine {
+                lux_lx: line.threshold(),
+                points: run.coords().flat_map(|c| [mm(c.x), mm(c.y)]).collect(),
+            })
+        })
+        .collect()
+}
+
+/// Rounded to two significant digits: more a lux meter does not hold.
+pub fn two_digits(value: f64) -> f64 {
+    if value < 1e-3 {
+        return 0.0;
+    }
+    let by = 10_f64.powi(1 - value.log10().floor() as i32);
+    (value * by).round() / by
+}

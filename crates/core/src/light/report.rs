@@ -1,0 +1,365 @@
+//! What the lamps of a job do with their light, in figures and words.
+
+use super::aim::{AimAnswer, WALL_M, aim, alike};
+use super::colour::{self, Chromaticity};
+use super::glare::{GlareAnswer, back_glare, camera, glare};
+use super::lamps::{Lamp, lamps, size_m};
+use super::picture::{POINTS, Picture, around, ground, two_digits, wall};
+use super::source::{Source, lux};
+use super::spots::{SpotAnswer, spot_answers};
+use super::vector::Vector;
+use crate::answers::study;
+use crate::circuit::SolveError;
+use crate::job::{At, CircuitId, Job, LampColour, LampRole, LightId, Mount, Region, SupplyState};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What is asked of the light.
+#[derive(Debug, Clone, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LightAsked {
+    /// The job.
+    pub job: Job,
+    /// State of the supply.
+    #[serde(default)]
+    pub supply: SupplyState,
+    /// Lamps of this circuit alone; of all otherwise.
+    #[serde(default)]
+    pub circuit: Option<CircuitId>,
+    /// The candidates in place of their lamps.
+    #[serde(default)]
+    pub instead: bool,
+}
+
+/// One lamp and its light.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LampAnswer {
+    /// Its circuit.
+    pub circuit: CircuitId,
+    /// Its light.
+    pub light: LightId,
+    /// Number within the light, from 0.
+    pub number: usize,
+    /// Name.
+    pub name: String,
+    /// How it stands.
+    pub mount: Mount,
+    /// True where nobody said where.
+    pub is_place_assumed: bool,
+    /// True where nobody said how much light.
+    pub is_beam_assumed: bool,
+    /// `2,000 lm, 1,850 cd, 60° wide and high`.
+    pub beam_text: String,
+    /// `12.1 V, full light`.
+    pub level_text: String,
+    /// Flux out of it, lm.
+    pub flux_lm: f64,
+    /// Peak, cd.
+    pub peak_cd: f64,
+    /// Full width and height at half of the peak, degrees.
+    pub beam_deg: [f64; 2],
+    /// The same at a tenth.
+    pub field_deg: [f64; 2],
+    /// Colour of its light as screens show it.
+    pub screen: String,
+    /// Why its file does not count.
+    pub fault: Option<String>,
+}
+
+/// How far the lamps of a circuit reach.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ReachAnswer {
+    /// Circuit by name.
+    pub name: String,
+    /// Illuminance, lx, on something upright, 1 m high.
+    pub lux_lx: f64,
+    /// How far, m; none where it is nowhere met.
+    pub far_m: Option<f64>,
+    /// `1 lx at 84 m`.
+    pub text: String,
+}
+
+/// What a colour is by one region's law.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LegalAnswer {
+    /// The region.
+    pub region: Region,
+    /// The legal colour; none between the areas.
+    pub colour: Option<colour::LegalColour>,
+}
+
+/// Colour of a lamp's light.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ColourAnswer {
+    /// Lamps of one light, by its name.
+    pub name: String,
+    /// Chromaticity.
+    pub at: Chromaticity,
+    /// As screens show it.
+    pub screen: String,
+    /// Region by region: the legal colour that it falls in.
+    pub legal: Vec<LegalAnswer>,
+    /// In words.
+    pub text: String,
+    /// False where it falls in no area, or in another than its colour's in some region.
+    pub is_fine: bool,
+}
+
+/// The light of a job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LightReport {
+    /// Each lamp.
+    pub lamps: Vec<LampAnswer>,
+    /// Light at the marked spots.
+    pub spots: Vec<SpotAnswer>,
+    /// Reach.
+    pub reach: Vec<ReachAnswer>,
+    /// The ground from above.
+    pub ground: Picture,
+    /// The wall that the asked circuit's lamps face; none for several circuits.
+    pub wall: Option<Picture>,
+    /// From the lamps to the wall, m.
+    pub wall_m: f64,
+    /// Length, width and height of the vehicle, m.
+    pub vehicle_m: [f64; 3],
+    /// The aim sheet.
+    pub aim: Vec<AimAnswer>,
+    /// Glare.
+    pub glare: Vec<GlareAnswer>,
+    /// Colours.
+    pub colours: Vec<ColourAnswer>,
+    /// What a person should know: sides unlike, mixed white, camera, back-glare, files that do not count.
+    pub notes: Vec<String>,
+}
+
+/// Illuminances for which the reach is told, lx: 1 lx shows that something is there (the habit of lamp makers), 10 lx
+/// lets one see what it is. Common practice, no source.
+const REACH_LX: [f64; 2] = [1.0, 10.0];
+
+/// Works out the light of a job.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
+    let job = &asked.job;
+    let study = study(job);
+    let all = lamps(job, &study, asked.supply, asked.instead)?;
+    let is_asked = |l: &&Lamp| asked.circuit.as_ref().is_none_or(|c| *c == l.circuit);
+    let shown: Vec<Lamp> = all.iter().filter(is_asked).cloned().collect();
+    let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
+    let region = job.lighting.region.unwrap_or(Region::Us);
+    let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
+    let aim = aim_sheet(job, &all, wall_m, region);
+    let mut notes: Vec<String> = Vec::new();
+    for circuit in &job.circuits {
+        let pair: Vec<AimAnswer> =
+            aim.iter().filter(|(c, _)| *c == circuit.id).map(|(_, a)| a.clone()).collect();
+        notes.extend(alike(&pair));
+    }
+    let colours = colours(job, &all);
+    notes.extend(mixed(job, &all));
+    notes.extend(camera(&all));
+    notes.extend(back_glare(&all, 1.5));
+    for lamp in &all {
+        let file = lamp.fault.as_ref();
+        notes.extend(
+            file.map(|e| format!("{}: its photometric file does not count, {e}", lamp.name)),
+        );
+    }
+    Ok(LightReport {
+        lamps: shown.iter().map(lamp_answer).collect(),
+        spots: spot_answers(job, &study, &all, asked.supply)?,
+        reach: job.circuits.iter().flat_map(|c| reach(&c.name, &of_circuit(&all, &c.id))).collect(),
+        ground: ground(&sources, around(job, &shown), POINTS),
+        wall: asked.circuit.as_ref().and_then(|_| wall(&sources, wall_m, POINTS)),
+        wall_m,
+        vehicle_m: size_m(job),
+        aim: aim.into_iter().map(|(_, a)| a).collect(),
+        glare: glare(job, &all),
+        colours,
+        notes,
+    })
+}
+
+/// The lamps of a circuit as sources.
+pub fn of_circuit(lamps: &[Lamp], circuit: &CircuitId) -> Vec<Source> {
+    lamps.iter().filter(|l| l.circuit == *circuit).map(|l| l.source.clone()).collect()
+}
+
+fn aim_sheet(
+    job: &Job,
+    lamps: &[Lamp],
+    wall_m: f64,
+    region: Region,
+) -> Vec<(CircuitId, AimAnswer)> {
+    lamps
+        .iter()
+        .filter_map(|lamp| {
+            let c = job.circuits.iter().position(|c| c.id == lamp.circuit)?;
+            let k = job.circuits[c].lights.iter().position(|l| l.id == lamp.light)?;
+            let path = format!("circuits[{c}].lights[{k}].optic.found_m[{}]", lamp.number);
+            let optic = job.circuits[c].lights[k].optic.as_ref();
+            let found = optic.and_then(|o| o.found_m.get(lamp.number).copied().flatten());
+            let adjuster = optic.and_then(|o| o.adjuster.as_ref());
+            Some((lamp.circuit.clone(), aim(lamp, path, adjuster, found, wall_m, region)?))
+        })
+        .collect()
+}
+
+fn lamp_answer(lamp: &Lamp) -> LampAnswer {
+    let distribution = &lamp.source.distribution;
+    // What leaves the lens at full voltage: level apart.
+    let part = if lamp.level > 0.0 { lamp.source.part / lamp.level } else { 1.0 };
+    let (flux_lm, peak_cd) = (part * distribution.flux_lm(), part * distribution.peak().0);
+    let [wide, high] = distribution.width_deg(0.5);
+    let whole = |v: f64| thousands(two_digits(v));
+    LampAnswer {
+        circuit: lamp.circuit.clone(),
+        light: lamp.light.clone(),
+        number: lamp.number,
+        name: lamp.name.clone(),
+        mount: lamp.source.mount,
+        is_place_assumed: lamp.is_place_assumed,
+        is_beam_assumed: lamp.is_beam_assumed,
+        beam_text: format!(
+            "{} lm, {} cd, {wide:.0}° wide, {high:.0}° high",
+            whole(flux_lm),
+            whole(peak_cd)
+        ),
+        level_text: format!("{:.1} V, {:.0} % of its light", lamp.volt_v, 100.0 * lamp.level),
+        flux_lm,
+        peak_cd,
+        beam_deg: [wide, high],
+        field_deg: distribution.width_deg(0.1),
+        screen: colour::screen(lamp.chromaticity()),
+        fault: lamp.fault.as_ref().map(ToString::to_string),
+    }
+}
+
+/// A figure with its thousands apart.
+fn thousands(value: f64) -> String {
+    let digits = format!("{value:.0}");
+    let mut out = String::new();
+    for (k, digit) in digits.chars().enumerate() {
+        if k > 0 && (digits.len() - k) % 3 == 0 {
+            out.push(',');
+        }
+        out.push(digit);
+    }
+    out
+}
+
+/// How far some lamps reach along the bearing of the first.
+pub fn reach(name: &str, sources: &[Source]) -> Vec<ReachAnswer> {
+    let Some(first) = sources.first() else { return Vec::new() };
+    let (out, back) = (
+        Vector::facing(first.mount.faces_deg, 0.0),
+        Vector::facing(first.mount.faces_deg + 180.0, 0.0),
+    );
+    let count = sources.len() as f64;
+    let mean = |of: fn(&At) -> f64| sources.iter().map(|s| of(&s.mount.at)).sum::<f64>() / count;
+    let (along_m, left_m) = (mean(|a| a.along_m), mean(|a| a.left_m));
+    let at = |far_m: f64| {
+        let at = At {
+            along_m: along_m + far_m * out.along,
+            left_m: left_m + far_m * out.left,
+            up_m: 1.0,
+        };
+        lux(sources, at, back)
+    };
+    REACH_LX
+        .iter()
+        .map(|&lux_lx| {
+            let far_m = farthest(&at, lux_lx);
+            let text = match far_m {
+                Some(far_m) => format!("{lux_lx:.0} lx at {} m", thousands(far_m)),
+                None => format!("{lux_lx:.0} lx nowhere"),
+            };
+            ReachAnswer { name: name.to_owned(), lux_lx, far_m, text }
+        })
+        .collect()
+}
+
+/// The farthest distance at which an illuminance is met, m, to a decimetre.
+fn farthest(at: &dyn Fn(f64) -> f64, lux_lx: f64) -> Option<f64> {
+    const MOST_M: f64 = 2000.0;
+    // In steps of a twentieth from far to near, then halved.
+    let mut far = MOST_M;
+    while far > 0.5 && at(far) < lux_lx {
+        far /= 1.05;
+    }
+    if far <= 0.5 || far >= MOST_M {
+        return (far >= MOST_M).then_some(MOST_M);
+    }
+    let (mut near, mut beyond) = (far, far * 1.05);
+    while beyond - near > 0.1 {
+        let mid = 0.5 * (near + beyond);
+        if at(mid) >= lux_lx { near = mid } else { beyond = mid }
+    }
+    Some(near)
+}
+
+fn colours(job: &Job, lamps: &[Lamp]) -> Vec<ColourAnswer> {
+    let mut out = Vec::new();
+    for lamp in lamps.iter().filter(|l| l.number == 0) {
+        let at = lamp.chromaticity();
+        let legal: Vec<LegalAnswer> = Region::ALL
+            .iter()
+            .map(|&region| LegalAnswer { region, colour: colour::legal(region, at) })
+            .collect();
+        let own = job.lighting.region;
+        let asked = || legal.iter().filter(|l| own.is_none_or(|own| own == l.region));
+        let is_fine = asked().all(|l| l.colour.is_some_and(|c| c.lamp() == lamp.colour));
+        let areas: Vec<String> = asked()
+            .map(|l| {
+                let name = l.colour.map_or("between the colours", |c| c.label());
+                format!("{}: {name}", l.region.label())
+            })
+            .collect();
+        let areas = areas.join("; ");
+        let white = match (lamp.colour, lamp.kelvin) {
+            (LampColour::White, Some(k)) => format!("{k:.0} K, {}. ", colour::reads_as(k)),
+            (LampColour::White, None) if lamp.is_filament => {
+                format!("{:.0} K assumed. ", colour::FILAMENT_KELVIN)
+            }
+            (LampColour::White, None) => format!("{:.0} K assumed. ", colour::USUAL_KELVIN),
+            _ => "Usual LED of its colour assumed. ".to_owned(),
+        };
+        out.push(ColourAnswer {
+            name: lamp.name.trim_end_matches(" 1").to_owned(),
+            at,
+            screen: colour::screen(at),
+            legal,
+            text: format!("{white}x {:.3}, y {:.3}. {areas}.", at.x, at.y),
+            is_fine,
+        });
+    }
+    out
+}
+
+/// White lamps of one vehicle that do not look alike.
+fn mixed(job: &Job, lamps: &[Lamp]) -> Option<String> {
+    let white: Vec<(&str, f64)> = lamps
+        .iter()
+        .filter(|l| {
+            l.number == 0 && l.colour == LampColour::White && l.role != Some(LampRole::Accent)
+        })
+        .filter_map(|l| Some((l.circuit.0.as_str(), l.kelvin?)))
+        .collect();
+    let (warm, cool) = (
+        white.iter().min_by(|a, b| a.1.total_cmp(&b.1))?,
+        white.iter().max_by(|a, b| a.1.total_cmp(&b.1))?,
+    );
+    let name = |id: &str| {
+        job.circuits.iter().find(|c| c.id.0 == id).map_or(id.to_owned(), |c| c.name.clone())
+    };
+    (cool.1 - warm.1 > colour::MIXED_K).then(|| {
+        format!(
+            "{} has {:.0} K, {} {:.0} K: two whites on one vehicle.",
+            name(warm.0),
+            warm.1,
+            name(cool.0),
+            cool.1
+        )
+    })
+}

@@ -1,0 +1,9 @@
+//! What may be where on the road: every lamp of a job held against the rule book of a region.
+//!
+//! - [`rulebook`]: one file for each rule, with source and confidence. [`judge`]: each lamp right, wrong, or to be
+//!   asked; what is missing; flashes that add up.
+
+pub mod judge;
+pub mod rulebook;
+
+pub use judge::{RoadReport, road};

@@ -1,0 +1,260 @@
+//! A socket on a plug: which wire goes to which, and what must come between.
+
+use super::connectors::{PinFunction, TrailerConnector, TrailerPin, all, connector};
+use super::ground::{GroundAnswer, lost_ground};
+use crate::answers::study;
+use crate::circuit::SolveError;
+use crate::job::{Job, LampRole, SupplyState};
+use crate::light::lamps::lamps;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// One end of a wire.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WireEnd {
+    /// Pin.
+    pub pin: String,
+    /// Colour.
+    pub colour: String,
+    /// What the pin does, in words.
+    pub says: String,
+}
+
+/// A function from one side to the other.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LinkRow {
+    /// The function.
+    pub function: PinFunction,
+    /// At the vehicle.
+    pub from: Vec<WireEnd>,
+    /// At the trailer.
+    pub to: Vec<WireEnd>,
+    /// What comes between; empty where wire meets wire.
+    pub between: String,
+    /// `their green, your brown` where colours differ; empty otherwise.
+    pub colours: String,
+}
+
+/// A step of the test with the lamp tester.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TestStep {
+    /// What is put on.
+    pub on: String,
+    /// What must light.
+    pub lit: String,
+}
+
+/// Both halves joined.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LinkReport {
+    /// The vehicle's socket.
+    pub socket: TrailerConnector,
+    /// The trailer's plug.
+    pub plug: TrailerConnector,
+    /// Function by function.
+    pub rows: Vec<LinkRow>,
+    /// What must come between them: converter, voltage.
+    pub needs: Vec<String>,
+    /// Grounds, and what a lost one does.
+    pub ground: GroundAnswer,
+    /// Current of the tail function against what the vehicle's module wants to see; empty where nothing looks.
+    pub seen_text: String,
+    /// What must be left as it is: breakaway, electric brakes, antilock.
+    pub neighbours: Vec<String>,
+    /// The test: each function, then the combinations.
+    pub tests: Vec<TestStep>,
+    /// All connectors, to choose from.
+    pub connectors: Vec<TrailerConnector>,
+}
+
+/// Joins the job's socket and plug; none where it names none.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
+    let Some(facts) = &job.trailer else { return Ok(None) };
+    let (Some(socket), Some(plug)) = (connector(facts.socket), connector(facts.plug)) else {
+        return Ok(None);
+    };
+    let mut needs = Vec::new();
+    if socket.is_combined() != plug.is_combined() && has_turn(socket) && has_turn(plug) {
+        needs.push(if socket.is_combined() {
+            "A converter from combined to separate: it needs its own battery feed through 10 to 15 A near the battery; \
+             it must see one dark half of the flash (0.5 to 0.7 s) before it may call it stop. Stop under hazard cannot \
+             be told from two combined wires."
+                .to_owned()
+        } else {
+            "A converter from separate to combined: turn goes before stop on its own side. With relays: turn takes the \
+             lamp over from stop by a change-over contact; diodes alone let stop light the turn wire of the vehicle."
+                .to_owned()
+        });
+    }
+    if socket.volts != plug.volts {
+        needs.push(format!(
+            "{:.0} V on {:.0} V: a voltage converter for every function, never lamps straight across.",
+            socket.volts, plug.volts
+        ));
+    }
+    let seen_text = match facts.seen_from_a {
+        None => String::new(),
+        Some(least) => {
+            let tail_a = tail_a(job)?;
+            let seen = if tail_a >= least {
+                "is seen"
+            } else {
+                "is not seen: it may report no trailer, or test pulses may glow"
+            };
+            format!(
+                "Tail lamps draw {tail_a:.2} A; the vehicle's module wants {least:.2} A: the trailer {seen}."
+            )
+        }
+    };
+    Ok(Some(LinkReport {
+        rows: rows(socket, plug),
+        needs,
+        ground: lost_ground(plug)?,
+        seen_text,
+        neighbours: neighbours(socket, plug),
+        tests: tests(plug),
+        socket: socket.clone(),
+        plug: plug.clone(),
+        connectors: all().to_vec(),
+    }))
+}
+
+fn has_turn(c: &TrailerConnector) -> bool {
+    c.is_combined() || !c.of(PinFunction::LeftTurn).is_empty()
+}
+
+/// Current of the job's tail and marker lamps, A.
+fn tail_a(job: &Job) -> Result<f64, SolveError> {
+    let all = lamps(job, &study(job), SupplyState::EngineOff, false)?;
+    Ok(all
+        .iter()
+        .filter(|l| matches!(l.role, Some(LampRole::Tail | LampRole::Marker | LampRole::Plate)))
+        .map(|l| l.current_a)
+        .sum())
+}
+
+fn ends(pins: &[&TrailerPin]) -> Vec<WireEnd> {
+    pins.iter()
+        .map(|p| WireEnd { pin: p.pin.clone(), colour: p.colour.clone(), says: p.says.clone() })
+        .collect()
+}
+
+/// The pins that serve a function, straight or through a converter.
+fn serve(c: &TrailerConnector, function: PinFunction) -> (Vec<&TrailerPin>, &'static str) {
+    use PinFunction as F;
+    let straight = c.of(function);
+    if !straight.is_empty() {
+        return (straight, "");
+    }
+    let first =
+        |list: &[F]| list.iter().map(|f| c.of(*f)).find(|p| !p.is_empty()).unwrap_or_default();
+    match function {
+        F::Tail => ([c.of(F::LeftTail), c.of(F::RightTail)].concat(), "both sides joined"),
+        F::LeftTail | F::RightTail | F::Marker => {
+            (first(&[F::Tail, F::LeftTail]), "one wire for both")
+        }
+        F::LeftStopTurn => {
+            ([c.of(F::LeftTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+        }
+        F::RightStopTurn => {
+            ([c.of(F::RightTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+        }
+        F::LeftTurn => (c.of(F::LeftStopTurn), "converter, flash told from steady"),
+        F::RightTurn => (c.of(F::RightStopTurn), "converter, flash told from steady"),
+        F::Stop => (
+            [c.of(F::LeftStopTurn), c.of(F::RightStopTurn)].concat(),
+            "converter, flash told from steady",
+        ),
+        _ => (Vec::new(), ""),
+    }
+}
+
+fn rows(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<LinkRow> {
+    let mut functions: Vec<PinFunction> =
+        plug.pins.iter().map(|p| p.function).filter(|f| *f != PinFunction::Other).collect();
+    functions.sort();
+    functions.dedup();
+    functions
+        .into_iter()
+        .map(|function| {
+            let (from, between) = serve(socket, function);
+            let to = plug.of(function);
+            let between = match (from.is_empty(), function) {
+                (true, PinFunction::Reverse | PinFunction::RearFog) => {
+                    "no wire in this socket: a wire of its own"
+                }
+                (true, _) => "nothing in this socket",
+                _ => between,
+            };
+            let colours = match (from.first(), to.first()) {
+                (Some(a), Some(b)) if a.colour != b.colour => {
+                    format!("their {}, your {}", a.colour, b.colour)
+                }
+                _ => String::new(),
+            };
+            LinkRow {
+                function,
+                from: ends(&from),
+                to: ends(&to),
+                between: between.to_owned(),
+                colours,
+            }
+        })
+        .collect()
+}
+
+fn neighbours(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<String> {
+    let mut out = Vec::new();
+    let has = |f| !socket.of(f).is_empty() || !plug.of(f).is_empty();
+    if has(PinFunction::ElectricBrake) {
+        out.push(
+            "Electric brakes and the breakaway switch with its battery: never join lamps to them, never cut them; test \
+             the breakaway after the work."
+                .to_owned(),
+        );
+    }
+    if has(PinFunction::Antilock) {
+        out.push(
+            "Antilock power: take no lamp from it; it has a back-up over the stop wire.".to_owned(),
+        );
+    }
+    if has(PinFunction::Reverse) {
+        out.push("Reverse wire: on some trailers it locks out the surge brake; leave that branch as it is.".to_owned());
+    }
+    out
+}
+
+fn tests(plug: &TrailerConnector) -> Vec<TestStep> {
+    let step = |on: &str, lit: &str| TestStep { on: on.into(), lit: lit.into() };
+    let mut out = vec![step("tail", "tail, plate and marker lamps; nothing else")];
+    if plug.is_combined() {
+        out.extend([
+            step("left", "left stop and turn lamp flashes"),
+            step("right", "right stop and turn lamp flashes"),
+            step("brake", "both, steady"),
+            step("brake and left", "left flashes, right steady"),
+            step("brake and right", "right flashes, left steady"),
+        ]);
+    } else {
+        out.extend([
+            step("left", "left turn lamp flashes"),
+            step("right", "right turn lamp flashes"),
+            step("brake", "both stop lamps"),
+            step("brake and left", "left flashes, both stop lamps steady"),
+            step("brake and right", "right flashes, both stop lamps steady"),
+        ]);
+    }
+    out.push(step("hazard", "both sides flash together"));
+    if !plug.of(PinFunction::Reverse).is_empty() {
+        out.push(step("reverse", "reverse lamps"));
+    }
+    if !plug.of(PinFunction::RearFog).is_empty() {
+        out.push(step("rear fog", "rear fog lamp"));
+    }
+    out.push(step("tail and brake", "tail and stop, neither dims the other"));
+    out.push(step("all at once", "all; a lamp that glows with another is a ground fault"));
+    out
+}

@@ -1,0 +1,304 @@
+//! Glare, mirrors, cameras, fog; pictures of ground and wall; sheets to print.
+
+use crate::common::demo_jobs;
+use jovek_core::answers::study;
+use jovek_core::job::{
+    At, Beam, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, Mount, Optic,
+    Photometric, Region, SupplyState,
+};
+use jovek_core::light::drawing::{aim_svg, beam_svg, both_units};
+use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
+use jovek_core::light::lamps::{Lamp, lamps};
+use jovek_core::light::picture::{Frame, around, ground, wall};
+use jovek_core::light::report::reach;
+use jovek_core::light::source::{Distribution, Source};
+use jovek_core::light::{LightAsked, LightReport, light};
+use proptest::prelude::*;
+
+fn asked(job: &Job) -> LightAsked {
+    LightAsked { job: job.clone(), supply: SupplyState::EngineOff, circuit: None, instead: false }
+}
+
+fn shown(job: &Job) -> LightReport {
+    light(&asked(job)).unwrap()
+}
+
+/// A job with lamps of one kind in given places.
+fn job(role: LampRole, colour: LampColour, beam: Beam, mounts: &[Mount]) -> Job {
+    let mut job = Job::starter("X1");
+    job.circuits[0] = LampCircuit::starter("c1".into(), "The lamps");
+    let light = &mut job.circuits[0].lights[0];
+    light.count = mounts.len() as u32;
+    light.label_w = Some(20.0);
+    (light.role, light.colour, light.place) = (Some(role), Some(colour), Some(LampPlace::Front));
+    light.optic = Some(Optic { beam: Some(beam), mounts: mounts.to_vec(), ..Optic::default() });
+    job
+}
+
+fn mount(along_m: f64, left_m: f64, up_m: f64, faces_deg: f64, down_deg: f64) -> Mount {
+    Mount { at: At { along_m, left_m, up_m }, faces_deg, down_deg }
+}
+
+fn of_job(job: &Job) -> Vec<Lamp> {
+    lamps(job, &study(job), SupplyState::EngineOff, false).unwrap()
+}
+
+const SPOT: Beam = Beam {
+    flux_lm: Some(3000.0),
+    wide_deg: Some(15.0),
+    high_deg: Some(15.0),
+    peak_cd: None,
+    has_cut_off: false,
+};
+
+/// 2000 lm in 60 degrees give 1850 cd toward an oncoming driver who is on the axis. Source: reference 7.9.
+#[test]
+fn a_wide_lamp_toward_an_oncoming_driver() {
+    let beam = Beam { flux_lm: Some(2000.0), wide_deg: Some(60.0), ..Beam::default() };
+    // On the line from the lamp to the eye.
+    let lamp = mount(0.0, ONCOMING.left_m, ONCOMING.up_m, 0.0, 0.0);
+    let job = job(LampRole::Work, LampColour::White, beam, &[lamp]);
+    let found = glare(&job, &of_job(&job));
+    let oncoming = found.iter().find(|g| g.who.contains("oncoming")).unwrap();
+    assert!((oncoming.candela - 1852.0).abs() < 10.0, "{}", oncoming.candela);
+    // E = I / d²: 50 m.
+    assert!((oncoming.eye_lx - oncoming.candela / 2500.0).abs() < 1e-6);
+    assert_eq!(oncoming.grade, GlareGrade::Dazzles);
+    assert!(oncoming.says.contains("off on the road"));
+}
+
+/// A fog lamp with its edge below the eyes troubles nobody; tilted up by two degrees it is seen.
+#[test]
+fn a_fog_lamp_and_its_edge() {
+    let beam = Beam { wide_deg: Some(70.0), high_deg: Some(10.0), has_cut_off: true, ..SPOT };
+    let at = |down| job(LampRole::Fog, LampColour::White, beam, &[mount(0.0, 0.0, 0.6, 0.0, down)]);
+    let grade = |job: &Job| {
+        let found = glare(job, &of_job(job));
+        found.iter().find(|g| g.who.contains("oncoming")).map(|g| (g.grade, g.candela))
+    };
+    let (low, low_cd) = grade(&at(0.76)).unwrap();
+    let (high, high_cd) = grade(&at(-2.0)).unwrap();
+    assert_eq!(low, GlareGrade::Fine);
+    assert!(high > low && high_cd > 10.0 * low_cd, "{low_cd} {high_cd}");
+}
+
+/// A lamp that looks along the side rearward lights a following driver; one that looks forward does not.
+#[test]
+fn who_is_behind_sees_what_shines_back() {
+    let rear = job(LampRole::Work, LampColour::White, SPOT, &[mount(5.0, 0.0, 1.2, 180.0, 0.0)]);
+    let front = job(LampRole::Work, LampColour::White, SPOT, &[mount(0.0, 0.0, 1.2, 0.0, 0.0)]);
+    let behind = |job: &Job| glare(job, &of_job(job)).iter().any(|g| g.who.contains("follows"));
+    assert!(behind(&rear) && !behind(&front));
+}
+
+/// A lamp behind the mirror that shines forward onto its glass is told.
+#[test]
+fn the_own_mirrors() {
+    let lamp = mount(3.0, 1.2, 1.4, 0.0, 0.0);
+    let job = job(LampRole::Work, LampColour::White, SPOT, &[lamp]);
+    let found = glare(&job, &of_job(&job));
+    assert!(found.iter().any(|g| g.who.contains("mirrors")), "{found:?}");
+}
+
+#[test]
+fn the_reversing_camera() {
+    let bright =
+        job(LampRole::Reverse, LampColour::White, SPOT, &[mount(5.0, 0.3, 0.9, 180.0, 5.0)]);
+    assert!(camera(&of_job(&bright)).unwrap().contains("camera"));
+    let dim = Beam { flux_lm: Some(150.0), wide_deg: Some(90.0), ..Beam::default() };
+    let dim = job(LampRole::Reverse, LampColour::White, dim, &[mount(5.0, 0.3, 0.9, 180.0, 5.0)]);
+    assert!(camera(&of_job(&dim)).is_none());
+}
+
+/// Both schools of fog lamps are told, and lamps near the eyes. Common practice, no source.
+#[test]
+fn schools_of_back_glare() {
+    let low = |colour| job(LampRole::Fog, colour, SPOT, &[mount(0.0, 0.0, 0.5, 0.0, 1.0)]);
+    let white = back_glare(&of_job(&low(LampColour::White)), 1.5);
+    let amber = back_glare(&of_job(&low(LampColour::Amber)), 1.5);
+    assert!(white.len() == 1 && white[0].contains("white with a good edge"), "{white:?}");
+    assert!(amber.len() == 1 && amber[0].contains("less blue"), "{amber:?}");
+    let roof = job(LampRole::Driving, LampColour::White, SPOT, &[mount(1.0, 0.0, 2.0, 0.0, 0.0)]);
+    assert!(back_glare(&of_job(&roof), 1.5)[0].contains("straight back"));
+}
+
+/// Two whites far apart on one vehicle are told; alike they are not. Common practice, no source.
+#[test]
+fn mixed_whites_are_told() {
+    let mut job = job(LampRole::Work, LampColour::White, SPOT, &[mount(0.0, 0.0, 1.0, 0.0, 5.0)]);
+    job.circuits[0].lights[0].optic.as_mut().unwrap().kelvin = Some(6500.0);
+    let mut other = job.circuits[0].clone();
+    (other.id, other.name) = ("c2".into(), "The others".into());
+    other.lights[0].id = "l9".into();
+    other.lights[0].optic.as_mut().unwrap().kelvin = Some(4000.0);
+    job.circuits.push(other);
+    let told = |job: &Job| shown(job).notes.iter().any(|n| n.contains("two whites"));
+    assert!(told(&job));
+    job.circuits[1].lights[0].optic.as_mut().unwrap().kelvin = Some(6000.0);
+    assert!(!told(&job));
+}
+
+/// I = E d²: a spot of 100,000 cd gives 10 lx at 100 m and 1 lx at 316 m, at its own height. Source: inverse square.
+#[test]
+fn reach_by_the_inverse_square() {
+    let beam = Beam { peak_cd: Some(100_000.0), wide_deg: Some(20.0), ..Beam::default() };
+    let source = Source {
+        mount: mount(0.0, 0.0, 1.0, 0.0, 0.0),
+        distribution: Distribution::of(Some(&beam), None, 0.0).unwrap(),
+        part: 1.0,
+    };
+    let found = reach("spot", &[source.clone()]);
+    assert!((found[0].far_m.unwrap() - 316.2).abs() < 0.3 && found[0].lux_lx == 1.0);
+    assert!((found[1].far_m.unwrap() - 100.0).abs() < 0.2);
+    // Four of them reach twice as far; dimmed to a hundredth, a tenth.
+    let four = vec![source.clone(); 4];
+    assert!((reach("four", &four)[1].far_m.unwrap() - 200.0).abs() < 0.3);
+    let dim = Source { part: 0.01, ..source };
+    assert!((reach("dim", &[dim])[1].far_m.unwrap() - 10.0).abs() < 0.2);
+    assert!(reach("none", &[]).is_empty());
+}
+
+/// The candidate stands in for its lamp: name, beam and colour; the file that cannot be read is told, the
+/// description stands in.
+#[test]
+fn candidates_and_broken_files() {
+    let mut job = job(LampRole::Fog, LampColour::White, SPOT, &[mount(0.0, 0.0, 0.6, 0.0, 0.8)]);
+    let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
+    optic.instead = Some(Instead {
+        name: "The other".into(),
+        beam: Beam { flux_lm: Some(1500.0), ..SPOT },
+        file: None,
+        colour: Some(LampColour::Amber),
+    });
+    let plain = shown(&job);
+    let instead = light(&LightAsked { instead: true, ..asked(&job) }).unwrap();
+    assert_eq!(instead.lamps[0].name, "The other");
+    assert!((instead.lamps[0].flux_lm * 2.0 - plain.lamps[0].flux_lm).abs() < 1.0);
+    assert_ne!(instead.lamps[0].screen, plain.lamps[0].screen);
+    let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
+    optic.file = Some(Photometric { name: "bad.ies".into(), text: "TILT=NONE\n1 x".into() });
+    let broken = shown(&job);
+    assert!(broken.lamps[0].fault.as_ref().unwrap().contains("line 2"));
+    assert!(broken.notes.iter().any(|n| n.contains("does not count")));
+    // A good file beats the description.
+    let good = include_str!("../reference/light/spot-a.ies").to_owned();
+    let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
+    optic.file = Some(Photometric { name: "spot.ies".into(), text: good });
+    assert!((shown(&job).lamps[0].flux_lm - 1604.6).abs() < 0.5);
+}
+
+/// The sheets to print hold every mark of the aim sheet in both units, every spot and every reach, and nothing odd.
+#[test]
+fn sheets_to_print() {
+    for (name, job) in demo_jobs() {
+        let report = shown(&job);
+        for svg in [aim_svg(&job, &report), beam_svg(&job, &report)] {
+            assert!(svg.starts_with("<svg") && svg.ends_with("</svg>\n"), "{name}");
+            assert!(!svg.contains("NaN") && !svg.contains("inf"), "{name}");
+        }
+        let aim = aim_svg(&job, &report);
+        for a in &report.aim {
+            assert!(aim.contains(&both_units(a.mark_up_m)), "{name}: {}", a.name);
+        }
+        let plan = beam_svg(&job, &report);
+        for spot in &report.spots {
+            assert!(plan.contains(&spot.predicted_text), "{name}: {}", spot.name);
+        }
+    }
+    assert_eq!(both_units(0.1016), "102 mm (4.0 in)");
+}
+
+/// The region of the job decides the aim of its fog lamps.
+#[test]
+fn the_region_decides_the_aim() {
+    let mut job = job(LampRole::Fog, LampColour::White, SPOT, &[mount(0.0, 0.0, 0.6, 0.0, 0.8)]);
+    job.lighting.region = Some(Region::Us);
+    assert!((shown(&job).aim[0].percent - 4.0 / 3.0).abs() < 1e-9);
+    job.lighting.region = Some(Region::Un);
+    let un = &shown(&job).aim[0];
+    assert!((un.percent - 1.5).abs() < 1e-9 && un.range_up_m[0] < un.mark_up_m);
+    // A rear fog lamp is not aimed at a wall in front.
+    job.circuits[0].lights[0].optic.as_mut().unwrap().mounts[0].faces_deg = 180.0;
+    assert!(shown(&job).aim.is_empty());
+}
+
+fn any_source() -> impl Strategy<Value = Source> {
+    (10.0..170.0f64, 5.0..120.0f64, -1.5..1.5f64, 0.3..4.0f64, 0.0..360.0f64, 0.0..80.0f64)
+        .prop_map(|(wide, high, left_m, up_m, faces, down)| {
+            let beam = Beam {
+                flux_lm: Some(1000.0),
+                wide_deg: Some(wide),
+                high_deg: Some(high),
+                ..Beam::default()
+            };
+            Source {
+                mount: mount(1.0, left_m, up_m, faces, down),
+                distribution: Distribution::of(Some(&beam), None, 0.0).unwrap(),
+                part: 1.0,
+            }
+        })
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 40, ..ProptestConfig::default() })]
+
+    /// Lamps together give the sum of what each gives alone, point by point; no point is lit by more than all the light
+    /// there is.
+    #[test]
+    fn pictures_add(sources in proptest::collection::vec(any_source(), 1..5)) {
+        let frame = Frame { left_m: -8.0, bottom_m: -8.0, right_m: 8.0, top_m: 8.0 };
+        let all = ground(&sources, frame, 21);
+        let each: Vec<_> = sources.iter().map(|s| ground(std::slice::from_ref(s), frame, 21)).collect();
+        for (k, lx) in all.lux_lx.iter().enumerate() {
+            let sum: f64 = each.iter().map(|p| p.lux_lx[k]).sum();
+            // Each is rounded to two digits.
+            prop_assert!((lx - sum).abs() <= 0.11 * sum.max(0.02) + 0.01, "{lx} {sum}");
+        }
+        // Light on the ground, area by area, is no more than what the lamps give.
+        let flux: f64 = all.lux_lx.iter().sum::<f64>() * all.step_m * all.step_m;
+        prop_assert!(all.lux_lx.iter().all(|v| v.is_finite()));
+        let given: f64 = sources.iter().map(|s| s.distribution.flux_lm()).sum();
+        let lowest = sources.iter().map(|s| s.mount.at.up_m).fold(f64::INFINITY, f64::min);
+        // A coarse grid under a low lamp may hit its bright middle.
+        prop_assume!(lowest > 1.5);
+        prop_assert!(flux <= 1.35 * given, "{flux} {given}");
+    }
+
+    /// A vehicle mirrored left to right has a mirrored picture.
+    #[test]
+    fn pictures_mirror(source in any_source()) {
+        let frame = Frame { left_m: -6.0, bottom_m: -6.0, right_m: 6.0, top_m: 6.0 };
+        let mut other = source.clone();
+        other.mount.at.left_m = -other.mount.at.left_m;
+        other.mount.faces_deg = -other.mount.faces_deg;
+        let (a, b) = (ground(&[source], frame, 31), ground(&[other], frame, 31));
+        for row in 0..a.high {
+            for k in 0..a.wide {
+                let (x, y) = (a.lux_lx[row * a.wide + k], b.lux_lx[row * a.wide + a.wide - 1 - k]);
+                prop_assert!((x - y).abs() <= 0.06 * x.max(y) + 0.002, "{x} {y}");
+            }
+        }
+    }
+
+    /// The wall stands square to the lamps wherever they face: the picture is the same all around.
+    #[test]
+    fn the_wall_turns_with_the_lamps(source in any_source(), turn in 0.0..360.0f64) {
+        let mut still = source.clone();
+        (still.mount.at.along_m, still.mount.at.left_m) = (0.0, 0.0);
+        let mut turned = still.clone();
+        turned.mount.faces_deg += turn;
+        let (a, b) = (wall(&[still], 7.62, 15).unwrap(), wall(&[turned], 7.62, 15).unwrap());
+        for (x, y) in a.lux_lx.iter().zip(&b.lux_lx) {
+            prop_assert!((x - y).abs() <= 0.06 * x.max(*y) + 0.002);
+        }
+    }
+}
+
+/// The stretch of ground grows where lamps look far.
+#[test]
+fn far_lamps_get_more_ground() {
+    let near = job(LampRole::Work, LampColour::White, SPOT, &[mount(0.0, 0.0, 1.0, 0.0, 5.0)]);
+    let far = job(LampRole::Driving, LampColour::White, SPOT, &[mount(0.0, 0.0, 1.0, 0.0, 0.0)]);
+    let top = |job: &Job| around(job, &of_job(job)).top_m;
+    assert!(top(&far) > 4.0 * top(&near));
+}

@@ -1,0 +1,13 @@
+//! Light: photometry, files, aim, colour, glare, spots; rules of the road, swaps and trailers.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+#[path = "../common/mod.rs"]
+mod common;
+
+mod aim_and_colour;
+mod files;
+mod glare_and_pictures;
+mod job_light;
+mod photometry;
+mod rules_of_the_road;
+mod swaps_and_trailers;

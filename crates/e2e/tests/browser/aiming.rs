@@ -1,0 +1,214 @@
+//! Aim: the aim sheet, lamps side by side, marked spots with and without a lux meter, photometric files.
+
+use anyhow::{Context, Result, ensure};
+use jovek_e2e::{Device, Page, Size, demo_file, jovek, repository};
+
+async fn no_serious(page: &Page, at: &str) -> Result<()> {
+    let found = page.axe().await?;
+    let grave: Vec<_> =
+        found.iter().filter(|v| v.impact == "serious" || v.impact == "critical").collect();
+    ensure!(grave.is_empty(), "{at}: {grave:?}");
+    Ok(())
+}
+
+const FOG: &str = "[data-aim='LED fog lamp 1']";
+
+/// On a phone at the wall: the height that is found gives turns of the screw, and the stage says what is left to aim.
+#[tokio::test]
+async fn lamps_are_aimed_at_the_wall_on_a_phone() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/5/aim").await?;
+    page.press("Wall").await?;
+    page.says("Every").await.ok();
+    page.until("the sheet", || async {
+        let text = page.text(FOG).await?;
+        Ok(text.contains("518 mm (20.4 in) high") && text.contains("0.6 turns down"))
+    })
+    .await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the aim sheet on a phone");
+    no_serious(&page, "aim sheet").await?;
+    page.fill("LED fog lamp 1, height found on the wall", "521 mm").await?;
+    page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
+        .await?;
+    page.until("the lamp to be right", || async {
+        Ok(page.text(FOG).await?.contains("In range: leave it."))
+    })
+    .await?;
+    page.saved().await?;
+    // What is no height is told, and changes nothing.
+    page.fill("LED fog lamp 1, height found on the wall", "half a metre").await?;
+    page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
+        .await?;
+    page.says("is not a number").await?;
+    for lamp in ["LED driving lamp 1", "LED driving lamp 2"] {
+        page.fill(&format!("{lamp}, height found on the wall"), "850").await?;
+        let keep =
+            format!("document.querySelector(\"[data-aim='{lamp}'] button[type=submit]\").click()");
+        page.script(&keep, vec![]).await?;
+    }
+    page.until("nothing left to aim", || async { Ok(!page.words().await?.contains("to aim")) })
+        .await?;
+    page.close().await
+}
+
+/// Two lamps side by side on one scale; a change of tilt moves the picture; a photometric file takes the place of the
+/// description, a bad one is told by its line.
+#[tokio::test]
+async fn lamps_side_by_side_and_files() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/look").await?;
+    page.saved().await?;
+    page.keys("9").await?;
+    page.says("As planned").await?;
+    page.says("Amber fog lamp").await?;
+    let pictures = "return document.querySelectorAll('[data-testid=lux-picture]').length";
+    page.until("two pictures", || async { Ok(page.script(pictures, vec![]).await? == 2) }).await?;
+    no_serious(&page, "ground").await?;
+    page.pick("Lamps", "Fog lamps").await?;
+    page.until("fog lamps alone", || async {
+        let rows = page.text("section[aria-label=Lamps]").await?;
+        Ok(rows.contains("LED fog lamp 1") && !rows.contains("driving"))
+    })
+    .await?;
+    page.pick("Circuit", "Fog lamps").await?;
+    let open = "document.querySelectorAll('aside details').forEach((d) => { d.open = true; })";
+    page.script(open, vec![]).await?;
+    let line = "return document.querySelector('[data-testid=lux-picture] path')?.getAttribute('d')";
+    let before = page.script(line, vec![]).await?;
+    page.fill_nth("Down", 0, "6").await?;
+    page.until("the light to move", || async { Ok(page.script(line, vec![]).await? != before) })
+        .await?;
+    page.saved().await?;
+    let folder = tempfile::tempdir()?;
+    let bad = folder.path().join("bad.ies");
+    std::fs::write(&bad, "IESNA91\nTILT=NONE\n1 many 1 3 1 1 2 0 0 0\n")?;
+    page.choose_file(&bad).await?;
+    page.says("bad.ies: line 3: \"many\" where the lumens of each lamp should stand").await?;
+    page.choose_file(&repository().join("crates/core/tests/reference/light/fog-b.ies")).await?;
+    page.says("LM-63-2019, type B: 824 lm, 2941 cd").await?;
+    page.until("its beam", || async {
+        Ok(page.text("section[aria-label=Lamps]").await?.contains("820 lm"))
+    })
+    .await?;
+    page.press("Describe it instead").await?;
+    page.until("the description", || async {
+        Ok(page.text("section[aria-label=Lamps]").await?.contains("1,300 lm"))
+    })
+    .await?;
+    page.press("Glare and colour").await?;
+    page.says("5700 K, pure white").await?;
+    no_serious(&page, "glare").await?;
+    page.close().await
+}
+
+/// Before and after by hand and from the lux meter, which has a dirty lens in front of it.
+#[tokio::test]
+async fn a_lux_meter_reads_the_marked_spots() -> Result<()> {
+    let file = demo_file("51");
+    let args = ["lux", file.to_str().context("a path")?, "--fault", "4"];
+    let meter = Device::start(&jovek()?, &args)?;
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/5/aim").await?;
+    page.press("Spots").await?;
+    let bed = "[data-spot='Bed floor']";
+    page.until("the spots", || async { Ok(page.text(bed).await?.contains("lx")) }).await?;
+    page.fill("Lux meter that speaks SCPI", &meter.address).await?;
+    let press = format!(
+        "[...document.querySelectorAll(\"{bed} button\")].filter((b) => b.innerText === 'Meter')[1].click()"
+    );
+    page.until("a meter", || async {
+        Ok(page.script("return document.body.innerText.includes('Meter')", vec![]).await? == true)
+    })
+    .await?;
+    page.script(&press, vec![]).await?;
+    page.until("its reading, and why it is low", || async {
+        let text = page.text(bed).await?;
+        Ok(text.contains("times the light of before") && text.contains("dirty lens"))
+    })
+    .await?;
+    page.saved().await?;
+    no_serious(&page, "spots").await?;
+    page.close().await
+}
+
+/// The rule book beside the plan: what was wrong in red is right once the permit or the colour is, and every rule says
+/// where it comes from.
+#[tokio::test]
+async fn lamps_against_the_rule_book() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/aim").await?;
+    page.press("Rules").await?;
+    page.says("no legal advice").await?;
+    page.says("United States, federal: 0 wrong, 6 to ask, 2 right").await?;
+    page.says("recalled from memory, confidence medium").await?;
+    no_serious(&page, "rules").await?;
+    page.pick("Rules of the road", "UN regulations").await?;
+    page.says_no_more("United States, federal: 0 wrong").await?;
+    // The beacons turn blue: for emergency vehicles.
+    page.go("/jobs/1/light").await?;
+    page.pick("Circuit", "Beacons").await?;
+    page.pick("Colour", "blue").await?;
+    page.saved().await?;
+    page.go("/jobs/1/aim").await?;
+    page.press("Rules").await?;
+    page.says("blue is for emergency vehicles").await?;
+    let wrong = "return document.querySelectorAll('[data-verdict=wrong]').length";
+    ensure!(page.script(wrong, vec![]).await? == 2, "two beacons on the plan");
+    page.close().await
+}
+
+/// Bulbs to LED on the signed van, opened again: remedies with figures; leaving a bulb changes the judgement.
+#[tokio::test]
+async fn bulbs_become_led() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    crate::opened_again(&page, 2).await?;
+    page.go("/jobs/2/light").await?;
+    page.press("Bulbs to LED").await?;
+    page.says("Tail lamps: Fault message").await?;
+    page.says("Coding value read as 18: set bit 6, add 64, write 82").await?;
+    page.says("burns skin").await?;
+    no_serious(&page, "swap").await?;
+    let open = "document.querySelectorAll('article details').forEach((d) => { d.open = true; })";
+    page.script(open, vec![]).await?;
+    let left = "article[aria-label='Left turn']";
+    page.until("the judgement", || async { Ok(page.text(left).await?.contains("Fault message")) })
+        .await?;
+    let keep = format!(
+        "[...document.querySelectorAll(\"{left} button\")].find((b) => b.innerText === 'Leave the bulb').click()"
+    );
+    page.script(&keep, vec![]).await?;
+    page.until("a circuit as before", || async {
+        Ok(page.text(left).await?.contains("Left turn: Fine"))
+    })
+    .await?;
+    page.saved().await?;
+    page.close().await
+}
+
+/// Both connectors side by side, a converter where the systems differ, and a trailer built from its size.
+#[tokio::test]
+async fn trailers_and_their_connectors() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/8/run").await?;
+    page.press("Trailer").await?;
+    page.says("ISO 11446 (13-pin) to ISO 1724 (12N)").await?;
+    page.says("the trailer is seen").await?;
+    page.pick("Vehicle's socket", "7-blade").await?;
+    page.says("A converter from combined to separate").await?;
+    page.says("their red, your yellow").await?;
+    page.says("1 o'clock").await?;
+    no_serious(&page, "trailer").await?;
+    page.go("/").await?;
+    page.says("Build a trailer from its size").await?;
+    page.script("document.querySelector('details').open = true", vec![]).await?;
+    page.fill("Trailer's unit", "T9").await?;
+    page.fill("Length, m", "long").await?;
+    page.press("Build").await?;
+    page.says("is not a number").await?;
+    page.fill("Length, m", "6,5").await?;
+    page.press("Build").await?;
+    page.says("Trailer lamps").await?;
+    page.press("Rules").await?;
+    page.says("UN regulations: 0 wrong, 0 to ask").await?;
+    page.close().await
+}

@@ -1,0 +1,359 @@
+//! Answers as text for the terminal.
+
+use jovek_core::answers::{Answers, RouteAnswer};
+use jovek_core::budget::Budget;
+use jovek_core::diagnose::Diagnosis;
+use jovek_core::job::Job;
+use jovek_core::light::LightReport;
+use jovek_core::light::ies::IesFile;
+use jovek_core::light::source::Distribution;
+use jovek_core::moment::Moment;
+use jovek_core::proof::{Counter, Proof};
+use jovek_core::road::RoadReport;
+use jovek_core::road::judge::RoadVerdict;
+use jovek_core::swap::SwapReport;
+use jovek_core::work::bays::BayPlan;
+use jovek_core::work::{StepState, Work};
+
+/// The plan over vehicles, bay by bay.
+pub(super) fn bays_text(plan: &BayPlan) -> String {
+    let mut out = format!("{}\n\n", plan.text);
+    let clock = |t: jiff::civil::DateTime| t.strftime("%a %d %b %H:%M").to_string();
+    for s in &plan.stays {
+        out += &format!(
+            "Bay {}: unit {}, {} to {}, {}\n",
+            s.bay,
+            s.unit,
+            clock(s.starts),
+            clock(s.ends),
+            s.text
+        );
+    }
+    out.push('\n');
+    for s in &plan.steps {
+        out += &format!(
+            "{}  person {}, bay {}, unit {}: {}\n",
+            clock(s.starts),
+            s.person,
+            s.bay,
+            s.unit,
+            s.what
+        );
+    }
+    out
+}
+
+/// How a search for a fault stands.
+pub(super) fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, found.says);
+    for s in &found.suspects {
+        out += &format!("{:>12}  {}\n", s.likelihood_text, s.title);
+        for also in &s.also {
+            out += &format!("              or {also}: no reading tells them apart\n");
+        }
+        for line in &s.fits {
+            out += &format!("              + {line}\n");
+        }
+        for line in &s.against {
+            out += &format!("              - {line}\n");
+        }
+    }
+    if !found.next.is_empty() {
+        out += "\nRead next\n";
+    }
+    for n in &found.next {
+        out += &format!("  {} ({}, id {})\n", n.reading.how, n.time_text, n.reading.check);
+        for o in &n.outcomes {
+            out += &format!("    {} ({}): {}\n", o.reads, o.likelihood_text, o.means.join("; "));
+        }
+    }
+    out
+}
+
+/// What holds over all states and what does not.
+pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, proof.states_text);
+    let counter = |c: &Counter| format!("  with {}: {}\n", c.words, c.says);
+    for w in &proof.wishes {
+        let verdict = if w.missed == 0 { "holds" } else { "missed" };
+        out += &format!("{}: {} {verdict}.\n", w.name, w.sentence);
+        out.extend(w.counters.iter().map(counter));
+    }
+    for b in &proof.backfeeds {
+        out += &format!("Fed backwards: {}\n{}  {}\n", b.path_text, counter(&b.counter), b.remedy);
+    }
+    for b in &proof.buzzers {
+        out += &format!("Buzzes: {}", counter(b));
+    }
+    for u in &proof.unsolved {
+        out += &format!("No steady state: {}", counter(u));
+    }
+    if let Some(drains) = &proof.drains {
+        out += &format!("\n{}\n", drains.text);
+        for left in &drains.left_on {
+            out += &format!("Left on: {}\n", left.text);
+        }
+    }
+    for w in &proof.watched {
+        out += &format!("{}: {}\n", w.wire, w.says);
+    }
+    out += &format!("\n{} single failures tried:\n", proof.failures_tried);
+    for f in &proof.failures {
+        let grade = f.grade.map_or(String::new(), |g| format!("{g:?}: "));
+        out += &format!("  {grade}{} {}: {}", f.name, f.kind_text, f.effects.join(" "));
+        out += &f.remedy.map_or("\n".into(), |r| format!(" {r}\n"));
+    }
+    out
+}
+
+/// The vehicle in one state.
+pub(super) fn moment_text(job: &Job, moment: &Moment) -> String {
+    let mut out =
+        format!("Unit {}: {}\nbattery {}\n\n", job.unit, moment.words, moment.battery_text);
+    for c in &moment.circuits {
+        let through = if c.is_lit && !c.through.is_empty() { ", " } else { "" };
+        let how = if c.is_lit { c.through.as_str() } else { "" };
+        out += &format!("{}: {}, {}{through}{how}\n", c.name, c.text, c.line.lamp_text);
+    }
+    for f in &moment.factory {
+        let fed = if f.is_fed_back { ", fed backwards" } else { "" };
+        let source = if f.is_on { "on" } else { "off" };
+        out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
+    }
+    out
+}
+
+/// Paths and bundles.
+pub(super) fn route_text(job: &Job, route: &RouteAnswer) -> String {
+    let (length, width, height) = (route.length_m, route.width_m, route.height_m);
+    let mut out = format!(
+        "Unit {}: {}\n{length:.2} m long, {width:.2} m wide, {height:.2} m high\n{}\n",
+        job.unit, job.title, route.total_text
+    );
+    for circuit in &route.circuits {
+        out += &format!("\n{}: {}\n", circuit.name, circuit.text);
+        for way in route.ways.iter().filter(|w| circuit.ways.contains(&w.id)) {
+            let more = [&way.hazard_text, &way.passage_text];
+            let more: Vec<&str> =
+                more.into_iter().map(String::as_str).filter(|s| !s.is_empty()).collect();
+            let more =
+                if more.is_empty() { String::new() } else { format!(" ({})", more.join(", ")) };
+            out += &format!("  {}, {}{more}\n", way.name, way.length_text);
+        }
+    }
+    out += "\nBundles\n";
+    for way in route.ways.iter().filter(|w| w.wires > 0) {
+        out += &format!("  {}: {}\n", way.name, way.bundle_text);
+    }
+    out
+}
+
+/// The order of work.
+pub(super) fn steps_text(job: &Job, work: &Work) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, work.text);
+    for (k, s) in work.steps.iter().enumerate() {
+        let state = match s.state {
+            StepState::Done => "done",
+            StepState::Running => "begun",
+            StepState::Paused => "left",
+            StepState::Ready => "ready",
+            StepState::Resting => "rests",
+            StepState::Blocked => "not yet",
+        };
+        let place = match s.step.place_text.as_str() {
+            "" => String::new(),
+            place => format!(", at {place}"),
+        };
+        out += &format!(
+            "{:>3}  {state:<8} {}{place}, {:.0} min\n",
+            k + 1,
+            s.step.what,
+            s.step.minutes
+        );
+        for line in s.step.cautions.iter().map(|c| (*c).to_owned()).chain(s.step.how.clone()) {
+            out += &format!("              {line}\n");
+        }
+    }
+    out
+}
+
+/// Charge over a shift, each way to feed the lights.
+pub(super) fn budget_text(job: &Job, budget: &Budget) -> String {
+    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
+    for line in budget.alternator_text.iter().chain(&budget.circuits) {
+        out += &format!("{line}\n");
+    }
+    for way in &budget.ways {
+        let used = if way.is_used { " (in use)" } else { "" };
+        let after = &way.run.after_shift;
+        let second =
+            after.auxiliary_percent.map_or(String::new(), |p| format!(", auxiliary {p:.0} %"));
+        out += &format!(
+            "\n{}{used}: after the shift starting battery {:.0} %{second}; {}; {}; {}\n  {}\n",
+            way.label,
+            after.start_percent,
+            way.lamp_text,
+            way.light_text,
+            way.reached_text,
+            way.starts_text
+        );
+        for line in std::iter::once(&way.flatten_text).chain(&way.mind) {
+            out += &format!("  {line}\n");
+        }
+        for part in &way.parts {
+            out += &format!("  - {part}\n");
+        }
+    }
+    out
+}
+
+/// Findings and headlines of a job.
+pub(super) fn summary(job: &Job, answers: &Answers) -> String {
+    let mut out = format!("Unit {}: {}\n", job.unit, job.title);
+    for circuit in &answers.circuits {
+        out += &format!("\n{}: {}\n", circuit.name, circuit.headline);
+        for choice in &circuit.choices {
+            out += &format!("  {}: {}\n", choice.label, choice.says);
+        }
+        for line in &circuit.volt_lines {
+            out += &format!(
+                "  {}: {}, {}, {}\n",
+                line.state_label, line.lamp_text, line.current_text, line.floor_text
+            );
+        }
+    }
+    out.push('\n');
+    for f in &answers.findings {
+        out += &format!("{:?}: {}. {} {}\n", f.grade, f.title, f.why, f.remedy);
+    }
+    out
+}
+
+/// Lux at the marked spots, reach, aim, glare.
+pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
+    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
+    for lamp in &light.lamps {
+        let assumed = if lamp.is_beam_assumed { " (beam assumed)" } else { "" };
+        out += &format!("{}: {}, {}{assumed}\n", lamp.name, lamp.beam_text, lamp.level_text);
+    }
+    for spot in &light.spots {
+        out += &format!("\n{}: {} predicted", spot.name, spot.predicted_text);
+        if let Some(after) = spot.after_lx {
+            out += &format!(", {after} lx measured");
+        }
+        if let Some(ratio) = &spot.ratio_text {
+            out += &format!(", {ratio}");
+        }
+        out += &format!(". {}", spot.says);
+    }
+    if !light.spots.is_empty() {
+        out.push('\n');
+    }
+    out += "\nReach\n";
+    for reach in &light.reach {
+        out += &format!("  {}: {}\n", reach.name, reach.text);
+    }
+    if !light.aim.is_empty() {
+        out += &format!("\nAim, wall at {} m\n", light.wall_m);
+    }
+    for a in &light.aim {
+        out += &format!(
+            "  {}: mark {:.0} mm high, {:.0} mm below the lamp ({:.2} %). {}\n",
+            a.name,
+            1000.0 * a.mark_up_m,
+            1000.0 * a.drop_m,
+            a.percent,
+            a.says
+        );
+    }
+    if !light.glare.is_empty() {
+        out += "\nGlare\n";
+    }
+    for g in &light.glare {
+        out += &format!(
+            "  {} for {}: {:.0} cd, {:.2} lx at the eye, veil {:.2} cd/m2. {}\n",
+            g.from, g.who, g.candela, g.eye_lx, g.veil_cd_m2, g.says
+        );
+    }
+    out += "\nColour\n";
+    for c in &light.colours {
+        out += &format!("  {}: {}\n", c.name, c.text);
+    }
+    for note in &light.notes {
+        out += &format!("\n{note}\n");
+    }
+    out
+}
+
+/// What a photometric file says.
+pub(super) fn ies_text(file: &IesFile) -> String {
+    let mut out = format!("{}, type {}\n", file.edition.label(), file.grid.frame().label());
+    for (keyword, text) in &file.labels {
+        out += &match keyword.as_str() {
+            "" => format!("  {text}\n"),
+            keyword => format!("  [{keyword}] {text}\n"),
+        };
+    }
+    let (vertical, horizontal) = file.grid.size();
+    let [v0, v1, h0, h1] = file.grid.span_deg();
+    out += &format!(
+        "{vertical} vertical angles {v0} to {v1}, {horizontal} horizontal {h0} to {h1} degrees\n"
+    );
+    let beam = Distribution::Grid(Box::new(file.grid.clone()));
+    let stated = match file.stated_lm() {
+        Some(lm) => format!(" of {lm:.0} lm rated"),
+        None => ", absolute".to_owned(),
+    };
+    out += &format!("{:.0} lm{stated}, peak {:.0} cd\n", beam.flux_lm(), beam.peak().0);
+    let ([w, h], [fw, fh]) = (beam.width_deg(0.5), beam.width_deg(0.1));
+    out += &format!("Beam (half of the peak): {w:.1} wide, {h:.1} high, degrees\n");
+    out += &format!("Field (a tenth): {fw:.1} wide, {fh:.1} high, degrees\n");
+    for warning in &file.warnings {
+        out += &format!("Mind: {warning}\n");
+    }
+    out
+}
+
+/// Every lamp against the rules.
+pub(super) fn rules_text(job: &Job, report: &RoadReport) -> String {
+    let word = |v| match v {
+        RoadVerdict::Right => "right",
+        RoadVerdict::Ask => "ask",
+        RoadVerdict::Wrong => "WRONG",
+    };
+    let mut out = format!("Unit {}: {}\n{}\n", job.unit, job.title, report.says);
+    for region in &report.regions {
+        out += &format!("\n{}: {}\n", region.name, region.text);
+        for lamp in &region.lamps {
+            out += &format!("  {}: {}\n", lamp.name, word(lamp.verdict));
+            for r in &lamp.reasons {
+                out += &format!("    {} [{}; {}, {}]\n", r.says, r.rule, r.source, r.confidence);
+            }
+        }
+        for m in &region.missing {
+            out += &format!("  {}: {} ({})\n", m.lamp, m.text, word(m.verdict));
+        }
+        for r in &region.together {
+            out += &format!("  {} [{}]\n", r.says, r.rule);
+        }
+    }
+    out
+}
+
+/// What LED lamps do to each function.
+pub(super) fn swap_text(job: &Job, report: &SwapReport) -> String {
+    let mut out = format!("Unit {}: {}\n{}\n", job.unit, job.title, report.says);
+    for f in &report.functions {
+        out += &format!("\n{}: {}\n", f.name, f.says);
+        if !f.light_text.is_empty() {
+            out += &format!("  {}\n", f.light_text);
+        }
+        for (k, r) in f.remedies.iter().enumerate() {
+            out += &format!("  {}. {}: {} {}\n", k + 1, r.title, r.text, r.mind.join(" "));
+        }
+        for note in &f.notes {
+            out += &format!("  {note}\n");
+        }
+    }
+    out
+}

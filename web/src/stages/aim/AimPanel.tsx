@@ -1,0 +1,81 @@
+import { useDesk } from "../../sheet/desk";
+import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { CircuitPicker } from "../../ui/CircuitPicker";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { Panel } from "../../ui/Panel";
+import { OpticForm } from "./OpticForm";
+
+const REGIONS = [
+  { value: "", label: "both" },
+  { value: "us", label: "United States, federal" },
+  { value: "un", label: "UN regulations" },
+];
+
+/** Beams, places and marked spots: what a person says of the light. */
+export function AimPanel() {
+  const { job, circuit, edit } = useDesk();
+  const spots = job.lighting?.spots ?? [];
+  const lights = job.circuits?.[circuit]?.lights ?? [];
+  const addSpot = () =>
+    edit((j) =>
+      setAt(j, `lighting.spots[${spots.length}]`, {
+        name: `Spot ${spots.length + 1}`,
+        at: { along_m: -10, left_m: 0, up_m: 0 },
+        held: "up",
+      }),
+    );
+  return (
+    <Panel title="Aim" says="Where the light falls, and where it must not.">
+      <ChoiceField
+        path="lighting.region"
+        label="Rules of the road"
+        options={REGIONS}
+        write={(v) => v || undefined}
+      />
+      <NumberField path="lighting.wall_m" label="Wall from the lamps" unit="m" />
+      <CircuitPicker />
+      {lights.map((l, k) => (
+        <details key={l.id} className="border-t border-line pt-1">
+          <summary className="min-h-11 cursor-pointer content-center font-semibold">
+            {l.name}: beam and place
+          </summary>
+          <OpticForm path={`circuits[${circuit}].lights[${k}]`} light={l} />
+        </details>
+      ))}
+      <h3 className="border-t border-line pt-2 font-semibold">Marked spots</h3>
+      {spots.map((s, k) => (
+        <fieldset key={k} className="space-y-2 border-t border-line pt-2">
+          <legend className="sr-only">{s.name}</legend>
+          <TextField path={`lighting.spots[${k}].name`} label="Name" />
+          <div className="grid grid-cols-3 gap-2">
+            <NumberField
+              path={`lighting.spots[${k}].at.along_m`}
+              label="Behind front"
+              unit="m"
+              required
+            />
+            <NumberField path={`lighting.spots[${k}].at.left_m`} label="Left" unit="m" required />
+            <NumberField path={`lighting.spots[${k}].at.up_m`} label="High" unit="m" required />
+          </div>
+          <ChoiceField
+            path={`lighting.spots[${k}].held`}
+            label="Meter"
+            options={[
+              { value: "up", label: "lying, facing up" },
+              { value: "to_vehicle", label: "upright, facing the vehicle" },
+            ]}
+          />
+          <Button
+            kind="quiet"
+            className="!px-0"
+            onClick={() => edit((j) => setAt(j, `lighting.spots[${k}]`, undefined))}
+          >
+            Take out
+          </Button>
+        </fieldset>
+      ))}
+      <Button onClick={addSpot}>Mark a spot</Button>
+    </Panel>
+  );
+}

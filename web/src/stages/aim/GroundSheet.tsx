@@ -1,0 +1,159 @@
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
+import { LuxPicture } from "./LuxPicture";
+import { type Light, useLight } from "./useLight";
+
+const SUPPLIES: { value: Schemas["SupplyState"]; label: string }[] = [
+  { value: "engine_off", label: "Engine off" },
+  { value: "charging", label: "Charging" },
+  { value: "idle", label: "Idling" },
+  { value: "low_battery", label: "Low battery" },
+];
+
+/** The ground from above, the lamps, and how far they reach; a candidate beside it on the same scale. */
+export function GroundSheet() {
+  const { job } = useDesk();
+  const [circuit, setCircuit] = useState("");
+  const [supply, setSupply] = useState<Schemas["SupplyState"]>("engine_off");
+  const view = { circuit: circuit || undefined, supply };
+  const { data, error } = useLight(view);
+  const circuits = job.circuits ?? [];
+  const has = circuits
+    .filter((c) => !circuit || c.id === circuit)
+    .some((c) => c.lights?.some((l) => l.optic?.instead));
+  const other = useLight({ ...view, instead: has });
+  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data) return <p className="card p-4">Working out where the light falls ...</p>;
+  return (
+    <div className="space-y-4">
+      <div className="flex flex-wrap gap-3">
+        <label className="min-w-44">
+          <span className="block text-sm text-soft">Lamps</span>
+          <select className="field" value={circuit} onChange={(e) => setCircuit(e.target.value)}>
+            <option value="">all</option>
+            {circuits.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="min-w-44">
+          <span className="block text-sm text-soft">Supply</span>
+          <select
+            className="field"
+            value={supply}
+            onChange={(e) => setSupply(e.target.value as Schemas["SupplyState"])}
+          >
+            {SUPPLIES.map((s) => (
+              <option key={s.value} value={s.value}>
+                {s.label}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <div className={has && other.data ? "grid gap-3 md:grid-cols-2" : ""}>
+        <Ground light={data} title={has ? "As planned" : undefined} />
+        {has && other.data && <Ground light={other.data} title={namesOf(other.data)} />}
+      </div>
+      <Lamps light={data} />
+    </div>
+  );
+}
+
+function namesOf(light: Light): string {
+  return [...new Set(light.lamps.map((l) => l.name.replace(/ \d+$/, "")))].join(", ");
+}
+
+function Ground({ light, title }: { light: Light; title: string | undefined }) {
+  const [length, width] = light.vehicle_m;
+  // Of several colours, that of the most light.
+  const brightest = [...light.lamps].sort((a, b) => b.flux_lm - a.flux_lm)[0];
+  const screen = brightest?.screen ?? "#ffffff";
+  return (
+    <section aria-label={title ?? "Ground"} className="card space-y-2 p-3">
+      <h2 className="text-base">{title ?? "The ground from above"}</h2>
+      <LuxPicture
+        picture={light.ground}
+        screen={screen}
+        label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
+      >
+        <rect
+          x={-(width ?? 2) / 2}
+          y={-(length ?? 5)}
+          width={width ?? 2}
+          height={length ?? 5}
+          rx="0.2"
+          fill="#33413a"
+          stroke="#a6b3ab"
+          strokeWidth="0.08"
+        />
+        {light.lamps.map((l) => (
+          <circle
+            key={`${l.light}${l.number}`}
+            cx={-l.mount.at.left_m}
+            cy={-l.mount.at.along_m}
+            r="0.22"
+            fill={l.screen}
+          />
+        ))}
+        {light.spots.map((s) => (
+          <path
+            key={s.name}
+            d={`M${-s.at.left_m - 0.6} ${-s.at.along_m}h1.2m-0.6 -0.6v1.2`}
+            stroke="#ff6a55"
+            strokeWidth="0.18"
+          />
+        ))}
+      </LuxPicture>
+      <p className="text-sm text-soft">Lines in lx, the front is up.</p>
+      <ul className="flex flex-wrap gap-x-5 text-sm">
+        {light.reach.map((r) => (
+          <li key={r.name + r.lux_lx}>
+            {r.name}: <span className="font-reading">{r.text}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Lamps({ light }: { light: Light }) {
+  return (
+    <section aria-label="Lamps" className="card overflow-x-auto p-3">
+      <table className="w-full text-left text-sm">
+        <thead className="text-soft">
+          <tr>
+            <th className="font-normal">Lamp</th>
+            <th className="font-normal">Beam</th>
+            <th className="font-normal">Stands</th>
+            <th className="font-normal">Burns</th>
+          </tr>
+        </thead>
+        <tbody>
+          {light.lamps.map((l) => (
+            <tr key={`${l.light}${l.number}`} className="border-t border-line align-top">
+              <td className="py-1 pr-3">
+                {l.name}
+                {l.fault && <span className="block text-rust">{l.fault}</span>}
+              </td>
+              <td className="pr-3">
+                <span className="font-reading">{l.beam_text}</span>
+                {l.is_beam_assumed && <span className="italic text-soft"> assumed</span>}
+              </td>
+              <td className="pr-3">
+                <span className="font-reading whitespace-nowrap">
+                  {l.mount.at.up_m.toFixed(2)} m high, {(l.mount.down_deg ?? 0).toFixed(1)}° down
+                </span>
+                {l.is_place_assumed && <span className="italic text-soft"> assumed</span>}
+              </td>
+              <td className="font-reading whitespace-nowrap">{l.level_text}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

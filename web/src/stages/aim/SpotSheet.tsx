@@ -1,0 +1,198 @@
+import { useState } from "react";
+import { ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
+import { getAt, setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
+import { readNumber } from "../../ui/fields";
+import { useMeterAddress } from "../prove/meter";
+import { useLight } from "./useLight";
+
+type Spot = Schemas["SpotAnswer"];
+type When = "before_lx" | "after_lx";
+
+/** Lux at marked spots: before, after, predicted, and what explains a difference. */
+export function SpotSheet() {
+  const { data, error } = useLight({});
+  const [address, setAddress] = useMeterAddress("lux");
+  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data) return <p className="card p-4">Working out the light ...</p>;
+  return (
+    <div className="space-y-3">
+      <p className="text-sm text-soft">
+        The same spot, the meter held the same way, other light off. A camera's exposure hides the
+        difference.
+      </p>
+      {data.spots.length === 0 && (
+        <p className="card p-4">No spot is marked yet: mark one on the left.</p>
+      )}
+      <ol aria-label="Spots" className="space-y-2">
+        {data.spots.map((s) => (
+          <SpotCard key={s.name} spot={s} address={address} />
+        ))}
+      </ol>
+      <LuxList />
+      <label className="card block p-3">
+        <span className="block text-sm text-soft">
+          Lux meter that speaks SCPI over TCP, such as 127.0.0.1:5025 (stand-in: jovek sim lux)
+        </span>
+        <input
+          className="field max-w-72 font-reading"
+          value={address}
+          placeholder="none"
+          onChange={(e) => setAddress(e.target.value)}
+        />
+      </label>
+    </div>
+  );
+}
+
+function SpotCard({ spot, address }: { spot: Spot; address: string }) {
+  return (
+    <li
+      className="card grid items-start gap-3 p-3 md:grid-cols-[minmax(0,1fr)_7rem_11rem_11rem]"
+      data-spot={spot.name}
+    >
+      <div>
+        <p className="font-semibold">{spot.name}</p>
+        {spot.ratio_text && <p className="font-reading">{spot.ratio_text}</p>}
+        {spot.says && <p className="text-sm">{spot.says}</p>}
+      </div>
+      <p>
+        <span className="block text-sm text-soft">Predicted</span>
+        <span className="font-reading text-lg">{spot.predicted_text}</span>
+      </p>
+      <LuxBox spot={spot} when="before_lx" label="Before" address={address} />
+      <LuxBox spot={spot} when="after_lx" label="After" address={address} />
+    </li>
+  );
+}
+
+function LuxBox({
+  spot,
+  when,
+  label,
+  address,
+}: {
+  spot: Spot;
+  when: When;
+  label: string;
+  address: string;
+}) {
+  const { edit } = useDesk();
+  const [text, setText] = useState("");
+  const [fault, setFault] = useState<string>();
+  const held = spot[when];
+  const put = (lx: number) => {
+    edit((j) => {
+      const list = (getAt(j, "record.lux") as Schemas["Lux"][] | undefined) ?? [];
+      const at = list.findIndex((l) => l.spot === spot.name);
+      const index = at < 0 ? list.length : at;
+      const row = { ...(list[index] ?? { spot: spot.name }), [when]: lx };
+      return setAt(j, `record.lux[${index}]`, row);
+    });
+    setText("");
+    setFault(undefined);
+  };
+  const typed = () => {
+    const value = readNumber(text, "lx");
+    if (typeof value === "number") put(value);
+    else setFault(value === "empty" ? "Type the reading." : value);
+  };
+  const fromMeter = () =>
+    unwrap(
+      api.POST("/api/device", { body: { address, check: spot.name, unit: "lx", commands: [] } }),
+    ).then(
+      (answer) => {
+        if (answer.value != null) put(answer.value);
+      },
+      (e) => setFault(e instanceof ApiError ? e.problem.detail : "The meter gave no figure."),
+    );
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        typed();
+      }}
+    >
+      <label>
+        <span className="block text-sm text-soft">
+          {label}
+          {held != null && <span className="font-reading text-ink"> {held} lx</span>}
+        </span>
+        <span className="sr-only">{spot.name}</span>
+        <input
+          className="field min-h-[44px] font-reading"
+          inputMode="decimal"
+          placeholder="lx"
+          value={text}
+          aria-invalid={!!fault}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <div className="mt-1 flex gap-1">
+        <Button type="submit" className="min-h-[44px] flex-1">
+          Keep
+        </Button>
+        {address && (
+          <Button className="min-h-[44px]" onClick={fromMeter}>
+            Meter
+          </Button>
+        )}
+      </div>
+      {fault && (
+        <p role="alert" className="text-sm text-rust">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** Lux from a list: good rows are kept at once, bad ones named by line. */
+function LuxList() {
+  const { job, edit } = useDesk();
+  const [text, setText] = useState("");
+  const [says, setSays] = useState<string[]>([]);
+  const take = async () => {
+    try {
+      const read = await unwrap(api.POST("/api/light/log", { body: { job, text } }));
+      edit((j) => {
+        const list = [...((getAt(j, "record.lux") as Schemas["Lux"][] | undefined) ?? [])];
+        for (const row of read.good) {
+          const at = list.findIndex((l) => l.spot === row.spot);
+          const given = Object.fromEntries(Object.entries(row).filter(([, v]) => v != null));
+          if (at < 0) list.push({ ...row, ...given });
+          else list[at] = { spot: row.spot, ...list[at], ...given };
+        }
+        return read.good.length > 0 ? setAt(j, "record.lux", list) : j;
+      });
+      setSays([
+        `${read.good.length} kept.`,
+        ...read.bad.map((b) => `Line ${b.line}, "${b.text}": ${b.why}.`),
+      ]);
+    } catch (e) {
+      setSays([e instanceof ApiError ? e.problem.detail : "It was not read."]);
+    }
+  };
+  return (
+    <details className="card p-3">
+      <summary className="min-h-11 cursor-pointer content-center text-soft">
+        From a list (CSV: spot, before, after)
+      </summary>
+      <label>
+        <span className="sr-only">List of lux</span>
+        <textarea
+          className="field min-h-24 font-reading"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <Button onClick={take}>Take the list</Button>
+      <ul role="status" className="text-sm">
+        {says.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}
