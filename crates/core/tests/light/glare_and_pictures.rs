@@ -147,7 +147,7 @@ fn reach_by_the_inverse_square() {
         distribution: Distribution::of(Some(&beam), None, 0.0).unwrap(),
         part: 1.0,
     };
-    let found = reach("spot", &[source.clone()]);
+    let found = reach("spot", std::slice::from_ref(&source));
     assert!((found[0].far_m.unwrap() - 316.2).abs() < 0.3 && found[0].lux_lx == 1.0);
     assert!((found[1].far_m.unwrap() - 100.0).abs() < 0.2);
     // Four of them reach twice as far; dimmed to a hundredth, a tenth.
