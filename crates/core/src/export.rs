@@ -6,11 +6,12 @@ use crate::diagram::{self, diagram};
 use crate::harness::reels::REEL_M;
 use crate::harness::{cuts, formboard, labels, parts, pins};
 use crate::job::{Job, SupplyState};
-use crate::light::{LightAsked, drawing, light};
+use crate::light::{LightAsked, LightPicture, drawing, light};
 use crate::moment::MomentError;
 use crate::record::as_built;
 use crate::state::{self, StateError};
 use crate::stock::{self, StockLine};
+use crate::trailer;
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -105,7 +106,13 @@ pub enum ExportError {
 /// The light of all lamps with the engine off.
 fn plain_light(job: &Job) -> LightAsked {
     let supply = SupplyState::EngineOff;
-    LightAsked { job: job.clone(), supply, circuit: None, instead: false }
+    LightAsked {
+        job: job.clone(),
+        supply,
+        circuit: None,
+        instead: false,
+        drawn: LightPicture::Ground,
+    }
 }
 
 /// Writes a job in a format; `state` names the state for SPICE and the diagram.
@@ -137,7 +144,10 @@ pub fn export_with(
         Format::WiresCsv => cuts::csv(&assess(job).cuts),
         Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M)),
         Format::LabelsCsv => labels::csv(&assess(job).cuts),
-        Format::PinsCsv => pins::csv(&assess(job).pins),
+        Format::PinsCsv => {
+            let trailer = trailer::link::pins(job)?;
+            pins::csv(&[assess(job).pins, trailer].concat())
+        }
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
         Format::EstimateCsv => stock::estimate::csv(&stock::estimate(job, &assess(job), shelf)),

@@ -12,7 +12,7 @@ use jovek_core::export::{ExportError, Format, export_with};
 use jovek_core::harness::formboard;
 use jovek_core::job::{Job, Region, SupplyState, VehicleState};
 use jovek_core::light::glare::GlareGrade;
-use jovek_core::light::{LightAsked, ies, light, meter::LuxMeter};
+use jovek_core::light::{LightAsked, LightPicture, ies, light, meter::LuxMeter};
 use jovek_core::moment::moment;
 use jovek_core::proof::prove;
 use jovek_core::road::judge::{LampOnRoad, RoadVerdict};
@@ -566,7 +566,7 @@ fn light_of(job: Job, supply: &str, instead: bool, json: bool) -> anyhow::Result
         .into_iter()
         .find(|s| s.key() == supply)
         .ok_or_else(|| anyhow!("there is no supply \"{supply}\"; use one of {known}"))?;
-    let asked = LightAsked { job, supply, circuit: None, instead };
+    let asked = LightAsked { job, supply, circuit: None, instead, drawn: LightPicture::Ground };
     let found = light(&asked)?;
     let dazzles = found.glare.iter().any(|g| g.grade == GlareGrade::Dazzles);
     print(&if json {

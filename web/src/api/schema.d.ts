@@ -2813,6 +2813,8 @@ export interface components {
         /** @description What is asked of the light. */
         LightAsked: {
             circuit?: null | components["schemas"]["CircuitId"];
+            /** @description What is drawn. */
+            drawn?: components["schemas"]["LightPicture"];
             /** @description The candidates in place of their lamps. */
             instead?: boolean;
             /** @description The job. */
@@ -2843,6 +2845,11 @@ export interface components {
             /** @enum {string} */
             kind: "incandescent";
         };
+        /**
+         * @description What of the light is drawn: a picture takes longer than all the figures.
+         * @enum {string}
+         */
+        LightPicture: "ground" | "wall" | "nothing";
         /** @description The light of a job. */
         LightReport: {
             /** @description The aim sheet. */
@@ -2851,8 +2858,7 @@ export interface components {
             colours: components["schemas"]["ColourAnswer"][];
             /** @description Glare. */
             glare: components["schemas"]["GlareAnswer"][];
-            /** @description The ground from above. */
-            ground: components["schemas"]["Picture"];
+            ground?: null | components["schemas"]["Picture"];
             /** @description Each lamp. */
             lamps: components["schemas"]["LampAnswer"][];
             /** @description What a person should know: sides unlike, mixed white, camera, back-glare, files that do not count. */

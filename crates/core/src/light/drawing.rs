@@ -134,7 +134,8 @@ fn table(out: &mut String, report: &LightReport) {
 
 /// The ground from above with its lines of equal lux, the vehicle's front up.
 pub fn beam_svg(job: &Job, report: &LightReport) -> String {
-    let picture = &report.ground;
+    let title = format!("Unit {}: light on the ground, lx", job.unit);
+    let Some(picture) = &report.ground else { return page(&title, "") };
     let (w_m, h_m) =
         (picture.step_m * (picture.wide - 1) as f64, picture.step_m * (picture.high - 1) as f64);
     let scale = (220.0 / w_m).min(180.0 / h_m);
@@ -190,7 +191,7 @@ pub fn beam_svg(job: &Job, report: &LightReport) -> String {
     let bar_m = if w_m > 30.0 { 10.0 } else { 5.0 };
     line(&mut out, (235.0, 200.0), (235.0 + scale * bar_m, 200.0), "stroke-width=\"0.8\"");
     text(&mut out, (235.0, 198.0), 3.2, "start", &format!("{bar_m:.0} m"));
-    page(&format!("Unit {}: light on the ground, lx", job.unit), &out)
+    page(&title, &out)
 }
 
 fn contours(out: &mut String, picture: &Picture, at: &dyn Fn(f64, f64) -> (f64, f64)) {

@@ -28,4 +28,4 @@ pub mod source;
 pub mod spots;
 pub mod vector;
 
-pub use report::{LightAsked, LightReport, light};
+pub use report::{LightAsked, LightPicture, LightReport, light};

@@ -1,7 +1,7 @@
 //! Light on the ground from above and on a wall, with lines of equal lux.
 
 use super::lamps::{Lamp, size_m};
-use super::source::{Source, lux};
+use super::source::{Aimed, Source};
 use super::vector::Vector;
 use crate::job::{At, Job, LampRole};
 use contour::ContourBuilder;
@@ -71,8 +71,10 @@ pub fn around(job: &Job, lamps: &[Lamp]) -> Frame {
 /// Illuminance on the ground, `points` from side to side: right of the middle to the right, the front up.
 pub fn ground(sources: &[Source], frame: Frame, points: usize) -> Picture {
     let up = Vector { along: 0.0, left: 0.0, up: 1.0 };
+    let aimed: Vec<Aimed> = sources.iter().map(Source::aimed).collect();
     picture(frame, points, |right_m, ahead_m| {
-        lux(sources, At { along_m: -ahead_m, left_m: -right_m, up_m: 0.0 }, up)
+        let at = At { along_m: -ahead_m, left_m: -right_m, up_m: 0.0 };
+        aimed.iter().map(|s| s.lux(at, up)).sum()
     })
 }
 
@@ -89,25 +91,42 @@ pub fn wall(sources: &[Source], wall_m: f64, points: usize) -> Option<Picture> {
     let half_m = (0.6 * wall_m).clamp(2.0, 8.0);
     let frame =
         Frame { left_m: -half_m, bottom_m: 0.0, right_m: half_m, top_m: 0.5 * half_m + 1.0 };
+    let aimed: Vec<Aimed> = sources.iter().map(Source::aimed).collect();
     Some(picture(frame, points, |right_m, up_m| {
         let at = At {
             along_m: along_m + wall_m * out.along - right_m * left.along,
             left_m: left_m + wall_m * out.left - right_m * left.left,
             up_m,
         };
-        lux(sources, at, back)
+        aimed.iter().map(|s| s.lux(at, back)).sum()
     }))
 }
 
-fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64) -> Picture {
+fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64 + Sync) -> Picture {
     let points = points.max(2);
     let step_m = (frame.right_m - frame.left_m) / (points - 1) as f64;
     let high = ((frame.top_m - frame.bottom_m) / step_m).round() as usize + 1;
-    let mut exact = Vec::with_capacity(points * high);
-    for row in 0..high {
+    let row = |row: usize| {
         let y = frame.bottom_m + step_m * row as f64;
-        exact.extend((0..points).map(|k| lux_at(frame.left_m + step_m * k as f64, y)));
-    }
+        (0..points).map(move |k| (frame.left_m + step_m * k as f64, y))
+    };
+    let some = |rows: std::ops::Range<usize>| -> Vec<f64> {
+        rows.flat_map(row).map(|(x, y)| lux_at(x, y)).collect()
+    };
+    // On all cores: no row hangs on another, and their order stays.
+    let cores = std::thread::available_parallelism().map_or(1, usize::from);
+    let share = high.div_ceil(cores).max(1);
+    let exact: Vec<f64> = std::thread::scope(|scope| {
+        let shares: Vec<_> = (0..high)
+            .step_by(share)
+            .map(|from| from..(from + share).min(high))
+            .map(|rows| scope.spawn(|| some(rows)))
+            .collect();
+        shares
+            .into_iter()
+            .flat_map(|s| s.join().unwrap_or_else(|panic| std::panic::resume_unwind(panic)))
+            .collect()
+    });
     let most_lx = exact.iter().copied().fold(0.0, f64::max);
     Picture {
         left_m: frame.left_m,

@@ -29,6 +29,22 @@ pub struct LightAsked {
     /// The candidates in place of their lamps.
     #[serde(default)]
     pub instead: bool,
+    /// What is drawn.
+    #[serde(default)]
+    pub drawn: LightPicture,
+}
+
+/// What of the light is drawn: a picture takes longer than all the figures.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LightPicture {
+    /// The ground from above.
+    #[default]
+    Ground,
+    /// The wall that the asked circuit's lamps face.
+    Wall,
+    /// Nothing.
+    Nothing,
 }
 
 /// One lamp and its light.
@@ -114,9 +130,9 @@ pub struct LightReport {
     pub spots: Vec<SpotAnswer>,
     /// Reach.
     pub reach: Vec<ReachAnswer>,
-    /// The ground from above.
-    pub ground: Picture,
-    /// The wall that the asked circuit's lamps face; none for several circuits.
+    /// The ground from above; none where it was not asked for.
+    pub ground: Option<Picture>,
+    /// The wall that the asked circuit's lamps face; none where it was not asked for, and for several circuits.
     pub wall: Option<Picture>,
     /// From the lamps to the wall, m.
     pub wall_m: f64,
@@ -170,8 +186,13 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         lamps: shown.iter().map(lamp_answer).collect(),
         spots: spot_answers(job, &study, &all, asked.supply)?,
         reach: job.circuits.iter().flat_map(|c| reach(&c.name, &of_circuit(&all, &c.id))).collect(),
-        ground: ground(&sources, around(job, &shown), POINTS),
-        wall: asked.circuit.as_ref().and_then(|_| wall(&sources, wall_m, POINTS)),
+        ground: (asked.drawn == LightPicture::Ground)
+            .then(|| ground(&sources, around(job, &shown), POINTS)),
+        wall: asked
+            .circuit
+            .as_ref()
+            .filter(|_| asked.drawn == LightPicture::Wall)
+            .and_then(|_| wall(&sources, wall_m, POINTS)),
         wall_m,
         vehicle_m: size_m(job),
         aim: aim.into_iter().map(|(_, a)| a).collect(),

@@ -134,16 +134,40 @@ pub struct Source {
     pub part: f64,
 }
 
+/// A source with its axes worked out: for asking about many points.
+#[derive(Debug, Clone, Copy)]
+pub struct Aimed<'s> {
+    source: &'s Source,
+    axes: Axes,
+}
+
 impl Source {
+    /// Ready to be asked about many points.
+    pub fn aimed(&self) -> Aimed<'_> {
+        Aimed { source: self, axes: Axes::of(&self.mount) }
+    }
+
     /// Luminous intensity toward a point, cd, and the distance to it, m.
     pub fn toward(&self, to: At) -> (f64, f64) {
-        let way = Vector::between(self.mount.at, to);
+        self.aimed().toward(to)
+    }
+
+    /// Illuminance on a surface at a point that faces `normal`, lx.
+    pub fn lux(&self, at: At, normal: Vector) -> f64 {
+        self.aimed().lux(at, normal)
+    }
+}
+
+impl Aimed<'_> {
+    /// Luminous intensity toward a point, cd, and the distance to it, m.
+    pub fn toward(&self, to: At) -> (f64, f64) {
+        let way = Vector::between(self.source.mount.at, to);
         let far_m = way.length();
         if far_m < 1e-6 {
             return (0.0, 0.0);
         }
         let unit = Vector { along: way.along / far_m, left: way.left / far_m, up: way.up / far_m };
-        (self.part * self.distribution.candela(Axes::of(&self.mount).ray(unit)), far_m)
+        (self.source.part * self.source.distribution.candela(self.axes.ray(unit)), far_m)
     }
 
     /// Illuminance on a surface at a point that faces `normal`, lx: E = I cos(θ) / d², θ at the lit surface. Source:
@@ -153,8 +177,7 @@ impl Source {
         if candela <= 0.0 || far_m < 0.05 {
             return 0.0;
         }
-        let back = Vector::between(at, self.mount.at);
-        let cos = back.dot(normal) / far_m;
+        let cos = Vector::between(at, self.source.mount.at).dot(normal) / far_m;
         candela * cos.max(0.0) / (far_m * far_m)
     }
 }

@@ -4,6 +4,7 @@ use super::connectors::{PinFunction, TrailerConnector, TrailerPin, all, connecto
 use super::ground::{GroundAnswer, lost_ground};
 use crate::answers::study;
 use crate::circuit::SolveError;
+use crate::harness::Pin;
 use crate::job::{Job, LampRole, SupplyState};
 use crate::light::lamps::lamps;
 use serde::Serialize;
@@ -120,6 +121,34 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
         plug: plug.clone(),
         connectors: all().to_vec(),
     }))
+}
+
+/// The wires of the plug as rows of the pin table; none without a trailer.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn pins(job: &Job) -> Result<Vec<Pin>, SolveError> {
+    let Some(found) = link(job)? else { return Ok(Vec::new()) };
+    let wires = found.rows.iter().flat_map(|row| row.to.iter().map(move |to| (row, to)));
+    Ok(wires
+        .map(|(row, to)| {
+            let ends: Vec<String> =
+                row.from.iter().map(|f| format!("socket {} {}", f.pin, f.colour)).collect();
+            let usual = found.plug.pins.iter().find(|p| p.pin == to.pin);
+            Pin {
+                circuit: to.says.clone(),
+                connector: found.plug.name.clone(),
+                pin: to.pin.clone(),
+                wire: to.colour.clone(),
+                wire_text: usual.map_or_else(String::new, |p| p.wire.clone()),
+                goes_to: match (ends.is_empty(), row.between.is_empty()) {
+                    (true, _) => row.between.clone(),
+                    (false, true) => ends.join(", "),
+                    (false, false) => format!("{} ({})", ends.join(", "), row.between),
+                },
+            }
+        })
+        .collect())
 }
 
 fn has_turn(c: &TrailerConnector) -> bool {

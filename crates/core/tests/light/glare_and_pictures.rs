@@ -12,11 +12,17 @@ use jovek_core::light::lamps::{Lamp, lamps};
 use jovek_core::light::picture::{Frame, around, ground, wall};
 use jovek_core::light::report::reach;
 use jovek_core::light::source::{Distribution, Source};
-use jovek_core::light::{LightAsked, LightReport, light};
+use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
 use proptest::prelude::*;
 
 fn asked(job: &Job) -> LightAsked {
-    LightAsked { job: job.clone(), supply: SupplyState::EngineOff, circuit: None, instead: false }
+    LightAsked {
+        job: job.clone(),
+        supply: SupplyState::EngineOff,
+        circuit: None,
+        instead: false,
+        drawn: LightPicture::Ground,
+    }
 }
 
 fn shown(job: &Job) -> LightReport {

@@ -5,6 +5,8 @@
 mod common;
 
 mod aim_and_colour;
+mod any_lamp_any_swap;
+mod built_and_refused;
 mod files;
 mod glare_and_pictures;
 mod job_light;

@@ -16,12 +16,13 @@ export function GroundSheet() {
   const { job } = useDesk();
   const [circuit, setCircuit] = useState("");
   const [supply, setSupply] = useState<Schemas["SupplyState"]>("engine_off");
-  const view = { circuit: circuit || undefined, supply };
+  const view = { circuit: circuit || undefined, supply, drawn: "ground" as const };
   const { data, error } = useLight(view);
   const circuits = job.circuits ?? [];
   const has = circuits
     .filter((c) => !circuit || c.id === circuit)
     .some((c) => c.lights?.some((l) => l.optic?.instead));
+  // Without a candidate it is the same question, asked once.
   const other = useLight({ ...view, instead: has });
   if (error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out where the light falls ...</p>;
@@ -75,39 +76,41 @@ function Ground({ light, title }: { light: Light; title: string | undefined }) {
   return (
     <section aria-label={title ?? "Ground"} className="card space-y-2 p-3">
       <h2 className="text-base">{title ?? "The ground from above"}</h2>
-      <LuxPicture
-        picture={light.ground}
-        screen={screen}
-        label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
-      >
-        <rect
-          x={-(width ?? 2) / 2}
-          y={-(length ?? 5)}
-          width={width ?? 2}
-          height={length ?? 5}
-          rx="0.2"
-          fill="#33413a"
-          stroke="#a6b3ab"
-          strokeWidth="0.08"
-        />
-        {light.lamps.map((l) => (
-          <circle
-            key={`${l.light}${l.number}`}
-            cx={-l.mount.at.left_m}
-            cy={-l.mount.at.along_m}
-            r="0.22"
-            fill={l.screen}
+      {light.ground && (
+        <LuxPicture
+          picture={light.ground}
+          screen={screen}
+          label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
+        >
+          <rect
+            x={-(width ?? 2) / 2}
+            y={-(length ?? 5)}
+            width={width ?? 2}
+            height={length ?? 5}
+            rx="0.2"
+            fill="#33413a"
+            stroke="#a6b3ab"
+            strokeWidth="0.08"
           />
-        ))}
-        {light.spots.map((s) => (
-          <path
-            key={s.name}
-            d={`M${-s.at.left_m - 0.6} ${-s.at.along_m}h1.2m-0.6 -0.6v1.2`}
-            stroke="#ff6a55"
-            strokeWidth="0.18"
-          />
-        ))}
-      </LuxPicture>
+          {light.lamps.map((l) => (
+            <circle
+              key={`${l.light}${l.number}`}
+              cx={-l.mount.at.left_m}
+              cy={-l.mount.at.along_m}
+              r="0.22"
+              fill={l.screen}
+            />
+          ))}
+          {light.spots.map((s) => (
+            <path
+              key={s.name}
+              d={`M${-s.at.left_m - 0.6} ${-s.at.along_m}h1.2m-0.6 -0.6v1.2`}
+              stroke="#ff6a55"
+              strokeWidth="0.18"
+            />
+          ))}
+        </LuxPicture>
+      )}
       <p className="text-sm text-soft">Lines in lx, the front is up.</p>
       <ul className="flex flex-wrap gap-x-5 text-sm">
         {light.reach.map((r) => (

@@ -17,7 +17,7 @@ export function WallSheet() {
     c.lights?.some((l) => l.role === "fog" || l.role === "driving"),
   );
   const [circuit, setCircuit] = useState(aimed[0]?.id ?? job.circuits?.[0]?.id);
-  const { data, error } = useLight({ circuit });
+  const { data, error } = useLight({ circuit, drawn: "wall" });
   if (error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Drawing the wall ...</p>;
   return (

@@ -11,16 +11,25 @@ export interface LightView {
   supply?: Schemas["SupplyState"];
   /** The candidates in place of their lamps. */
   instead?: boolean;
+  /** What is drawn; nothing where only figures are wanted. */
+  drawn?: Schemas["LightAsked"]["drawn"];
 }
 
 /** Where the light of the job falls, anew with every change. */
-export function useLight({ circuit, supply = "engine_off", instead = false }: LightView) {
+export function useLight({
+  circuit,
+  supply = "engine_off",
+  instead = false,
+  drawn = "nothing",
+}: LightView) {
   const { job } = useDesk();
   return useQuery<Light, ApiError>({
-    queryKey: ["light", identity(job), circuit, supply, instead],
+    queryKey: ["light", identity(job), circuit, supply, instead, drawn],
     retry: false,
     placeholderData: keepPreviousData,
     queryFn: async () =>
-      unwrap(api.POST("/api/light", { body: { job, supply, circuit: circuit ?? null, instead } })),
+      unwrap(
+        api.POST("/api/light", { body: { job, supply, circuit: circuit ?? null, instead, drawn } }),
+      ),
   });
 }

@@ -1,0 +1,189 @@
+//! Trailers that are built are whole jobs; facts of light, swaps and trailers are kept to the byte, and what cannot be
+//! is refused with its place.
+
+use crate::common::demo_jobs;
+use jovek_core::answers::assess;
+use jovek_core::job::{
+    Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, Held, Instead, Job, LampColour,
+    LedBulb, Lighting, LuxSpot, Mount, Optic, Permit, Photometric, Region, Signal, SwapFunction,
+    TrailerLink, Watcher,
+};
+use jovek_core::proof::prove;
+use jovek_core::rules::Grade;
+use jovek_core::trailer::build::{TrailerAsked, build};
+use proptest::prelude::*;
+
+fn asked(length_m: f64, width_m: f64, region: Region, is_combined: bool) -> TrailerAsked {
+    TrailerAsked {
+        unit: "T9".into(),
+        length_m,
+        width_m,
+        height_m: 1.8,
+        has_two_axles: length_m > 5.0,
+        region,
+        is_combined,
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 12, ..ProptestConfig::default() })]
+
+    /// Any trailer: every wire is sized without a Stop, every lamp burns with its function and with no other, and
+    /// nothing flows with everything off.
+    #[test]
+    fn built_trailers_are_whole(
+        length_m in 2.0..13.0f64, width_m in 1.2..2.55f64, us in any::<bool>(), is_combined in any::<bool>(),
+    ) {
+        let region = if us { Region::Us } else { Region::Un };
+        let job = build(&asked(length_m, width_m, region, is_combined));
+        let answers = assess(&job);
+        let stops: Vec<_> = answers.findings.iter().filter(|f| f.grade == Grade::Stop).collect();
+        prop_assert!(stops.is_empty(), "{stops:?}");
+        prop_assert_eq!(answers.circuits.len(), job.circuits.len());
+        let proof = prove(&job);
+        prop_assert!(proof.wishes.iter().all(|w| w.missed == 0), "{:?}", proof.wishes);
+        prop_assert!(proof.backfeeds.is_empty(), "{:?}", proof.backfeeds);
+        // The longer the trailer, the more wire.
+        let wire = |job: &Job| assess(job).cut_totals.iter().map(|t| t.length_m).sum::<f64>();
+        let longer = build(&asked(length_m + 2.0, width_m, region, is_combined));
+        prop_assert!(wire(&longer) > wire(&job));
+    }
+}
+
+/// A job with every fact of light, swaps and trailers.
+fn full() -> Job {
+    let mut job = demo_jobs().into_iter().find(|(n, _)| *n == "51").unwrap().1;
+    job.circuits[0].lights[0].optic = Some(Optic {
+        beam: Some(Beam {
+            flux_lm: Some(900.0),
+            wide_deg: Some(60.0),
+            high_deg: Some(40.0),
+            peak_cd: Some(700.0),
+            has_cut_off: true,
+        }),
+        file: Some(Photometric { name: "x.ies".into(), text: "TILT=NONE\n".into() }),
+        is_bare_flux: true,
+        kelvin: Some(5000.0),
+        cover: Some(Cover::Amber),
+        mounts: vec![Mount {
+            at: At { along_m: 4.0, left_m: 0.5, up_m: 1.9 },
+            faces_deg: 180.0,
+            down_deg: 20.0,
+        }],
+        adjuster: Some(Adjuster { pitch_mm: 1.0, arm_mm: 80.0, reach: "From behind".into() }),
+        found_m: vec![None, Some(1.2)],
+        instead: Some(Instead {
+            name: "Another".into(),
+            beam: Beam::default(),
+            file: None,
+            colour: Some(LampColour::Yellow),
+        }),
+    });
+    job.lighting = Lighting {
+        region: Some(Region::Un),
+        wall_m: Some(10.0),
+        spots: vec![LuxSpot {
+            name: "A spot".into(),
+            at: At { along_m: 9.0, left_m: 0.0, up_m: 0.0 },
+            held: Held::Up,
+            lit: vec!["bed".into()],
+        }],
+        permits: vec![Permit { colour: LampColour::Blue, by: "the county".into() }],
+    };
+    job.swaps = vec![SwapFunction {
+        name: "Left turn".into(),
+        signal: Signal::Left,
+        bulbs: vec![BulbPlace {
+            place: "rear".into(),
+            bulb: "P21/5W".into(),
+            is_second_filament: true,
+            count: 2,
+            led: Some(LedBulb {
+                watt: 3.0,
+                flux_lm: Some(300.0),
+                takes_either_polarity: true,
+                is_monitored_type: true,
+            }),
+        }],
+        watched: Watcher::Module {
+            least_a: Some(0.5),
+            has_cold_pulses: true,
+            duty: Some(0.2),
+            coding: Some(CodingBit { module: "Body".into(), bit: 6, value: 18 }),
+        },
+        is_closed_housing: true,
+        has_open_fan: true,
+        was_powered_unplugged: true,
+    }];
+    job.trailer = Some(TrailerLink {
+        socket: ConnectorKind::Iso13,
+        plug: ConnectorKind::Flat4,
+        seen_from_a: Some(0.4),
+    });
+    job
+}
+
+#[test]
+fn every_fact_is_written_and_read_again() {
+    let job = full();
+    let text = job.write();
+    let again = Job::read(&text).unwrap();
+    assert_eq!(again, job);
+    assert_eq!(again.write(), text, "to the byte");
+    // What nobody said is not written.
+    let plain = Job::starter("X1").write();
+    for word in ["optic", "lighting", "swaps", "trailer"] {
+        assert!(!plain.contains(word), "{word}");
+        assert!(text.contains(word), "{word}");
+    }
+}
+
+/// Each figure beyond what there is, refused with its place; a misspelt fact too.
+#[test]
+fn what_cannot_be_is_refused_with_its_place() {
+    type Change = fn(&mut Job);
+    fn optic(job: &mut Job) -> &mut Optic {
+        job.circuits[0].lights[0].optic.as_mut().unwrap()
+    }
+    let bad: [(Change, &str); 17] = [
+        (|j| optic(j).beam.as_mut().unwrap().flux_lm = Some(-1.0), "optic.beam.flux_lm"),
+        (|j| optic(j).beam.as_mut().unwrap().wide_deg = Some(400.0), "optic.beam.wide_deg"),
+        (|j| optic(j).beam.as_mut().unwrap().peak_cd = Some(1e9), "optic.beam.peak_cd"),
+        (|j| optic(j).kelvin = Some(300.0), "optic.kelvin"),
+        (|j| optic(j).mounts[0].down_deg = 120.0, "mounts[0].down_deg"),
+        (|j| optic(j).mounts[0].at.up_m = 40.0, "mounts[0].at.up_m"),
+        (|j| optic(j).found_m = vec![Some(1.0); 9], "optic.mounts"),
+        (|j| optic(j).adjuster.as_mut().unwrap().pitch_mm = 0.0, "adjuster.pitch_mm"),
+        (|j| optic(j).file.as_mut().unwrap().text = "x".repeat(200_001), "optic.file.text"),
+        (|j| j.lighting.wall_m = Some(0.0), "lighting.wall_m"),
+        (|j| j.lighting.spots.push(j.lighting.spots[0].clone()), "lighting.spots[1].name"),
+        (|j| j.swaps[0].bulbs[0].bulb = "no such".into(), "swaps[0].bulbs[0].bulb"),
+        (|j| j.swaps[0].bulbs[0].bulb = "P21W".into(), "is_second_filament"),
+        (|j| j.swaps[0].bulbs[0].count = 0, "swaps[0].bulbs[0].count"),
+        (|j| j.swaps[0].bulbs[0].led.as_mut().unwrap().watt = 900.0, "led.watt"),
+        (
+            |j| {
+                j.swaps[0].watched = Watcher::Module {
+                    least_a: None,
+                    has_cold_pulses: false,
+                    duty: None,
+                    coding: Some(CodingBit { module: "Body".into(), bit: 9, value: 18 }),
+                }
+            },
+            "watched.coding.bit",
+        ),
+        (
+            |j| j.swaps[0].watched = Watcher::ElectronicFlasher { least_a: Some(-2.0) },
+            "watched.least_a",
+        ),
+    ];
+    for (change, place) in bad {
+        let mut job = full();
+        change(&mut job);
+        let refused = Job::read(&job.write()).unwrap_err().to_string();
+        assert!(refused.contains(place), "{place}: {refused}");
+    }
+    let misspelt = full().write().replace("\"kelvin\"", "\"kelwin\"");
+    let refused = Job::read(&misspelt).unwrap_err().to_string();
+    assert!(refused.contains("kelwin"), "{refused}");
+}
