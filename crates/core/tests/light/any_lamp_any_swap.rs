@@ -114,7 +114,8 @@ proptest! {
     ) {
         let bulb = &all()[k % all().len()];
         let bulb_a = bulb.first.current_a(AT_V);
-        let least_a = Some(part * bulb_a);
+        let least = part * bulb_a;
+        let least_a = Some(least);
         let watched = if flasher {
             Watcher::ElectronicFlasher { least_a }
         } else {
@@ -124,7 +125,7 @@ proptest! {
         let (less, more) = (of(less_w), of(less_w + more_w));
         prop_assert!(more.after_a >= less.after_a - 1e-12);
         prop_assert!(more.result <= less.result, "{:?} {:?}", less.result, more.result);
-        prop_assert_eq!(less.result == SwapResult::Fine, less.after_a >= least_a.unwrap());
+        prop_assert_eq!(less.result == SwapResult::Fine, less.after_a >= least);
         // What is wrong has a remedy, what is fine needs none.
         prop_assert_eq!(less.remedies.is_empty(), less.result == SwapResult::Fine);
     }
