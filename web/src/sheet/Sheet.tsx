@@ -285,7 +285,7 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
           { title: "Ground", content: <GroundSheet /> },
           { title: "Wall", content: <WallSheet /> },
           { title: "Spots", content: <SpotSheet /> },
-          { title: "Glare and colour", content: <GlareSheet /> },
+          { title: "Glare", content: <GlareSheet /> },
           { title: "Rules", content: <RulesSheet /> },
         ]}
       />

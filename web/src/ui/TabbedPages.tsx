@@ -18,7 +18,10 @@ export function TabbedPages({
   return (
     // Another stage begins at its own first page.
     <Tabs.Root key={label} defaultValue={slug(pages[0]?.title)} className="space-y-3">
-      <Tabs.List aria-label={label} className="no-print flex overflow-x-auto border-b border-line">
+      <Tabs.List
+        aria-label={label}
+        className="no-print flex overflow-x-auto border-b border-line [scrollbar-width:none]"
+      >
         {pages.map((p) => (
           <Tabs.Trigger key={p.title} value={slug(p.title)} className={TAB}>
             {p.title}
