@@ -1,15 +1,7 @@
 //! Aim: the aim sheet, lamps side by side, marked spots with and without a lux meter, photometric files.
 
 use anyhow::{Context, Result, ensure};
-use jovek_e2e::{Device, Page, Size, demo_file, jovek, repository};
-
-async fn no_serious(page: &Page, at: &str) -> Result<()> {
-    let found = page.axe().await?;
-    let grave: Vec<_> =
-        found.iter().filter(|v| v.impact == "serious" || v.impact == "critical").collect();
-    ensure!(grave.is_empty(), "{at}: {grave:?}");
-    Ok(())
-}
+use jovek_e2e::{Device, Size, demo_file, jovek, repository};
 
 const FOG: &str = "[data-aim='LED fog lamp 1']";
 
@@ -26,7 +18,7 @@ async fn lamps_are_aimed_at_the_wall_on_a_phone() -> Result<()> {
     })
     .await?;
     ensure!(page.overflow_px().await? <= 0.0, "the aim sheet on a phone");
-    no_serious(&page, "aim sheet").await?;
+    crate::no_serious(&page, "aim sheet").await?;
     page.fill("LED fog lamp 1, height found on the wall", "521 mm").await?;
     page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
         .await?;
@@ -63,7 +55,7 @@ async fn lamps_side_by_side_and_files() -> Result<()> {
     page.says("Amber fog lamp").await?;
     let pictures = "return document.querySelectorAll('[data-testid=lux-picture]').length";
     page.until("two pictures", || async { Ok(page.script(pictures, vec![]).await? == 2) }).await?;
-    no_serious(&page, "ground").await?;
+    crate::no_serious(&page, "ground").await?;
     page.pick("Lamps", "Fog lamps").await?;
     page.until("fog lamps alone", || async {
         let rows = page.text("section[aria-label=Lamps]").await?;
@@ -97,7 +89,7 @@ async fn lamps_side_by_side_and_files() -> Result<()> {
     .await?;
     page.press("Glare").await?;
     page.says("5700 K, pure white").await?;
-    no_serious(&page, "glare").await?;
+    crate::no_serious(&page, "glare").await?;
     page.close().await
 }
 
@@ -127,7 +119,7 @@ async fn a_lux_meter_reads_the_marked_spots() -> Result<()> {
     })
     .await?;
     page.saved().await?;
-    no_serious(&page, "spots").await?;
+    crate::no_serious(&page, "spots").await?;
     page.close().await
 }
 
@@ -141,7 +133,7 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     page.says("no legal advice").await?;
     page.says("United States, federal: 0 wrong, 6 to ask, 2 right").await?;
     page.says("recalled from memory, confidence medium").await?;
-    no_serious(&page, "rules").await?;
+    crate::no_serious(&page, "rules").await?;
     page.pick("Rules of the road", "UN regulations").await?;
     page.says_no_more("United States, federal: 0 wrong").await?;
     // The beacons turn blue: for emergency vehicles.
@@ -167,7 +159,7 @@ async fn bulbs_become_led() -> Result<()> {
     page.says("Tail lamps: Fault message").await?;
     page.says("Coding value read as 18: set bit 6, add 64, write 82").await?;
     page.says("burns skin").await?;
-    no_serious(&page, "swap").await?;
+    crate::no_serious(&page, "swap").await?;
     let open = "document.querySelectorAll('article details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
     let left = "article[aria-label='Left turn']";
@@ -197,7 +189,7 @@ async fn trailers_and_their_connectors() -> Result<()> {
     page.says("A converter from combined to separate").await?;
     page.says("their red, your yellow").await?;
     page.says("1 o'clock").await?;
-    no_serious(&page, "trailer").await?;
+    crate::no_serious(&page, "trailer").await?;
     page.go("/").await?;
     page.says("Build a trailer from its size").await?;
     page.script("document.querySelector('details').open = true", vec![]).await?;

@@ -1,15 +1,7 @@
 //! The fault that is looked for, practice, a log, the meter; the record that is signed and looked at again.
 
 use anyhow::{Context, Result, ensure};
-use jovek_e2e::{Device, Page, Size, demo_file, jovek};
-
-async fn no_serious(page: &Page, at: &str) -> Result<()> {
-    let found = page.axe().await?;
-    let grave: Vec<_> =
-        found.iter().filter(|v| v.impact == "serious" || v.impact == "critical").collect();
-    ensure!(grave.is_empty(), "{at}: {grave:?}");
-    Ok(())
-}
+use jovek_e2e::{Device, Size, demo_file, jovek};
 
 /// On a phone: the trailer's tail lamps are dim; one more reading and the stud is all but sure; what reads the next
 /// best is offered until then.
@@ -22,7 +14,7 @@ async fn a_corroded_ground_is_found_on_a_phone() -> Result<()> {
     page.says("Walk round: 39 of 39 seen").await?;
     page.says("Tail lamps: lost in the feed").await?;
     ensure!(page.overflow_px().await? <= 0.0, "the search on a phone");
-    no_serious(&page, "fault").await?;
+    crate::no_serious(&page, "fault").await?;
     // The feed is sound: the feed's joints are out of it at once.
     page.fill("Tail lamps: lost in the feed, reading", "0,19 V").await?;
     let keep = "document.querySelector('[data-next=\"tails.feed_v\"] button[type=submit]').click()";
@@ -66,7 +58,7 @@ async fn a_search_begins_with_a_walk_round() -> Result<()> {
     page.says("1 not as it should be").await?;
     page.says("Most likely:").await?;
     page.says("Read next").await?;
-    no_serious(&page, "search").await?;
+    crate::no_serious(&page, "search").await?;
     page.close().await
 }
 
@@ -94,7 +86,7 @@ async fn an_apprentice_probes_and_names_the_fault() -> Result<()> {
     })
     .await?;
     page.until("the clock", || async { Ok(page.words().await?.contains("27 s")) }).await?;
-    no_serious(&page, "practice").await?;
+    crate::no_serious(&page, "practice").await?;
     page.fill("Name the fault", "battery weak").await?;
     page.press("battery: weak").await?;
     page.says("It was:").await?;
@@ -136,7 +128,7 @@ async fn a_meter_and_a_log_bring_readings() -> Result<()> {
     page.press("Keep 1").await?;
     page.says("1 readings kept.").await?;
     page.saved().await?;
-    no_serious(&page, "readings").await?;
+    crate::no_serious(&page, "readings").await?;
     page.close().await
 }
 
@@ -156,7 +148,7 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.saved().await?;
     page.press("Sign").await?;
     page.says("Signed by Ines on").await?;
-    no_serious(&page, "signed").await?;
+    crate::no_serious(&page, "signed").await?;
     // Whatever is typed now is refused, said, and taken back.
     page.fill("What, and where it is kept", "nothing at all").await?;
     page.says("Open a new revision and say why, then change it").await?;
@@ -196,7 +188,7 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
         Ok(page.script(pages, vec![]).await?.as_u64().unwrap_or(0) >= 3)
     })
     .await?;
-    no_serious(&page, "packet").await?;
+    crate::no_serious(&page, "packet").await?;
     page.resize(Size::Phone).await?;
     page.go("/owner/2").await?;
     page.says("What each switch does").await?;

@@ -15,7 +15,7 @@ mod saving;
 mod strip_and_sheet;
 mod try_and_prove;
 
-use anyhow::Result;
+use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Server, Size};
 
 /// The demo world with a page on it.
@@ -24,6 +24,15 @@ async fn demo(size: Size) -> Result<(Server, Page)> {
     let page = Page::open(&server.url, size).await?;
     page.says("Halt Lane").await?;
     Ok((server, page))
+}
+
+/// Nothing that axe-core calls serious or critical.
+async fn no_serious(page: &Page, at: &str) -> Result<()> {
+    let found = page.axe().await?;
+    let grave: Vec<_> =
+        found.iter().filter(|v| v.impact == "serious" || v.impact == "critical").collect();
+    ensure!(grave.is_empty(), "{at}: {grave:?}");
+    Ok(())
 }
 
 /// Lays the job's wires by sections again, as they were measured one by one.

@@ -1,0 +1,274 @@
+//! What can be asked on the command line.
+
+use clap::{Parser, Subcommand, ValueEnum};
+use jovek_core::export::Format;
+use std::net::SocketAddr;
+use std::path::PathBuf;
+
+/// Plans, proves and records added lights on vehicles.
+#[derive(Debug, Parser)]
+#[command(name = "jovek", version)]
+pub struct Cli {
+    #[command(subcommand)]
+    pub(super) command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+pub(super) enum Command {
+    /// Serve the app and its API from a database file.
+    Serve {
+        /// Database file; made when it does not exist.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+        /// Address to listen on; port 0 takes a free one and prints it.
+        #[arg(long, default_value = "127.0.0.1:4180")]
+        listen: SocketAddr,
+    },
+    /// Serve the app with the demo jobs, in memory.
+    Demo {
+        /// Address to listen on; port 0 takes a free one and prints it.
+        #[arg(long, default_value = "127.0.0.1:4180")]
+        listen: SocketAddr,
+    },
+    /// Assess a job file: exit 0 clean, 1 with a Stop finding, 2 bad input.
+    Assess {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print all answers as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Prove a job over every state: exit 1 where a wish is missed, a wire is fed backwards or a
+    /// Stop stands, 2 bad input.
+    Prove {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print the proof as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Solve the vehicle in one state.
+    Solve {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Name of a state: a saved one, or engine_off, charging, idle, low_battery.
+        #[arg(long, conflicts_with = "on")]
+        state: Option<String>,
+        /// Signals and switches that are on, such as reverse,switch.rear.
+        #[arg(long, value_delimiter = ',')]
+        on: Vec<String>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Charge of the batteries over the job's shift, each way to feed the lights side by side.
+    Budget {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Paths on the skeleton, bundles and lengths.
+    Route {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// The order of work: steps with what must come before, and how far they are.
+    Steps {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// What could be wrong after the readings in the job, and what to read next: exit 1 where a fault is found.
+    Diagnose {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Where the light falls: lux at the marked spots, reach, aim, glare, colour: exit 1 where it dazzles.
+    Light {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// State of the supply: engine_off, charging, idle, low_battery.
+        #[arg(long, default_value = "engine_off")]
+        supply: String,
+        /// The candidates named in the job in place of their lamps.
+        #[arg(long)]
+        instead: bool,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Every lamp against the rule book: exit 1 where one is wrong. Recalled from memory, no legal advice.
+    Rules {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Whose rules: us or un; the job's own, or both, otherwise.
+        #[arg(long)]
+        region: Option<CliRegion>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// What LED lamps in place of bulbs do to each function, and remedies with figures.
+    Swap {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// What a photometric file (IES LM-63) says: lumens, beam angles, warnings.
+    Ies {
+        /// The file.
+        file: PathBuf,
+    },
+    /// A simulated device on the simulated vehicle, speaking SCPI over TCP.
+    Sim {
+        /// Which device.
+        device: Device,
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Hide one fault on the vehicle: the same number hides the same fault.
+        #[arg(long)]
+        fault: Option<u64>,
+        /// Address to listen on; port 0 takes a free one and prints it.
+        #[arg(long, default_value = "127.0.0.1:5025")]
+        listen: SocketAddr,
+    },
+    /// The plan over vehicles: which stands in which bay, who does what when.
+    Bays {
+        /// Job files; those of the database where none is named.
+        jobs: Vec<PathBuf>,
+        /// Database file.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+        /// Bays.
+        #[arg(long, default_value_t = 2)]
+        bays: usize,
+        /// People.
+        #[arg(long, default_value_t = 1)]
+        people: usize,
+        /// First day, such as 2026-03-02; today otherwise.
+        #[arg(long)]
+        from: Option<jiff::civil::Date>,
+        /// Print everything as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Write a job in an open format.
+    Export {
+        /// Job file, or - for standard input.
+        job: PathBuf,
+        /// Format.
+        #[arg(long = "as")]
+        format: CliFormat,
+        /// State of the vehicle, such as engine_off, charging, idle, low_battery, engine_off.off.
+        #[arg(long)]
+        state: Option<String>,
+        /// Page of the formboard, from 1; the overview on one page otherwise.
+        #[arg(long)]
+        page: Option<usize>,
+        /// Stock and prices for the estimate: CSV with the columns part, held, price.
+        #[arg(long)]
+        stock: Option<PathBuf>,
+        /// File to write; standard output otherwise.
+        #[arg(short)]
+        output: Option<PathBuf>,
+    },
+    /// Look at the whole history of a database: exit 1 where a byte was changed.
+    Verify {
+        /// Database file.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+    },
+    /// Copy a database that may be in use.
+    Backup {
+        /// Database file.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+        /// File to write.
+        to: PathBuf,
+    },
+    /// Bring a backup back into a new database file.
+    Restore {
+        /// Backup file.
+        from: PathBuf,
+        /// Database file, which must not exist.
+        #[arg(long, default_value = "jovek.db")]
+        db: PathBuf,
+    },
+    /// Print the OpenAPI description.
+    Openapi,
+    /// Print the JSON Schema of the job file.
+    Schema,
+}
+
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub(super) enum Device {
+    /// Multimeter.
+    Meter,
+    /// Trailer lamp tester.
+    Tester,
+    /// Body module with lamp monitoring and a coding value.
+    Module,
+    /// Lux meter.
+    Lux,
+}
+
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub(super) enum CliRegion {
+    /// United States, federal.
+    Us,
+    /// UN regulations.
+    Un,
+}
+
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub(super) enum CliFormat {
+    Spice,
+    WiresCsv,
+    CutsCsv,
+    LabelsCsv,
+    PinsCsv,
+    FormboardSvg,
+    PartsCsv,
+    EstimateCsv,
+    DiagramSvg,
+    AimSvg,
+    BeamSvg,
+    RecordJson,
+    PacketPdf,
+    Ics,
+    Job,
+}
+
+impl CliFormat {
+    /// The text format of the core; none for the packet and the calendar.
+    pub(super) fn text(self) -> Option<Format> {
+        Some(match self {
+            CliFormat::Spice => Format::Spice,
+            CliFormat::WiresCsv => Format::WiresCsv,
+            CliFormat::CutsCsv => Format::CutsCsv,
+            CliFormat::LabelsCsv => Format::LabelsCsv,
+            CliFormat::PinsCsv => Format::PinsCsv,
+            CliFormat::FormboardSvg => Format::FormboardSvg,
+            CliFormat::PartsCsv => Format::PartsCsv,
+            CliFormat::EstimateCsv => Format::EstimateCsv,
+            CliFormat::DiagramSvg => Format::DiagramSvg,
+            CliFormat::AimSvg => Format::AimSvg,
+            CliFormat::BeamSvg => Format::BeamSvg,
+            CliFormat::RecordJson => Format::RecordJson,
+            CliFormat::Job => Format::Job,
+            CliFormat::PacketPdf | CliFormat::Ics => return None,
+        })
+    }
+}
