@@ -44,7 +44,7 @@ export function WallSheet() {
       </ol>
       {data.aim.length > 0 && (
         <a className="text-spruce underline" href={`/api/jobs/${id}/export?as=aim-svg`}>
-          Print the aim sheet
+          The aim sheet as SVG, to print
         </a>
       )}
       <section aria-label="Wall" className="card space-y-2 p-3">
