@@ -18,6 +18,7 @@
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
 //! - [`road`]: what may be where on the road, by region.
 //! - [`light`]: where the light falls, aim, glare, colour.
+//! - [`fresh`]: what new things start as.
 //! - [`state`]: a state of the vehicle by its names.
 //! - [`work`]: steps, their gates and order, how far they are.
 //! - [`stock`]: what the shop holds and pays; the estimate.
@@ -37,6 +38,7 @@ pub mod circuit;
 pub mod diagnose;
 pub mod diagram;
 pub mod export;
+pub mod fresh;
 pub mod harness;
 pub mod job;
 pub mod light;

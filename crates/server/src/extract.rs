@@ -34,13 +34,16 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Json<T> {
                 "Send the body with Content-Type: application/json.",
             ));
         }
-        serde_json::from_str(&text).map(Json).map_err(|e| {
-            let status = match e.classify() {
+        let mut read = serde_json::Deserializer::from_str(&text);
+        let body = serde_path_to_error::deserialize(&mut read).map_err(|e| {
+            let status = match e.inner().classify() {
                 serde_json::error::Category::Data => StatusCode::UNPROCESSABLE_ENTITY,
                 _ => StatusCode::BAD_REQUEST,
             };
             unreadable(status, e.to_string())
-        })
+        })?;
+        read.end().map_err(|e| unreadable(StatusCode::BAD_REQUEST, e.to_string()))?;
+        Ok(Json(body))
     }
 }
 

@@ -1279,14 +1279,35 @@ export interface components {
         BundleRule: "iec_bunched" | "nfpa_steps" | "aerospace" | "none";
         /** @description What a person can pick from. */
         Catalog: {
+            /** @description Connectors of trailers. */
+            connectors: components["schemas"]["ConnectorChoice"][];
             /** @description Sizes that a factory wire may have, metric first. */
             factory_wires: components["schemas"]["CatalogWire"][];
+            /** @description What new things start as. */
+            fresh: components["schemas"]["Fresh"];
+            /** @description What a wire of a trailer can do. */
+            functions: components["schemas"]["FunctionChoice"][];
             /** @description Generic lights to start from. */
             lights: components["schemas"]["CatalogLight"][];
+            /**
+             * Format: double
+             * @description What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
+             */
+            overload_ohm: number;
+            /** @description Darkest and brightest that a picture of light tells apart, lx. */
+            picture_lx: number[];
+            /** @description What can be put on while such a wire is probed. */
+            put_on: components["schemas"]["PutOnChoice"][];
             /** @description Signals. */
             signals: components["schemas"]["CatalogSignal"][];
+            /** @description States of the supply. */
+            supplies: components["schemas"]["SupplyChoice"][];
+            /** @description Signals whose bulbs are swapped. */
+            swap_signals: components["schemas"]["CatalogSignal"][];
             /** @description Allowances that count where the shop has not said. */
             usual_allowances_text: string;
+            /** @description What can watch a function of bulbs. */
+            watchers: components["schemas"]["WatcherChoice"][];
             /** @description Zones. */
             zones: components["schemas"]["CatalogZone"][];
         };
@@ -1606,6 +1627,13 @@ export interface components {
             /** @description Numbers as seen from the wire side of the first half: what fits into the second half's face too. */
             wire_side: number[][];
         };
+        /** @description A connector to choose. */
+        ConnectorChoice: {
+            /** @description Which one. */
+            kind: components["schemas"]["ConnectorKind"];
+            /** @description Its name. */
+            label: string;
+        };
         /**
          * @description A connector of trailers.
          * @enum {string}
@@ -1796,6 +1824,37 @@ export interface components {
             percent: number;
             /** @description The switch with the dimmer. */
             switch: components["schemas"]["SwitchId"];
+        };
+        /** @description Two diodes with one outlet. */
+        DiodePair: {
+            /**
+             * Format: double
+             * @description Current of the lamps, A.
+             */
+            current_a: number;
+            /** @description Smallest diode that carries them; empty where none does. */
+            diode: string;
+            /**
+             * Format: double
+             * @description What it loses, V.
+             */
+            drop_v: number;
+            /**
+             * Format: double
+             * @description What it heats, W.
+             */
+            heat_w: number;
+            /** @description Which lamps hang on it. */
+            lamps: string;
+            /** @description The wire of the lead, at the other. */
+            lead: string;
+            /**
+             * Format: double
+             * @description Least rating, A: the inrush of bulbs. Three to five times the running current is common practice.
+             */
+            least_a: number;
+            /** @description The vehicle's own wire, at one anode. */
+            own: string;
         };
         /** @description Currents with the key out. */
         Drains: {
@@ -2159,6 +2218,52 @@ export interface components {
          * @enum {string}
          */
         Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "aim-svg" | "beam-svg" | "record-json" | "job";
+        /** @description A wire that was found, by its colour. */
+        FoundWire: {
+            /** @description Its colour, as it is. */
+            colour: string;
+            /** @description Colour of the wire that takes its place when an old board is renewed. */
+            new_colour?: string | null;
+            /** @description What the meter read on it. */
+            readings?: components["schemas"]["WireReading"][];
+            seen?: null | components["schemas"]["PinFunction"];
+            /** @description On which half. */
+            side: components["schemas"]["LinkSide"];
+        };
+        /** @description What new things start as. */
+        Fresh: {
+            /** @description The screw that aims it. */
+            adjuster: components["schemas"]["Adjuster"];
+            /** @description One more place of bulbs in it. */
+            bulbs: components["schemas"]["BulbPlace"];
+            /** @description A hitch lamp. */
+            hitch: components["schemas"]["HitchLamp"];
+            /** @description An LED in place of a bulb. */
+            led: components["schemas"]["LedBulb"];
+            /** @description Two connectors. */
+            link: components["schemas"]["TrailerLink"];
+            /** @description A lamp's place. */
+            mount: components["schemas"]["Mount"];
+            /** @description The screw that holds it. */
+            screw: components["schemas"]["Screw"];
+            /** @description A spot where lux is looked at. */
+            spot: components["schemas"]["LuxSpot"];
+            /** @description A function whose bulbs are swapped. */
+            swap: components["schemas"]["SwapFunction"];
+            /** @description A towed vehicle. */
+            towed: components["schemas"]["Towed"];
+            /** @description A trailer to build. */
+            trailer: components["schemas"]["TrailerAsked"];
+            /** @description A wire that was found. */
+            wire: components["schemas"]["FoundWire"];
+        };
+        /** @description What a wire can do. */
+        FunctionChoice: {
+            /** @description The function. */
+            function: components["schemas"]["PinFunction"];
+            /** @description As it is spoken. */
+            label: string;
+        };
         /** @description A fuse on the map. */
         FuseLine: {
             /** @description What it protects. */
@@ -2295,6 +2400,74 @@ export interface components {
             flaws: string[];
             /** @description Hash of the last one. */
             last: string;
+        };
+        /** @description The lamp at the hitch, judged. */
+        HitchAnswer: {
+            /** @description Stop and turn share a wire on each side of this socket. */
+            is_combined: boolean;
+            /** @description The loop as it is, and what it means. */
+            loop_text: string;
+            /** @description What to mind. */
+            mind: string[];
+            /** @description Whether the vehicle takes the lamp for a trailer; empty where nothing looks. */
+            seen_text: string;
+            /** @description The stop light in each state. */
+            states: components["schemas"]["HitchState"][];
+            /** @description What it takes; every pin goes through to the plug besides. */
+            taps: components["schemas"]["HitchTap"][];
+            /** @description Pins that only go through. */
+            through: string;
+        };
+        /** @description A lamp at the hitch that takes its functions from the lead and passes all of them on. */
+        HitchLamp: {
+            /** @description What its maker says of the loop when it is left. */
+            left_means: components["schemas"]["StopLight"];
+            /** @description How its loop of wire is. */
+            loop_wire: components["schemas"]["LoopWire"];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Power of its reverse light, W; none without one.
+             */
+            reverse_w?: number | null;
+            /** @description How it reads two combined wires. */
+            stop_from: components["schemas"]["StopFrom"];
+            /**
+             * Format: double
+             * @description Power of its stop light, W.
+             */
+            stop_w: number;
+            /**
+             * Format: double
+             * @description Power of its tail light, W.
+             */
+            tail_w: number;
+        };
+        /** @description What the stop light shows while the driver does something. */
+        HitchState: {
+            /** @description What is on. */
+            on: string;
+            /** @description What its stop light does. */
+            shows: string;
+            /** @description Empty where that is right. */
+            wrong: string;
+        };
+        /** @description A function that the lamp takes from the lead and passes on. */
+        HitchTap: {
+            /** @description Usual colour there. */
+            colour: string;
+            /**
+             * Format: double
+             * @description What the lamp takes, A.
+             */
+            current_a: number;
+            /** @description The function. */
+            function: components["schemas"]["PinFunction"];
+            /** @description Pin of the lead. */
+            pin: string;
+            /** @description What the pin does, in words. */
+            says: string;
         };
         /** @description What a photometric file says. */
         IesRead: {
@@ -2895,6 +3068,7 @@ export interface components {
             connectors: components["schemas"]["TrailerConnector"][];
             /** @description Grounds, and what a lost one does. */
             ground: components["schemas"]["GroundAnswer"];
+            hitch?: null | components["schemas"]["HitchAnswer"];
             /** @description What must come between them: converter, voltage. */
             needs: string[];
             /** @description What must be left as it is: breakaway, electric brakes, antilock. */
@@ -2909,20 +3083,36 @@ export interface components {
             socket: components["schemas"]["TrailerConnector"];
             /** @description The test: each function, then the combinations. */
             tests: components["schemas"]["TestStep"][];
+            towed?: null | components["schemas"]["TowedAnswer"];
+            /** @description Wires found on the trailer, judged. */
+            trailer_wires: components["schemas"]["WireAnswer"][];
+            /** @description Wires found on the vehicle, judged. */
+            vehicle_wires: components["schemas"]["WireAnswer"][];
         };
         /** @description A function from one side to the other. */
         LinkRow: {
             /** @description What comes between; empty where wire meets wire. */
             between: string;
-            /** @description `their green, your brown` where colours differ; empty otherwise. */
+            /** @description `their green, your brown` where colours differ; as found, where somebody looked. Empty otherwise. */
             colours: string;
+            /** @description Wires of the vehicle that were found to do this. */
+            found_from: string[];
+            /** @description Wires of the trailer that were found to do this. */
+            found_to: string[];
             /** @description At the vehicle. */
             from: components["schemas"]["WireEnd"][];
             /** @description The function. */
             function: components["schemas"]["PinFunction"];
+            /** @description `old brown becomes black`, for each wire that is renewed. */
+            renewed: string[];
             /** @description At the trailer. */
             to: components["schemas"]["WireEnd"][];
         };
+        /**
+         * @description Which half of the connection.
+         * @enum {string}
+         */
+        LinkSide: "vehicle" | "trailer";
         /** @description Socket and plug of a job; none where it names none. */
         Linked: {
             link?: null | components["schemas"]["LinkReport"];
@@ -2965,6 +3155,11 @@ export interface components {
             /** @description CSV with the columns check, value, and at, by, unit where there are. */
             text: string;
         };
+        /**
+         * @description A loop of wire that chooses how a lamp behaves.
+         * @enum {string}
+         */
+        LoopWire: "left" | "cut";
         /** @description Light at a marked spot. */
         Lux: {
             /**
@@ -3193,6 +3388,7 @@ export interface components {
         Optic: {
             adjuster?: null | components["schemas"]["Adjuster"];
             beam?: null | components["schemas"]["Beam"];
+            class?: null | components["schemas"]["WarningClass"];
             cover?: null | components["schemas"]["Cover"];
             file?: null | components["schemas"]["Photometric"];
             /** @description Height of edge or hot spot found on the wall, of each lamp, m. */
@@ -3361,11 +3557,15 @@ export interface components {
              * @description The most in it, lx.
              */
             most_lx: number;
+            /** @description Colours of the light, `#rrggbb`. */
+            screens: string[];
             /**
              * Format: double
              * @description From one point to the next, m.
              */
             step_m: number;
+            /** @description Number of its colour for each point, in the order of `lux_lx`; empty where all light has the first. */
+            tints: number[];
             /** @description Points side to side. */
             wide: number;
         };
@@ -3401,7 +3601,7 @@ export interface components {
             wire_text: string;
         };
         /**
-         * @description What a pin does.
+         * @description What a pin, and the wire behind it, does.
          * @enum {string}
          */
         PinFunction: "ground" | "tail" | "left_tail" | "right_tail" | "marker" | "left_stop_turn" | "right_stop_turn" | "left_turn" | "right_turn" | "stop" | "reverse" | "rear_fog" | "electric_brake" | "permanent" | "switched" | "antilock" | "other";
@@ -3699,6 +3899,18 @@ export interface components {
         Proven: {
             /** @description The proof. */
             proof: components["schemas"]["Proof"];
+        };
+        /**
+         * @description What is put on while a wire is probed.
+         * @enum {string}
+         */
+        PutOn: "nothing" | "key" | "tail" | "left" | "right" | "brake" | "reverse" | "rear_fog";
+        /** @description What can be put on while a wire is probed. */
+        PutOnChoice: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description What is on. */
+            on: components["schemas"]["PutOn"];
         };
         /**
          * @description What the meter is set to.
@@ -4484,6 +4696,16 @@ export interface components {
             /** @description Rows that can be taken. */
             good: components["schemas"]["StockLine"][];
         };
+        /**
+         * @description How the stop light of a hitch lamp reads two wires that are stop and turn in one.
+         * @enum {string}
+         */
+        StopFrom: "either_wire" | "both_wires";
+        /**
+         * @description What a stop light does when the brake comes on.
+         * @enum {string}
+         */
+        StopLight: "steady" | "flash_then_steady";
         /** @description A long strip around an edge list. What is left out takes usual figures, shown as assumed. */
         Strip: {
             /** @description The edges in the order in which they follow each other. */
@@ -4610,6 +4832,13 @@ export interface components {
             auxiliary?: null | components["schemas"]["Auxiliary"];
             /** @description The starting battery. */
             battery?: components["schemas"]["Battery"];
+        };
+        /** @description A state of the supply to look at. */
+        SupplyChoice: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description Which one. */
+            supply: components["schemas"]["SupplyState"];
         };
         /**
          * @description A state of the supply that matters.
@@ -4797,6 +5026,74 @@ export interface components {
             /** @description What is put on. */
             on: string;
         };
+        /**
+         * @description Where the lead meets the lamps of a towed vehicle.
+         * @enum {string}
+         */
+        TieInEnd: "front" | "rear";
+        /** @description The battery on a tow. */
+        TowDrain: {
+            /**
+             * Format: double
+             * @description Hours until it may not start any more, h; none where it never comes to that.
+             */
+            hours?: number | null;
+            /** @description True where the longest tow leaves it too weak. */
+            is_too_long: boolean;
+            /** @description What can be done. */
+            remedies: string[];
+            /** @description In words, with figures. */
+            text: string;
+        };
+        /** @description A vehicle on its own wheels behind another. */
+        Towed: {
+            /** @description Its brake pedal is pressed while it is towed: a brake helper. */
+            brakes_itself?: boolean;
+            /**
+             * Format: double
+             * @description What a wire of the lead gives its battery, A; none without such a wire.
+             */
+            charged_a?: number | null;
+            /**
+             * Format: double
+             * @description Longest tow without a break, h.
+             */
+            hours?: number | null;
+            /** @description A relay on the lead opens its own stop lamp wire while it is towed. */
+            is_stop_cut?: boolean;
+            /**
+             * Format: double
+             * @description What it takes from its battery with the key where it must stand so that it rolls and steers, A.
+             */
+            key_on_a?: number | null;
+            /** @description Where the lead meets its lamps. */
+            tie_in: components["schemas"]["TieInEnd"];
+        };
+        /** @description The towed vehicle, judged. */
+        TowedAnswer: {
+            drain?: null | components["schemas"]["TowDrain"];
+            /** @description What the flasher of the towing vehicle carries more on each side; empty without turn lamps. */
+            flasher_text: string;
+            /** @description What to mind. */
+            mind: string[];
+            /** @description The pairs. */
+            pairs: components["schemas"]["DiodePair"][];
+            /** @description How many pairs, where. */
+            pairs_text: string;
+            /** @description The tester's sequence, then all combinations. */
+            tests: components["schemas"]["TowedTest"][];
+            /** @description How many of them are wrong. */
+            wrong: number;
+        };
+        /** @description One line of the test. */
+        TowedTest: {
+            /** @description What burns, by the solved network. */
+            lit: string;
+            /** @description What the towing vehicle has on, and the towed one. */
+            on: string;
+            /** @description What is wrong with that; empty where it is right. */
+            wrong: string;
+        };
         /** @description What is said of a trailer. */
         TrailerAsked: {
             /** @description Two axles side by side. */
@@ -4839,6 +5136,7 @@ export interface components {
         };
         /** @description Both halves of the connection. */
         TrailerLink: {
+            hitch?: null | components["schemas"]["HitchLamp"];
             /** @description The plug of the trailer. */
             plug: components["schemas"]["ConnectorKind"];
             /**
@@ -4848,6 +5146,9 @@ export interface components {
             seen_from_a?: number | null;
             /** @description The socket of the towing vehicle. */
             socket: components["schemas"]["ConnectorKind"];
+            towed?: null | components["schemas"]["Towed"];
+            /** @description Wires that were found on either side: probed, fed, renewed. */
+            wires?: components["schemas"]["FoundWire"][];
         };
         /** @description A pin. */
         TrailerPin: {
@@ -4861,6 +5162,11 @@ export interface components {
             in_plug?: string | null;
             /** @description Where it sits, looking into the socket of the vehicle; none where it is only numbered. */
             in_socket?: string | null;
+            /**
+             * @description Its place on the face of the socket, right and up from the middle, the rim at 1; the plug has it mirrored, right
+             *     for left. None where it is only numbered: the number stands beside the contact.
+             */
+            on_face?: number[] | null;
             /** @description Colours that are seen too. */
             others: string;
             /** @description Its number or letters. */
@@ -5067,6 +5373,11 @@ export interface components {
             /** @description Its name. */
             state_label: string;
         };
+        /**
+         * @description Class of a warning lamp by SAE J845 and J595.
+         * @enum {string}
+         */
+        WarningClass: "one" | "two" | "three";
         /** @description A wire under the eyes of a module. */
         Watched: {
             /**
@@ -5121,6 +5432,13 @@ export interface components {
              */
             least_a?: number | null;
         };
+        /** @description A watcher to choose, with what it starts as. */
+        WatcherChoice: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description What it starts as. */
+            start: components["schemas"]["Watcher"];
+        };
         /** @description A way to make a wish. */
         WayAnswer: {
             /** @description True for the one that Jovek advises. */
@@ -5173,6 +5491,22 @@ export interface components {
          * @enum {string}
          */
         Waypoint: "pass" | "fuse" | "control" | "connector";
+        /** @description A wire that was found, judged. */
+        WireAnswer: {
+            /** @description Its colour. */
+            colour: string;
+            /** @description What its colour would have meant; empty where the connector has no such colour, or it means the same. */
+            colour_says: string;
+            /** @description Functions that fit, all that are left. */
+            fits: components["schemas"]["PinFunction"][];
+            /** @description Number in the job's list. */
+            index: number;
+            next?: null | components["schemas"]["PutOn"];
+            /** @description What it does, in words. */
+            says: string;
+            /** @description How sure it is. */
+            verdict: components["schemas"]["WireVerdict"];
+        };
         /** @description One end of a wire. */
         WireEnd: {
             /** @description Colour. */
@@ -5182,11 +5516,26 @@ export interface components {
             /** @description What the pin does, in words. */
             says: string;
         };
+        /** @description Volts on a wire while something is on. */
+        WireReading: {
+            /** @description What is on. */
+            on: components["schemas"]["PutOn"];
+            /**
+             * Format: double
+             * @description Volts to ground, V; of a flashing wire its lit half.
+             */
+            v: number;
+        };
         /**
          * @description Size system of the wire on the shelf.
          * @enum {string}
          */
         WireSystem: "metric" | "awg" | "sae";
+        /**
+         * @description How sure it is what a wire does.
+         * @enum {string}
+         */
+        WireVerdict: "told" | "open" | "wrong";
         /** @description When the lights of a circuit should be lit. */
         Wish: "own_switch" | {
             /** @description While a signal of the vehicle is on. */
@@ -5289,6 +5638,8 @@ export interface components {
              * @description Id of the job.
              */
             id: number;
+            /** @description True for a job that is signed and not opened again. */
+            is_signed: boolean;
             /** @description What to do next. */
             next: string;
             /** @description When it was last saved. */

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCatalog } from "../api/catalog";
 import { ApiError, api, type Catalog, type Job, type JobView, unwrap } from "../api/client";
 import { heardOrKept } from "../api/kept";
 import { Header } from "../app/Header";
@@ -24,7 +25,7 @@ import { PracticeSheet } from "../stages/prove/PracticeSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";
 import { ProveSheet } from "../stages/prove/ProveSheet";
 import { StripSheet } from "../stages/run/StripSheet";
-import { TrailerSheet } from "../stages/run/TrailerSheet";
+import { TrailerSheet } from "../stages/run/trailer/TrailerSheet";
 import { VehicleSheet } from "../stages/run/VehicleSheet";
 import { HistorySheet } from "../stages/sign/HistorySheet";
 import { PacketSheet } from "../stages/sign/PacketSheet";
@@ -61,12 +62,7 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
     gcTime: 0,
     refetchOnWindowFocus: false,
   });
-  const catalog = useQuery({
-    queryKey: ["catalog"],
-    queryFn: () => heardOrKept("catalog", () => unwrap(api.GET("/api/catalog"))),
-    networkMode: "always",
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const catalog = useCatalog();
   if (query.data && catalog.data)
     return (
       <Desk

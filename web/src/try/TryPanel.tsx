@@ -11,13 +11,6 @@ import { AT_REST, momentQuery, useMoment } from "./useMoment";
 
 type Input = Schemas["InputNow"];
 
-const SUPPLY = [
-  { value: "engine_off", label: "Engine off" },
-  { value: "charging", label: "Charging" },
-  { value: "idle", label: "Idling" },
-  { value: "low_battery", label: "Low battery" },
-] as const;
-
 const GROUPS: { kinds: Input["kind"][]; title: string }[] = [
   { kinds: ["signal"], title: "Keys, levers and pedals" },
   { kinds: ["towing"], title: "The towing vehicle" },
@@ -27,7 +20,7 @@ const GROUPS: { kinds: Input["kind"][]; title: string }[] = [
 
 /** Keys and levers of the vehicle, the battery, and the states that were kept. */
 export function TryPanel() {
-  const { job, tried, setTried } = useDesk();
+  const { job, tried, setTried, catalog } = useDesk();
   const { data: moment } = useMoment(job, tried);
   const volts = moment?.open_circuit_v ?? 12.4;
   const scale = job.vehicle?.system === "24V" ? 2 : 1;
@@ -57,14 +50,14 @@ export function TryPanel() {
           aria-label="State of the supply"
           className="grid grid-cols-2 overflow-hidden rounded border border-line"
           onValueChange={(supply) => {
-            const found = SUPPLY.find((s) => s.value === supply);
-            if (found) setTried(({ battery_v: _, ...rest }) => ({ ...rest, supply: found.value }));
+            const found = catalog.supplies.find((s) => s.supply === supply);
+            if (found) setTried(({ battery_v: _, ...rest }) => ({ ...rest, supply: found.supply }));
           }}
         >
-          {SUPPLY.map((s) => (
+          {catalog.supplies.map((s) => (
             <ToggleGroup.Item
-              key={s.value}
-              value={s.value}
+              key={s.supply}
+              value={s.supply}
               className="min-h-9 px-2 text-sm data-[state=on]:bg-head data-[state=on]:text-on-head"
             >
               {s.label}

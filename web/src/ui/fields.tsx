@@ -189,3 +189,19 @@ export function ChoiceField({
     </div>
   );
 }
+
+/** Yes or no; no is not kept. */
+export function CheckField({ path, label }: { path: string; label: string }) {
+  const form = useForm();
+  return (
+    <label className="flex min-h-9 items-center gap-2 text-sm">
+      <input
+        type="checkbox"
+        data-path={path}
+        checked={!!getAt(form.tree, path)}
+        onChange={(e) => form.edit((tree) => setAt(tree, path, e.target.checked || undefined))}
+      />
+      {label}
+    </label>
+  );
+}

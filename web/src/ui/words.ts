@@ -138,3 +138,8 @@ export const PASSAGES = [
   { value: "hinge", label: "hinge" },
   { value: "connector", label: "connector" },
 ] as const;
+
+export const REGIONS = [
+  { value: "us", label: "United States, federal" },
+  { value: "un", label: "UN regulations" },
+];

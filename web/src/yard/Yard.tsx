@@ -113,13 +113,14 @@ export function Yard() {
 
 function JobRow({ row }: { row: Row }) {
   const [stops = 0, fixes = 0, minds = 0] = row.counts;
+  const isDone = row.is_signed || row.stage === "Done";
   return (
     <li>
       <Link
         to="/jobs/$id/$stage"
         params={{
           id: String(row.id),
-          stage: row.stage === "Done" ? "run" : row.stage.toLowerCase(),
+          stage: row.is_signed ? "sign" : row.stage === "Done" ? "run" : row.stage.toLowerCase(),
         }}
         className="card grid items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
       >
@@ -134,10 +135,16 @@ function JobRow({ row }: { row: Row }) {
           </span>
         </span>
         <span className="flex min-w-0 gap-2 text-sm">
-          <Mark shape={stops ? "stop" : fixes ? "fix" : row.stage === "Done" ? "done" : "open"} />
+          <Mark shape={isDone ? "done" : stops ? "stop" : fixes ? "fix" : "open"} />
           <span className="min-w-0">
             <span className="block font-semibold">
-              {stops ? `Held: ${row.held_by}` : row.stage === "Done" ? "Done" : `At ${row.stage}`}
+              {row.is_signed
+                ? "Signed"
+                : stops
+                  ? `Held: ${row.held_by}`
+                  : isDone
+                    ? "Done"
+                    : `At ${row.stage}`}
             </span>
             <span className="block text-soft">{row.next}</span>
           </span>

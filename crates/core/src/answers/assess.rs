@@ -69,6 +69,7 @@ pub fn assess(job: &Job) -> Answers {
         circuits: &views,
         layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
         connectors: &connector_list,
+        study: &study,
         assumptions: &study.assumed,
     });
     drop(views);

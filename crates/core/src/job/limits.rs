@@ -2,7 +2,7 @@
 
 use super::{
     At, Beam, Job, LightKind, Lighting, Optic, Passage, Photometric, Record, Section, Skeleton,
-    Strip, SwapFunction, SwitchKind, Watcher, Wish,
+    Strip, SwapFunction, SwitchKind, TrailerLink, Watcher, Wish,
 };
 use crate::swap::bulbs;
 use serde::Serialize;
@@ -213,6 +213,39 @@ impl Checker {
                 }
                 Watcher::Nothing {} | Watcher::ThermalFlasher {} | Watcher::FreeFlasher {} => {}
             }
+        }
+    }
+
+    fn trailer(&mut self, link: &TrailerLink) {
+        self.maybe("trailer.seen_from_a".into(), link.seen_from_a, 0.001, 20.0, "A");
+        if link.wires.len() > 60 {
+            self.say("trailer.wires".into(), "more than 60 wires at one connector".into());
+        }
+        for (i, wire) in link.wires.iter().enumerate() {
+            let at = format!("trailer.wires[{i}]");
+            self.text(format!("{at}.colour"), &wire.colour, 40);
+            let new = wire.new_colour.as_deref().unwrap_or_default();
+            self.text(format!("{at}.new_colour"), new, 40);
+            for (k, reading) in wire.readings.iter().enumerate() {
+                self.range(format!("{at}.readings[{k}].v"), reading.v, -40.0, 40.0, "V");
+                if wire.readings[..k].iter().any(|r| r.on == reading.on) {
+                    self.say(
+                        format!("{at}.readings[{k}].on"),
+                        "read twice with the same thing on; keep the last".into(),
+                    );
+                }
+            }
+        }
+        if let Some(lamp) = &link.hitch {
+            self.text("trailer.hitch.name".into(), &lamp.name, 80);
+            self.range("trailer.hitch.tail_w".into(), lamp.tail_w, 0.05, 60.0, "W");
+            self.range("trailer.hitch.stop_w".into(), lamp.stop_w, 0.05, 60.0, "W");
+            self.maybe("trailer.hitch.reverse_w".into(), lamp.reverse_w, 0.05, 100.0, "W");
+        }
+        if let Some(towed) = &link.towed {
+            self.maybe("trailer.towed.key_on_a".into(), towed.key_on_a, 0.001, 60.0, "A");
+            self.maybe("trailer.towed.hours".into(), towed.hours, 0.1, 72.0, "h");
+            self.maybe("trailer.towed.charged_a".into(), towed.charged_a, 0.001, 60.0, "A");
         }
     }
 
@@ -557,6 +590,9 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     c.record(&job.record);
     c.lighting(&job.lighting);
     c.swaps(&job.swaps);
+    if let Some(link) = &job.trailer {
+        c.trailer(link);
+    }
     for (i, name) in job.repairs.iter().enumerate() {
         c.text(format!("repairs[{i}]"), name, 80);
     }

@@ -31,7 +31,7 @@ pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, 
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use optic::{
     Adjuster, Beam, Cover, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit, Photometric,
-    Region,
+    Region, WarningClass,
 };
 pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
@@ -51,7 +51,10 @@ pub use supply::{
     Supply, SystemVoltage, Vehicle, VehicleSide,
 };
 pub use swap::{BulbPlace, CodingBit, LedBulb, SwapFunction, Watcher};
-pub use trailer::{ConnectorKind, TrailerLink};
+pub use trailer::{
+    ConnectorKind, FoundWire, HitchLamp, LinkSide, LoopWire, PinFunction, PutOn, StopFrom,
+    StopLight, TieInEnd, Towed, TrailerLink, WireReading,
+};
 pub use wish::{Position, Switch, SwitchKind, Wish};
 pub use work::{Mark, StepMark};
 

@@ -92,6 +92,32 @@ pub struct Optic {
     /// Another lamp to compare with.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub instead: Option<Instead>,
+    /// Class of a warning lamp, as it stands on its lens.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub class: Option<WarningClass>,
+}
+
+/// Class of a warning lamp by SAE J845 and J595.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum WarningClass {
+    /// Emergency, the brightest.
+    One,
+    /// Service and hazard.
+    Two,
+    /// It identifies the vehicle, no more.
+    Three,
+}
+
+impl WarningClass {
+    /// As it is spoken.
+    pub fn label(self) -> &'static str {
+        match self {
+            WarningClass::One => "class 1",
+            WarningClass::Two => "class 2",
+            WarningClass::Three => "class 3",
+        }
+    }
 }
 
 /// A candidate for the same place.

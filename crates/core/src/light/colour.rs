@@ -41,6 +41,20 @@ pub fn of_kelvin(kelvin: f64) -> Option<Chromaticity> {
     Some(Chromaticity { x, y })
 }
 
+/// Colour of lights that fall on one spot, each with its lux; none in the dark. Light adds by tristimulus values.
+///
+/// Source: Grassmann's laws with CIE 1931 values (CIE 15), recalled from memory: X = Y x / y, Z = Y (1 - x - y) / y.
+pub fn mixed(lights: &[(f64, Chromaticity)]) -> Option<Chromaticity> {
+    let (mut x, mut y, mut z) = (0.0, 0.0, 0.0);
+    for (lux, c) in lights {
+        x += lux * c.x / c.y;
+        y += lux;
+        z += lux * (1.0 - c.x - c.y) / c.y;
+    }
+    let sum = x + y + z;
+    (sum > 0.0).then(|| Chromaticity { x: x / sum, y: y / sum })
+}
+
 /// A colour as screens show it, `#rrggbb`, brightest channel full.
 ///
 /// Source: IEC 61966-2-1 (sRGB), matrix and transfer curve recalled from memory.

@@ -140,6 +140,9 @@ fn lamp(
     let name = candidate.map_or(light.name.as_str(), |c| c.name.as_str());
     let is_beam_assumed =
         file.is_none() && beam.is_none_or(|b| b.flux_lm.is_none() && b.peak_cd.is_none());
+    let mount = optic.mounts.get(number).copied().unwrap_or(usual);
+    let kelvin = optic.kelvin;
+    let usual_kelvin = if is_filament { FILAMENT_KELVIN } else { USUAL_KELVIN };
     Lamp {
         circuit,
         light: light.id.clone(),
@@ -147,12 +150,13 @@ fn lamp(
         name: if light.count > 1 { format!("{name} {}", number + 1) } else { name.to_owned() },
         role: light.role,
         colour,
-        kelvin: optic.kelvin,
+        kelvin,
         is_filament,
         source: Source {
-            mount: optic.mounts.get(number).copied().unwrap_or(usual),
+            part: level * lens * cover * distribution.tilted(mount.down_deg),
+            tint: colour::usual(colour, Some(kelvin.unwrap_or(usual_kelvin))),
             distribution,
-            part: level * lens * cover,
+            mount,
         },
         is_place_assumed: optic.mounts.get(number).is_none(),
         is_beam_assumed,
@@ -166,8 +170,7 @@ fn lamp(
 impl Lamp {
     /// Chromaticity of its light: as said, else as usual for its kind.
     pub fn chromaticity(&self) -> Chromaticity {
-        let usual = if self.is_filament { FILAMENT_KELVIN } else { USUAL_KELVIN };
-        colour::usual(self.colour, Some(self.kelvin.unwrap_or(usual)))
+        self.source.tint
     }
 }
 

@@ -1,5 +1,6 @@
 //! Light on the ground from above and on a wall, with lines of equal lux.
 
+use super::colour::{Chromaticity, mixed, screen};
 use super::lamps::{Lamp, size_m};
 use super::source::{Aimed, Source};
 use super::vector::Vector;
@@ -42,7 +43,14 @@ pub struct Picture {
     pub lines: Vec<IsoLine>,
     /// The most in it, lx.
     pub most_lx: f64,
+    /// Colours of the light, `#rrggbb`.
+    pub screens: Vec<String>,
+    /// Number of its colour for each point, in the order of `lux_lx`; empty where all light has the first.
+    pub tints: Vec<usize>,
 }
+
+/// Darkest and brightest that a picture tells apart, lx: full moon and task light.
+pub const SCALE_LX: [f64; 2] = [0.1, 300.0];
 
 /// A stretch of a plane, m: left, bottom, right, top as in [`Picture`].
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -71,10 +79,10 @@ pub fn around(job: &Job, lamps: &[Lamp]) -> Frame {
 /// Illuminance on the ground, `points` from side to side: right of the middle to the right, the front up.
 pub fn ground(sources: &[Source], frame: Frame, points: usize) -> Picture {
     let up = Vector { along: 0.0, left: 0.0, up: 1.0 };
-    let aimed: Vec<Aimed> = sources.iter().map(Source::aimed).collect();
-    picture(frame, points, |right_m, ahead_m| {
-        let at = At { along_m: -ahead_m, left_m: -right_m, up_m: 0.0 };
-        aimed.iter().map(|s| s.lux(at, up)).sum()
+    picture(frame, points, sources, up, |right_m, ahead_m| At {
+        along_m: -ahead_m,
+        left_m: -right_m,
+        up_m: 0.0,
     })
 }
 
@@ -91,18 +99,35 @@ pub fn wall(sources: &[Source], wall_m: f64, points: usize) -> Option<Picture> {
     let half_m = (0.6 * wall_m).clamp(2.0, 8.0);
     let frame =
         Frame { left_m: -half_m, bottom_m: 0.0, right_m: half_m, top_m: 0.5 * half_m + 1.0 };
-    let aimed: Vec<Aimed> = sources.iter().map(Source::aimed).collect();
-    Some(picture(frame, points, |right_m, up_m| {
-        let at = At {
-            along_m: along_m + wall_m * out.along - right_m * left.along,
-            left_m: left_m + wall_m * out.left - right_m * left.left,
-            up_m,
-        };
-        aimed.iter().map(|s| s.lux(at, back)).sum()
+    Some(picture(frame, points, sources, back, |right_m, up_m| At {
+        along_m: along_m + wall_m * out.along - right_m * left.along,
+        left_m: left_m + wall_m * out.left - right_m * left.left,
+        up_m,
     }))
 }
 
-fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64 + Sync) -> Picture {
+/// Light on a plane that faces `normal`: `at` puts a point of the picture into the vehicle's frame.
+fn picture(
+    frame: Frame,
+    points: usize,
+    sources: &[Source],
+    normal: Vector,
+    at: impl Fn(f64, f64) -> At + Sync,
+) -> Picture {
+    let groups = by_tint(sources);
+    let light = |x: f64, y: f64| -> (f64, Chromaticity) {
+        let at = at(x, y);
+        let lux = |lamps: &[Aimed]| lamps.iter().map(|s| s.lux(at, normal)).sum::<f64>();
+        match groups.as_slice() {
+            [] => (0.0, DARK),
+            [(tint, lamps)] => (lux(lamps), *tint),
+            several => {
+                let parts: Vec<(f64, Chromaticity)> =
+                    several.iter().map(|(tint, lamps)| (lux(lamps), *tint)).collect();
+                (parts.iter().map(|p| p.0).sum(), mixed(&parts).unwrap_or(DARK))
+            }
+        }
+    };
     let points = points.max(2);
     let step_m = (frame.right_m - frame.left_m) / (points - 1) as f64;
     let high = ((frame.top_m - frame.bottom_m) / step_m).round() as usize + 1;
@@ -110,13 +135,13 @@ fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64 + Sync)
         let y = frame.bottom_m + step_m * row as f64;
         (0..points).map(move |k| (frame.left_m + step_m * k as f64, y))
     };
-    let some = |rows: std::ops::Range<usize>| -> Vec<f64> {
-        rows.flat_map(row).map(|(x, y)| lux_at(x, y)).collect()
+    let some = |rows: std::ops::Range<usize>| -> Vec<(f64, Chromaticity)> {
+        rows.flat_map(row).map(|(x, y)| light(x, y)).collect()
     };
     // On all cores: no row hangs on another, and their order stays.
     let cores = std::thread::available_parallelism().map_or(1, usize::from);
     let share = high.div_ceil(cores).max(1);
-    let exact: Vec<f64> = std::thread::scope(|scope| {
+    let found: Vec<(f64, Chromaticity)> = std::thread::scope(|scope| {
         let shares: Vec<_> = (0..high)
             .step_by(share)
             .map(|from| from..(from + share).min(high))
@@ -127,6 +152,8 @@ fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64 + Sync)
             .flat_map(|s| s.join().unwrap_or_else(|panic| std::panic::resume_unwind(panic)))
             .collect()
     });
+    let exact: Vec<f64> = found.iter().map(|f| f.0).collect();
+    let (screens, tints) = painted(&groups, &found);
     let most_lx = exact.iter().copied().fold(0.0, f64::max);
     Picture {
         left_m: frame.left_m,
@@ -137,7 +164,52 @@ fn picture(frame: Frame, points: usize, lux_at: impl Fn(f64, f64) -> f64 + Sync)
         lines: lines(&exact, points, high, frame, step_m),
         lux_lx: exact.into_iter().map(two_digits).collect(),
         most_lx,
+        screens,
+        tints,
     }
+}
+
+/// Where there is no light there is no colour either: white stands in.
+const DARK: Chromaticity = Chromaticity { x: 0.3127, y: 0.3290 };
+
+/// Lamps of one colour together, each ready to be asked about many points.
+fn by_tint(sources: &[Source]) -> Vec<(Chromaticity, Vec<Aimed<'_>>)> {
+    let mut out: Vec<(Chromaticity, Vec<Aimed>)> = Vec::new();
+    for source in sources {
+        match out.iter_mut().find(|(tint, _)| *tint == source.tint) {
+            Some((_, lamps)) => lamps.push(source.aimed()),
+            None => out.push((source.tint, vec![source.aimed()])),
+        }
+    }
+    out
+}
+
+/// Colours of a picture, and which point has which: mixed ones are told apart to a fiftieth of x and y, finer the eye
+/// does not see on a screen.
+fn painted(
+    groups: &[(Chromaticity, Vec<Aimed>)],
+    found: &[(f64, Chromaticity)],
+) -> (Vec<String>, Vec<usize>) {
+    if let [] | [_] = groups {
+        let tint = groups.first().map_or(DARK, |g| g.0);
+        return (vec![screen(tint)], Vec::new());
+    }
+    let mut steps: Vec<(i64, i64)> = Vec::new();
+    let tints = found
+        .iter()
+        .map(|(_, c)| {
+            let step = ((50.0 * c.x).round() as i64, (50.0 * c.y).round() as i64);
+            steps.iter().position(|s| *s == step).unwrap_or_else(|| {
+                steps.push(step);
+                steps.len() - 1
+            })
+        })
+        .collect();
+    let screens = steps
+        .iter()
+        .map(|&(x, y)| screen(Chromaticity { x: x as f64 / 50.0, y: (y as f64 / 50.0).max(0.02) }))
+        .collect();
+    (screens, tints)
 }
 
 /// Lines of equal lux by marching squares.

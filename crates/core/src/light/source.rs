@@ -1,9 +1,11 @@
 //! One lamp as a source of light: its beam, what is lost in front of it, how it stands.
 
 use super::beam::{Bell, FILAMENT_LM_PER_W, LED_LM_PER_W};
+use super::colour::Chromaticity;
 use super::grid::Grid;
 use super::ies::{self, IesError};
 use super::vector::{Axes, Ray, Vector};
+use crate::catalog::interpolate;
 use crate::job::{At, Beam, Cover, LampColour, Mount, Photometric};
 
 /// How a lamp throws its light.
@@ -12,7 +14,12 @@ pub enum Distribution {
     /// As described.
     Bell(Bell),
     /// As measured.
-    Grid(Box<Grid>),
+    Measured {
+        /// Intensities.
+        grid: Box<Grid>,
+        /// What is left of them when the lamp is tilted: angle in degrees and factor.
+        tilt: Vec<(f64, f64)>,
+    },
 }
 
 impl Distribution {
@@ -26,17 +33,34 @@ impl Distribution {
         usual_lm: f64,
     ) -> Result<Distribution, IesError> {
         if let Some(file) = file {
-            return Ok(Distribution::Grid(Box::new(ies::read(&file.text)?.grid)));
+            let file = ies::read(&file.text)?;
+            return Ok(Distribution::Measured { grid: Box::new(file.grid), tilt: file.tilt });
         }
         let beam = beam.copied().unwrap_or_default();
         Ok(Distribution::Bell(Bell::new(&beam, beam.flux_lm.unwrap_or(usual_lm))))
+    }
+
+    /// As measured, without tilt factors.
+    pub fn measured(grid: Grid) -> Distribution {
+        Distribution::Measured { grid: Box::new(grid), tilt: Vec::new() }
     }
 
     /// Luminous intensity in a direction, cd.
     pub fn candela(&self, ray: Ray) -> f64 {
         match self {
             Distribution::Bell(bell) => bell.candela(ray),
-            Distribution::Grid(grid) => grid.candela(ray),
+            Distribution::Measured { grid, .. } => grid.candela(ray),
+        }
+    }
+
+    /// What the lamp gives when it is tilted, as a part of what its file says: the file's own factors, on a straight
+    /// line between its angles; 1 where it has none.
+    pub fn tilted(&self, tilt_deg: f64) -> f64 {
+        match self {
+            Distribution::Measured { tilt, .. } if !tilt.is_empty() => {
+                interpolate(tilt, tilt_deg.abs())
+            }
+            Distribution::Bell(_) | Distribution::Measured { .. } => 1.0,
         }
     }
 
@@ -44,7 +68,7 @@ impl Distribution {
     pub fn peak(&self) -> (f64, Ray) {
         match self {
             Distribution::Bell(bell) => bell.peak(),
-            Distribution::Grid(grid) => grid.peak(),
+            Distribution::Measured { grid, .. } => grid.peak(),
         }
     }
 
@@ -52,7 +76,7 @@ impl Distribution {
     pub fn flux_lm(&self) -> f64 {
         match self {
             Distribution::Bell(bell) => bell.flux_lm(),
-            Distribution::Grid(grid) => grid.flux_lm(),
+            Distribution::Measured { grid, .. } => grid.flux_lm(),
         }
     }
 
@@ -132,6 +156,8 @@ pub struct Source {
     pub distribution: Distribution,
     /// Part of its full light that leaves it: voltage, lens and cover.
     pub part: f64,
+    /// Colour of its light.
+    pub tint: Chromaticity,
 }
 
 /// A source with its axes worked out: for asking about many points.

@@ -1,11 +1,11 @@
 //! Each lamp against the rules of a region.
 
 use super::rulebook::{Entry, Facing, OnRoad, Part, Rule, Vehicles, rules};
-use crate::answers::study;
+use crate::answers::{Assessment, study};
 use crate::circuit::SolveError;
 use crate::job::{
     BodyKind, CircuitId, Job, LampColour, LampPlace, LampRole, Light, LightId, Mount, Region,
-    Signal, SupplyState, Wish,
+    Signal, SupplyState, WarningClass, Wish,
 };
 use crate::light::lamps::{Lamp, lamps, size_m};
 use serde::Serialize;
@@ -111,7 +111,19 @@ pub const LAST_WORD: &str = "Recalled from memory, no legal advice: look it up, 
 /// # Errors
 /// [`SolveError`] when a circuit has no steady state.
 pub fn road(job: &Job, region: Option<Region>) -> Result<RoadReport, SolveError> {
-    let all = lamps(job, &study(job), SupplyState::EngineOff, false)?;
+    road_of(job, &study(job), region)
+}
+
+/// The same of a job that is studied already.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn road_of(
+    job: &Job,
+    study: &Assessment,
+    region: Option<Region>,
+) -> Result<RoadReport, SolveError> {
+    let all = lamps(job, study, SupplyState::EngineOff, false)?;
     let body = job.skeleton.as_ref().map(|s| s.body);
     let is_trailer = matches!(body, Some(BodyKind::TrailerOneAxle | BodyKind::TrailerTwoAxle));
     let regions: Vec<Region> = match region.or(job.lighting.region) {
@@ -322,7 +334,13 @@ impl Vehicle<'_> {
             );
         }
         let up_mm = 1000.0 * lamp.source.mount.at.up_m;
-        let [low, high] = *height_mm;
+        let [low, mut high] = *height_mm;
+        if let Rule::Required { wide_trailer_mm: Some(wide), .. } = &entry.rule
+            && self.is_trailer
+            && 1000.0 * self.size_m[1] >= wide.from_mm
+        {
+            high = Some(wide.high_mm);
+        }
         let is_low = low.is_some_and(|low| up_mm < low);
         let is_high = high.is_some_and(|high| up_mm > high);
         if is_low || is_high {
@@ -343,7 +361,10 @@ impl Vehicle<'_> {
         if steady && flash.is_some() {
             say(RoadVerdict::Wrong, format!("{name}: steady, this one flashes."));
         }
-        if let Rule::Added { hz, on_part, road, most, .. } = &entry.rule {
+        if let Rule::Added { hz, on_part, road, most, classes, .. } = &entry.rule {
+            if let Some((verdict, says)) = self.class(classes, name, lamp) {
+                say(verdict, says);
+            }
             if let (Some([slow, fast]), Some(flash)) = (hz, flash) {
                 if !(*slow..=*fast).contains(&flash.hz) {
                     say(
@@ -376,6 +397,31 @@ impl Vehicle<'_> {
             out.push(reason(entry, RoadVerdict::Right, format!("{name}: as the rule says{note}.")));
         }
         out
+    }
+
+    /// The class of a warning lamp against those that do; none where the rule asks for none.
+    fn class(
+        &self,
+        classes: &[WarningClass],
+        name: &str,
+        lamp: &Lamp,
+    ) -> Option<(RoadVerdict, String)> {
+        if classes.is_empty() {
+            return None;
+        }
+        let wanted: Vec<&str> = classes.iter().map(|c| c.label()).collect();
+        let wanted = wanted.join(" or ");
+        let class = self.light(lamp).and_then(|l| l.optic.as_ref()).and_then(|o| o.class);
+        Some(match class {
+            Some(class) if classes.contains(&class) => {
+                (RoadVerdict::Right, format!("{name}: {}, as its work asks.", class.label()))
+            }
+            Some(class) => (
+                RoadVerdict::Wrong,
+                format!("{name}: {wanted} for work on the road, this one is {}.", class.label()),
+            ),
+            None => (RoadVerdict::Ask, format!("{name}: {wanted}; read it off the lens.")),
+        })
     }
 
     /// What an added lamp may do on the road, and whether its wish keeps to it.

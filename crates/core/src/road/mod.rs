@@ -6,4 +6,4 @@
 pub mod judge;
 pub mod rulebook;
 
-pub use judge::{RoadReport, road};
+pub use judge::{RoadReport, RoadVerdict, road, road_of};

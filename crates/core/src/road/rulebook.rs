@@ -3,7 +3,7 @@
 //! The files stand in `rulebook/us` and `rulebook/un`. Their values are recalled from memory, not read from a bought
 //! copy, and say so; no rule is legal advice, the local code has the last word.
 
-use crate::job::{LampColour, LampRole, Region};
+use crate::job::{LampColour, LampRole, Region, WarningClass};
 use include_dir::{Dir, include_dir};
 use serde::Deserialize;
 use std::sync::LazyLock;
@@ -110,6 +110,15 @@ impl Confidence {
     }
 }
 
+/// A limit that wide trailers have of their own.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
+pub struct WideTrailer {
+    /// From this width on, mm.
+    pub from_mm: f64,
+    /// Highest middle, mm.
+    pub high_mm: f64,
+}
+
 /// What a rule is about.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(rename_all = "snake_case", tag = "kind")]
@@ -132,6 +141,9 @@ pub enum Rule {
         /// Lowest and highest middle, mm.
         #[serde(default)]
         height_mm: [Option<f64>; 2],
+        /// Highest middle on trailers from a width on, both mm; none where it is as on all others.
+        #[serde(default)]
+        wide_trailer_mm: Option<WideTrailer>,
         /// Motor vehicles that need it.
         truck: Vehicles,
         /// Trailers that need it.
@@ -192,6 +204,9 @@ pub enum Rule {
         /// Most of all these lamps together, cd.
         #[serde(default)]
         sum_cd: Option<f64>,
+        /// Classes of warning lamps that do; empty where none is asked for.
+        #[serde(default)]
+        classes: Vec<WarningClass>,
     },
     /// What holds for every lamp.
     General {

@@ -2,6 +2,7 @@
 //! line in [`findings`].
 
 mod assumed;
+mod behind;
 mod circuit_limits;
 mod dimmed;
 mod factory;
@@ -10,12 +11,14 @@ mod glow;
 mod lamps;
 mod left_on;
 mod overruled;
+mod road;
 mod run;
 mod strip;
 mod supply_load;
+mod swap;
 mod wish;
 
-use crate::answers::{CircuitAnswer, Stage};
+use crate::answers::{Assessment, CircuitAnswer, Stage};
 use crate::catalog::source::Source;
 use crate::harness::ConnectorAnswer;
 use crate::job::{CircuitId, Job, LampCircuit};
@@ -96,6 +99,8 @@ pub struct Context<'a> {
     pub layout: Option<(&'a Layout, Vec<Option<Bundle>>)>,
     /// The sealed connectors.
     pub connectors: &'a [ConnectorAnswer],
+    /// The study that all of it comes from.
+    pub study: &'a Assessment,
     /// What was assumed.
     pub assumptions: &'a [Assumption],
 }
@@ -126,6 +131,9 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     run::ways(context, &mut out);
     factory::shared_headroom(context, &mut out);
     supply_load::alternator(context, &mut out);
+    swap::functions(context, &mut out);
+    behind::trailer(context, &mut out);
+    road::lamps(context, &mut out);
     assumed::figures(context, &mut out);
     out.sort_by_key(|f| f.grade);
     out

@@ -5,11 +5,11 @@ use crate::job::{
     LampColour, LampPlace, LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind,
     Probe, Region, Signal, Sites, Skeleton, VehicleSide, Wish,
 };
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What is said of a trailer.
-#[derive(Debug, Clone, PartialEq, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct TrailerAsked {
     /// Unit.

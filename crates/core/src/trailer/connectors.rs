@@ -1,51 +1,10 @@
 //! Pins of trailer connectors, from both faces.
 
 use crate::job::ConnectorKind;
+pub use crate::job::PinFunction;
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 use utoipa::ToSchema;
-
-/// What a pin does.
-#[derive(
-    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
-)]
-#[serde(rename_all = "snake_case")]
-pub enum PinFunction {
-    /// Ground.
-    Ground,
-    /// Tail, plate and marker lamps.
-    Tail,
-    /// Tail and plate lamps of the left.
-    LeftTail,
-    /// Tail and plate lamps of the right.
-    RightTail,
-    /// Clearance, side marker, identification.
-    Marker,
-    /// Left stop and turn in one.
-    LeftStopTurn,
-    /// Right stop and turn in one.
-    RightStopTurn,
-    /// Left turn.
-    LeftTurn,
-    /// Right turn.
-    RightTurn,
-    /// Stop.
-    Stop,
-    /// Reverse.
-    Reverse,
-    /// Rear fog.
-    RearFog,
-    /// Electric brake.
-    ElectricBrake,
-    /// Battery.
-    Permanent,
-    /// Live with the key.
-    Switched,
-    /// Power of the antilock brakes.
-    Antilock,
-    /// Something else.
-    Other,
-}
 
 /// A pin.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -66,6 +25,9 @@ pub struct TrailerPin {
     pub in_socket: Option<String>,
     /// The same looking into the trailer's plug: mirrored.
     pub in_plug: Option<String>,
+    /// Its place on the face of the socket, right and up from the middle, the rim at 1; the plug has it mirrored, right
+    /// for left. None where it is only numbered: the number stands beside the contact.
+    pub on_face: Option<[f64; 2]>,
     /// Where it is written; recalled from memory.
     pub source: String,
     /// `low`, `medium` or `high`.
@@ -112,17 +74,66 @@ struct Row {
     confidence: String,
 }
 
-/// Clock positions of the 7-blade connector, key slot up: into the vehicle's socket, into the trailer's plug. Source:
-/// trade charts, no source; verify with a meter.
-const BLADE_POSITIONS: [(&str, &str, &str); 7] = [
-    ("3", "1 o'clock", "11 o'clock"),
-    ("5", "3 o'clock", "9 o'clock"),
-    ("1", "5 o'clock", "7 o'clock"),
-    ("2", "7 o'clock", "5 o'clock"),
-    ("6", "9 o'clock", "3 o'clock"),
-    ("4", "11 o'clock", "1 o'clock"),
-    ("7 (centre)", "centre", "centre"),
+/// Hours of the 7-blade connector's contacts, key slot up, looking into the vehicle's socket; none in the centre.
+/// Source: trade charts, no source; verify with a meter.
+const BLADE_HOURS: [(&str, Option<u32>); 7] = [
+    ("3", Some(1)),
+    ("5", Some(3)),
+    ("1", Some(5)),
+    ("2", Some(7)),
+    ("6", Some(9)),
+    ("4", Some(11)),
+    ("7 (centre)", None),
 ];
+
+/// Where a contact sits.
+struct Place {
+    in_socket: String,
+    in_plug: String,
+    on_face: [f64; 2],
+}
+
+/// Contacts whose place is known; the others carry their number beside them.
+fn place(kind: ConnectorKind, pin: &str) -> Option<Place> {
+    match kind {
+        ConnectorKind::Blade7 => {
+            let (_, hour) = BLADE_HOURS.iter().find(|(p, _)| *p == pin)?;
+            let clock = |hour: u32| format!("{hour} o'clock");
+            Some(match hour {
+                None => Place {
+                    in_socket: "centre".into(),
+                    in_plug: "centre".into(),
+                    on_face: [0.0, 0.0],
+                },
+                Some(hour) => {
+                    let turn = f64::from(*hour) / 12.0 * std::f64::consts::TAU;
+                    Place {
+                        in_socket: clock(*hour),
+                        // Mirrored: right for left.
+                        in_plug: clock(12 - hour),
+                        on_face: [0.7 * turn.sin(), 0.7 * turn.cos()],
+                    }
+                }
+            })
+        }
+        // In a row, ground at one end. On the vehicle the ground is the bare contact, on the trailer all others are.
+        // Common practice, no source.
+        ConnectorKind::Flat4 | ConnectorKind::Flat5 => {
+            let count = if kind == ConnectorKind::Flat4 { 4 } else { 5 };
+            let number: u32 = pin.parse().ok().filter(|n| (1..=count).contains(n))?;
+            let bare = |is_bare: bool| if is_bare { "bare" } else { "shrouded" };
+            let says =
+                |is_bare| format!("{number} of {count} from the ground end, {}", bare(is_bare));
+            let x = 2.0 * (f64::from(number) - 0.5) / f64::from(count) - 1.0;
+            Some(Place {
+                in_socket: says(number == 1),
+                in_plug: says(number != 1),
+                on_face: [x, 0.0],
+            })
+        }
+        _ => None,
+    }
+}
 
 static ALL: LazyLock<Vec<TrailerConnector>> = LazyLock::new(|| {
     let mut reader = csv::ReaderBuilder::new()
@@ -130,9 +141,7 @@ static ALL: LazyLock<Vec<TrailerConnector>> = LazyLock::new(|| {
         .from_reader(include_bytes!("connectors.csv").as_slice());
     let mut out: Vec<TrailerConnector> = Vec::new();
     for row in reader.deserialize::<Row>().flatten() {
-        let place = BLADE_POSITIONS
-            .iter()
-            .find(|(pin, ..)| row.connector == ConnectorKind::Blade7 && *pin == row.pin);
+        let place = place(row.connector, &row.pin);
         let pin = TrailerPin {
             pin: row.pin,
             function: row.function,
@@ -140,8 +149,9 @@ static ALL: LazyLock<Vec<TrailerConnector>> = LazyLock::new(|| {
             colour: row.colour,
             others: row.others,
             wire: row.wire,
-            in_socket: place.map(|p| p.1.to_owned()),
-            in_plug: place.map(|p| p.2.to_owned()),
+            on_face: place.as_ref().map(|p| p.on_face),
+            in_socket: place.as_ref().map(|p| p.in_socket.clone()),
+            in_plug: place.map(|p| p.in_plug),
             source: row.source,
             confidence: row.confidence,
         };

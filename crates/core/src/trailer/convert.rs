@@ -2,8 +2,12 @@
 //!
 //! Source: truth tables of reference 6.4, computed: turn overrides stop on its own side.
 
+use serde::Serialize;
+use utoipa::ToSchema;
+
 /// What a wire does.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
 pub enum Wire {
     /// Nothing.
     Off,
@@ -29,6 +33,22 @@ impl Driver {
     pub fn all() -> [Driver; 8] {
         std::array::from_fn(|k| Driver { stop: k & 4 != 0, left: k & 2 != 0, right: k & 1 != 0 })
     }
+
+    /// As a tester calls it.
+    pub fn words(self) -> String {
+        let turn = match (self.left, self.right) {
+            (true, true) => Some("hazard"),
+            (true, false) => Some("left"),
+            (false, true) => Some("right"),
+            (false, false) => None,
+        };
+        match (self.stop, turn) {
+            (true, Some(turn)) => format!("brake and {turn}"),
+            (true, None) => "brake".into(),
+            (false, Some(turn)) => turn.into(),
+            (false, None) => "nothing".into(),
+        }
+    }
 }
 
 /// Left and right wire of a combined system.
@@ -50,4 +70,26 @@ pub fn separate(left: Wire, right: Wire) -> (Option<bool>, bool, bool) {
         _ => Some(left == Steady || right == Steady),
     };
     (stop, turn.0, turn.1)
+}
+
+impl Wire {
+    /// Two sources over diodes on one lamp: what is steady hides what flashes.
+    pub fn or(self, other: Wire) -> Wire {
+        use Wire::{Flash, Off, Steady};
+        match (self, other) {
+            (Steady, _) | (_, Steady) => Steady,
+            (Flash, _) | (_, Flash) => Flash,
+            (Off, Off) => Off,
+        }
+    }
+
+    /// Lit only while both are.
+    pub fn and(self, other: Wire) -> Wire {
+        use Wire::{Flash, Off, Steady};
+        match (self, other) {
+            (Off, _) | (_, Off) => Off,
+            (Flash, _) | (_, Flash) => Flash,
+            (Steady, Steady) => Steady,
+        }
+    }
 }

@@ -2,10 +2,13 @@
 
 use super::connectors::{PinFunction, TrailerConnector, TrailerPin, all, connector};
 use super::ground::{GroundAnswer, lost_ground};
-use crate::answers::study;
+use super::hitch::{HitchAnswer, hitch};
+use super::probe::{WireAnswer, WireVerdict, function_name, judged};
+use super::towed::{TowedAnswer, towed};
+use crate::answers::{Assessment, study};
 use crate::circuit::SolveError;
 use crate::harness::Pin;
-use crate::job::{Job, LampRole, SupplyState};
+use crate::job::{FoundWire, Job, LampRole, LinkSide, SupplyState, TrailerLink};
 use crate::light::lamps::lamps;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -32,8 +35,14 @@ pub struct LinkRow {
     pub to: Vec<WireEnd>,
     /// What comes between; empty where wire meets wire.
     pub between: String,
-    /// `their green, your brown` where colours differ; empty otherwise.
+    /// `their green, your brown` where colours differ; as found, where somebody looked. Empty otherwise.
     pub colours: String,
+    /// Wires of the vehicle that were found to do this.
+    pub found_from: Vec<String>,
+    /// Wires of the trailer that were found to do this.
+    pub found_to: Vec<String>,
+    /// `old brown becomes black`, for each wire that is renewed.
+    pub renewed: Vec<String>,
 }
 
 /// A step of the test with the lamp tester.
@@ -62,6 +71,14 @@ pub struct LinkReport {
     pub seen_text: String,
     /// What must be left as it is: breakaway, electric brakes, antilock.
     pub neighbours: Vec<String>,
+    /// Wires found on the vehicle, judged.
+    pub vehicle_wires: Vec<WireAnswer>,
+    /// Wires found on the trailer, judged.
+    pub trailer_wires: Vec<WireAnswer>,
+    /// A lamp at the hitch.
+    pub hitch: Option<HitchAnswer>,
+    /// A towed vehicle.
+    pub towed: Option<TowedAnswer>,
     /// The test: each function, then the combinations.
     pub tests: Vec<TestStep>,
     /// All connectors, to choose from.
@@ -77,6 +94,8 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
     let (Some(socket), Some(plug)) = (connector(facts.socket), connector(facts.plug)) else {
         return Ok(None);
     };
+    let studied = study(job);
+    let wires = Wires::of(facts, socket, plug);
     let mut needs = Vec::new();
     if socket.is_combined() != plug.is_combined() && has_turn(socket) && has_turn(plug) {
         needs.push(if socket.is_combined() {
@@ -99,7 +118,7 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
     let seen_text = match facts.seen_from_a {
         None => String::new(),
         Some(least) => {
-            let tail_a = tail_a(job)?;
+            let tail_a = tail_a(job, &studied)?;
             let seen = if tail_a >= least {
                 "is seen"
             } else {
@@ -111,16 +130,49 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
         }
     };
     Ok(Some(LinkReport {
-        rows: rows(socket, plug),
+        rows: rows(facts, socket, plug, &wires),
         needs,
         ground: lost_ground(plug)?,
         seen_text,
         neighbours: neighbours(socket, plug),
+        hitch: facts.hitch.as_ref().map(|lamp| hitch(job, lamp, socket)),
+        towed: match &facts.towed {
+            Some(t) => Some(towed(job, t, &studied, plug)?),
+            None => None,
+        },
+        vehicle_wires: wires.vehicle,
+        trailer_wires: wires.trailer,
         tests: tests(plug),
         socket: socket.clone(),
         plug: plug.clone(),
         connectors: all().to_vec(),
     }))
+}
+
+/// What was found on both sides.
+struct Wires {
+    vehicle: Vec<WireAnswer>,
+    trailer: Vec<WireAnswer>,
+}
+
+impl Wires {
+    fn of(facts: &TrailerLink, socket: &TrailerConnector, plug: &TrailerConnector) -> Wires {
+        let side = |side| facts.wires.iter().enumerate().filter(move |(_, w)| w.side == side);
+        Wires {
+            vehicle: judged(socket, side(LinkSide::Vehicle)),
+            trailer: judged(plug, side(LinkSide::Trailer)),
+        }
+    }
+
+    /// Wires of a half that are told to do one of these.
+    fn told<'a>(
+        list: &'a [WireAnswer],
+        functions: &'a [PinFunction],
+    ) -> impl Iterator<Item = &'a WireAnswer> {
+        list.iter().filter(move |w| {
+            w.verdict == WireVerdict::Told && w.fits.first().is_some_and(|f| functions.contains(f))
+        })
+    }
 }
 
 /// The wires of the plug as rows of the pin table; none without a trailer.
@@ -130,6 +182,16 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
 pub fn pins(job: &Job) -> Result<Vec<Pin>, SolveError> {
     let Some(found) = link(job)? else { return Ok(Vec::new()) };
     let wires = found.rows.iter().flat_map(|row| row.to.iter().map(move |to| (row, to)));
+    let old = found.rows.iter().flat_map(|row| {
+        row.renewed.iter().map(|renewed| Pin {
+            circuit: function_name(row.function).to_owned(),
+            connector: found.plug.name.clone(),
+            pin: row.to.first().map_or_else(String::new, |to| to.pin.clone()),
+            wire: row.found_to.join(", "),
+            wire_text: "old board".into(),
+            goes_to: renewed.clone(),
+        })
+    });
     Ok(wires
         .map(|(row, to)| {
             let ends: Vec<String> =
@@ -148,6 +210,7 @@ pub fn pins(job: &Job) -> Result<Vec<Pin>, SolveError> {
                 },
             }
         })
+        .chain(old)
         .collect())
 }
 
@@ -156,8 +219,8 @@ fn has_turn(c: &TrailerConnector) -> bool {
 }
 
 /// Current of the job's tail and marker lamps, A.
-fn tail_a(job: &Job) -> Result<f64, SolveError> {
-    let all = lamps(job, &study(job), SupplyState::EngineOff, false)?;
+fn tail_a(job: &Job, studied: &Assessment) -> Result<f64, SolveError> {
+    let all = lamps(job, studied, SupplyState::EngineOff, false)?;
     Ok(all
         .iter()
         .filter(|l| matches!(l.role, Some(LampRole::Tail | LampRole::Marker | LampRole::Plate)))
@@ -201,7 +264,12 @@ fn serve(c: &TrailerConnector, function: PinFunction) -> (Vec<&TrailerPin>, &'st
     }
 }
 
-fn rows(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<LinkRow> {
+fn rows(
+    facts: &TrailerLink,
+    socket: &TrailerConnector,
+    plug: &TrailerConnector,
+    wires: &Wires,
+) -> Vec<LinkRow> {
     let mut functions: Vec<PinFunction> =
         plug.pins.iter().map(|p| p.function).filter(|f| *f != PinFunction::Other).collect();
     functions.sort();
@@ -218,13 +286,26 @@ fn rows(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<LinkRow> {
                 (true, _) => "nothing in this socket",
                 _ => between,
             };
-            let colours = match (from.first(), to.first()) {
-                (Some(a), Some(b)) if a.colour != b.colour => {
-                    format!("their {}, your {}", a.colour, b.colour)
-                }
+            let serving: Vec<PinFunction> = from.iter().map(|p| p.function).collect();
+            let names = |list: &[WireAnswer], functions: &[PinFunction]| -> Vec<String> {
+                Wires::told(list, functions).map(|w| w.colour.clone()).collect()
+            };
+            let found_from = names(&wires.vehicle, &serving);
+            let found_to = names(&wires.trailer, &[function]);
+            // What was found beats what is usual.
+            let theirs = found_from.first().or(from.first().map(|p| &p.colour));
+            let yours = found_to.first().or(to.first().map(|p| &p.colour));
+            let colours = match (theirs, yours) {
+                (Some(a), Some(b)) if a != b => format!("their {a}, your {b}"),
                 _ => String::new(),
             };
+            let renewed = Wires::told(&wires.trailer, &[function])
+                .filter_map(|w| renewed(&facts.wires[w.index]))
+                .collect();
             LinkRow {
+                found_from,
+                found_to,
+                renewed,
                 function,
                 from: ends(&from),
                 to: ends(&to),
@@ -233,6 +314,16 @@ fn rows(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<LinkRow> {
             }
         })
         .collect()
+}
+
+/// An old wire and the new one that takes its place.
+fn renewed(wire: &FoundWire) -> Option<String> {
+    let new = wire.new_colour.as_ref()?;
+    Some(if *new == wire.colour {
+        format!("{new} stays {new}")
+    } else {
+        format!("old {} becomes {new}", wire.colour)
+    })
 }
 
 fn neighbours(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<String> {

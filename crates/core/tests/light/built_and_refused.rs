@@ -6,7 +6,7 @@ use jovek_core::answers::assess;
 use jovek_core::job::{
     Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, Held, Instead, Job, LampColour,
     LedBulb, Lighting, LuxSpot, Mount, Optic, Permit, Photometric, Region, Signal, SwapFunction,
-    TrailerLink, Watcher,
+    TrailerLink, WarningClass, Watcher,
 };
 use jovek_core::proof::prove;
 use jovek_core::rules::Grade;
@@ -78,6 +78,7 @@ fn full() -> Job {
             file: None,
             colour: Some(LampColour::Yellow),
         }),
+        class: Some(WarningClass::Two),
     });
     job.lighting = Lighting {
         region: Some(Region::Un),
@@ -116,9 +117,8 @@ fn full() -> Job {
         was_powered_unplugged: true,
     }];
     job.trailer = Some(TrailerLink {
-        socket: ConnectorKind::Iso13,
-        plug: ConnectorKind::Flat4,
         seen_from_a: Some(0.4),
+        ..TrailerLink::new(ConnectorKind::Iso13, ConnectorKind::Flat4)
     });
     job
 }

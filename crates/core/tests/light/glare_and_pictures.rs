@@ -6,6 +6,7 @@ use jovek_core::job::{
     At, Beam, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, Mount, Optic,
     Photometric, Region, SupplyState,
 };
+use jovek_core::light::colour::usual;
 use jovek_core::light::drawing::{aim_svg, beam_svg, both_units};
 use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
 use jovek_core::light::lamps::{Lamp, lamps};
@@ -152,6 +153,7 @@ fn reach_by_the_inverse_square() {
         mount: mount(0.0, 0.0, 1.0, 0.0, 0.0),
         distribution: Distribution::of(Some(&beam), None, 0.0).unwrap(),
         part: 1.0,
+        tint: usual(LampColour::White, None),
     };
     let found = reach("spot", std::slice::from_ref(&source));
     assert!((found[0].far_m.unwrap() - 316.2).abs() < 0.3 && found[0].lux_lx == 1.0);
@@ -241,6 +243,7 @@ fn any_source() -> impl Strategy<Value = Source> {
                 mount: mount(1.0, left_m, up_m, faces, down),
                 distribution: Distribution::of(Some(&beam), None, 0.0).unwrap(),
                 part: 1.0,
+                tint: usual(LampColour::White, None),
             }
         })
 }

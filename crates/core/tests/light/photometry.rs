@@ -1,7 +1,8 @@
 //! Beams and lux against closed forms, worked examples and an independent integration.
 
-use jovek_core::job::{At, Beam, Mount};
+use jovek_core::job::{At, Beam, LampColour, Mount};
 use jovek_core::light::beam::{Bell, exponent};
+use jovek_core::light::colour::usual;
 use jovek_core::light::grid::{Frame, Grid};
 use jovek_core::light::ies;
 use jovek_core::light::source::{Distribution, Source, lux};
@@ -25,7 +26,12 @@ fn round(step_deg: f64, to_deg: f64, of: impl Fn(f64) -> f64) -> Grid {
 }
 
 fn facing(at: At, down_deg: f64, distribution: Distribution) -> Source {
-    Source { mount: Mount { at, faces_deg: 0.0, down_deg }, distribution, part: 1.0 }
+    Source {
+        mount: Mount { at, faces_deg: 0.0, down_deg },
+        distribution,
+        part: 1.0,
+        tint: usual(LampColour::White, None),
+    }
 }
 
 /// A sphere that shines alike all around: 4 pi I. A Lambert emitter: pi I0. A cone: 2 pi I (1 - cos h). Source:
@@ -42,8 +48,7 @@ fn closed_forms_of_flux() {
 /// law and the definition of luminance.
 #[test]
 fn lux_of_a_point_and_of_a_wall_of_light() {
-    let lambert =
-        || Distribution::Grid(Box::new(round(0.25, 90.0, |d| 10.0 * d.to_radians().cos())));
+    let lambert = || Distribution::measured(round(0.25, 90.0, |d| 10.0 * d.to_radians().cos()));
     let lamp = facing(At { along_m: 0.0, left_m: 0.0, up_m: 2.0 }, 90.0, lambert());
     let below = At { along_m: 0.0, left_m: 0.0, up_m: 0.0 };
     near(lamp.lux(below, UP), 10.0 / 4.0, 1e-6, "straight below");
@@ -125,7 +130,7 @@ fn worked_example_22() {
     near(fine.flux_lm(), 859.0, 1e-3, "flux");
     let grid = Grid::new(Frame::C, theta.clone(), vec![0.0], vec![candela.clone()]);
     near(grid.flux_lm(), 859.0, 0.045, "flux in straight lines");
-    let width = Distribution::Grid(Box::new(grid)).width_deg(0.5);
+    let width = Distribution::measured(grid).width_deg(0.5);
     near(width[0], 35.0, 2e-3, "width");
     near(width[1], 35.0, 2e-3, "height");
 }
@@ -201,7 +206,12 @@ fn any_beam() -> impl Strategy<Value = Beam> {
 
 fn source(beam: &Beam, at: At, faces_deg: f64, down_deg: f64) -> Source {
     let distribution = Distribution::of(Some(beam), None, 1.0).unwrap();
-    Source { mount: Mount { at, faces_deg, down_deg }, distribution, part: 1.0 }
+    Source {
+        mount: Mount { at, faces_deg, down_deg },
+        distribution,
+        part: 1.0,
+        tint: usual(LampColour::White, None),
+    }
 }
 
 proptest! {

@@ -326,8 +326,10 @@ fn any_socket_on_any_plug() {
     let mut job = demo_jobs().into_iter().find(|(n, _)| *n == "T3").unwrap().1;
     for socket in all() {
         for plug in all() {
-            job.trailer =
-                Some(TrailerLink { socket: socket.kind, plug: plug.kind, seen_from_a: Some(5.0) });
+            job.trailer = Some(TrailerLink {
+                seen_from_a: Some(5.0),
+                ..TrailerLink::new(socket.kind, plug.kind)
+            });
             let found = link(&job).unwrap().unwrap();
             for row in &found.rows {
                 assert!(!row.to.is_empty());
@@ -354,7 +356,7 @@ fn any_socket_on_any_plug() {
 fn a_lost_ground_lights_the_wrong_lamps() {
     let mut job = Job::new("T1", "trailer");
     let link_of = |job: &mut Job, plug| {
-        job.trailer = Some(TrailerLink { socket: plug, plug, seen_from_a: None });
+        job.trailer = Some(TrailerLink::new(plug, plug));
         link(job).unwrap().unwrap()
     };
     let flat = link_of(&mut job, ConnectorKind::Flat4);

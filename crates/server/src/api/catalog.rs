@@ -4,7 +4,13 @@ use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::catalog::zone;
+use jovek_core::diagnose::predict::OVERLOAD_OHM;
+use jovek_core::fresh::{
+    ConnectorChoice, Fresh, FunctionChoice, PutOnChoice, SWAP_SIGNALS, SupplyChoice, WatcherChoice,
+    connectors, fresh, functions, put_on, supplies, watchers,
+};
 use jovek_core::job::{Signal, WireSystem, Zone};
+use jovek_core::light::picture::SCALE_LX;
 use jovek_core::plan::inputs::signal_label;
 use jovek_core::route::lay::usual_allowances_text;
 use serde::Serialize;
@@ -50,6 +56,24 @@ pub struct Catalog {
     pub zones: Vec<CatalogZone>,
     /// Signals.
     pub signals: Vec<CatalogSignal>,
+    /// States of the supply.
+    pub supplies: Vec<SupplyChoice>,
+    /// What new things start as.
+    pub fresh: Fresh,
+    /// What can watch a function of bulbs.
+    pub watchers: Vec<WatcherChoice>,
+    /// Signals whose bulbs are swapped.
+    pub swap_signals: Vec<CatalogSignal>,
+    /// Connectors of trailers.
+    pub connectors: Vec<ConnectorChoice>,
+    /// What a wire of a trailer can do.
+    pub functions: Vec<FunctionChoice>,
+    /// What can be put on while such a wire is probed.
+    pub put_on: Vec<PutOnChoice>,
+    /// Darkest and brightest that a picture of light tells apart, lx.
+    pub picture_lx: [f64; 2],
+    /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
+    pub overload_ohm: f64,
     /// Allowances that count where the shop has not said.
     pub usual_allowances_text: String,
 }
@@ -73,8 +97,19 @@ pub(super) async fn catalog() -> Json<Catalog> {
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),
         usual_allowances_text: usual_allowances_text(),
-        signals: Signal::ALL
-            .map(|signal| CatalogSignal { signal, label: signal_label(signal) })
-            .into(),
+        signals: Signal::ALL.map(named).into(),
+        supplies: supplies(),
+        fresh: fresh(),
+        watchers: watchers(),
+        swap_signals: SWAP_SIGNALS.map(named).into(),
+        connectors: connectors(),
+        functions: functions(),
+        put_on: put_on(),
+        picture_lx: SCALE_LX,
+        overload_ohm: OVERLOAD_OHM,
     })
+}
+
+fn named(signal: Signal) -> CatalogSignal {
+    CatalogSignal { signal, label: signal_label(signal) }
 }

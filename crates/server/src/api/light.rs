@@ -91,7 +91,7 @@ pub(super) async fn read_ies(Json(asked): Json<IesText>) -> Result<Json<IesRead>
             )
         })?;
     let kind = format!("{}, type {}", edition.label(), grid.frame().label());
-    let beam = Distribution::Grid(Box::new(grid));
+    let beam = Distribution::measured(grid);
     Ok(Json(IesRead {
         kind,
         flux_lm: beam.flux_lm(),

@@ -4,7 +4,11 @@ use super::AppState;
 use crate::extract::Json;
 use crate::problem::Problem;
 use axum::extract::State;
+use jiff::Timestamp;
 use jovek_core::answers::{StageState, assess};
+use jovek_core::job::Job;
+use jovek_core::record::packet::kind_text;
+use jovek_core::record::visits::due;
 use jovek_core::rules::Grade;
 use jovek_store::JobRow;
 use serde::Serialize;
@@ -37,6 +41,8 @@ pub struct YardRow {
     pub stage: String,
     /// What to do next.
     pub next: String,
+    /// True for a job that is signed and not opened again.
+    pub is_signed: bool,
 }
 
 /// All jobs.
@@ -44,12 +50,26 @@ pub struct YardRow {
     responses((status = 200, body = Vec<YardRow>)))]
 pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Vec<YardRow>>, Problem> {
     let rows = state.with_store(|store| store.list()).await?;
-    Ok(Json(rows.iter().map(row).collect()))
+    let now = Timestamp::now();
+    Ok(Json(rows.iter().map(|r| row(r, now)).collect()))
 }
 
-fn row(row: &JobRow) -> YardRow {
+/// What a signed job waits for: the next look at it.
+fn signed(job: &Job, now: Timestamp) -> Option<String> {
+    let signature = job.record.signature()?;
+    Some(match due(job, now) {
+        Some(due) => {
+            let over = if due.is_over { ", that is over" } else { "" };
+            format!("Signed by {}; {} look on {}{over}", signature.by, kind_text(due.kind), due.day)
+        }
+        None => format!("Signed by {}", signature.by),
+    })
+}
+
+fn row(row: &JobRow, now: Timestamp) -> YardRow {
     let answers = assess(&row.job);
     let count = |grade| answers.findings.iter().filter(|f| f.grade == grade).count();
+    let signed = signed(&row.job, now);
     let first = answers.findings.iter().find(|f| f.grade != Grade::Mind);
     let open = answers.stages.iter().find(|s| s.state != StageState::Done);
     YardRow {
@@ -69,10 +89,12 @@ fn row(row: &JobRow) -> YardRow {
             .map(|f| f.title.clone())
             .unwrap_or_default(),
         stage: open.map_or("Done".into(), |s| format!("{:?}", s.stage)),
-        next: match (first, open) {
-            (Some(finding), _) => finding.remedy.clone(),
-            (None, Some(stage)) => format!("{:?}: {}", stage.stage, stage.word),
-            (None, None) => "Nothing open".into(),
+        is_signed: signed.is_some(),
+        next: match (signed, first, open) {
+            (Some(signed), ..) => signed,
+            (None, Some(finding), _) => finding.remedy.clone(),
+            (None, None, Some(stage)) => format!("{:?}: {}", stage.stage, stage.word),
+            (None, None, None) => "Nothing open".into(),
         },
     }
 }

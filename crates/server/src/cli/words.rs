@@ -299,7 +299,7 @@ pub(super) fn ies_text(file: &IesFile) -> String {
     out += &format!(
         "{vertical} vertical angles {v0} to {v1}, {horizontal} horizontal {h0} to {h1} degrees\n"
     );
-    let beam = Distribution::Grid(Box::new(file.grid.clone()));
+    let beam = Distribution::measured(file.grid.clone());
     let stated = match file.stated_lm() {
         Some(lm) => format!(" of {lm:.0} lm rated"),
         None => ", absolute".to_owned(),

@@ -4,25 +4,21 @@ import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
+import { REGIONS } from "../../ui/words";
 import { OpticForm } from "./OpticForm";
 
-const REGIONS = [
-  { value: "", label: "both" },
-  { value: "us", label: "United States, federal" },
-  { value: "un", label: "UN regulations" },
-];
+const RULES = [{ value: "", label: "both" }, ...REGIONS];
 
 /** Beams, places and marked spots: what a person says of the light. */
 export function AimPanel() {
-  const { job, circuit, edit } = useDesk();
+  const { job, circuit, edit, catalog } = useDesk();
   const spots = job.lighting?.spots ?? [];
   const lights = job.circuits?.[circuit]?.lights ?? [];
   const addSpot = () =>
     edit((j) =>
       setAt(j, `lighting.spots[${spots.length}]`, {
+        ...catalog.fresh.spot,
         name: `Spot ${spots.length + 1}`,
-        at: { along_m: -10, left_m: 0, up_m: 0 },
-        held: "up",
       }),
     );
   return (
@@ -30,7 +26,7 @@ export function AimPanel() {
       <ChoiceField
         path="lighting.region"
         label="Rules of the road"
-        options={REGIONS}
+        options={RULES}
         write={(v) => v || undefined}
       />
       <NumberField path="lighting.wall_m" label="Wall from the lamps" unit="m" />

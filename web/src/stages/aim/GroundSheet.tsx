@@ -4,16 +4,9 @@ import { useDesk } from "../../sheet/desk";
 import { LuxPicture } from "./LuxPicture";
 import { type Light, useLight } from "./useLight";
 
-const SUPPLIES: { value: Schemas["SupplyState"]; label: string }[] = [
-  { value: "engine_off", label: "Engine off" },
-  { value: "charging", label: "Charging" },
-  { value: "idle", label: "Idling" },
-  { value: "low_battery", label: "Low battery" },
-];
-
 /** The ground from above, the lamps, and how far they reach; a candidate beside it on the same scale. */
 export function GroundSheet() {
-  const { job } = useDesk();
+  const { job, catalog } = useDesk();
   const [circuit, setCircuit] = useState("");
   const [supply, setSupply] = useState<Schemas["SupplyState"]>("engine_off");
   const view = { circuit: circuit || undefined, supply, drawn: "ground" as const };
@@ -47,8 +40,8 @@ export function GroundSheet() {
             value={supply}
             onChange={(e) => setSupply(e.target.value as Schemas["SupplyState"])}
           >
-            {SUPPLIES.map((s) => (
-              <option key={s.value} value={s.value}>
+            {catalog.supplies.map((s) => (
+              <option key={s.supply} value={s.supply}>
                 {s.label}
               </option>
             ))}
@@ -70,16 +63,12 @@ function namesOf(light: Light): string {
 
 function Ground({ light, title }: { light: Light; title: string | undefined }) {
   const [length, width] = light.vehicle_m;
-  // Of several colours, that of the most light.
-  const brightest = [...light.lamps].sort((a, b) => b.flux_lm - a.flux_lm)[0];
-  const screen = brightest?.screen ?? "#ffffff";
   return (
     <section aria-label={title ?? "Ground"} className="card space-y-2 p-3">
       <h2 className="text-base">{title ?? "The ground from above"}</h2>
       {light.ground && (
         <LuxPicture
           picture={light.ground}
-          screen={screen}
           label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
         >
           <rect

@@ -1,11 +1,8 @@
 import { useEffect, useRef } from "react";
 import type { Schemas } from "../../api/client";
+import { useDesk } from "../../sheet/desk";
 
 export type Picture = Schemas["Picture"];
-
-/** Darkest and brightest that a picture tells apart, lx. */
-const FROM_LX = 0.1;
-const TO_LX = 300;
 
 function rgb(hex: string): [number, number, number] {
   const part = (at: number) => Number.parseInt(hex.slice(at, at + 2), 16);
@@ -18,34 +15,35 @@ function rgb(hex: string): [number, number, number] {
  */
 export function LuxPicture({
   picture,
-  screen,
   label,
   children,
 }: {
   picture: Picture;
-  screen: string;
   label: string;
   children?: React.ReactNode;
 }) {
+  const { catalog } = useDesk();
+  const [fromLx = 0, toLx = 1] = catalog.picture_lx;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { wide, high, step_m, left_m, bottom_m } = picture;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
     const image = context.createImageData(wide, high);
-    const [r, g, b] = rgb(screen);
-    const span = Math.log(TO_LX / FROM_LX);
+    const screens = picture.screens.map(rgb);
+    const span = Math.log(toLx / fromLx);
     picture.lux_lx.forEach((lx, k) => {
       // Rows come from the bottom, the canvas begins at the top.
       const at = 4 * ((high - 1 - Math.floor(k / wide)) * wide + (k % wide));
-      const part = lx <= FROM_LX ? 0 : Math.min(1, Math.log(lx / FROM_LX) / span);
+      const part = lx <= fromLx ? 0 : Math.min(1, Math.log(lx / fromLx) / span);
+      const [r, g, b] = screens[picture.tints[k] ?? 0] ?? [255, 255, 255];
       image.data[at] = 12 + (r - 12) * part;
       image.data[at + 1] = 19 + (g - 19) * part;
       image.data[at + 2] = 16 + (b - 16) * part;
       image.data[at + 3] = 255;
     });
     context.putImageData(image, 0, 0);
-  }, [picture, screen, wide, high]);
+  }, [picture, wide, high, fromLx, toLx]);
   const [w, h] = [wide * step_m, high * step_m];
   const box = `${left_m - step_m / 2} ${-(bottom_m + h - step_m / 2)} ${w} ${h}`;
   return (

@@ -3,37 +3,36 @@ import { ApiError, api, type Schemas, unwrap } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 
 type Light = Schemas["Light"];
-
-const YES_NO = {
-  options: [
-    { value: "", label: "no" },
-    { value: "yes", label: "yes" },
-  ],
-  read: (v: unknown) => (v === true ? "yes" : ""),
-  write: (v: string) => (v === "yes" ? true : undefined),
-};
 
 const COVERS = ["", "clear", "yellow", "amber", "red", "blue"].map((value) => ({
   value,
   label: value || "none",
 }));
 
+const CLASSES = [
+  { value: "", label: "not read yet" },
+  { value: "one", label: "1, emergency" },
+  { value: "two", label: "2, service" },
+  { value: "three", label: "3, identification" },
+];
+
 /** Beam, place and adjuster of a light. */
 export function OpticForm({ path, light }: { path: string; light: Light }) {
   const at = `${path}.optic`;
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   const mounts = light.optic?.mounts ?? [];
   const last = mounts.at(-1);
   const addMount = () =>
     edit((j) =>
-      setAt(j, `${at}.mounts[${mounts.length}]`, {
-        at: last ? { ...last.at, left_m: -last.at.left_m } : { along_m: 0, left_m: 0.5, up_m: 0.7 },
-        faces_deg: last?.faces_deg ?? 0,
-        down_deg: last?.down_deg ?? 0,
-      }),
+      setAt(
+        j,
+        `${at}.mounts[${mounts.length}]`,
+        // The next one stands on the other side.
+        last ? { ...last, at: { ...last.at, left_m: -last.at.left_m } } : catalog.fresh.mount,
+      ),
     );
   return (
     <fieldset className="space-y-2">
@@ -48,8 +47,8 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
             <NumberField path={`${at}.beam.high_deg`} label="Beam, high" unit="°" />
           </div>
           <div className="grid grid-cols-2 gap-2">
-            <ChoiceField path={`${at}.beam.has_cut_off`} label="Sharp upper edge" {...YES_NO} />
-            <ChoiceField path={`${at}.is_bare_flux`} label="Lumens of the bare LED" {...YES_NO} />
+            <CheckField path={`${at}.beam.has_cut_off`} label="Sharp upper edge" />
+            <CheckField path={`${at}.is_bare_flux`} label="Lumens of the bare LED" />
           </div>
         </>
       )}
@@ -62,6 +61,14 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
           write={(v) => v || undefined}
         />
       </div>
+      {light.role === "warning" && (
+        <ChoiceField
+          path={`${at}.class`}
+          label="Class on the lens"
+          options={CLASSES}
+          write={(v) => v || undefined}
+        />
+      )}
       {mounts.map((_, k) => (
         <div key={k} className="space-y-1">
           <p className="flex items-center justify-between text-sm">
@@ -103,11 +110,7 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
         <Button
           kind="quiet"
           className="!px-0"
-          onClick={() =>
-            edit((j) =>
-              setAt(j, `${at}.adjuster`, { pitch_mm: 1.25, arm_mm: 100, reach: "From behind" }),
-            )
-          }
+          onClick={() => edit((j) => setAt(j, `${at}.adjuster`, catalog.fresh.adjuster))}
         >
           It has an adjusting screw
         </Button>

@@ -3,7 +3,7 @@ import { ApiError, api, type Schemas, unwrap } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { readNumber } from "../../ui/fields";
+import { FigureBox } from "../../ui/FigureBox";
 import { useMeterAddress } from "../prove/meter";
 import { useLight } from "./useLight";
 
@@ -79,10 +79,8 @@ function LuxBox({
   address: string;
 }) {
   const { edit } = useDesk();
-  const [text, setText] = useState("");
-  const [fault, setFault] = useState<string>();
   const held = spot[when];
-  const put = (lx: number) => {
+  const put = (lx: number) =>
     edit((j) => {
       const list = (getAt(j, "record.lux") as Schemas["Lux"][] | undefined) ?? [];
       const at = list.findIndex((l) => l.spot === spot.name);
@@ -90,61 +88,23 @@ function LuxBox({
       const row = { ...(list[index] ?? { spot: spot.name }), [when]: lx };
       return setAt(j, `record.lux[${index}]`, row);
     });
-    setText("");
-    setFault(undefined);
+  const fromMeter = async () => {
+    const body = { address, check: spot.name, unit: "lx", commands: [] };
+    return (await unwrap(api.POST("/api/device", { body }))).value ?? undefined;
   };
-  const typed = () => {
-    const value = readNumber(text, "lx");
-    if (typeof value === "number") put(value);
-    else setFault(value === "empty" ? "Type the reading." : value);
-  };
-  const fromMeter = () =>
-    unwrap(
-      api.POST("/api/device", { body: { address, check: spot.name, unit: "lx", commands: [] } }),
-    ).then(
-      (answer) => {
-        if (answer.value != null) put(answer.value);
-      },
-      (e) => setFault(e instanceof ApiError ? e.problem.detail : "The meter gave no figure."),
-    );
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        typed();
-      }}
-    >
-      <label>
-        <span className="block text-sm text-soft">
+    <FigureBox
+      label={`${label} ${spot.name}`}
+      head={
+        <>
           {label}
           {held != null && <span className="font-reading text-ink"> {held} lx</span>}
-        </span>
-        <span className="sr-only">{spot.name}</span>
-        <input
-          className="field min-h-[44px] font-reading"
-          inputMode="decimal"
-          placeholder="lx"
-          value={text}
-          aria-invalid={!!fault}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
-      <div className="mt-1 flex gap-1">
-        <Button type="submit" className="min-h-[44px] flex-1">
-          Keep
-        </Button>
-        {address && (
-          <Button className="min-h-[44px]" onClick={fromMeter}>
-            Meter
-          </Button>
-        )}
-      </div>
-      {fault && (
-        <p role="alert" className="text-sm text-rust">
-          {fault}
-        </p>
-      )}
-    </form>
+        </>
+      }
+      unit="lx"
+      keep={put}
+      device={address ? fromMeter : undefined}
+    />
   );
 }
 

@@ -2,8 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
-import { Button } from "../../ui/Button";
-import { readNumber } from "../../ui/fields";
+import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
 import { LuxPicture } from "./LuxPicture";
 import { useLight } from "./useLight";
@@ -65,7 +64,6 @@ export function WallSheet() {
         {data.wall && (
           <LuxPicture
             picture={data.wall}
-            screen={data.lamps[0]?.screen ?? "#ffffff"}
             label={`The wall as these lamps light it, ${Math.round(data.wall.most_lx)} lx at most`}
           >
             {data.aim.map((a) => (
@@ -123,50 +121,18 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
 /** The box where the height that was found on the wall goes. */
 function Found({ aim }: { aim: Aim }) {
   const { edit } = useDesk();
-  const [text, setText] = useState("");
-  const [fault, setFault] = useState<string>();
-  const keep = () => {
-    const value = readNumber(text, "mm");
-    if (typeof value !== "number") {
-      setFault(value === "empty" ? "Type the height found." : value);
-      return;
-    }
-    edit((j) => setAt(j, aim.path, value / 1000));
-    setText("");
-    setFault(undefined);
-  };
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        keep();
-      }}
-    >
-      <div className="flex items-center gap-2">
-        <label className="flex-1">
-          <span className="sr-only">{aim.name}, height found on the wall</span>
-          <input
-            className="field min-h-[44px] font-reading"
-            inputMode="decimal"
-            placeholder={
-              aim.found_up_m == null
-                ? "height found, mm"
-                : `${(aim.found_up_m * 1000).toFixed(0)} mm found`
-            }
-            value={text}
-            aria-invalid={!!fault}
-            onChange={(e) => setText(e.target.value)}
-          />
-        </label>
-        <Button kind="main" type="submit" className="min-h-[44px]">
-          Keep
-        </Button>
-      </div>
-      {fault && (
-        <p role="alert" className="text-sm text-rust">
-          {fault}
-        </p>
-      )}
-    </form>
+    <FigureBox
+      main
+      label={`${aim.name}, height found on the wall`}
+      unit="mm"
+      placeholder={
+        aim.found_up_m == null
+          ? "height found, mm"
+          : `${(aim.found_up_m * 1000).toFixed(0)} mm found`
+      }
+      empty="Type the height found."
+      keep={(mm) => edit((j) => setAt(j, aim.path, mm / 1000))}
+    />
   );
 }

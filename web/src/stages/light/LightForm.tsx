@@ -2,7 +2,7 @@ import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { COLOURS, DRAWS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { MeasureForm } from "./MeasureForm";
 
@@ -119,7 +119,7 @@ function Held({
   light: Schemas["Light"];
   screw: string | null | undefined;
 }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   return (
     <details open={!!light.screw || !!light.is_reversed || !!light.is_stuck}>
       <summary className="text-sm text-spruce">Screws and plug</summary>
@@ -151,33 +151,15 @@ function Held({
           <Button
             kind="quiet"
             className="!px-0"
-            onClick={() => edit((j) => setAt(j, `${at}.screw`, { length_mm: 20, through_mm: 8 }))}
+            onClick={() => edit((j) => setAt(j, `${at}.screw`, catalog.fresh.screw))}
           >
             Check the depth of its screws
           </Button>
         )}
         {light.draws.kind !== "strip" && (
-          <label className="flex min-h-9 items-center gap-2 text-sm">
-            <input
-              type="checkbox"
-              checked={!!light.is_stuck}
-              onChange={(e) =>
-                edit((j) => setAt(j, `${at}.is_stuck`, e.target.checked || undefined))
-              }
-            />
-            held by adhesive: strain relief at its lead
-          </label>
+          <CheckField path={`${at}.is_stuck`} label="held by adhesive: strain relief at its lead" />
         )}
-        <label className="flex min-h-9 items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={!!light.is_reversed}
-            onChange={(e) =>
-              edit((j) => setAt(j, `${at}.is_reversed`, e.target.checked || undefined))
-            }
-          />
-          its own plug has minus on 1: swap the pins
-        </label>
+        <CheckField path={`${at}.is_reversed`} label="its own plug has minus on 1: swap the pins" />
       </div>
     </details>
   );

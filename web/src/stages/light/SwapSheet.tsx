@@ -26,20 +26,9 @@ const WORDS: Record<Answer["result"], string> = {
   no_flash: "Does not flash",
   fault_message: "Fault message",
 };
-const SIGNALS = ["parking", "brake", "left", "right", "reverse", "fog", "low_beam", "door"].map(
-  (value) => ({ value, label: value.replace("_", " ") }),
-);
-const WATCHERS: { value: string; label: string; fresh: Swap["watched"] }[] = [
-  { value: "nothing", label: "nothing", fresh: { by: "nothing" } },
-  { value: "thermal_flasher", label: "bimetal flasher", fresh: { by: "thermal_flasher" } },
-  { value: "electronic_flasher", label: "electronic flasher", fresh: { by: "electronic_flasher" } },
-  { value: "free_flasher", label: "flasher that counts no load", fresh: { by: "free_flasher" } },
-  { value: "module", label: "body module", fresh: { by: "module" } },
-];
-
 /** Bulbs that become LED: the whole circuit is judged. */
 export function SwapSheet() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const swaps = job.swaps ?? [];
   const { data, error } = useQuery<Schemas["Swapped"], ApiError>({
     queryKey: ["swap", identity(job)],
@@ -50,10 +39,8 @@ export function SwapSheet() {
   const add = () =>
     edit((j) =>
       setAt(j, `swaps[${swaps.length}]`, {
+        ...catalog.fresh.swap,
         name: `Function ${swaps.length + 1}`,
-        signal: "left",
-        bulbs: [{ place: "rear", bulb: "PY21W", count: 1, led: { watt: 3 } }],
-        watched: { by: "electronic_flasher" },
       }),
     );
   return (
@@ -126,20 +113,24 @@ function Judged({ answer }: { answer: Answer }) {
 }
 
 function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulbs: string[] }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   const codes = bulbs.map((value) => ({ value, label: value }));
   const watched = swap.watched?.by ?? "nothing";
   return (
     <div className="space-y-2">
       <div className="grid gap-2 sm:grid-cols-3">
         <TextField path={`${path}.name`} label="Name" />
-        <ChoiceField path={`${path}.signal`} label="Function" options={SIGNALS} />
+        <ChoiceField
+          path={`${path}.signal`}
+          label="Function"
+          options={catalog.swap_signals.map((s) => ({ value: s.signal, label: s.label }))}
+        />
         <ChoiceField
           path={`${path}.watched`}
           label="Watched by"
-          options={WATCHERS}
+          options={catalog.watchers.map((w) => ({ value: w.start.by, label: w.label }))}
           read={() => watched}
-          write={(v) => WATCHERS.find((w) => w.value === v)?.fresh}
+          write={(v) => catalog.watchers.find((w) => w.start.by === v)?.start}
         />
       </div>
       {(watched === "electronic_flasher" || watched === "module") && (
@@ -158,7 +149,9 @@ function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulbs: stri
           )}
           <Button
             onClick={() =>
-              edit((j) => setAt(j, `${path}.bulbs[${k}].led`, b.led ? undefined : { watt: 3 }))
+              edit((j) =>
+                setAt(j, `${path}.bulbs[${k}].led`, b.led ? undefined : catalog.fresh.led),
+              )
             }
           >
             {b.led ? "Leave the bulb" : "Make it LED"}
@@ -168,13 +161,7 @@ function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulbs: stri
       <div className="flex gap-2">
         <Button
           onClick={() =>
-            edit((j) =>
-              setAt(j, `${path}.bulbs[${swap.bulbs.length}]`, {
-                place: "front",
-                bulb: "P21W",
-                count: 1,
-              }),
-            )
+            edit((j) => setAt(j, `${path}.bulbs[${swap.bulbs.length}]`, catalog.fresh.bulbs))
           }
         >
           Add a place

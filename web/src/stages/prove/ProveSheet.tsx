@@ -53,7 +53,7 @@ export function ProveSheet() {
 }
 
 function CheckRow({ check, first }: { check: Check; first: string[] }) {
-  const { outbox } = useDesk();
+  const { outbox, catalog } = useDesk();
   const kept = outbox.waiting
     .flatMap((w) => ("readings" in w ? w.readings : []))
     .filter((r) => r.check === check.id)
@@ -86,12 +86,19 @@ function CheckRow({ check, first }: { check: Check; first: string[] }) {
         <span className="flex items-center gap-2 font-semibold">
           <Mark shape={SHAPES[verdict]} />
           {told}
-          {reading && <span className="font-reading">{shownReading(check, reading.value)}</span>}
+          {reading && (
+            <span className="font-reading">
+              {shownReading(check, reading.value, catalog.overload_ohm)}
+            </span>
+          )}
         </span>
         {says && <span className="block">{says}</span>}
         {kept && (
           <span className="block text-ochre">
-            <span className="font-reading">{shownReading(check, kept.value)}</span> waits here
+            <span className="font-reading">
+              {shownReading(check, kept.value, catalog.overload_ohm)}
+            </span>{" "}
+            waits here
           </span>
         )}
         {reading && (
@@ -104,8 +111,8 @@ function CheckRow({ check, first }: { check: Check; first: string[] }) {
   );
 }
 
-function shownReading(check: Check, value: number): string {
+function shownReading(check: Check, value: number, overloadOhm: number): string {
   if (check.quantity === "yes_no") return value > 0.5 ? "yes" : "no";
-  if (check.quantity === "ohm" && value >= 1e6) return "open";
+  if (check.quantity === "ohm" && value >= overloadOhm / 2) return "open";
   return `${value} ${check.quantity}`;
 }

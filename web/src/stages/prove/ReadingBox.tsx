@@ -2,67 +2,23 @@ import { useState } from "react";
 import { ApiError } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
-import { readNumber } from "../../ui/fields";
+import { FigureBox } from "../../ui/FigureBox";
 import { fromMeter, meterAddress } from "./meter";
-
-/** What an ohmmeter shows where nothing joins its leads. */
-const OPEN_OHM = 2e6;
 
 /** The box where a figure goes, typed or read from the meter. */
 export function ReadingBox({ check, name, unit }: { check: string; name: string; unit: string }) {
-  const { addReading } = useDesk();
-  const [text, setText] = useState("");
-  const [fault, setFault] = useState<string>();
-  const put = async (take: () => Promise<number>) => {
-    try {
-      await addReading(check, await take());
-      setText("");
-      setFault(undefined);
-    } catch (error) {
-      setFault(error instanceof ApiError ? error.problem.detail : "The reading was not kept.");
-    }
-  };
-  const typed = () => {
-    const isOpen = unit === "ohm" && /^(ol|open)$/i.test(text.trim());
-    const value = isOpen ? OPEN_OHM : readNumber(text, unit);
-    if (typeof value === "number") put(async () => value);
-    else setFault(value === "empty" ? "Type the reading." : value);
-  };
+  const { addReading, catalog } = useDesk();
   return (
-    <form
-      className="space-y-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        typed();
-      }}
-    >
-      <div className="flex items-start gap-2">
-        <label className="flex-1">
-          <span className="sr-only">{name}, reading</span>
-          <input
-            className="field min-h-[44px] font-reading text-lg"
-            inputMode="decimal"
-            placeholder={unit}
-            value={text}
-            aria-invalid={!!fault}
-            onChange={(e) => setText(e.target.value)}
-          />
-        </label>
-        <Button kind="main" type="submit" className="min-h-[44px]">
-          Keep
-        </Button>
-        {meterAddress() && (
-          <Button className="min-h-[44px]" onClick={() => put(() => fromMeter(check, unit))}>
-            Meter
-          </Button>
-        )}
-      </div>
-      {fault && (
-        <p role="alert" className="text-sm text-rust">
-          {fault}
-        </p>
-      )}
-    </form>
+    <FigureBox
+      main
+      label={`${name}, reading`}
+      unit={unit}
+      words={(text) =>
+        unit === "ohm" && /^(ol|open)$/i.test(text.trim()) ? catalog.overload_ohm : undefined
+      }
+      keep={(value) => addReading(check, value)}
+      device={meterAddress() ? () => fromMeter(check, unit) : undefined}
+    />
   );
 }
 

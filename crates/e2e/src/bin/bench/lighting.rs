@@ -1,7 +1,8 @@
 //! Light: the ground of ten lamps on a grid of 200 by 200 points.
 
 use crate::row::{Row, median_ms};
-use jovek_core::job::{At, Beam, Mount};
+use jovek_core::job::{At, Beam, LampColour, Mount};
+use jovek_core::light::colour::usual;
 use jovek_core::light::picture::{Frame, ground};
 use jovek_core::light::source::{Distribution, Source};
 use std::hint::black_box;
@@ -20,7 +21,7 @@ pub fn rows() -> Vec<Row> {
             let at = At { along_m: 0.5 * f64::from(k), left_m: 0.8, up_m: 1.5 };
             let mount = Mount { at, faces_deg: 36.0 * f64::from(k), down_deg: 8.0 };
             let distribution = Distribution::of(Some(&beam), None, 1.0).ok()?;
-            Some(Source { mount, distribution, part: 1.0 })
+            Some(Source { mount, distribution, part: 1.0, tint: usual(LampColour::White, None) })
         })
         .collect();
     let frame = Frame { left_m: -30.0, bottom_m: -30.0, right_m: 30.0, top_m: 30.0 };

@@ -1,0 +1,92 @@
+import { type ReactNode, useState } from "react";
+import { ApiError } from "../api/client";
+import { Button } from "./Button";
+import { readNumber } from "./fields";
+
+/** A box for a figure that is kept when it is finished: typed, or read off a device. */
+export function FigureBox({
+  label,
+  head,
+  unit,
+  placeholder = unit,
+  empty = "Type the reading.",
+  words,
+  keep,
+  device,
+  main = false,
+}: {
+  /** What a screen reader says of the box. */
+  label: string;
+  /** What stands above it. */
+  head?: ReactNode;
+  unit: string;
+  placeholder?: string;
+  /** What is said where nothing was typed. */
+  empty?: string;
+  /** Words that stand for a figure. */
+  words?: ((text: string) => number | undefined) | undefined;
+  keep: (value: number) => unknown;
+  /** Reads a device; no figure where it gave none. */
+  device?: (() => Promise<number | undefined>) | undefined;
+  main?: boolean;
+}) {
+  const [text, setText] = useState("");
+  const [fault, setFault] = useState<string>();
+  const put = async (take: () => Promise<number | undefined>) => {
+    try {
+      const value = await take();
+      if (value === undefined) return;
+      await keep(value);
+      setText("");
+      setFault(undefined);
+    } catch (error) {
+      setFault(error instanceof ApiError ? error.problem.detail : "The figure was not kept.");
+    }
+  };
+  const typed = () => {
+    const value = words?.(text) ?? readNumber(text, unit);
+    if (typeof value === "number") put(async () => value);
+    else setFault(value === "empty" ? empty : value);
+  };
+  return (
+    <form
+      className="space-y-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        typed();
+      }}
+    >
+      {head && (
+        <span aria-hidden="true" className="block text-sm text-soft">
+          {head}
+        </span>
+      )}
+      <div className="flex items-start gap-2">
+        <label className="min-w-0 flex-1">
+          <span className="sr-only">{label}</span>
+          <input
+            className="field min-h-[44px] font-reading text-lg"
+            inputMode="decimal"
+            placeholder={placeholder}
+            value={text}
+            aria-invalid={!!fault}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        <Button {...(main ? { kind: "main" as const } : {})} type="submit" className="min-h-[44px]">
+          Keep
+        </Button>
+        {device && (
+          <Button className="min-h-[44px]" onClick={() => put(device)}>
+            Meter
+          </Button>
+        )}
+      </div>
+      {fault && (
+        <p role="alert" className="text-sm text-rust">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}
