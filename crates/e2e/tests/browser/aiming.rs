@@ -176,31 +176,3 @@ async fn bulbs_become_led() -> Result<()> {
     page.saved().await?;
     page.close().await
 }
-
-/// Both connectors side by side, a converter where the systems differ, and a trailer built from its size.
-#[tokio::test]
-async fn trailers_and_their_connectors() -> Result<()> {
-    let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/8/run").await?;
-    page.press("Trailer").await?;
-    page.says("ISO 11446 (13-pin) to ISO 1724 (12N)").await?;
-    page.says("the trailer is seen").await?;
-    page.pick("Vehicle's socket", "7-blade").await?;
-    page.says("A converter from combined to separate").await?;
-    page.says("their red, your yellow").await?;
-    page.says("1 o'clock").await?;
-    crate::no_serious(&page, "trailer").await?;
-    page.go("/").await?;
-    page.says("Build a trailer from its size").await?;
-    page.script("document.querySelector('details').open = true", vec![]).await?;
-    page.fill("Trailer's unit", "T9").await?;
-    page.fill("Length, m", "long").await?;
-    page.press("Build").await?;
-    page.says("is not a number").await?;
-    page.fill("Length, m", "6,5").await?;
-    page.press("Build").await?;
-    page.says("Trailer lamps").await?;
-    page.press("Rules").await?;
-    page.says("UN regulations: 0 wrong, 0 to ask").await?;
-    page.close().await
-}

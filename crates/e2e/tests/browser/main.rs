@@ -13,6 +13,7 @@ mod proof_pages;
 mod run_along_skeleton;
 mod saving;
 mod strip_and_sheet;
+mod trailers;
 mod try_and_prove;
 
 use anyhow::{Result, ensure};
