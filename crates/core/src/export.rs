@@ -112,6 +112,7 @@ fn plain_light(job: &Job) -> LightAsked {
         circuit: None,
         instead: false,
         drawn: LightPicture::Ground,
+        beside: false,
     }
 }
 

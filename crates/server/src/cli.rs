@@ -300,7 +300,14 @@ fn light_of(job: Job, supply: &str, instead: bool, json: bool) -> anyhow::Result
         .into_iter()
         .find(|s| s.key() == supply)
         .ok_or_else(|| anyhow!("there is no supply \"{supply}\"; use one of {known}"))?;
-    let asked = LightAsked { job, supply, circuit: None, instead, drawn: LightPicture::Ground };
+    let asked = LightAsked {
+        job,
+        supply,
+        circuit: None,
+        instead,
+        drawn: LightPicture::Ground,
+        beside: false,
+    };
     let found = light(&asked)?;
     let dazzles = found.glare.iter().any(|g| g.grade == GlareGrade::Dazzles);
     print(&if json {

@@ -1216,6 +1216,14 @@ export interface components {
              */
             wide_deg?: number | null;
         };
+        /** @description The light of the candidates, laid beside that of the lamps as planned. */
+        Beside: {
+            ground?: null | components["schemas"]["Picture"];
+            /** @description Each lamp, or its candidate. */
+            lamps: components["schemas"]["LampAnswer"][];
+            /** @description Reach. */
+            reach: components["schemas"]["ReachAnswer"][];
+        };
         /** @description Two places that a way joins. */
         Between: {
             /** @description One end. */
@@ -2985,6 +2993,8 @@ export interface components {
         };
         /** @description What is asked of the light. */
         LightAsked: {
+            /** @description The candidates beside their lamps: both are answered at once, the circuits are solved only once for both. */
+            beside?: boolean;
             circuit?: null | components["schemas"]["CircuitId"];
             /** @description What is drawn. */
             drawn?: components["schemas"]["LightPicture"];
@@ -3027,6 +3037,7 @@ export interface components {
         LightReport: {
             /** @description The aim sheet. */
             aim: components["schemas"]["AimAnswer"][];
+            beside?: null | components["schemas"]["Beside"];
             /** @description Colours. */
             colours: components["schemas"]["ColourAnswer"][];
             /** @description Glare. */

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { replaceEqualDeep, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import {
   type Answers,
@@ -96,7 +96,9 @@ export function useJob(loaded: JobView, loadedKeptAt?: number): JobDesk {
   const accept = useCallback(
     (view: JobView, typedSince: boolean) => {
       const fresh = hold(view);
-      put(typedSince ? { ...fresh, job: now.current.job } : fresh);
+      // What is the same stays the same object: nothing that hangs on it is asked again.
+      const same = replaceEqualDeep(now.current.job, fresh.job) as Job;
+      put({ ...fresh, job: typedSince ? now.current.job : same });
       if (!typedSince) setAnswers(view.answers);
       setKeptAt(undefined);
       queries.setQueryData(["job", id], { data: view });

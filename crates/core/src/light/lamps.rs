@@ -10,6 +10,7 @@ use crate::job::{
     SupplyState,
 };
 use crate::moment::places::spots;
+use crate::plan::inputs::Assignment;
 use crate::proof::live::Live;
 use crate::route::body;
 
@@ -64,10 +65,11 @@ pub fn lamps(
 ) -> Result<Vec<Lamp>, SolveError> {
     let mut out = Vec::new();
     let mut rows: Vec<(LampPlace, usize)> = Vec::new();
+    let mut live = Live::new(study, study.situation(supply, Assignment::NONE));
     for (c, studied) in study.circuits.iter().enumerate() {
         let circuit = &job.circuits[studied.index];
         let inputs = studied.chain.first_lit_by();
-        let mut live = Live::new(study, study.situation(supply, inputs));
+        live.put_on(supply, inputs);
         let solution = live.solve()?;
         for (k, light) in circuit.lights.iter().enumerate() {
             let place = light.sits();

@@ -8,7 +8,7 @@ use super::picture::{POINTS, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
 use super::spots::{SpotAnswer, spot_answers};
 use super::vector::Vector;
-use crate::answers::study;
+use crate::answers::{Assessment, study};
 use crate::circuit::SolveError;
 use crate::job::{At, CircuitId, Job, LampColour, LampRole, LightId, Mount, Region, SupplyState};
 use serde::{Deserialize, Serialize};
@@ -32,6 +32,17 @@ pub struct LightAsked {
     /// What is drawn.
     #[serde(default)]
     pub drawn: LightPicture,
+    /// The candidates beside their lamps: both are answered at once, the circuits are solved only once for both.
+    #[serde(default)]
+    pub beside: bool,
+}
+
+impl LightAsked {
+    /// The lamps that are asked for.
+    fn shown(&self, all: &[Lamp]) -> Vec<Lamp> {
+        let is_asked = |l: &&Lamp| self.circuit.as_ref().is_none_or(|c| *c == l.circuit);
+        all.iter().filter(is_asked).cloned().collect()
+    }
 }
 
 /// What of the light is drawn: a picture takes longer than all the figures.
@@ -121,6 +132,17 @@ pub struct ColourAnswer {
     pub is_fine: bool,
 }
 
+/// The light of the candidates, laid beside that of the lamps as planned.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Beside {
+    /// Each lamp, or its candidate.
+    pub lamps: Vec<LampAnswer>,
+    /// Reach.
+    pub reach: Vec<ReachAnswer>,
+    /// The ground from above; none where it was not asked for.
+    pub ground: Option<Picture>,
+}
+
 /// The light of a job.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LightReport {
@@ -132,6 +154,8 @@ pub struct LightReport {
     pub reach: Vec<ReachAnswer>,
     /// The ground from above; none where it was not asked for.
     pub ground: Option<Picture>,
+    /// The same with the candidates in place of their lamps; none where it was not asked for.
+    pub beside: Option<Beside>,
     /// The wall that the asked circuit's lamps face; none where it was not asked for, and for several circuits.
     pub wall: Option<Picture>,
     /// From the lamps to the wall, m.
@@ -160,8 +184,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let job = &asked.job;
     let study = study(job);
     let all = lamps(job, &study, asked.supply, asked.instead)?;
-    let is_asked = |l: &&Lamp| asked.circuit.as_ref().is_none_or(|c| *c == l.circuit);
-    let shown: Vec<Lamp> = all.iter().filter(is_asked).cloned().collect();
+    let shown = asked.shown(&all);
     let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
     let region = job.lighting.region.unwrap_or(Region::Us);
     let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
@@ -185,9 +208,9 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     Ok(LightReport {
         lamps: shown.iter().map(lamp_answer).collect(),
         spots: spot_answers(job, &study, &all, asked.supply)?,
-        reach: job.circuits.iter().flat_map(|c| reach(&c.name, &of_circuit(&all, &c.id))).collect(),
-        ground: (asked.drawn == LightPicture::Ground)
-            .then(|| ground(&sources, around(job, &shown), POINTS)),
+        reach: reaches(job, &all),
+        ground: on_ground(asked, &shown),
+        beside: if asked.beside { Some(beside(asked, &study)?) } else { None },
         wall: asked
             .circuit
             .as_ref()
@@ -199,6 +222,27 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         glare: glare(job, &all),
         colours,
         notes,
+    })
+}
+
+fn reaches(job: &Job, all: &[Lamp]) -> Vec<ReachAnswer> {
+    job.circuits.iter().flat_map(|c| reach(&c.name, &of_circuit(all, &c.id))).collect()
+}
+
+/// The ground from above, where it was asked for.
+fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
+    let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
+    (asked.drawn == LightPicture::Ground)
+        .then(|| ground(&sources, around(&asked.job, shown), POINTS))
+}
+
+fn beside(asked: &LightAsked, study: &Assessment) -> Result<Beside, SolveError> {
+    let all = lamps(&asked.job, study, asked.supply, true)?;
+    let shown = asked.shown(&all);
+    Ok(Beside {
+        lamps: shown.iter().map(lamp_answer).collect(),
+        reach: reaches(&asked.job, &all),
+        ground: on_ground(asked, &shown),
     })
 }
 

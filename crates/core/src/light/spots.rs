@@ -75,6 +75,8 @@ pub fn spot_answers(
     supply: SupplyState,
 ) -> Result<Vec<SpotAnswer>, SolveError> {
     let mut out = Vec::new();
+    // Solved where a difference asks for it, and once for all spots.
+    let mut otherwise: Vec<(SupplyState, Vec<Lamp>)> = Vec::new();
     for spot in &job.lighting.spots {
         let sources = lit_for(spot, all);
         let normal = normal(job, spot);
@@ -96,8 +98,15 @@ pub fn spot_answers(
                 spot.at,
                 normal,
                 |other| {
-                    let lamps = lamps(job, study, other, false)?;
-                    Ok(lux(&lit_for(spot, &lamps), spot.at, normal))
+                    let known = otherwise.iter().position(|(supply, _)| *supply == other);
+                    let at = match known {
+                        Some(at) => at,
+                        None => {
+                            otherwise.push((other, lamps(job, study, other, false)?));
+                            otherwise.len() - 1
+                        }
+                    };
+                    Ok(lux(&lit_for(spot, &otherwise[at].1), spot.at, normal))
                 },
                 supply,
             )?,
@@ -123,7 +132,7 @@ fn explain(
     sources: &[Source],
     at: At,
     normal: Vector,
-    on: impl Fn(SupplyState) -> Result<f64, SolveError>,
+    mut on: impl FnMut(SupplyState) -> Result<f64, SolveError>,
     supply: SupplyState,
 ) -> Result<String, SolveError> {
     let off = |lx: f64| (measured_lx.max(1e-3) / lx.max(1e-3)).ln().abs();

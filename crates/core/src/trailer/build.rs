@@ -156,51 +156,27 @@ pub fn build(asked: &TrailerAsked) -> Job {
     let tail: Vec<Light> = tail.into_iter().map(|(w, place)| b.light(w, place)).collect();
     add(&mut job, "tail", "Tail and marker lamps", Signal::Parking, "brown", tail);
     let lamp = |mounts, role, colour, name, watt| Wanted { role, colour, name, watt, mounts };
-    if asked.is_combined {
-        for (side, signal, colour, name) in [
-            (0, Signal::Left, "yellow", "Left stop and turn"),
-            (1, Signal::Right, "green", "Right stop and turn"),
-        ] {
-            let mounts = vec![rear(&b, 0.3)[side]];
-            let place = if side == 0 { LampPlace::RearLeft } else { LampPlace::RearRight };
-            let light = b.light(
-                lamp(mounts, LampRole::Turn, LampColour::Red, "LED stop and turn lamp", 4.0),
-                place,
-            );
-            add(
-                &mut job,
-                if side == 0 { "left" } else { "right" },
-                name,
-                signal,
-                colour,
-                vec![light],
-            );
-        }
-    } else {
-        let mounts = rear(&b, 0.3);
+    if !asked.is_combined {
         let light = b.light(
-            lamp(mounts, LampRole::Brake, LampColour::Red, "LED stop lamp", 4.0),
+            lamp(rear(&b, 0.3), LampRole::Brake, LampColour::Red, "LED stop lamp", 4.0),
             LampPlace::Rear,
         );
         add(&mut job, "stop", "Stop lamps", Signal::Brake, "red", vec![light]);
-        for (side, signal, colour, name) in
-            [(0, Signal::Left, "yellow", "Left turn"), (1, Signal::Right, "green", "Right turn")]
-        {
-            let mounts = vec![rear(&b, 0.1)[side]];
-            let place = if side == 0 { LampPlace::RearLeft } else { LampPlace::RearRight };
-            let light = b.light(
-                lamp(mounts, LampRole::Turn, LampColour::Amber, "LED turn lamp", 4.0),
-                place,
-            );
-            add(
-                &mut job,
-                if side == 0 { "left" } else { "right" },
-                name,
-                signal,
-                colour,
-                vec![light],
-            );
-        }
+    }
+    // Stop and turn in one are red and stand where the stop lamps would; a turn lamp alone is amber, outside of them.
+    let (inset_m, colour, name, titles) = if asked.is_combined {
+        let titles = ["Left stop and turn", "Right stop and turn"];
+        (0.3, LampColour::Red, "LED stop and turn lamp", titles)
+    } else {
+        (0.1, LampColour::Amber, "LED turn lamp", ["Left turn", "Right turn"])
+    };
+    for (side, id, place, signal, wire) in [
+        (0, "left", LampPlace::RearLeft, Signal::Left, "yellow"),
+        (1, "right", LampPlace::RearRight, Signal::Right, "green"),
+    ] {
+        let mounts = vec![rear(&b, inset_m)[side]];
+        let light = b.light(lamp(mounts, LampRole::Turn, colour, name, 4.0), place);
+        add(&mut job, id, titles[side], signal, wire, vec![light]);
     }
     if un {
         let mounts = vec![Mount {

@@ -101,13 +101,28 @@ fn solved(
     on: PinFunction,
     volts: f64,
 ) -> Result<Vec<(PinFunction, f64)>, SolveError> {
+    let (net, lamps) = without_ground(functions, on, volts);
+    let solution = solve(&net)?;
+    Ok(lamps
+        .iter()
+        .zip(functions)
+        .map(|(&lamp, &(f, watt))| (f, solution.power_w(&net, lamp) / watt))
+        .collect())
+}
+
+/// Bulbs on every wire of a trailer and of the vehicle before it, one function on, no ground between them; with it the
+/// trailer's lamps in the order of the functions, each given with its watts at the nominal voltage, V.
+pub fn without_ground(
+    functions: &[(PinFunction, f64)],
+    on: PinFunction,
+    volts: f64,
+) -> (Network, Vec<ElementId>) {
     let mut net = Network::new();
     let common = net.node("trailer ground");
-    let mut lamps: Vec<(PinFunction, f64, ElementId)> = Vec::new();
+    let mut lamps = Vec::new();
     for (k, &(function, watt)) in functions.iter().enumerate() {
         let wire = net.node(&format!("wire {k}"));
-        let lamp = net.add(format!("trailer {k}"), wire, common, bulb(watt, volts));
-        lamps.push((function, watt, lamp));
+        lamps.push(net.add(format!("trailer {k}"), wire, common, bulb(watt, volts)));
         if function == on {
             let battery =
                 Battery { open_circuit_v: 1.05 * volts, internal_ohm: 0.02, charge_ohm: 0.02 };
@@ -119,6 +134,5 @@ fn solved(
     }
     // Coupling and paint: what is left of a way back.
     net.add("coupling", common, NodeId::GROUND, Device::ohm(2000.0));
-    let solution = solve(&net)?;
-    Ok(lamps.iter().map(|&(f, watt, lamp)| (f, solution.power_w(&net, lamp) / watt)).collect())
+    (net, lamps)
 }

@@ -17,6 +17,7 @@ fn asked(job: &Job) -> LightAsked {
         circuit: None,
         instead: false,
         drawn: LightPicture::Ground,
+        beside: false,
     }
 }
 

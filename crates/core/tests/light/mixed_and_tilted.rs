@@ -115,6 +115,7 @@ fn tilt_factors_count() {
             circuit: Some(job.circuits[0].id.clone()),
             instead: false,
             drawn: LightPicture::Nothing,
+            beside: false,
         };
         light(&asked).unwrap().lamps[0].flux_lm
     };

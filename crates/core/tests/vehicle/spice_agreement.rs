@@ -11,6 +11,11 @@ use jovek_core::job::{Job, SupplyState};
 use jovek_core::plan::build::{Installed, build};
 use jovek_core::proof::live::supply_of;
 use jovek_core::state;
+use jovek_core::swap::bulbs::bulb;
+use jovek_core::swap::ghost::{Other, lost_ground};
+use jovek_core::trailer::connectors::PinFunction;
+use jovek_core::trailer::ground::without_ground;
+use jovek_core::trailer::probe::function_name;
 use std::collections::HashMap;
 use std::io::Write;
 use std::process::{Command, Stdio};
@@ -141,4 +146,47 @@ fn ngspice_agrees_on_every_combination_of_inputs() {
     }
     println!("{states} states, {nodes} node voltages, worst difference {:.3} mV", worst * 1000.0);
     assert!(states > 150, "only {states} states compared");
+}
+
+/// Trailers and lamp holders without their ground: which lamps glow through which, node by node.
+#[test]
+fn ngspice_agrees_on_lost_grounds() {
+    use PinFunction as F;
+    let (mut worst, mut nodes, mut circuits) = (0.0f64, 0, 0);
+    let mut hold = |name: &str, net: &Network| {
+        let solution = solve(net).unwrap();
+        let text = spice::netlist(net, &solution, name);
+        let (off, n) = compare(name, net, &solution, &ngspice(&text));
+        (worst, nodes, circuits) = (worst.max(off), nodes + n, circuits + 1);
+    };
+    let flat = [(F::Tail, 20.0), (F::LeftStopTurn, 21.0), (F::RightStopTurn, 21.0)];
+    let apart = [
+        (F::LeftTail, 10.0),
+        (F::RightTail, 10.0),
+        (F::LeftTurn, 21.0),
+        (F::RightTurn, 21.0),
+        (F::Stop, 42.0),
+        (F::RearFog, 21.0),
+    ];
+    for volts in [12.0, 24.0] {
+        for functions in [flat.as_slice(), apart.as_slice()] {
+            for &(on, _) in functions {
+                let name = format!("{} of {} at {volts} V", function_name(on), functions.len());
+                hold(&name, &without_ground(functions, on, volts).0);
+            }
+        }
+    }
+    for code in ["P21/5W", "1157"] {
+        let bulb = bulb(code).unwrap();
+        let weak = bulb.second.unwrap();
+        for other in [Other::Bulb(bulb.first), Other::Led(3.0)] {
+            let (net, _) = lost_ground(bulb.first, weak, other, 12.6);
+            hold(&format!("{code} beside {other:?}"), &net);
+        }
+    }
+    println!(
+        "{circuits} circuits, {nodes} node voltages, worst difference {:.3} mV",
+        worst * 1000.0
+    );
+    assert_eq!(circuits, 22);
 }

@@ -158,7 +158,7 @@ async fn a_towed_vehicle() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     sheet(&page, 3, "Towed").await?;
     page.says("All 16 combinations are right").await?;
-    page.says("6 pairs, 12 diodes").await?;
+    page.says("5 pairs, 10 diodes").await?;
     page.pick("Lead joins", "in front, at its fuse box").await?;
     page.says("4 pairs, 8 diodes").await?;
     let cut = "document.querySelector('[data-path=\"trailer.towed.is_stop_cut\"]').click()";

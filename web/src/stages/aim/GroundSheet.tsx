@@ -9,14 +9,16 @@ export function GroundSheet() {
   const { job, catalog } = useDesk();
   const [circuit, setCircuit] = useState("");
   const [supply, setSupply] = useState<Schemas["SupplyState"]>("engine_off");
-  const view = { circuit: circuit || undefined, supply, drawn: "ground" as const };
-  const { data, error } = useLight(view);
   const circuits = job.circuits ?? [];
   const has = circuits
     .filter((c) => !circuit || c.id === circuit)
     .some((c) => c.lights?.some((l) => l.optic?.instead));
-  // Without a candidate it is the same question, asked once.
-  const other = useLight({ ...view, instead: has });
+  const { data, error } = useLight({
+    circuit: circuit || undefined,
+    supply,
+    drawn: "ground",
+    beside: has,
+  });
   if (error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out where the light falls ...</p>;
   return (
@@ -48,16 +50,16 @@ export function GroundSheet() {
           </select>
         </label>
       </div>
-      <div className={has && other.data ? "grid gap-3 md:grid-cols-2" : ""}>
-        <Ground light={data} title={has ? "As planned" : undefined} />
-        {has && other.data && <Ground light={other.data} title={namesOf(other.data)} />}
+      <div className={data.beside ? "grid gap-3 md:grid-cols-2" : ""}>
+        <Ground light={data} title={data.beside ? "As planned" : undefined} />
+        {data.beside && <Ground light={{ ...data, ...data.beside }} title={namesOf(data.beside)} />}
       </div>
       <Lamps light={data} />
     </div>
   );
 }
 
-function namesOf(light: Light): string {
+function namesOf(light: Pick<Light, "lamps">): string {
   return [...new Set(light.lamps.map((l) => l.name.replace(/ \d+$/, "")))].join(", ");
 }
 

@@ -11,6 +11,8 @@ export interface LightView {
   supply?: Schemas["SupplyState"];
   /** The candidates in place of their lamps. */
   instead?: boolean;
+  /** The candidates beside their lamps, in the same answer. */
+  beside?: boolean;
   /** What is drawn; nothing where only figures are wanted. */
   drawn?: Schemas["LightAsked"]["drawn"];
 }
@@ -20,16 +22,19 @@ export function useLight({
   circuit,
   supply = "engine_off",
   instead = false,
+  beside = false,
   drawn = "nothing",
 }: LightView) {
   const { job } = useDesk();
   return useQuery<Light, ApiError>({
-    queryKey: ["light", identity(job), circuit, supply, instead, drawn],
+    queryKey: ["light", identity(job), circuit, supply, instead, beside, drawn],
     retry: false,
     placeholderData: keepPreviousData,
     queryFn: async () =>
       unwrap(
-        api.POST("/api/light", { body: { job, supply, circuit: circuit ?? null, instead, drawn } }),
+        api.POST("/api/light", {
+          body: { job, supply, circuit: circuit ?? null, instead, beside, drawn },
+        }),
       ),
   });
 }
