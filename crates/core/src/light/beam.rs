@@ -71,9 +71,9 @@ impl Bell {
         if ray.forward <= 0.0 || forward <= 0.0 {
             return 0.0;
         }
-        let cos_high = forward / forward.hypot(up);
+        let cos_high2 = forward * forward / (forward * forward + up * up);
         let cos_wide2 = (1.0 - ray.left * ray.left).max(1e-300);
-        let bell = (self.high * cos_high.ln() + 0.5 * self.wide * cos_wide2.ln()).exp();
+        let bell = (0.5 * (self.high * cos_high2.ln() + self.wide * cos_wide2.ln())).exp();
         let edge = if self.has_cut_off && ray.up > 0.0 {
             let up_deg = ray.up.atan2(ray.forward).to_degrees();
             10_f64.powf(-up_deg / EDGE_DEG).max(0.01)

@@ -14,6 +14,8 @@ use utoipa::ToSchema;
 pub const LINES_LX: [f64; 8] = [0.3, 1.0, 3.0, 10.0, 30.0, 54.0, 100.0, 300.0];
 /// Points side to side of a picture on the page.
 pub const POINTS: usize = 96;
+/// The same of two pictures beside each other: each is half as wide on the page.
+pub const POINTS_BESIDE: usize = 64;
 
 /// A line of equal illuminance.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -162,7 +164,11 @@ fn picture(
         wide: points,
         high,
         lines: lines(&exact, points, high, frame, step_m),
-        lux_lx: exact.into_iter().map(two_digits).collect(),
+        // A tenth of what a picture tells apart is dark: it need not be sent with its digits.
+        lux_lx: exact
+            .into_iter()
+            .map(|lx| if lx < 0.1 * SCALE_LX[0] { 0.0 } else { two_digits(lx) })
+            .collect(),
         most_lx,
         screens,
         tints,
@@ -220,7 +226,10 @@ fn lines(lux_lx: &[f64], wide: usize, high: usize, frame: Frame, step_m: f64) ->
         .y_step(step_m)
         .x_origin(frame.left_m - 0.5 * step_m)
         .y_origin(frame.bottom_m - 0.5 * step_m);
-    let Ok(found) = builder.lines(lux_lx, &LINES_LX) else { return Vec::new() };
+    // What is nowhere reached is not looked for: each line is a walk over all points.
+    let most_lx = lux_lx.iter().copied().fold(0.0, f64::max);
+    let reached: Vec<f64> = LINES_LX.into_iter().filter(|lx| *lx <= most_lx).collect();
+    let Ok(found) = builder.lines(lux_lx, &reached) else { return Vec::new() };
     let mm = |m: f64| (m * 1000.0).round() / 1000.0;
     found
         .iter()

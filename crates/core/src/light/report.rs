@@ -4,7 +4,7 @@ use super::aim::{AimAnswer, WALL_M, aim, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
 use super::lamps::{Lamp, lamps, size_m};
-use super::picture::{POINTS, Picture, around, ground, two_digits, wall};
+use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
 use super::spots::{SpotAnswer, spot_answers};
 use super::vector::Vector;
@@ -232,8 +232,9 @@ fn reaches(job: &Job, all: &[Lamp]) -> Vec<ReachAnswer> {
 /// The ground from above, where it was asked for.
 fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
     let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
+    let points = if asked.beside { POINTS_BESIDE } else { POINTS };
     (asked.drawn == LightPicture::Ground)
-        .then(|| ground(&sources, around(&asked.job, shown), POINTS))
+        .then(|| ground(&sources, around(&asked.job, shown), points))
 }
 
 fn beside(asked: &LightAsked, study: &Assessment) -> Result<Beside, SolveError> {

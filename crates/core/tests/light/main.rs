@@ -6,8 +6,10 @@ mod common;
 
 mod aim_and_colour;
 mod any_lamp_any_swap;
+mod any_trailer;
 mod built_and_refused;
 mod files;
+mod flashers;
 mod glare_and_pictures;
 mod hitch_and_probe;
 mod job_light;

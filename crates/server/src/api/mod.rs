@@ -22,6 +22,7 @@ use axum::Router;
 use axum::http::StatusCode;
 use jovek_store::{Store, StoreError};
 use std::sync::{Arc, Mutex};
+use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
 use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
@@ -135,7 +136,10 @@ fn described() -> OpenApiRouter<AppState> {
 /// The whole service: API and app.
 pub fn router(state: AppState) -> Router {
     let (api, _) = described().split_for_parts();
-    api.fallback(assets::serve).layer(CompressionLayer::new()).with_state(state)
+    // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
+    let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
+    let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
+    api.layer(quickly).with_state(state).fallback_service(files)
 }
 
 /// The OpenAPI description as JSON.
