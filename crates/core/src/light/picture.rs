@@ -7,6 +7,7 @@ use super::vector::Vector;
 use crate::job::{At, Job, LampRole};
 use contour::ContourBuilder;
 use serde::Serialize;
+use std::collections::HashMap;
 use utoipa::ToSchema;
 
 /// Lines that are drawn, lx. 54 lx is 5 foot-candles. Source: 29 CFR 1926.56 table D-3, least for general
@@ -190,8 +191,10 @@ fn by_tint(sources: &[Source]) -> Vec<(Chromaticity, Vec<Aimed<'_>>)> {
     out
 }
 
-/// Colours of a picture, and which point has which: mixed ones are told apart to a fiftieth of x and y, finer the eye
-/// does not see on a screen.
+/// Steps of x and y to which mixed colours are told apart: coarser ones show as patches in a pale beam.
+const STEPS: f64 = 200.0;
+
+/// Colours of a picture, and which point has which.
 fn painted(
     groups: &[(Chromaticity, Vec<Aimed>)],
     found: &[(f64, Chromaticity)],
@@ -201,11 +204,12 @@ fn painted(
         return (vec![screen(tint)], Vec::new());
     }
     let mut steps: Vec<(i64, i64)> = Vec::new();
+    let mut known: HashMap<(i64, i64), usize> = HashMap::new();
     let tints = found
         .iter()
         .map(|(_, c)| {
-            let step = ((50.0 * c.x).round() as i64, (50.0 * c.y).round() as i64);
-            steps.iter().position(|s| *s == step).unwrap_or_else(|| {
+            let step = ((STEPS * c.x).round() as i64, (STEPS * c.y).round() as i64);
+            *known.entry(step).or_insert_with(|| {
                 steps.push(step);
                 steps.len() - 1
             })
@@ -213,7 +217,9 @@ fn painted(
         .collect();
     let screens = steps
         .iter()
-        .map(|&(x, y)| screen(Chromaticity { x: x as f64 / 50.0, y: (y as f64 / 50.0).max(0.02) }))
+        .map(|&(x, y)| {
+            screen(Chromaticity { x: x as f64 / STEPS, y: (y as f64 / STEPS).max(0.02) })
+        })
         .collect();
     (screens, tints)
 }

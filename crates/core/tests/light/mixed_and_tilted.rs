@@ -61,7 +61,7 @@ fn a_picture_has_the_colour_of_its_lamps() {
     assert!(channel(&left, 1) == 255 && channel(&left, 3) < 90, "{left}");
     assert!(channel(&right, 3) == 255 && channel(&right, 1) < 90, "{right}");
     assert!(channel(&middle, 1) > 180 && channel(&middle, 3) > 120, "{middle}");
-    assert!(both.screens.len() < 60, "{} colours", both.screens.len());
+    assert!(both.screens.len() < 600, "{} colours", both.screens.len());
     let one = ground(&[lamp(5.0, red), lamp(-5.0, red)], frame, 61);
     assert!(one.tints.is_empty());
     assert_eq!(one.screens, [screen(red)]);

@@ -9,20 +9,20 @@ use jovek_core::work::{marked, work};
 use proptest::prelude::*;
 use std::collections::BTreeMap;
 
-fn now() -> Timestamp {
+pub(crate) fn now() -> Timestamp {
     "2026-03-02T06:00:00Z".parse().unwrap()
 }
 
-fn shop(bays: usize, people: usize) -> Shopfloor {
+pub(crate) fn shop(bays: usize, people: usize) -> Shopfloor {
     Shopfloor { bays, people, opens_min: 450, closes_min: 990, from: "2026-03-02".parse().unwrap() }
 }
 
-fn jobs() -> Vec<Job> {
+pub(crate) fn jobs() -> Vec<Job> {
     demo_jobs().into_iter().map(|(_, j)| Job { work: Vec::new(), ..j }).collect()
 }
 
 /// Every gate of every vehicle, the hours, one thing at a time for each person, one vehicle for each bay.
-fn check(jobs: &[Job], plan: &BayPlan) -> Result<(), String> {
+pub(crate) fn check(jobs: &[Job], plan: &BayPlan) -> Result<(), String> {
     for (v, job) in jobs.iter().enumerate().filter(|(_, j)| j.record.signature().is_none()) {
         let steps = work(job, now()).steps;
         for s in &steps {

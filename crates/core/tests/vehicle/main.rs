@@ -3,6 +3,7 @@
 
 mod bad_input;
 mod bays;
+mod bays_without_idling;
 mod bodies;
 mod common;
 mod cut_and_parts;

@@ -176,3 +176,30 @@ async fn bulbs_become_led() -> Result<()> {
     page.saved().await?;
     page.close().await
 }
+
+/// The class on the lens of a warning lamp: right for work, wrong where it only identifies; undone it is right again.
+#[tokio::test]
+async fn the_class_of_a_warning_lamp() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/aim").await?;
+    page.says("Saved").await?;
+    page.press("Rules").await?;
+    page.says("United States, federal: 0 wrong, 6 to ask, 2 right").await?;
+    page.pick("Circuit", "Beacons").await?;
+    let open = "document.querySelectorAll('aside details').forEach((d) => { d.open = true; })";
+    page.until("the beacon's form", || async {
+        page.script(open, vec![]).await?;
+        Ok(page.words().await?.contains("Class on the lens"))
+    })
+    .await?;
+    page.pick("Class on the lens", "3, identification").await?;
+    page.says("United States, federal: 2 wrong, 6 to ask, 0 right").await?;
+    page.says("this one is class 3").await?;
+    page.pick("Class on the lens", "not read yet").await?;
+    page.says("read it off the lens").await?;
+    page.pick("Class on the lens", "2, service").await?;
+    page.says("United States, federal: 0 wrong, 6 to ask, 2 right").await?;
+    crate::no_serious(&page, "class").await?;
+    page.saved().await?;
+    page.close().await
+}

@@ -234,3 +234,25 @@ fn the_shelf_over_the_api() {
     let gone = Client::new().delete(server.at("/api/stock")).send().unwrap();
     assert_eq!(gone.json::<Value>().unwrap(), json!({"lines": []}));
 }
+
+/// Answers and the app's own files are packed for whoever takes gzip, and plain for others; both say the same.
+#[test]
+fn answers_are_packed_for_whoever_takes_them_so() {
+    let server = start(&["demo"]);
+    let page = Client::new().get(server.at("/")).send().unwrap().text().unwrap();
+    let script = page.split('"').find(|part| part.ends_with(".js")).unwrap().to_owned();
+    for path in ["/api/catalog", "/api/jobs/1", "/", script.as_str()] {
+        let plain = Client::new().get(server.at(path)).send().unwrap();
+        assert!(plain.headers().get("content-encoding").is_none(), "{path}");
+        let kind = plain.headers()["content-type"].clone();
+        let whole = plain.bytes().unwrap().len();
+        let packed =
+            Client::new().get(server.at(path)).header("Accept-Encoding", "gzip").send().unwrap();
+        assert_eq!(packed.headers()["content-encoding"], "gzip", "{path}");
+        assert_eq!(packed.headers()["content-type"], kind, "{path}");
+        let bytes = packed.bytes().unwrap();
+        // RFC 1952: a gzip member begins with 1f 8b.
+        assert_eq!(&bytes[..2], [0x1f, 0x8b], "{path}");
+        assert!(bytes.len() < whole, "{path}: {} of {whole} bytes", bytes.len());
+    }
+}
