@@ -48,6 +48,9 @@ import { StageTabs } from "./StageTabs";
 import { STAGES, type Stage } from "./stages";
 import { jobKey, useJob } from "./useJob";
 
+/** While a lamp is aimed its light is what is looked at: all else is asked a moment after, and once. */
+const AIMING_MS = 80;
+
 /** One job: stages along the top, facts on the left, answers on the right. */
 export function Sheet({ id, stage }: { id: number; stage: Stage }) {
   const query = useQuery({
@@ -102,7 +105,7 @@ function Desk({
   catalog: Catalog;
   stage: Stage;
 }) {
-  const desk = useJob(view, keptAt);
+  const desk = useJob(view, keptAt, stage === "aim" ? AIMING_MS : 0);
   const [circuit, selectCircuit] = useState(0);
   const [finding, setFinding] = useState(false);
   const [tried, setTried] = useState<VehicleState>(AT_REST);

@@ -73,7 +73,11 @@ export interface JobDesk {
 }
 
 /** One job being worked on: the draft, its live answers, saving, undo, conflicts. */
-export function useJob(loaded: JobView, loadedKeptAt?: number): JobDesk {
+export function useJob(
+  loaded: JobView,
+  loadedKeptAt: number | undefined,
+  assessAfterMs: number,
+): JobDesk {
   const id = loaded.id;
   const queries = useQueryClient();
   const [held, setHeld] = useState<Held>(() => hold(loaded));
@@ -86,6 +90,7 @@ export function useJob(loaded: JobView, loadedKeptAt?: number): JobDesk {
   const saving = useRef<Promise<void> | undefined>(undefined);
   const timer = useRef<number | undefined>(undefined);
   const asked = useRef(0);
+  const assessing = useRef<number | undefined>(undefined);
 
   const put = useCallback((next: Held) => {
     now.current = next;
@@ -161,19 +166,23 @@ export function useJob(loaded: JobView, loadedKeptAt?: number): JobDesk {
       dirty.current = true;
       setSaveState("waiting");
       const ask = ++asked.current;
-      unwrap(api.POST("/api/assess", { body: job }))
-        .then((assessed) => {
-          if (ask !== asked.current) return;
-          setAnswers(assessed.answers);
-          setProblem(undefined);
-        })
-        .catch((error) => {
-          if (ask === asked.current && error instanceof ApiError) setProblem(error.problem);
-        });
+      const assess = () =>
+        unwrap(api.POST("/api/assess", { body: job }))
+          .then((assessed) => {
+            if (ask !== asked.current) return;
+            setAnswers(assessed.answers);
+            setProblem(undefined);
+          })
+          .catch((error) => {
+            if (ask === asked.current && error instanceof ApiError) setProblem(error.problem);
+          });
+      window.clearTimeout(assessing.current);
+      if (assessAfterMs > 0) assessing.current = window.setTimeout(assess, assessAfterMs);
+      else assess();
       window.clearTimeout(timer.current);
       timer.current = window.setTimeout(save, SAVE_AFTER_MS);
     },
-    [put, save],
+    [put, save, assessAfterMs],
   );
 
   const step = useCallback(

@@ -1,5 +1,6 @@
 //! A trailer from its length, width and region: the lamps that the rule book asks for, placed, on their functions.
 
+use crate::catalog::conductor::Conductor;
 use crate::job::{
     At, BodyKind, CircuitId, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit,
     LampColour, LampPlace, LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind,
@@ -262,6 +263,14 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
     out
 }
 
+/// Usual wire of a plug. Source: the pin tables of [`super::connectors`]: 16 AWG on the flats, 1.5 mm² on 12N.
+fn plug_wire(region: Option<Region>) -> Conductor {
+    match region {
+        Some(Region::Us) => Conductor::Awg(16),
+        Some(Region::Un) | None => Conductor::Metric(150),
+    }
+}
+
 /// A wire of the socket and the circuit that hangs on it.
 fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights: Vec<Light>) {
     job.factory.push(FactoryCircuit {
@@ -275,10 +284,11 @@ fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights
         of: VehicleSide::Own,
         output: OutputKind::default(),
         fuse_a: None,
-        wire: None,
+        wire: Some(plug_wire(job.lighting.region)),
         length_m: None,
         output_a: None,
-        existing_a: None,
+        // A new trailer: nothing else hangs on the wire.
+        existing_a: Some(0.0),
         probe: Probe::default(),
     });
     job.circuits.push(LampCircuit {

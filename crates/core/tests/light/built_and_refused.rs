@@ -187,3 +187,35 @@ fn what_cannot_be_is_refused_with_its_place() {
     let refused = Job::read(&misspelt).unwrap_err().to_string();
     assert!(refused.contains("kelwin"), "{refused}");
 }
+
+/// A trailer as it is built can be fitted: no wire that the shelf does not have, nothing that stops or must be mended, a
+/// ground for every lamp; in the usual wires of its plug (reference table 6.1: 16 AWG, 1.5 mm²).
+#[test]
+fn built_trailers_can_be_fitted() {
+    for (length_m, width_m, region, is_combined) in [
+        (2.5, 1.4, Region::Us, true),
+        (5.0, 2.1, Region::Un, false),
+        (7.5, 2.5, Region::Un, false),
+        (12.0, 2.6, Region::Us, true),
+        (12.0, 2.5, Region::Un, false),
+    ] {
+        let job = build(&asked(length_m, width_m, region, is_combined));
+        let answers = assess(&job);
+        let grave: Vec<&str> = answers
+            .findings
+            .iter()
+            .filter(|f| f.grade != Grade::Mind)
+            .map(|f| f.title.as_str())
+            .collect();
+        assert!(grave.is_empty(), "{length_m} m: {grave:?}");
+        for circuit in &job.circuits {
+            let grounded =
+                answers.cuts.iter().any(|c| c.circuit == circuit.id && c.to.contains("ground"));
+            assert!(grounded, "{length_m} m: {} has no ground", circuit.name);
+        }
+        for wire in &job.factory {
+            let mm2 = wire.wire.unwrap().area_mm2();
+            assert!((1.2..=1.6).contains(&mm2), "{mm2} mm²");
+        }
+    }
+}
