@@ -1,9 +1,10 @@
 //! What new things start as, until somebody says better: each is a usual one of its kind (common practice, no source).
 
 use crate::job::{
-    Adjuster, At, BulbPlace, ConnectorKind, FoundWire, Held, HitchLamp, LedBulb, LinkSide,
-    LoopWire, LuxSpot, Mount, PinFunction, PutOn, Region, Screw, Signal, StopFrom, StopLight,
-    SupplyState, SwapFunction, TieInEnd, Towed, TrailerLink, Watcher,
+    Adjuster, At, BulbPlace, Coding, ConnectorKind, Edge, FactoryCircuit, FactoryId, FactoryKind,
+    FoundWire, Held, HitchLamp, LedBulb, LinkSide, LoopWire, LuxSpot, Mount, Obstacle, OutputKind,
+    PinFunction, Probe, PutOn, Region, Screw, Section, Signal, Slack, StopFrom, StopLight,
+    SupplyState, SwapFunction, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
 };
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
@@ -38,6 +39,18 @@ pub struct Fresh {
     pub screw: Screw,
     /// A spot where lux is looked at.
     pub spot: LuxSpot,
+    /// A circuit that the vehicle has.
+    pub factory: FactoryCircuit,
+    /// A section of a path.
+    pub section: Section,
+    /// An edge along which a strip runs.
+    pub edge: Edge,
+    /// What is in the way on it.
+    pub obstacle: Obstacle,
+    /// Length left coiled.
+    pub slack: Slack,
+    /// A coding value.
+    pub coding: Coding,
 }
 
 /// What new things start as.
@@ -114,6 +127,36 @@ pub fn fresh() -> Fresh {
             held: Held::default(),
             lit: Vec::new(),
         },
+        factory: FactoryCircuit {
+            id: FactoryId("f1".into()),
+            name: "Factory circuit".into(),
+            follows: Signal::Parking,
+            kind: FactoryKind::default(),
+            site: None,
+            survey: None,
+            of: VehicleSide::Own,
+            output: OutputKind::Unknown,
+            fuse_a: None,
+            wire: None,
+            colour: None,
+            length_m: None,
+            output_a: None,
+            existing_a: None,
+            probe: Probe::default(),
+        },
+        section: Section {
+            name: "Section".into(),
+            length_m: None,
+            zone: Zone::Underbody,
+            ambient_c: None,
+            beside: 0,
+            ends_at: Waypoint::default(),
+            flexes: false,
+        },
+        edge: Edge { name: "Edge".into(), length_m: 1.0, obstacles: Vec::new(), corner_m: None },
+        obstacle: Obstacle { name: "hinge".into(), from_m: 0.0, to_m: 0.05 },
+        slack: Slack { place: String::new(), length_m: 0.3 },
+        coding: Coding { module: String::new(), bit: 0, is_set: true, before: 0 },
     }
 }
 

@@ -1302,8 +1302,6 @@ export interface components {
              * @description What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
              */
             overload_ohm: number;
-            /** @description Darkest and brightest that a picture of light tells apart, lx. */
-            picture_lx: number[];
             /** @description What can be put on while such a wire is probed. */
             put_on: components["schemas"]["PutOnChoice"][];
             /** @description Signals. */
@@ -2244,6 +2242,12 @@ export interface components {
             adjuster: components["schemas"]["Adjuster"];
             /** @description One more place of bulbs in it. */
             bulbs: components["schemas"]["BulbPlace"];
+            /** @description A coding value. */
+            coding: components["schemas"]["Coding"];
+            /** @description An edge along which a strip runs. */
+            edge: components["schemas"]["Edge"];
+            /** @description A circuit that the vehicle has. */
+            factory: components["schemas"]["FactoryCircuit"];
             /** @description A hitch lamp. */
             hitch: components["schemas"]["HitchLamp"];
             /** @description An LED in place of a bulb. */
@@ -2252,8 +2256,14 @@ export interface components {
             link: components["schemas"]["TrailerLink"];
             /** @description A lamp's place. */
             mount: components["schemas"]["Mount"];
+            /** @description What is in the way on it. */
+            obstacle: components["schemas"]["Obstacle"];
             /** @description The screw that holds it. */
             screw: components["schemas"]["Screw"];
+            /** @description A section of a path. */
+            section: components["schemas"]["Section"];
+            /** @description Length left coiled. */
+            slack: components["schemas"]["Slack"];
             /** @description A spot where lux is looked at. */
             spot: components["schemas"]["LuxSpot"];
             /** @description A function whose bulbs are swapped. */
@@ -3561,8 +3571,6 @@ export interface components {
             left_m: number;
             /** @description Lines of equal illuminance. */
             lines: components["schemas"]["IsoLine"][];
-            /** @description Illuminance, lx, row by row from the bottom, to two significant digits. */
-            lux_lx: number[];
             /**
              * Format: double
              * @description The most in it, lx.
@@ -3570,6 +3578,11 @@ export interface components {
             most_lx: number;
             /** @description Colours of the light, `#rrggbb`. */
             screens: string[];
+            /**
+             * @description Brightness of each point, in the same order: 0 for [`SCALE_LX`]'s darkest and less, 255 for its brightest and
+             *     more, between them by ratio, so that a step is 3 %: less than a lux meter errs.
+             */
+            shades: number[];
             /**
              * Format: double
              * @description From one point to the next, m.

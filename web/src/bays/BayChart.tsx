@@ -4,6 +4,8 @@ type Plan = Schemas["BayPlan"];
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
+/** Narrower hatching is not seen, of a picture 1000 wide. */
+const SEEN = 4;
 const LABEL = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric" });
 
 /** A row for each bay, a column for each day: vehicles, the work on them, what cures overnight. */
@@ -79,16 +81,11 @@ export function BayChart({ plan }: { plan: Plan }) {
             .filter((s) => s.bay === bay)
             .map((s) => {
               const [from, to] = [x(at(s.starts)), x(at(s.ends))];
+              const rest = x(at(s.ends) + s.rest_min * 60_000) - to;
               return (
                 <g key={`${s.vehicle}.${s.step}`}>
-                  {s.rest_min >= 120 && (
-                    <rect
-                      x={to}
-                      y="44"
-                      width={Math.max(1, x(at(s.ends) + s.rest_min * 60_000) - to)}
-                      height="10"
-                      fill="url(#cures)"
-                    />
+                  {rest >= SEEN && (
+                    <rect x={to} y="44" width={rest} height="10" fill="url(#cures)" />
                   )}
                   <rect
                     x={from}

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, unwrap } from "../api/client";
+import { identity } from "../api/identity";
 import { Button } from "../ui/Button";
 import { readNumber } from "../ui/fields";
 import { useDesk } from "./desk";
@@ -13,7 +14,7 @@ export function NextQuestion() {
   const [skipped, setSkipped] = useState<string>();
   const settled = desk.saveState === "saved";
   const query = useQuery({
-    queryKey: ["question", desk.job],
+    queryKey: ["question", identity(desk.job)],
     queryFn: () => unwrap(api.POST("/api/question", { body: desk.job })),
     enabled: settled && desk.answers.assumptions.length > 0,
     placeholderData: keepPreviousData,

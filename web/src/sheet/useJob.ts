@@ -44,6 +44,8 @@ interface Held {
 export interface JobDesk {
   /** Of the job in the store. */
   id: number;
+  /** Revision that is saved. */
+  rev: number;
   job: Job;
   answers: Answers;
   saveState: SaveState;
@@ -53,6 +55,8 @@ export interface JobDesk {
   savedBy: string;
   /** Changes the job; answers and save follow by themselves. */
   edit: (change: (job: Job) => Job) => void;
+  /** Hears of each change before the page is drawn anew, so that its question is on the way meanwhile; gives the end. */
+  beforeDrawn: (ask: (job: Job) => void) => () => void;
   undo: () => void;
   redo: () => void;
   /** When the job was heard of, ms, where the program cannot be reached; none otherwise. */
@@ -91,6 +95,7 @@ export function useJob(
   const timer = useRef<number | undefined>(undefined);
   const asked = useRef(0);
   const assessing = useRef<number | undefined>(undefined);
+  const early = useRef(new Set<(job: Job) => void>());
 
   const put = useCallback((next: Held) => {
     now.current = next;
@@ -162,6 +167,7 @@ export function useJob(
     (change: (job: Job) => Job) => {
       const job = change(now.current.job);
       if (job === now.current.job) return;
+      for (const ask of early.current) ask(job);
       put({ ...now.current, job });
       dirty.current = true;
       setSaveState("waiting");
@@ -184,6 +190,14 @@ export function useJob(
     },
     [put, save, assessAfterMs],
   );
+
+  const beforeDrawn = useCallback((ask: (job: Job) => void) => {
+    const asks = early.current;
+    asks.add(ask);
+    return () => {
+      asks.delete(ask);
+    };
+  }, []);
 
   const step = useCallback(
     async (way: "undo" | "redo") => {
@@ -337,9 +351,11 @@ export function useJob(
 
   return {
     job: held.job,
+    rev: held.rev,
     answers,
     saveState,
     problem,
+    beforeDrawn,
     canUndo: held.canUndo || dirty.current,
     canRedo: held.canRedo,
     savedBy: held.savedBy,

@@ -45,6 +45,8 @@ pub struct Lamp {
     pub current_a: f64,
     /// Part of its full light at that voltage.
     pub level: f64,
+    /// Part of its light that lens, cover and tilt leave.
+    pub passes: f64,
     /// What stands in the way of reading its file; it counts as described then.
     pub fault: Option<IesError>,
 }
@@ -52,70 +54,128 @@ pub struct Lamp {
 /// Light of a filament follows the voltage with this power: 3.2 to 3.6. Common practice, no source.
 pub const FLUX_EXPONENT: f64 = 3.4;
 
-/// All lamps of a job, lit by their own circuits one at a time on a supply. With `instead`, the candidates named in
-/// the job take the places of their lamps.
+/// How one lamp burns in its solved circuit.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Burning {
+    /// Number of its circuit in the job.
+    circuit: usize,
+    /// Number of its light in the circuit.
+    light: usize,
+    /// Number within the light.
+    number: usize,
+    /// Where it usually stands.
+    usual: Mount,
+    /// Voltage across it, V.
+    volt_v: f64,
+    /// Part of its full light at that voltage.
+    level: f64,
+    /// Power at full light, W.
+    full_w: f64,
+    /// Power taken, W.
+    power_w: f64,
+}
+
+/// How the lamps of a job burn, lit by their own circuits one at a time on a supply: solved once, whatever lamps are
+/// then put into their places.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Burn(Vec<Burning>);
+
+impl Burn {
+    /// Solves every circuit by itself.
+    ///
+    /// # Errors
+    /// [`SolveError`] when a circuit has no steady state.
+    pub fn of(job: &Job, study: &Assessment, supply: SupplyState) -> Result<Burn, SolveError> {
+        let mut out = Vec::new();
+        let mut rows: Vec<(LampPlace, usize)> = Vec::new();
+        let mut live = Live::new(study, study.situation(supply, Assignment::NONE));
+        for (c, studied) in study.circuits.iter().enumerate() {
+            let inputs = studied.chain.first_lit_by();
+            live.put_on(supply, inputs);
+            let solution = live.solve()?;
+            for (k, light) in job.circuits[studied.index].lights.iter().enumerate() {
+                let place = light.sits();
+                let row = match rows.iter_mut().find(|(p, _)| *p == place) {
+                    Some((_, row)) => {
+                        *row += 1;
+                        *row
+                    }
+                    None => {
+                        rows.push((place, 0));
+                        0
+                    }
+                };
+                let mounts = usual_mounts(job, light, row);
+                for (number, &element) in live.built.circuits[c].lamps[k].iter().enumerate() {
+                    let Some(&usual) = mounts.get(number).or(mounts.last()) else { continue };
+                    let volt_v = solution.across_v(&live.built.net, element);
+                    let power_w = solution.power_w(&live.built.net, element);
+                    let full_w = studied.chain.lamps[k].power_w.max(1e-9);
+                    let level = match live.built.net.element(element).device {
+                        Device::Incandescent(d) => {
+                            (volt_v / d.rated_v).max(0.0).powf(FLUX_EXPONENT)
+                        }
+                        _ => (power_w / full_w).clamp(0.0, 2.0),
+                    };
+                    let circuit = studied.index;
+                    let burning = Burning {
+                        circuit,
+                        light: k,
+                        number,
+                        usual,
+                        volt_v,
+                        level,
+                        full_w,
+                        power_w,
+                    };
+                    out.push(burning);
+                }
+            }
+        }
+        Ok(Burn(out))
+    }
+
+    /// The lamps as sources of light. With `instead`, the candidates named in the job take the places of their lamps.
+    pub fn lamps(&self, job: &Job, instead: bool) -> Vec<Lamp> {
+        let mut out: Vec<Lamp> = Vec::with_capacity(self.0.len());
+        for burning in &self.0 {
+            // Lamps of one light throw it alike: the first one's beam is theirs.
+            let first = out.last().filter(|_| burning.number > 0);
+            let beam = first.map(|l| (l.source.distribution.clone(), l.fault.clone()));
+            out.push(lamp(job, burning, instead, beam));
+        }
+        out
+    }
+
+    /// The same lamps as they burn in this situation: what they are stays.
+    pub fn again(&self, lamps: &[Lamp]) -> Vec<Lamp> {
+        let lit = |(burning, lamp): (&Burning, &Lamp)| {
+            let mut lamp = lamp.clone();
+            lamp.burn(burning);
+            lamp
+        };
+        self.0.iter().zip(lamps).map(lit).collect()
+    }
+}
+
+/// All lamps of a job, lit by their own circuits one at a time on a supply.
 ///
 /// # Errors
 /// [`SolveError`] when a circuit has no steady state.
-pub fn lamps(
-    job: &Job,
-    study: &Assessment,
-    supply: SupplyState,
-    instead: bool,
-) -> Result<Vec<Lamp>, SolveError> {
-    let mut out = Vec::new();
-    let mut rows: Vec<(LampPlace, usize)> = Vec::new();
-    let mut live = Live::new(study, study.situation(supply, Assignment::NONE));
-    for (c, studied) in study.circuits.iter().enumerate() {
-        let circuit = &job.circuits[studied.index];
-        let inputs = studied.chain.first_lit_by();
-        live.put_on(supply, inputs);
-        let solution = live.solve()?;
-        for (k, light) in circuit.lights.iter().enumerate() {
-            let place = light.sits();
-            let row = match rows.iter_mut().find(|(p, _)| *p == place) {
-                Some((_, row)) => {
-                    *row += 1;
-                    *row
-                }
-                None => {
-                    rows.push((place, 0));
-                    0
-                }
-            };
-            let mounts = usual_mounts(job, light, row);
-            for (n, &element) in live.built.circuits[c].lamps[k].iter().enumerate() {
-                let volt_v = solution.across_v(&live.built.net, element);
-                let power_w = solution.power_w(&live.built.net, element);
-                let full_w = studied.chain.lamps[k].power_w.max(1e-9);
-                let level = match live.built.net.element(element).device {
-                    Device::Incandescent(d) => (volt_v / d.rated_v).max(0.0).powf(FLUX_EXPONENT),
-                    _ => (power_w / full_w).clamp(0.0, 2.0),
-                };
-                let usual = mounts.get(n).or(mounts.last()).copied();
-                let Some(usual) = usual else { continue };
-                out.push(lamp(
-                    circuit.id.clone(),
-                    light,
-                    n,
-                    usual,
-                    (volt_v, level, full_w, power_w),
-                    instead,
-                ));
-            }
-        }
-    }
-    Ok(out)
+pub fn lamps(job: &Job, study: &Assessment, supply: SupplyState) -> Result<Vec<Lamp>, SolveError> {
+    Ok(Burn::of(job, study, supply)?.lamps(job, false))
 }
 
+/// One lamp, with its beam where that is known already.
 fn lamp(
-    circuit: CircuitId,
-    light: &Light,
-    number: usize,
-    usual: Mount,
-    (volt_v, level, full_w, power_w): (f64, f64, f64, f64),
+    job: &Job,
+    burning: &Burning,
     instead: bool,
+    known: Option<(Distribution, Option<IesError>)>,
 ) -> Lamp {
+    let Burning { number, usual, full_w, .. } = *burning;
+    let circuit = &job.circuits[burning.circuit];
+    let light = &circuit.lights[burning.light];
     let plain = Optic::default();
     let optic = light.optic.as_ref().unwrap_or(&plain);
     let candidate = optic.instead.as_ref().filter(|_| instead);
@@ -125,14 +185,7 @@ fn lamp(
         None => (optic.beam.as_ref(), optic.file.as_ref()),
     };
     let lm = usual_lm(full_w, is_filament);
-    let (distribution, fault) = match Distribution::of(beam, file, lm) {
-        Ok(distribution) => (distribution, None),
-        // The description stands in, and the fault is told.
-        Err(e) => match Distribution::of(beam, None, lm) {
-            Ok(distribution) => (distribution, Some(e)),
-            Err(_) => unreachable!("a description needs no file"),
-        },
-    };
+    let (distribution, fault) = known.unwrap_or_else(|| Distribution::or_described(beam, file, lm));
     let emitted = candidate.and_then(|c| c.colour).or(light.colour).unwrap_or_default();
     let (colour, cover) = match optic.cover {
         Some(cover) => (seen_through(cover, emitted), through(cover, emitted, is_filament)),
@@ -145,8 +198,9 @@ fn lamp(
     let mount = optic.mounts.get(number).copied().unwrap_or(usual);
     let kelvin = optic.kelvin;
     let usual_kelvin = if is_filament { FILAMENT_KELVIN } else { USUAL_KELVIN };
-    Lamp {
-        circuit,
+    let passes = lens * cover * distribution.tilted(mount.down_deg);
+    let mut lamp = Lamp {
+        circuit: circuit.id.clone(),
         light: light.id.clone(),
         number,
         name: if light.count > 1 { format!("{name} {}", number + 1) } else { name.to_owned() },
@@ -155,21 +209,32 @@ fn lamp(
         kelvin,
         is_filament,
         source: Source {
-            part: level * lens * cover * distribution.tilted(mount.down_deg),
+            part: 0.0,
             tint: colour::usual(colour, Some(kelvin.unwrap_or(usual_kelvin))),
             distribution,
             mount,
         },
         is_place_assumed: optic.mounts.get(number).is_none(),
         is_beam_assumed,
-        volt_v,
-        current_a: if volt_v > 0.1 { power_w / volt_v } else { 0.0 },
-        level,
+        volt_v: 0.0,
+        current_a: 0.0,
+        level: 0.0,
+        passes,
         fault,
-    }
+    };
+    lamp.burn(burning);
+    lamp
 }
 
 impl Lamp {
+    /// Burns as its circuit lets it.
+    fn burn(&mut self, &Burning { volt_v, level, power_w, .. }: &Burning) {
+        self.volt_v = volt_v;
+        self.current_a = if volt_v > 0.1 { power_w / volt_v } else { 0.0 };
+        self.level = level;
+        self.source.part = level * self.passes;
+    }
+
     /// Chromaticity of its light: as said, else as usual for its kind.
     pub fn chromaticity(&self) -> Chromaticity {
         self.source.tint

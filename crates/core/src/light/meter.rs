@@ -49,7 +49,7 @@ impl LuxMeter {
             0 => LightFault::Dirty(rng.random_range(0.35..0.7)),
             _ => LightFault::Askew(rng.random_range(1.5..4.0)),
         });
-        let mut lamps = lamps(job, &study(job), SupplyState::EngineOff, false)?;
+        let mut lamps = lamps(job, &study(job), SupplyState::EngineOff)?;
         for lamp in &mut lamps {
             lamp.source.part *= 1.0 + LAMP_SIGMA * normal_of(&mut rng).clamp(-2.0, 2.0);
             match fault {

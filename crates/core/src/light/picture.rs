@@ -40,8 +40,13 @@ pub struct Picture {
     pub wide: usize,
     /// Points from bottom to top.
     pub high: usize,
-    /// Illuminance, lx, row by row from the bottom, to two significant digits.
+    /// Illuminance, lx, row by row from the bottom.
+    #[serde(skip)]
     pub lux_lx: Vec<f64>,
+    /// Brightness of each point, in the same order: 0 for [`SCALE_LX`]'s darkest and less, 255 for its brightest and
+    /// more, between them by ratio, so that a step is 3 %: less than a lux meter errs.
+    #[schema(value_type = Vec<u32>)]
+    pub shades: Vec<u8>,
     /// Lines of equal illuminance.
     pub lines: Vec<IsoLine>,
     /// The most in it, lx.
@@ -165,15 +170,22 @@ fn picture(
         wide: points,
         high,
         lines: lines(&exact, points, high, frame, step_m),
-        // A tenth of what a picture tells apart is dark: it need not be sent with its digits.
-        lux_lx: exact
-            .into_iter()
-            .map(|lx| if lx < 0.1 * SCALE_LX[0] { 0.0 } else { two_digits(lx) })
-            .collect(),
+        shades: exact.iter().copied().map(shade).collect(),
+        lux_lx: exact,
         most_lx,
         screens,
         tints,
     }
+}
+
+/// Brightness of a point as pictures show it.
+pub fn shade(lux_lx: f64) -> u8 {
+    let [dark_lx, bright_lx] = SCALE_LX;
+    if lux_lx <= dark_lx {
+        return 0;
+    }
+    let part = (lux_lx / dark_lx).ln() / (bright_lx / dark_lx).ln();
+    (255.0 * part.min(1.0)).round() as u8
 }
 
 /// Where there is no light there is no colour either: white stands in.
@@ -236,13 +248,15 @@ fn lines(lux_lx: &[f64], wide: usize, high: usize, frame: Frame, step_m: f64) ->
     let most_lx = lux_lx.iter().copied().fold(0.0, f64::max);
     let reached: Vec<f64> = LINES_LX.into_iter().filter(|lx| *lx <= most_lx).collect();
     let Ok(found) = builder.lines(lux_lx, &reached) else { return Vec::new() };
-    let mm = |m: f64| (m * 1000.0).round() / 1000.0;
+    // A hundredth of the way from point to point is finer than anybody sees.
+    let by = 10_f64.powi(2 - step_m.log10().floor() as i32);
+    let round = |m: f64| (m * by).round() / by;
     found
         .iter()
         .flat_map(|line| {
             line.geometry().iter().map(|run| IsoLine {
                 lux_lx: line.threshold(),
-                points: run.coords().flat_map(|c| [mm(c.x), mm(c.y)]).collect(),
+                points: run.coords().flat_map(|c| [round(c.x), round(c.y)]).collect(),
             })
         })
         .collect()

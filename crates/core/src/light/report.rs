@@ -3,12 +3,12 @@
 use super::aim::{AimAnswer, WALL_M, aim, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
-use super::lamps::{Lamp, lamps, size_m};
+use super::lamps::{Burn, Lamp, size_m};
 use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
 use super::spots::{SpotAnswer, spot_answers};
 use super::vector::Vector;
-use crate::answers::{Assessment, study};
+use crate::answers::study;
 use crate::circuit::SolveError;
 use crate::job::{At, CircuitId, Job, LampColour, LampRole, LightId, Mount, Region, SupplyState};
 use serde::{Deserialize, Serialize};
@@ -183,7 +183,8 @@ const REACH_LX: [f64; 2] = [1.0, 10.0];
 pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let job = &asked.job;
     let study = study(job);
-    let all = lamps(job, &study, asked.supply, asked.instead)?;
+    let burn = Burn::of(job, &study, asked.supply)?;
+    let all = burn.lamps(job, asked.instead);
     let shown = asked.shown(&all);
     let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
     let region = job.lighting.region.unwrap_or(Region::Us);
@@ -210,7 +211,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         spots: spot_answers(job, &study, &all, asked.supply)?,
         reach: reaches(job, &all),
         ground: on_ground(asked, &shown),
-        beside: if asked.beside { Some(beside(asked, &study)?) } else { None },
+        beside: asked.beside.then(|| beside(asked, &burn)),
         wall: asked
             .circuit
             .as_ref()
@@ -237,14 +238,14 @@ fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
         .then(|| ground(&sources, around(&asked.job, shown), points))
 }
 
-fn beside(asked: &LightAsked, study: &Assessment) -> Result<Beside, SolveError> {
-    let all = lamps(&asked.job, study, asked.supply, true)?;
+fn beside(asked: &LightAsked, burn: &Burn) -> Beside {
+    let all = burn.lamps(&asked.job, true);
     let shown = asked.shown(&all);
-    Ok(Beside {
+    Beside {
         lamps: shown.iter().map(lamp_answer).collect(),
         reach: reaches(&asked.job, &all),
         ground: on_ground(asked, &shown),
-    })
+    }
 }
 
 /// The lamps of a circuit as sources.
@@ -274,9 +275,9 @@ fn aim_sheet(
 
 fn lamp_answer(lamp: &Lamp) -> LampAnswer {
     let distribution = &lamp.source.distribution;
-    // What leaves the lens at full voltage: level apart.
-    let part = if lamp.level > 0.0 { lamp.source.part / lamp.level } else { 1.0 };
-    let (flux_lm, peak_cd) = (part * distribution.flux_lm(), part * distribution.peak().0);
+    // What leaves the lens at full voltage.
+    let (flux_lm, peak_cd) =
+        (lamp.passes * distribution.flux_lm(), lamp.passes * distribution.peak().0);
     let [wide, high] = distribution.width_deg(0.5);
     let whole = |v: f64| thousands(two_digits(v));
     LampAnswer {

@@ -36,8 +36,25 @@ impl Distribution {
             let file = ies::read(&file.text)?;
             return Ok(Distribution::Measured { grid: Box::new(file.grid), tilt: file.tilt });
         }
+        Ok(Distribution::described(beam, usual_lm))
+    }
+
+    /// From the description alone.
+    fn described(beam: Option<&Beam>, usual_lm: f64) -> Distribution {
         let beam = beam.copied().unwrap_or_default();
-        Ok(Distribution::Bell(Bell::new(&beam, beam.flux_lm.unwrap_or(usual_lm))))
+        Distribution::Bell(Bell::new(&beam, beam.flux_lm.unwrap_or(usual_lm)))
+    }
+
+    /// As [`Distribution::of`]; where the file is none the description stands in, and the fault is told.
+    pub fn or_described(
+        beam: Option<&Beam>,
+        file: Option<&Photometric>,
+        usual_lm: f64,
+    ) -> (Distribution, Option<IesError>) {
+        match Distribution::of(beam, file, usual_lm) {
+            Ok(distribution) => (distribution, None),
+            Err(e) => (Distribution::described(beam, usual_lm), Some(e)),
+        }
     }
 
     /// As measured, without tilt factors.
@@ -84,6 +101,8 @@ impl Distribution {
     /// up and down through the peak. Half of the peak gives the beam, a tenth the field.
     pub fn width_deg(&self, part: f64) -> [f64; 2] {
         const STEP_DEG: f64 = 0.05;
+        // Ten fine steps are taken at once as long as the beam goes on: this is asked of every lamp at every key.
+        const STRIDE_DEG: f64 = 10.0 * STEP_DEG;
         let (peak_cd, at) = self.peak();
         let (v0, h0) = (at.up.atan2(at.forward), (-at.left).asin());
         let edge = |towards: [f64; 2]| -> f64 {
@@ -96,8 +115,12 @@ impl Distribution {
                     up: h.cos() * v.sin(),
                 })
             };
+            let is_inside = |deg: f64| deg < 180.0 && value(deg) >= part * peak_cd;
             let mut deg = 0.0;
-            while deg < 180.0 && value(deg) >= part * peak_cd {
+            while is_inside(deg + STRIDE_DEG) {
+                deg += STRIDE_DEG;
+            }
+            while is_inside(deg) {
                 deg += STEP_DEG;
             }
             // Between the last two steps in a straight line.

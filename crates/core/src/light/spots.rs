@@ -1,6 +1,6 @@
 //! Marked spots: predicted beside measured, before beside after, and what explains a difference best.
 
-use super::lamps::{Lamp, lamps};
+use super::lamps::{Burn, Lamp};
 use super::picture::two_digits;
 use super::source::{Source, lux};
 use super::vector::Vector;
@@ -102,7 +102,7 @@ pub fn spot_answers(
                     let at = match known {
                         Some(at) => at,
                         None => {
-                            otherwise.push((other, lamps(job, study, other, false)?));
+                            otherwise.push((other, Burn::of(job, study, other)?.again(all)));
                             otherwise.len() - 1
                         }
                     };

@@ -123,7 +123,7 @@ pub fn road_of(
     study: &Assessment,
     region: Option<Region>,
 ) -> Result<RoadReport, SolveError> {
-    let all = lamps(job, study, SupplyState::EngineOff, false)?;
+    let all = lamps(job, study, SupplyState::EngineOff)?;
     let body = job.skeleton.as_ref().map(|s| s.body);
     let is_trailer = matches!(body, Some(BodyKind::TrailerOneAxle | BodyKind::TrailerTwoAxle));
     let regions: Vec<Region> = match region.or(job.lighting.region) {

@@ -220,7 +220,7 @@ fn has_turn(c: &TrailerConnector) -> bool {
 
 /// Current of the job's tail and marker lamps, A.
 fn tail_a(job: &Job, studied: &Assessment) -> Result<f64, SolveError> {
-    let all = lamps(job, studied, SupplyState::EngineOff, false)?;
+    let all = lamps(job, studied, SupplyState::EngineOff)?;
     Ok(all
         .iter()
         .filter(|l| matches!(l.role, Some(LampRole::Tail | LampRole::Marker | LampRole::Plate)))

@@ -245,13 +245,14 @@ fn counted(n: usize, of: &str) -> String {
     if n == 1 { format!("1 {of}") } else { format!("{n} {of}s") }
 }
 
-/// The step that can begin first; of those at one time the one with most behind it. Person, bay, step, start.
+/// The step that can begin first; of those at one time the one of the vehicle that came first, so that its bay is free
+/// again soon, and of its steps the one with most behind it. Person, bay, step, start.
 fn next_step(
     people: &[f64],
     bays: &[(Option<Vehicle>, f64)],
     shop: &Shopfloor,
 ) -> Option<(usize, usize, usize, f64)> {
-    let mut best: Option<((usize, usize, usize, f64), f64)> = None;
+    let mut best: Option<((usize, usize, usize, f64), (usize, f64))> = None;
     for (person, &free) in people.iter().enumerate() {
         for (bay, (vehicle, bay_free)) in bays.iter().enumerate() {
             let Some(vehicle) = vehicle else { continue };
@@ -261,11 +262,13 @@ fn next_step(
                 });
                 let Some(ready) = ready else { continue };
                 let start = shop.fit(ready.max(free).max(*bay_free), step.minutes);
-                let better = best.as_ref().is_none_or(|(b, tail)| {
-                    start < b.3 - 1e-9 || (start < b.3 + 1e-9 && step.tail > tail + 1e-9)
+                let (came, tail) = (vehicle.index, step.tail);
+                let better = best.as_ref().is_none_or(|((.., first), (others, most))| {
+                    let goes_first = came < *others || (came == *others && tail > most + 1e-9);
+                    start < first - 1e-9 || (start < first + 1e-9 && goes_first)
                 });
                 if better {
-                    best = Some(((person, bay, at, start), step.tail));
+                    best = Some(((person, bay, at, start), (came, tail)));
                 }
             }
         }

@@ -10,7 +10,7 @@ use jovek_core::light::colour::usual;
 use jovek_core::light::drawing::{aim_svg, beam_svg, both_units};
 use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
 use jovek_core::light::lamps::{Lamp, lamps};
-use jovek_core::light::picture::{Frame, around, ground, wall};
+use jovek_core::light::picture::{Frame, SCALE_LX, around, ground, shade, wall};
 use jovek_core::light::report::reach;
 use jovek_core::light::source::{Distribution, Source};
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
@@ -48,7 +48,7 @@ fn mount(along_m: f64, left_m: f64, up_m: f64, faces_deg: f64, down_deg: f64) ->
 }
 
 fn of_job(job: &Job) -> Vec<Lamp> {
-    lamps(job, &study(job), SupplyState::EngineOff, false).unwrap()
+    lamps(job, &study(job), SupplyState::EngineOff).unwrap()
 }
 
 const SPOT: Beam = Beam {
@@ -261,9 +261,7 @@ proptest! {
         let each: Vec<_> = sources.iter().map(|s| ground(std::slice::from_ref(s), frame, 21)).collect();
         for (k, lx) in all.lux_lx.iter().enumerate() {
             let sum: f64 = each.iter().map(|p| p.lux_lx[k]).sum();
-            // Each is rounded to two digits, and what lies below a hundredth of a lux is dark.
-            let dark = 0.01 * sources.len() as f64;
-            prop_assert!((lx - sum).abs() <= 0.11 * sum.max(0.02) + dark, "{lx} {sum}");
+            prop_assert!((lx - sum).abs() <= 1e-9 * sum.max(1.0), "{lx} {sum}");
         }
         // Light on the ground, area by area, is no more than what the lamps give.
         let flux: f64 = all.lux_lx.iter().sum::<f64>() * all.step_m * all.step_m;
@@ -291,7 +289,7 @@ proptest! {
         for row in 0..a.high {
             for k in 0..a.wide {
                 let (x, y) = (a.lux_lx[row * a.wide + k], b.lux_lx[row * a.wide + a.wide - 1 - k]);
-                prop_assert!((x - y).abs() <= 0.06 * x.max(y) + 0.002, "{x} {y}");
+                prop_assert!((x - y).abs() <= 1e-6 * x.max(y).max(1.0), "{x} {y}");
             }
         }
     }
@@ -305,9 +303,32 @@ proptest! {
         turned.mount.faces_deg += turn;
         let (a, b) = (wall(&[still], 7.62, 15).unwrap(), wall(&[turned], 7.62, 15).unwrap());
         for (x, y) in a.lux_lx.iter().zip(&b.lux_lx) {
-            prop_assert!((x - y).abs() <= 0.06 * x.max(*y) + 0.002);
+            prop_assert!((x - y).abs() <= 1e-6 * x.max(*y).max(1.0), "{x} {y}");
         }
     }
+}
+
+/// The page gets shades in place of lux: each tells its lux to 2 %, the brighter is never the darker, and what lies
+/// outside of the scale stops at its ends.
+#[test]
+fn shades_tell_the_lux() {
+    let [dark_lx, bright_lx] = SCALE_LX;
+    let mut before = 0;
+    for k in 0..=400 {
+        let lux_lx = dark_lx * (bright_lx / dark_lx).powf(f64::from(k) / 400.0);
+        let found = shade(lux_lx);
+        assert!(found >= before, "{lux_lx}");
+        before = found;
+        let told_lx = dark_lx * (bright_lx / dark_lx).powf(f64::from(found) / 255.0);
+        assert!((told_lx / lux_lx - 1.0).abs() < 0.02, "{lux_lx} {told_lx}");
+    }
+    assert_eq!([shade(0.0), shade(dark_lx), shade(bright_lx), shade(1e9)], [0, 0, 255, 255]);
+    let lamp = job(LampRole::Work, LampColour::White, SPOT, &[mount(0.0, 0.0, 1.0, 0.0, 5.0)]);
+    let frame = Frame { left_m: -6.0, bottom_m: -6.0, right_m: 6.0, top_m: 6.0 };
+    let sources: Vec<Source> = of_job(&lamp).into_iter().map(|l| l.source).collect();
+    let seen = ground(&sources, frame, 31);
+    let shades: Vec<u8> = seen.lux_lx.iter().copied().map(shade).collect();
+    assert!(seen.shades == shades && shades.iter().any(|s| *s > 100));
 }
 
 /// The stretch of ground grows where lamps look far.

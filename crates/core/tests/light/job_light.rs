@@ -6,7 +6,7 @@ use jovek_core::job::{
     At, Beam, Held, Job, LampCircuit, LampColour, LampPlace, LampRole, LightKind, Lux, LuxSpot,
     MadeFor, Optic, SupplyState,
 };
-use jovek_core::light::lamps::{FLUX_EXPONENT, lamps};
+use jovek_core::light::lamps::{Burn, FLUX_EXPONENT, lamps};
 use jovek_core::light::picture::two_digits;
 use jovek_core::light::{LightAsked, LightPicture, light};
 
@@ -57,7 +57,7 @@ fn the_solved_voltage_counts() {
     assert!(((12.0_f64 / 13.5).powf(FLUX_EXPONENT) - 0.67).abs() < 0.001);
     let halogen = job_of(LightKind::Incandescent {}, LampRole::Driving);
     let study_of = study(&halogen);
-    let volts = |s| lamps(&halogen, &study_of, s, false).unwrap()[0].volt_v;
+    let volts = |s| lamps(&halogen, &study_of, s).unwrap()[0].volt_v;
     let (off_v, on_v) = (volts(SupplyState::EngineOff), volts(SupplyState::Charging));
     assert!(on_v > off_v + 0.8);
     let ratio = lux_at(&halogen, SupplyState::Charging) / lux_at(&halogen, SupplyState::EngineOff);
@@ -65,6 +65,19 @@ fn the_solved_voltage_counts() {
     let led = job_of(LightKind::Regulated { cut_in_v: None }, LampRole::Driving);
     let ratio = lux_at(&led, SupplyState::Charging) / lux_at(&led, SupplyState::EngineOff);
     assert!((ratio - 1.0).abs() < 0.01, "{ratio}");
+}
+
+/// Lamps of a demo vehicle put on another supply are the lamps that are worked out on that supply from the start.
+#[test]
+fn another_supply_keeps_the_lamps() {
+    for (name, job) in demo_jobs() {
+        let study = study(&job);
+        let first = lamps(&job, &study, SupplyState::EngineOff).unwrap();
+        for supply in SupplyState::ALL {
+            let again = Burn::of(&job, &study, supply).unwrap().again(&first);
+            assert_eq!(again, lamps(&job, &study, supply).unwrap(), "{name} {supply:?}");
+        }
+    }
 }
 
 /// Each cause of a difference is named when it is the cause.
@@ -92,7 +105,7 @@ fn a_difference_is_explained() {
     let mut askew = job.clone();
     let mounts = {
         let study_of = study(&job);
-        let all = lamps(&job, &study_of, SupplyState::EngineOff, false).unwrap();
+        let all = lamps(&job, &study_of, SupplyState::EngineOff).unwrap();
         all.iter().map(|l| l.source.mount).collect::<Vec<_>>()
     };
     let beam = |job: &mut Job| {
@@ -179,7 +192,7 @@ fn lines_run_where_they_say() {
     use jovek_core::light::vector::Vector;
     let job = job_of(LightKind::Regulated { cut_in_v: None }, LampRole::Work);
     let study_of = study(&job);
-    let all = lamps(&job, &study_of, SupplyState::EngineOff, false).unwrap();
+    let all = lamps(&job, &study_of, SupplyState::EngineOff).unwrap();
     let sources: Vec<_> = all.iter().map(|l| l.source.clone()).collect();
     let frame = around(&job, &all);
     let picture = ground(&sources, frame, 300);

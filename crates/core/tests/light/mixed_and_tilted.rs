@@ -4,8 +4,8 @@ use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::fresh::{connectors, fresh, functions, put_on, supplies, watchers};
 use jovek_core::job::{
-    At, Beam, Job, LampColour, LampRole, Lighting, Mount, Optic, Photometric, Region, SupplyState,
-    WarningClass,
+    At, Beam, Edge, FactoryCircuit, FactoryId, Job, LampColour, LampRole, Lighting, Mount, Optic,
+    Photometric, Region, SupplyState, WarningClass,
 };
 use jovek_core::light::colour::{Chromaticity, mixed, screen, usual};
 use jovek_core::light::picture::{Frame, ground, wall};
@@ -254,8 +254,17 @@ fn whatever_starts_is_a_sound_job() {
         adjuster: Some(new.adjuster.clone()),
         ..Optic::default()
     });
+    let id = FactoryId("new".into());
+    job.factory.push(FactoryCircuit { id, ..new.factory.clone() });
+    job.record.slack.push(new.slack.clone());
+    job.record.coding.push(new.coding.clone());
     let text = serde_json::to_string(&job).unwrap();
     assert_eq!(Job::read(&text).unwrap(), job);
+    let mut van = demo("22");
+    let lights = van.circuits.iter_mut().flat_map(|c| &mut c.lights);
+    let strip = lights.filter_map(|l| l.strip.as_mut()).next().unwrap();
+    strip.edges.push(Edge { obstacles: vec![new.obstacle.clone()], ..new.edge.clone() });
+    assert_eq!(Job::read(&serde_json::to_string(&van).unwrap()).unwrap(), van);
     let built = build(&new.trailer);
     assert_eq!(Job::read(&serde_json::to_string(&built).unwrap()).unwrap(), built);
     // Lists to choose from: nothing twice, nothing without a name.

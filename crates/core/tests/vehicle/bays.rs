@@ -92,6 +92,37 @@ fn more_people_are_never_much_slower_and_one_cannot_beat_the_work_itself() {
     assert!(used >= days.floor(), "{used} days for {days} days of work");
 }
 
+/// A vehicle that is nearly done leaves: its hand-over does not wait for all the work on those that came after it, and
+/// the one that came first is out as soon as if nobody had come after it, but for what was begun meanwhile.
+#[test]
+fn nobody_keeps_a_bay_for_the_last_step() {
+    let jobs = jobs();
+    type Clock = jiff::civil::DateTime;
+    let hours = |from: Clock, to: Clock| to.duration_since(from).as_secs_f64() / 3600.0;
+    for (bays, people) in [(2, 1), (3, 1), (4, 1), (3, 2), (4, 2)] {
+        let found = plan(&jobs, &shop(bays, people), &BTreeMap::new(), now()).unwrap();
+        for stay in &found.stays {
+            let mut own: Vec<_> =
+                found.steps.iter().filter(|s| s.vehicle == stay.vehicle).collect();
+            own.sort_by_key(|s| s.starts);
+            let [.., before, last] = own.as_slice() else { continue };
+            let waits_h = hours(before.ends, last.starts) - before.rest_min / 60.0;
+            // A night, or a weekend.
+            assert!(
+                waits_h < 64.0,
+                "{bays} bays: {} waits {waits_h} h for {}",
+                stay.unit,
+                last.what
+            );
+        }
+        let first = found.stays.iter().min_by_key(|s| s.vehicle).unwrap();
+        let alone =
+            plan(&jobs[..=first.vehicle], &shop(bays, people), &BTreeMap::new(), now()).unwrap();
+        let late_h = hours(alone.stays[0].ends, first.ends);
+        assert!(late_h < 24.0, "{bays} bays, {people} people: {} is {late_h} h late", first.unit);
+    }
+}
+
 #[test]
 fn what_cures_does_so_overnight() {
     let job = jobs().into_iter().find(|j| j.unit == "14").unwrap();

@@ -67,10 +67,17 @@ async fn lamps_side_by_side_and_files() -> Result<()> {
     page.script(open, vec![]).await?;
     let line = "return document.querySelector('[data-testid=lux-picture] path')?.getAttribute('d')";
     let before = page.script(line, vec![]).await?;
-    page.fill_nth("Down", 0, "6").await?;
+    page.script("performance.clearResourceTimings()", vec![]).await?;
+    page.fill_nth("Down", 0, "6.5").await?;
     page.until("the light to move", || async { Ok(page.script(line, vec![]).await? != before) })
         .await?;
     page.saved().await?;
+    // Its light is asked for at once, all else after it.
+    let asked = "return performance.getEntriesByType('resource')
+        .filter((r) => /light$|assess$/.test(r.name))
+        .sort((a, b) => a.startTime - b.startTime).map((r) => r.name.split('/').pop())";
+    let asked = page.script(asked, vec![]).await?;
+    ensure!(asked[0] == "light" && asked.as_array().is_some_and(|a| a.contains(&"assess".into())));
     let folder = tempfile::tempdir()?;
     let bad = folder.path().join("bad.ies");
     std::fs::write(&bad, "IESNA91\nTILT=NONE\n1 many 1 3 1 1 2 0 0 0\n")?;

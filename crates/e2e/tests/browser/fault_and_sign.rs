@@ -169,6 +169,27 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.close().await
 }
 
+/// What is saved while the history is open stands in it at once.
+#[tokio::test]
+async fn the_history_goes_on_while_it_is_open() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/sign").await?;
+    page.press("History").await?;
+    let rows = || async {
+        let text = page.text("section[aria-label=History]").await?;
+        Ok::<_, anyhow::Error>(text.matches("revision").count())
+    };
+    page.until("the history", || async { Ok(rows().await? > 0) }).await?;
+    let before = rows().await?;
+    page.press("Add: left coiled").await?;
+    page.until("one more entry", || async { Ok(rows().await? == before + 1) }).await?;
+    // It starts with the length that is usual, and stays when the page is left.
+    page.saved().await?;
+    page.reload().await?;
+    page.holds("Length", "0.3").await?;
+    page.close().await
+}
+
 /// Unit 22 comes back after a year: it opens with its history, and what has drifted stands first.
 #[tokio::test]
 async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {

@@ -10,7 +10,6 @@ use jovek_core::fresh::{
     connectors, fresh, functions, put_on, supplies, watchers,
 };
 use jovek_core::job::{Signal, WireSystem, Zone};
-use jovek_core::light::picture::SCALE_LX;
 use jovek_core::plan::inputs::signal_label;
 use jovek_core::route::lay::usual_allowances_text;
 use serde::Serialize;
@@ -70,8 +69,6 @@ pub struct Catalog {
     pub functions: Vec<FunctionChoice>,
     /// What can be put on while such a wire is probed.
     pub put_on: Vec<PutOnChoice>,
-    /// Darkest and brightest that a picture of light tells apart, lx.
-    pub picture_lx: [f64; 2],
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
     /// Allowances that count where the shop has not said.
@@ -105,7 +102,6 @@ pub(super) async fn catalog() -> Json<Catalog> {
         connectors: connectors(),
         functions: functions(),
         put_on: put_on(),
-        picture_lx: SCALE_LX,
         overload_ohm: OVERLOAD_OHM,
     })
 }

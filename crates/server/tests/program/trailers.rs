@@ -188,7 +188,7 @@ fn pictures_with_their_colours() {
     let screens = all["screens"].as_array().unwrap().len();
     let tints = all["tints"].as_array().unwrap();
     assert!(screens > 1, "white work lamps and amber beacons");
-    assert_eq!(tints.len(), all["lux_lx"].as_array().unwrap().len());
+    assert_eq!(tints.len(), all["shades"].as_array().unwrap().len());
     assert!(tints.iter().all(|t| (t.as_u64().unwrap() as usize) < screens));
     let one = picture(job["circuits"][0]["id"].clone());
     assert_eq!(one["screens"].as_array().unwrap().len(), 1);

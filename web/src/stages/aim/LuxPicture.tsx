@@ -1,6 +1,5 @@
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import type { Schemas } from "../../api/client";
-import { useDesk } from "../../sheet/desk";
 
 export type Picture = Schemas["Picture"];
 
@@ -22,8 +21,6 @@ export function LuxPicture({
   label: string;
   children?: React.ReactNode;
 }) {
-  const { catalog } = useDesk();
-  const [fromLx = 0, toLx = 1] = catalog.picture_lx;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { wide, high, step_m, left_m, bottom_m } = picture;
   useEffect(() => {
@@ -31,11 +28,10 @@ export function LuxPicture({
     if (!context) return;
     const image = context.createImageData(wide, high);
     const screens = picture.screens.map(rgb);
-    const span = Math.log(toLx / fromLx);
-    picture.lux_lx.forEach((lx, k) => {
+    picture.shades.forEach((shade, k) => {
       // Rows come from the bottom, the canvas begins at the top.
       const at = 4 * ((high - 1 - Math.floor(k / wide)) * wide + (k % wide));
-      const part = lx <= fromLx ? 0 : Math.min(1, Math.log(lx / fromLx) / span);
+      const part = shade / 255;
       const [r, g, b] = screens[picture.tints[k] ?? 0] ?? [255, 255, 255];
       image.data[at] = 12 + (r - 12) * part;
       image.data[at + 1] = 19 + (g - 19) * part;
@@ -43,7 +39,7 @@ export function LuxPicture({
       image.data[at + 3] = 255;
     });
     context.putImageData(image, 0, 0);
-  }, [picture, wide, high, fromLx, toLx]);
+  }, [picture, wide, high]);
   const [w, h] = [wide * step_m, high * step_m];
   const box = `${left_m - step_m / 2} ${-(bottom_m + h - step_m / 2)} ${w} ${h}`;
   return (
@@ -67,41 +63,52 @@ export function LuxPicture({
         data-testid="lux-picture"
       >
         <g transform="scale(1 -1)">
-          {picture.lines.map((line, k) => (
-            <path
-              key={k}
-              d={path(line.points)}
-              stroke={line.lux_lx === 1 ? "#ffffff" : "#ffb27a"}
-              strokeOpacity="0.85"
-              strokeWidth={w / 500}
-            />
-          ))}
+          <Lines picture={picture} />
           {children}
         </g>
-        {picture.lines.map((line, k) => {
-          const at = highest(line.points);
-          return (
-            at && (
-              <text
-                key={k}
-                x={at[0]}
-                y={-at[1]}
-                fontSize={w / 45}
-                textAnchor="middle"
-                fill="#ffffff"
-                stroke="#0c1310"
-                strokeWidth={w / 250}
-                paintOrder="stroke"
-              >
-                {line.lux_lx}
-              </text>
-            )
-          );
-        })}
+        <Labels picture={picture} />
       </svg>
     </figure>
   );
 }
+
+/** Of the same picture nothing is worked out again: while a lamp is aimed the page is drawn at every key. */
+const Lines = memo(function Lines({ picture }: { picture: Picture }) {
+  const w = picture.wide * picture.step_m;
+  return picture.lines.map((line, k) => (
+    <path
+      key={k}
+      d={path(line.points)}
+      stroke={line.lux_lx === 1 ? "#ffffff" : "#ffb27a"}
+      strokeOpacity="0.85"
+      strokeWidth={w / 500}
+    />
+  ));
+});
+
+const Labels = memo(function Labels({ picture }: { picture: Picture }) {
+  const w = picture.wide * picture.step_m;
+  return picture.lines.map((line, k) => {
+    const at = highest(line.points);
+    return (
+      at && (
+        <text
+          key={k}
+          x={at[0]}
+          y={-at[1]}
+          fontSize={w / 45}
+          textAnchor="middle"
+          fill="#ffffff"
+          stroke="#0c1310"
+          strokeWidth={w / 250}
+          paintOrder="stroke"
+        >
+          {line.lux_lx}
+        </text>
+      )
+    );
+  });
+});
 
 function path(points: number[]): string {
   const corners: string[] = [];

@@ -1,5 +1,6 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect } from "react";
+import { type ApiError, api, type Job, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 
@@ -25,16 +26,24 @@ export function useLight({
   beside = false,
   drawn = "nothing",
 }: LightView) {
-  const { job } = useDesk();
-  return useQuery<Light, ApiError>({
-    queryKey: ["light", identity(job), circuit, supply, instead, beside, drawn],
-    retry: false,
-    placeholderData: keepPreviousData,
-    queryFn: async () =>
-      unwrap(
-        api.POST("/api/light", {
-          body: { job, supply, circuit: circuit ?? null, instead, beside, drawn },
-        }),
-      ),
-  });
+  const { job, beforeDrawn } = useDesk();
+  const queries = useQueryClient();
+  const of = useCallback(
+    (job: Job) =>
+      queryOptions<Light, ApiError>({
+        queryKey: ["light", identity(job), circuit, supply, instead, beside, drawn],
+        retry: false,
+        // Every key has its own answer: they are not kept for long.
+        gcTime: 10_000,
+        queryFn: async () =>
+          unwrap(
+            api.POST("/api/light", {
+              body: { job, supply, circuit: circuit ?? null, instead, beside, drawn },
+            }),
+          ),
+      }),
+    [circuit, supply, instead, beside, drawn],
+  );
+  useEffect(() => beforeDrawn((job) => queries.prefetchQuery(of(job))), [beforeDrawn, of, queries]);
+  return useQuery({ ...of(job), placeholderData: keepPreviousData });
 }

@@ -10,19 +10,16 @@ import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
 
 export function LookPanel() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const factory = job.factory ?? [];
   const add = () =>
     edit((j) =>
       setAt(j, `factory[${factory.length}]`, {
+        ...catalog.fresh.factory,
         id: nextId(
           factory.map((f) => f.id),
           "f",
         ),
-        name: "Factory circuit",
-        follows: "parking",
-        output: "unknown",
-        probe: {},
       }),
     );
   return (

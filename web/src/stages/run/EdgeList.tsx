@@ -7,7 +7,7 @@ import { NumberField, TextField } from "../../ui/fields";
 
 /** The edges in their order, each with what is in the way. */
 export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   return (
     <div className="space-y-2">
       {edges.map((edge, k) => {
@@ -26,11 +26,7 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
                 className="!px-0"
                 onClick={() =>
                   edit((j) =>
-                    setAt(j, `${path}.obstacles[${obstacles.length}]`, {
-                      name: "hinge",
-                      from_m: 0,
-                      to_m: Math.min(0.08, edge.length_m),
-                    }),
+                    setAt(j, `${path}.obstacles[${obstacles.length}]`, catalog.fresh.obstacle),
                   )
                 }
               >
@@ -72,7 +68,10 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
       <Button
         onClick={() =>
           edit((j) =>
-            setAt(j, `${at}[${edges.length}]`, { name: `Edge ${edges.length + 1}`, length_m: 1 }),
+            setAt(j, `${at}[${edges.length}]`, {
+              ...catalog.fresh.edge,
+              name: `${catalog.fresh.edge.name} ${edges.length + 1}`,
+            }),
           )
         }
       >

@@ -24,8 +24,8 @@ export function SectionList({
   const add = () => {
     edit((j) =>
       setAt(j, `${path}[${sections.length}]`, {
-        name: `Section ${sections.length + 1}`,
-        zone: "underbody",
+        ...catalog.fresh.section,
+        name: `${catalog.fresh.section.name} ${sections.length + 1}`,
       }),
     );
     setOpen(sections.length);

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, unwrap } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
@@ -9,11 +9,12 @@ const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle
 
 /** Every change, bound to the one before it. */
 export function HistorySheet() {
-  const { id, savedBy, job } = useDesk();
+  const { id, rev } = useDesk();
   const [found, setFound] = useState<Schemas["HistoryVerified"]>();
   const { data } = useQuery({
     // A save is a new entry.
-    queryKey: ["history", id, savedBy, job],
+    queryKey: ["history", id, rev],
+    placeholderData: keepPreviousData,
     queryFn: async () => unwrap(api.GET("/api/jobs/{id}/history", { params: { path: { id } } })),
   });
   return (

@@ -18,7 +18,7 @@ type Lists = {
 
 /** What a person has to tell of the work, list by list. */
 export function SignPanel() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const record = job.record ?? {};
   const put = <K extends keyof Lists>(key: K, list: Lists[K][]) =>
     edit((j: Job) => ({ ...j, record: { ...j.record, [key]: list } as Record }));
@@ -64,13 +64,13 @@ export function SignPanel() {
       {rows("cut", "Cut or taken off", "", (at) => (
         <TextField path={at} label="What, and where it is kept" />
       ))}
-      {rows("slack", "Left coiled", { place: "", length_m: 0.3 }, (at) => (
+      {rows("slack", "Left coiled", catalog.fresh.slack, (at) => (
         <>
           <TextField path={`${at}.place`} label="Where" />
           <NumberField path={`${at}.length_m`} label="Length" unit="m" required />
         </>
       ))}
-      {rows("coding", "Coding value", { module: "", bit: 0, is_set: true, before: 0 }, (at) => (
+      {rows("coding", "Coding value", catalog.fresh.coding, (at) => (
         <>
           <TextField path={`${at}.module`} label="Module and what it turns on" />
           <NumberField path={`${at}.before`} label="Value before" unit="" whole required />
