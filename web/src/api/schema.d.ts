@@ -862,18 +862,26 @@ export interface components {
              * @description See `percent`.
              */
             angle_deg: number;
+            /** @description What to measure: `height found on the wall`. */
+            asks: string;
             /** @description What of it is aimed. */
             by: components["schemas"]["AimBy"];
+            /** @description Its circuit. */
+            circuit: components["schemas"]["CircuitId"];
             /**
              * Format: double
-             * @description How far below the lamp's middle edge or hot spot belongs, m.
+             * @description How far below the lamp's middle edge or hot spot belongs at the wall, m.
              */
             drop_m: number;
             /**
              * Format: double
-             * @description Height found, m.
+             * @description Where it was found, m, as `mark_m`.
              */
-            found_up_m?: number | null;
+            found_m?: number | null;
+            /** @description True where it faces forward. */
+            is_forward: boolean;
+            /** @description True for a lamp that is pointed at its work, by no rule. */
+            is_pointed: boolean;
             /** @description True where what was found is in range. */
             is_right?: boolean | null;
             /**
@@ -888,26 +896,30 @@ export interface components {
             left_m: number;
             /**
              * Format: double
-             * @description Its height on the wall, m.
+             * @description Where it belongs, m: its height on the wall, or so far along the ground from below the lamp.
              */
-            mark_up_m: number;
+            mark_m: number;
             /** @description Name. */
             name: string;
-            /** @description Where in the job the height that is found goes, such as `circuits[0].lights[0].optic.found_m[1]`. */
+            /** @description At what. */
+            on: components["schemas"]["AimOn"];
+            /** @description Where in the job what is found goes, such as `circuits[0].lights[0].optic.found_m[1]`. */
             path: string;
             /**
              * Format: double
              * @description Inclination, percent, and the same in degrees.
              */
             percent: number;
-            /** @description Lowest and highest that is allowed, m. */
-            range_up_m: number[];
+            /** @description Least and most that is allowed, m, as `mark_m`. */
+            range_m: number[];
             /**
              * Format: double
-             * @description Where it meets the road, m.
+             * @description Where it stands on the picture of its circuit's wall, m to the right.
              */
-            road_m?: number | null;
-            /** @description How it should be turned; none where nothing was found yet or it is right. */
+            right_m: number;
+            /** @description All of it in words. */
+            rows: components["schemas"]["AimRow"][];
+            /** @description How it should be turned; empty where nothing was found yet. */
             says: string;
             /** @description Where the figures come from. */
             source: string;
@@ -922,6 +934,18 @@ export interface components {
          * @enum {string}
          */
         AimBy: "edge" | "hot_spot";
+        /**
+         * @description What a beam is aimed at: what it meets first.
+         * @enum {string}
+         */
+        AimOn: "wall" | "ground";
+        /** @description A row of a lamp's aim sheet. */
+        AimRow: {
+            /** @description `448 mm (17.7 in) high`. */
+            text: string;
+            /** @description `Mark`. */
+            what: string;
+        };
         /** @description Another part that would do too, and what it changes. */
         Alternative: {
             /** @description What it changes. */
@@ -3055,6 +3079,8 @@ export interface components {
             ground?: null | components["schemas"]["Picture"];
             /** @description Each lamp. */
             lamps: components["schemas"]["LampAnswer"][];
+            /** @description What slope does to the marks. */
+            level_text: string;
             /** @description What a person should know: sides unlike, mixed white, camera, back-glare, files that do not count. */
             notes: string[];
             /** @description Reach. */
@@ -3069,6 +3095,7 @@ export interface components {
              * @description From the lamps to the wall, m.
              */
             wall_m: number;
+            wall_of?: null | components["schemas"]["CircuitId"];
         };
         /** @description Where light is looked at, and by whose rules. */
         Lighting: {
@@ -3412,7 +3439,10 @@ export interface components {
             class?: null | components["schemas"]["WarningClass"];
             cover?: null | components["schemas"]["Cover"];
             file?: null | components["schemas"]["Photometric"];
-            /** @description Height of edge or hot spot found on the wall, of each lamp, m. */
+            /**
+             * @description Where edge or hot spot of each lamp was found, m: its height on the wall, or, where the beam meets the ground
+             *     before the wall, so far along the ground from below the lamp.
+             */
             found_m?: (number | null)[];
             instead?: null | components["schemas"]["Instead"];
             /** @description The flux is that of the bare emitters, not out of the lens. */

@@ -45,7 +45,7 @@ function Sizes({ start }: { start: Schemas["TrailerAsked"] }) {
   return (
     <FormContext.Provider value={form}>
       <form
-        className="grid items-end gap-3 sm:grid-cols-3"
+        className="grid items-start gap-3 sm:grid-cols-3"
         onSubmit={(e) => {
           e.preventDefault();
           // What is typed wrong stands at its field; it is not built from the figure before.

@@ -4,7 +4,7 @@ use super::belief::{Taken, sigma};
 use super::case::Case;
 use super::measures::MeasureKind;
 use super::suspects::FaultOf;
-use std::collections::BTreeMap;
+use rayon::prelude::*;
 
 /// What a reading would tell.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -37,6 +37,7 @@ pub fn offers(case: &Case, belief: &[Vec<f64>], taken: &[Taken]) -> Vec<Offer> {
         l.2 /= all;
     }
     let mut out: Vec<Offer> = (0..case.measures.len())
+        .into_par_iter()
         .filter(|&k| !taken.iter().any(|t| t.measure == k))
         .map(|k| {
             let gain_bit = gain_bit(case, &likely, k);
@@ -51,16 +52,10 @@ pub fn offers(case: &Case, belief: &[Vec<f64>], taken: &[Taken]) -> Vec<Offer> {
 /// Mutual information between the group that is at fault and the outcome of a reading, bits. Outcomes three
 /// standard deviations wide, one of them around what a sound vehicle reads.
 fn gain_bit(case: &Case, likely: &[(usize, usize, f64)], k: usize) -> f64 {
-    let mut by_outcome: BTreeMap<i64, f64> = BTreeMap::new();
-    let mut by_group: BTreeMap<(usize, i64), f64> = BTreeMap::new();
-    let mut groups: BTreeMap<usize, f64> = BTreeMap::new();
+    let mut seen: Vec<((usize, i64), f64)> = Vec::with_capacity(2 * likely.len());
     for &(s, v, p) in likely {
         let group = case.group_of[s];
-        *groups.entry(group).or_default() += p;
-        let mut put = |outcome: i64, p: f64| {
-            *by_outcome.entry(outcome).or_default() += p;
-            *by_group.entry((group, outcome)).or_default() += p;
-        };
+        let mut put = |outcome: i64, p: f64| seen.push(((group, outcome), p));
         let fault = case.suspects[s].fault;
         let predicted = case.table.by_suspect[s][v][k];
         if let MeasureKind::Wiggle { .. } | MeasureKind::Story { .. } = case.measures[k].kind {
@@ -79,12 +74,22 @@ fn gain_bit(case: &Case, likely: &[(usize, usize, f64)], k: usize) -> f64 {
             put(i64::MAX, 0.02 * p);
         }
     }
-    let of = |p: f64| if p > 0.0 { -p * p.log2() } else { 0.0 };
-    let outcomes: f64 = by_outcome.values().copied().map(of).sum();
-    let joint: f64 = by_group.values().copied().map(of).sum();
-    let groups: f64 = groups.values().copied().map(of).sum();
     // I = H(outcome) + H(group) - H(group, outcome).
-    outcomes + groups - joint
+    seen.sort_by_key(|s| s.0);
+    let joint_bit = entropy_bit(&seen, |s| s.0);
+    let groups_bit = entropy_bit(&seen, |s| s.0.0);
+    seen.sort_by_key(|s| s.0.1);
+    entropy_bit(&seen, |s| s.0.1) + groups_bit - joint_bit
+}
+
+/// Entropy of a list sorted by a key, those of one key together, bits: H = -Σ p log2 p. Source: Shannon (1948).
+fn entropy_bit<K: PartialEq, T>(sorted: &[(T, f64)], key: impl Fn(&(T, f64)) -> K) -> f64 {
+    sorted
+        .chunk_by(|a, b| key(a) == key(b))
+        .map(|alike| alike.iter().map(|s| s.1).sum::<f64>())
+        .filter(|p| *p > 0.0)
+        .map(|p| -p * p.log2())
+        .sum()
 }
 
 /// Which outcome a prediction falls into: 0 for what a sound vehicle reads.

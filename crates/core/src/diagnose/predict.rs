@@ -14,6 +14,7 @@ use crate::proof::live::{Level, level};
 use rand::SeedableRng;
 use rand_distr::{Distribution, Normal};
 use rand_pcg::Pcg64Mcg;
+use rayon::prelude::*;
 
 /// What an ohmmeter reads where nothing joins its leads, ohm.
 pub const OVERLOAD_OHM: f64 = 2e6;
@@ -61,6 +62,8 @@ pub struct Bench<'a> {
     /// What each element carries while the vehicle is sound, by state, A.
     carried_a: Vec<Vec<f64>>,
     solver: Solver,
+    /// For each measure in ohms: the meter's place makes every one of them a circuit of its own.
+    cold: Vec<Solver>,
 }
 
 /// An element that carries less carries nothing, A.
@@ -87,12 +90,14 @@ impl<'a> Bench<'a> {
             metered,
             carried_a: Vec::new(),
             solver: Solver::default(),
+            cold: measures.iter().map(|_| Solver::default()).collect(),
         }
     }
 
-    /// The same with a solver of its own, for another core.
+    /// The same with solvers of its own, for another core.
     fn another(&self) -> Bench<'a> {
-        Bench { carried_a: self.carried_a.clone(), solver: Solver::default(), ..*self }
+        let fresh = Bench::new(self.study, self.states, self.points, self.measures);
+        Bench { carried_a: self.carried_a.clone(), ..fresh }
     }
 
     /// What each element of the sound vehicle carries in each state, A. From then on a state in which a part
@@ -207,7 +212,7 @@ impl<'a> Bench<'a> {
         let (volt_v, ohm) = OHMMETER;
         let meter = Battery { open_circuit_v: volt_v, internal_ohm: ohm, charge_ohm: ohm };
         cold.net.add("", from, to, Device::Battery(meter));
-        let solution = self.solver.operating_point(&cold.net)?;
+        let solution = self.cold[measure].operating_point(&cold.net)?;
         let v = solution.node_v(from) - solution.node_v(to);
         Ok((ohm * v / (volt_v - v).max(1e-9)).clamp(0.0, OVERLOAD_OHM))
     }
@@ -322,10 +327,18 @@ pub fn predict(
     let values = bench.read(&mut net, None, &[], None)?;
     let batteries = bench.study.supply.batteries;
     let mut spread = vec![0.0; values.len()];
-    for seed in 0..SAMPLES {
-        let mut rng = Pcg64Mcg::seed_from_u64(seed);
-        let mut one = scattered(sound, scatter, batteries, &mut rng);
-        let read = bench.read(&mut one, Some(&values), &[], None)?;
+    let samples: Vec<Vec<f64>> = (0..SAMPLES)
+        .into_par_iter()
+        .map_init(
+            || bench.another(),
+            |bench, seed| {
+                let mut rng = Pcg64Mcg::seed_from_u64(seed);
+                let mut one = scattered(sound, scatter, batteries, &mut rng);
+                bench.read(&mut one, Some(&values), &[], None)
+            },
+        )
+        .collect::<Result<_, _>>()?;
+    for read in samples {
         for (s, (a, b)) in spread.iter_mut().zip(read.iter().zip(&values)) {
             *s += (a - b).powi(2) / SAMPLES as f64;
         }
@@ -354,25 +367,23 @@ fn of_suspects(
     values: &[f64],
     suspects: &[Suspect],
 ) -> Vec<Vec<Vec<f64>>> {
-    let read = |some: &[Suspect]| -> Vec<Vec<Vec<f64>>> {
-        let mut bench = bench.another();
-        let one = |s: &Suspect| {
-            let each = s.variants.iter();
-            each.map(|v| of_variant(&mut bench, sound, values, s, &v.edits)).collect()
-        };
-        some.iter().map(one).collect()
-    };
-    let cores = std::thread::available_parallelism().map_or(1, usize::from);
-    let share = suspects.len().div_ceil(cores).max(1);
-    std::thread::scope(|scope| {
-        let shares: Vec<_> =
-            suspects.chunks(share).map(|some| scope.spawn(move || read(some))).collect();
-        shares
-            .into_iter()
-            .flat_map(|s| s.join().unwrap_or_else(|panic| std::panic::resume_unwind(panic)))
-            .collect()
-    })
+    // Shares are not too small: each has to find the order of elimination of its circuits.
+    let share = suspects.len().div_ceil(SHARES * rayon::current_num_threads()).max(1);
+    suspects
+        .par_iter()
+        .with_min_len(share)
+        .map_init(
+            || bench.another(),
+            |bench, s| {
+                let each = s.variants.iter();
+                each.map(|v| of_variant(bench, sound, values, s, &v.edits)).collect()
+            },
+        )
+        .collect()
 }
+
+/// Shares of the suspects for each core: some take longer than others.
+const SHARES: usize = 3;
 
 fn of_variant(
     bench: &mut Bench,

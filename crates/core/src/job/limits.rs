@@ -134,7 +134,7 @@ impl Checker {
             self.range(down, m.down_deg, -90.0, 90.0, "degrees");
         }
         for (i, up_m) in optic.found_m.iter().enumerate() {
-            self.maybe(format!("{at}.found_m[{i}]"), *up_m, -1.0, 6.0, "m");
+            self.maybe(format!("{at}.found_m[{i}]"), *up_m, -1.0, 60.0, "m");
         }
         if let Some(a) = &optic.adjuster {
             self.range(format!("{at}.adjuster.pitch_mm"), a.pitch_mm, 0.1, 10.0, "mm");

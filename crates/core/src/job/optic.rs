@@ -86,7 +86,8 @@ pub struct Optic {
     /// The screw that aims it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub adjuster: Option<Adjuster>,
-    /// Height of edge or hot spot found on the wall, of each lamp, m.
+    /// Where edge or hot spot of each lamp was found, m: its height on the wall, or, where the beam meets the ground
+    /// before the wall, so far along the ground from below the lamp.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub found_m: Vec<Option<f64>>,
     /// Another lamp to compare with.

@@ -1,9 +1,7 @@
-//! The aim sheet: where the edge or the hot spot of each lamp belongs on a wall, and how many turns bring it there.
+//! Where the edge or the hot spot of a lamp belongs: drops, angles, turns of its screw.
 //!
 //! drop = distance × tan(angle); percent inclination = 100 tan(angle). Source: trigonometry.
 
-use super::lamps::Lamp;
-use super::vector::Vector;
 use crate::job::{Adjuster, LampRole, Region};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -49,7 +47,25 @@ const US_DRIVING: Target = Target {
     source: "SAE J581 and J599 practice, recalled from memory, low confidence",
 };
 
-/// Where a lamp of a role belongs, by region; none for lamps that are pointed at their work.
+/// How far a lamp that is pointed at its work may be off, degrees. Common practice, no source: two degrees are seen.
+const POINTED_DEG: f64 = 2.0;
+
+/// Where a lamp belongs that is pointed at its work: where its own tilt, as planned, brings the middle of its beam; none
+/// for roles that are not pointed. A lamp at the hitch is a work or reverse lamp.
+pub fn pointed(role: Option<LampRole>, down_deg: f64) -> Option<Target> {
+    if !matches!(role?, LampRole::Work | LampRole::Reverse) {
+        return None;
+    }
+    let of = |deg: f64| percent(deg.clamp(-80.0, 80.0));
+    Some(Target {
+        by: AimBy::HotSpot,
+        percent: of(down_deg),
+        range_percent: (of(down_deg - POINTED_DEG), of(down_deg + POINTED_DEG)),
+        source: "Pointed at its work as planned, within 2°: common practice, no source",
+    })
+}
+
+/// Where a lamp of a role belongs by the rules of a region; none for lamps that are pointed at their work.
 pub fn target(role: Option<LampRole>, up_m: f64, region: Region) -> Option<Target> {
     match (role?, region) {
         (LampRole::Fog, Region::Us) => Some(US_FOG),
@@ -95,134 +111,4 @@ pub fn meets_road_m(up_m: f64, percent: f64) -> Option<f64> {
 /// turns move the beam down as the screw is set out in the job.
 pub fn turns(adjuster: &Adjuster, change_deg: f64) -> f64 {
     adjuster.arm_mm * change_deg.to_radians().tan() / adjuster.pitch_mm
-}
-
-/// A lamp on the aim sheet.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct AimAnswer {
-    /// Name.
-    pub name: String,
-    /// Where in the job the height that is found goes, such as `circuits[0].lights[0].optic.found_m[1]`.
-    pub path: String,
-    /// What of it is aimed.
-    pub by: AimBy,
-    /// Height of its middle, m: a mark on the wall.
-    pub lamp_up_m: f64,
-    /// Left of the vehicle's middle, m; right is negative: a mark on the wall.
-    pub left_m: f64,
-    /// From the lamp to the wall, m.
-    pub wall_m: f64,
-    /// How far below the lamp's middle edge or hot spot belongs, m.
-    pub drop_m: f64,
-    /// Its height on the wall, m.
-    pub mark_up_m: f64,
-    /// Lowest and highest that is allowed, m.
-    pub range_up_m: [f64; 2],
-    /// Inclination, percent, and the same in degrees.
-    pub percent: f64,
-    /// See `percent`.
-    pub angle_deg: f64,
-    /// Where it meets the road, m.
-    pub road_m: Option<f64>,
-    /// Height found, m.
-    pub found_up_m: Option<f64>,
-    /// How it should be turned; none where nothing was found yet or it is right.
-    pub says: String,
-    /// True where what was found is in range.
-    pub is_right: Option<bool>,
-    /// Where the figures come from.
-    pub source: String,
-}
-
-/// Aims one lamp at a wall that stands so far before it; none for lamps that are pointed at their work. `path` is where
-/// the height that is found goes.
-pub fn aim(
-    lamp: &Lamp,
-    path: String,
-    adjuster: Option<&Adjuster>,
-    found_up_m: Option<f64>,
-    wall_m: f64,
-    region: Region,
-) -> Option<AimAnswer> {
-    let at = lamp.source.mount.at;
-    // A rear fog lamp is no fog lamp that is aimed.
-    let faces_front = Vector::facing(lamp.source.mount.faces_deg, 0.0).along < -0.5;
-    let target = target(lamp.role, at.up_m, region).filter(|_| faces_front)?;
-    let drop = drop_m(wall_m, target.percent);
-    let mark_up_m = at.up_m - drop;
-    let (least, most) = target.range_percent;
-    let range_up_m = [at.up_m - drop_m(wall_m, most), at.up_m - drop_m(wall_m, least)];
-    // A tape on a wall is read to a few millimetres.
-    const READ_M: f64 = 0.005;
-    let is_right =
-        found_up_m.map(|up| (range_up_m[0] - READ_M..=range_up_m[1] + READ_M).contains(&up));
-    let says = match found_up_m {
-        None => String::new(),
-        Some(up) => correction(up, mark_up_m, wall_m, is_right == Some(true), adjuster),
-    };
-    Some(AimAnswer {
-        name: lamp.name.clone(),
-        path,
-        by: target.by,
-        lamp_up_m: at.up_m,
-        left_m: at.left_m,
-        wall_m,
-        drop_m: drop,
-        mark_up_m,
-        range_up_m,
-        percent: target.percent,
-        angle_deg: angle_deg(target.percent),
-        road_m: meets_road_m(at.up_m, target.percent),
-        found_up_m,
-        says,
-        is_right,
-        source: target.source.to_owned(),
-    })
-}
-
-fn correction(
-    found_up_m: f64,
-    mark_up_m: f64,
-    wall_m: f64,
-    is_right: bool,
-    adjuster: Option<&Adjuster>,
-) -> String {
-    let change_m = found_up_m - mark_up_m;
-    if is_right {
-        return "In range: leave it.".to_owned();
-    }
-    let change_deg = (change_m / wall_m).atan().to_degrees();
-    let way = if change_m > 0.0 { "down" } else { "up" };
-    let by =
-        format!("{:.0} mm {way} on the wall, {:.2}°", 1000.0 * change_m.abs(), change_deg.abs());
-    match adjuster {
-        Some(adjuster) => {
-            let turns = turns(adjuster, change_deg).abs();
-            format!("{by}: {turns:.1} turns {way}. {}.", adjuster.reach)
-        }
-        None => format!("{by}: tilt it at its bracket."),
-    }
-}
-
-/// How far two sides may differ, m on the wall at 7.62 m. Common practice, no source.
-const ALIKE_M: f64 = 0.02;
-
-/// Says where two lamps of a pair were found at different heights.
-pub fn alike(pair: &[AimAnswer]) -> Option<String> {
-    let found: Vec<(&AimAnswer, f64)> =
-        pair.iter().filter_map(|a| a.found_up_m.map(|up| (a, up - a.lamp_up_m))).collect();
-    let (low, high) = (
-        found.iter().min_by(|a, b| a.1.total_cmp(&b.1))?,
-        found.iter().max_by(|a, b| a.1.total_cmp(&b.1))?,
-    );
-    let apart_m = high.1 - low.1;
-    let limit_m = ALIKE_M * low.0.wall_m / WALL_M;
-    (apart_m > limit_m).then(|| {
-        format!(
-            "{} stands {:.0} mm higher on the wall than {}: both sides alike.",
-            high.0.name,
-            1000.0 * apart_m,
-            low.0.name
-        )
-    })
 }

@@ -1,5 +1,6 @@
 //! The aim sheet and the ground plan as SVG, to be printed: A4, landscape, lengths on the sheet in mm.
 
+use super::aim_sheet::{AimAnswer, AimOn};
 use super::picture::Picture;
 use super::report::LightReport;
 use crate::job::Job;
@@ -36,23 +37,19 @@ fn line(out: &mut String, a: (f64, f64), b: (f64, f64), style: &str) {
     let _ = writeln!(out, "<path d=\"M{:.2} {:.2}L{:.2} {:.2}\" {style}/>", a.0, a.1, b.0, b.1);
 }
 
-/// A length on a wall in both units: `101 mm (4 in)`.
-pub fn both_units(m: f64) -> String {
-    let inch = m / 0.0254;
-    // A sixteenth of an inch is what a tape shows; a tenth is said more easily.
-    format!("{:.0} mm ({:.1} in)", 1000.0 * m, inch)
-}
-
 /// The aim sheet: the wall with its tape marks, and what to do in order.
 pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     let mut out = String::new();
     let title = format!("Unit {}: aim sheet, wall at {:.2} m", job.unit, report.wall_m);
     if report.aim.is_empty() {
-        text(&mut out, (10.0, 30.0), 4.0, "start", "No lamp of this job is aimed at a wall.");
+        text(&mut out, (10.0, 30.0), 4.0, "start", "No lamp of this job is aimed.");
         return page(&title, &out);
     }
-    let half_m = report.aim.iter().map(|a| a.left_m.abs()).fold(0.5, f64::max) + 0.4;
-    let top_m = report.aim.iter().map(|a| a.lamp_up_m).fold(0.8, f64::max) + 0.3;
+    // The wall before the vehicle; lamps that look elsewhere have their marks in the list alone.
+    let before = |a: &&AimAnswer| a.is_forward && a.on == AimOn::Wall;
+    let in_front = || report.aim.iter().filter(before);
+    let half_m = in_front().map(|a| a.left_m.abs()).fold(0.5, f64::max) + 0.4;
+    let top_m = in_front().map(|a| a.lamp_up_m).fold(0.8, f64::max) + 0.3;
     let scale = (190.0 / (2.0 * half_m)).min(105.0 / top_m);
     let (middle, ground) = (103.0, 140.0);
     // Seen from the vehicle: its left is left.
@@ -68,13 +65,13 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
         "start",
         "tape: middle of the vehicle",
     );
-    for (k, a) in report.aim.iter().enumerate() {
+    for (k, a) in report.aim.iter().enumerate().filter(|(_, a)| before(a)) {
         let lamp = at(a.left_m, a.lamp_up_m);
         line(&mut out, (lamp.0 - 14.0, lamp.1), (lamp.0 + 14.0, lamp.1), tape);
         line(&mut out, (lamp.0, lamp.1 - 8.0), (lamp.0, at(0.0, 0.0).1), tape);
-        let mark = at(a.left_m, a.mark_up_m);
+        let mark = at(a.left_m, a.mark_m);
         line(&mut out, (mark.0 - 16.0, mark.1), (mark.0 + 16.0, mark.1), "stroke-width=\"1.1\"");
-        let (low, high) = (at(0.0, a.range_up_m[0]).1, at(0.0, a.range_up_m[1]).1);
+        let (low, high) = (at(0.0, a.range_m[0]).1, at(0.0, a.range_m[1]).1);
         let _ = writeln!(
             out,
             "<rect x=\"{:.2}\" y=\"{high:.2}\" width=\"4\" height=\"{:.2}\" fill=\"#0d5746\" fill-opacity=\"0.25\" \
@@ -82,7 +79,7 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
             mark.0 - 20.0,
             (low - high).max(0.4)
         );
-        if let Some(found) = a.found_up_m {
+        if let Some(found) = a.found_m {
             let found = at(a.left_m, found);
             line(
                 &mut out,
@@ -108,27 +105,32 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     page(&title, &out)
 }
 
+/// The lamps one after the other; the more there are, the closer they stand.
 fn table(out: &mut String, report: &LightReport) {
-    let (x, mut y) = (204.0, 26.0);
-    for (k, a) in report.aim.iter().enumerate() {
-        let what = match a.by {
-            super::aim::AimBy::Edge => "edge",
-            super::aim::AimBy::HotSpot => "hot spot",
-        };
-        text(out, (x, y), 3.6, "start", &format!("{}  {}", k + 1, a.name));
-        let rows = [
-            format!("lamp {} high", both_units(a.lamp_up_m)),
-            format!("{} from the middle", both_units(a.left_m.abs())),
-            format!("{what} {} below it", both_units(a.drop_m)),
-            format!("mark {} high", both_units(a.mark_up_m)),
-            format!("{:.2} %, {:.2}°", a.percent, a.angle_deg),
-            a.says.clone(),
-        ];
-        for row in rows.iter().filter(|r| !r.is_empty()) {
-            y += 4.4;
-            text(out, (x + 4.0, y), 3.0, "start", row);
+    const ROOM_MM: f64 = 180.0;
+    // At 3 mm high, into 90 mm.
+    const CHARACTERS: usize = 58;
+    let lines = |a: &AimAnswer| -> Vec<String> {
+        let rows = a.rows.iter().map(|r| format!("{}: {}", r.what, r.text));
+        let all = rows.chain((!a.says.is_empty()).then(|| a.says.clone()));
+        all.flat_map(|row| {
+            let wrapped = textwrap::wrap(&row, CHARACTERS);
+            wrapped.into_iter().map(String::from).collect::<Vec<_>>()
+        })
+        .collect()
+    };
+    let lamps: Vec<Vec<String>> = report.aim.iter().map(lines).collect();
+    let count: usize = lamps.iter().map(|l| l.len() + 2).sum();
+    let step = (ROOM_MM / count as f64).min(4.4);
+    let size = (0.7 * step).min(3.0);
+    let (x, mut y) = (204.0, 24.0);
+    for (k, (a, lines)) in report.aim.iter().zip(&lamps).enumerate() {
+        text(out, (x, y), 1.15 * size, "start", &format!("{}  {}", k + 1, a.name));
+        for line in lines {
+            y += step;
+            text(out, (x + 3.0, y), size, "start", line);
         }
-        y += 6.5;
+        y += 2.0 * step;
     }
 }
 

@@ -9,10 +9,12 @@
 //! - [`lamps`]: the job's lamps, each as bright as its solved circuit lets it be.
 //! - [`picture`]: ground and wall with lines of equal lux. [`spots`]: predicted beside measured.
 //! - [`meter`]: a simulated lux meter; [`log`]: lux from CSV.
-//! - [`aim`]: the aim sheet. [`glare`]: others' eyes, mirrors, camera, fog. [`colour`]: kelvin and law.
+//! - [`aim`]: where a beam belongs, turns of its screw; [`aim_sheet`]: each lamp's mark on wall or ground.
+//! - [`glare`]: others' eyes, mirrors, camera, fog. [`colour`]: kelvin and law.
 //! - [`report`]: all of it together; [`drawing`]: aim sheet and ground plan to print.
 
 pub mod aim;
+pub mod aim_sheet;
 pub mod beam;
 pub mod colour;
 pub mod drawing;

@@ -6,6 +6,7 @@ use super::source::{Aimed, Source};
 use super::vector::Vector;
 use crate::job::{At, Job, LampRole};
 use contour::ContourBuilder;
+use rayon::prelude::*;
 use serde::Serialize;
 use std::collections::HashMap;
 use utoipa::ToSchema;
@@ -139,27 +140,14 @@ fn picture(
     let points = points.max(2);
     let step_m = (frame.right_m - frame.left_m) / (points - 1) as f64;
     let high = ((frame.top_m - frame.bottom_m) / step_m).round() as usize + 1;
-    let row = |row: usize| {
-        let y = frame.bottom_m + step_m * row as f64;
-        (0..points).map(move |k| (frame.left_m + step_m * k as f64, y))
-    };
-    let some = |rows: std::ops::Range<usize>| -> Vec<(f64, Chromaticity)> {
-        rows.flat_map(row).map(|(x, y)| light(x, y)).collect()
-    };
     // On all cores: no row hangs on another, and their order stays.
-    let cores = std::thread::available_parallelism().map_or(1, usize::from);
-    let share = high.div_ceil(cores).max(1);
-    let found: Vec<(f64, Chromaticity)> = std::thread::scope(|scope| {
-        let shares: Vec<_> = (0..high)
-            .step_by(share)
-            .map(|from| from..(from + share).min(high))
-            .map(|rows| scope.spawn(|| some(rows)))
-            .collect();
-        shares
-            .into_iter()
-            .flat_map(|s| s.join().unwrap_or_else(|panic| std::panic::resume_unwind(panic)))
-            .collect()
-    });
+    let found: Vec<(f64, Chromaticity)> = (0..high)
+        .into_par_iter()
+        .flat_map_iter(|row| (0..points).map(move |k| (row, k)))
+        .map(|(row, k)| {
+            light(frame.left_m + step_m * k as f64, frame.bottom_m + step_m * row as f64)
+        })
+        .collect();
     let exact: Vec<f64> = found.iter().map(|f| f.0).collect();
     let (screens, tints) = painted(&groups, &found);
     let most_lx = exact.iter().copied().fold(0.0, f64::max);
@@ -251,15 +239,27 @@ fn lines(lux_lx: &[f64], wide: usize, high: usize, frame: Frame, step_m: f64) ->
     // A hundredth of the way from point to point is finer than anybody sees.
     let by = 10_f64.powi(2 - step_m.log10().floor() as i32);
     let round = |m: f64| (m * by).round() / by;
-    found
-        .iter()
-        .flat_map(|line| {
-            line.geometry().iter().map(|run| IsoLine {
+    // The package closes lines around the picture, outside of its points: there is nothing.
+    let slack = 1e-6 * step_m;
+    let (right_m, top_m) =
+        (frame.left_m + step_m * (wide - 1) as f64, frame.bottom_m + step_m * (high - 1) as f64);
+    let is_outside = |x: f64, y: f64| {
+        x < frame.left_m - slack
+            || x > right_m + slack
+            || y < frame.bottom_m - slack
+            || y > top_m + slack
+    };
+    let mut out = Vec::new();
+    for line in &found {
+        for run in line.geometry().iter() {
+            let pieces = run.0.split(|c| is_outside(c.x, c.y)).filter(|piece| piece.len() > 1);
+            out.extend(pieces.map(|piece| IsoLine {
                 lux_lx: line.threshold(),
-                points: run.coords().flat_map(|c| [round(c.x), round(c.y)]).collect(),
-            })
-        })
-        .collect()
+                points: piece.iter().flat_map(|c| [round(c.x), round(c.y)]).collect(),
+            }));
+        }
+    }
+    out
 }
 
 /// Rounded to two significant digits: more a lux meter does not hold.

@@ -1,6 +1,7 @@
 //! What the lamps of a job do with their light, in figures and words.
 
-use super::aim::{AimAnswer, WALL_M, aim, alike};
+use super::aim::drop_m;
+use super::aim_sheet::{AimAnswer, WALL_M, aim_sheet, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
 use super::lamps::{Burn, Lamp, size_m};
@@ -52,7 +53,7 @@ pub enum LightPicture {
     /// The ground from above.
     #[default]
     Ground,
-    /// The wall that the asked circuit's lamps face.
+    /// The wall that the asked circuit's lamps face, else those of the first circuit that is aimed.
     Wall,
     /// Nothing.
     Nothing,
@@ -156,10 +157,15 @@ pub struct LightReport {
     pub ground: Option<Picture>,
     /// The same with the candidates in place of their lamps; none where it was not asked for.
     pub beside: Option<Beside>,
-    /// The wall that the asked circuit's lamps face; none where it was not asked for, and for several circuits.
+    /// The wall that the asked circuit's lamps face, else those of the first circuit that is aimed; none where it was
+    /// not asked for.
     pub wall: Option<Picture>,
+    /// Whose wall that is.
+    pub wall_of: Option<CircuitId>,
     /// From the lamps to the wall, m.
     pub wall_m: f64,
+    /// What slope does to the marks.
+    pub level_text: String,
     /// Length, width and height of the vehicle, m.
     pub vehicle_m: [f64; 3],
     /// The aim sheet.
@@ -186,16 +192,17 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let burn = Burn::of(job, &study, asked.supply)?;
     let all = burn.lamps(job, asked.instead);
     let shown = asked.shown(&all);
-    let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
     let region = job.lighting.region.unwrap_or(Region::Us);
     let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
     let aim = aim_sheet(job, &all, wall_m, region);
     let mut notes: Vec<String> = Vec::new();
     for circuit in &job.circuits {
-        let pair: Vec<AimAnswer> =
-            aim.iter().filter(|(c, _)| *c == circuit.id).map(|(_, a)| a.clone()).collect();
+        let pair: Vec<&AimAnswer> = aim.iter().filter(|a| a.circuit == circuit.id).collect();
         notes.extend(alike(&pair));
     }
+    // Whom a rule aims comes before whom one points.
+    let first = aim.iter().find(|a| !a.is_pointed).or(aim.first()).map(|a| a.circuit.clone());
+    let wall_of = asked.circuit.clone().or(first).filter(|_| asked.drawn == LightPicture::Wall);
     let colours = colours(job, &all);
     notes.extend(mixed(job, &all));
     notes.extend(camera(&all));
@@ -206,20 +213,24 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
             file.map(|e| format!("{}: its photometric file does not count, {e}", lamp.name)),
         );
     }
+    // The two pictures are apart: each on a core of its own where there is one.
+    let (ground, beside) =
+        rayon::join(|| on_ground(asked, &shown), || asked.beside.then(|| beside(asked, &burn)));
     Ok(LightReport {
         lamps: shown.iter().map(lamp_answer).collect(),
         spots: spot_answers(job, &study, &all, asked.supply)?,
         reach: reaches(job, &all),
-        ground: on_ground(asked, &shown),
-        beside: asked.beside.then(|| beside(asked, &burn)),
-        wall: asked
-            .circuit
-            .as_ref()
-            .filter(|_| asked.drawn == LightPicture::Wall)
-            .and_then(|_| wall(&sources, wall_m, POINTS)),
+        ground,
+        beside,
+        wall: wall_of.as_ref().and_then(|circuit| wall(&of_circuit(&all, circuit), wall_m, POINTS)),
+        wall_of,
         wall_m,
+        level_text: format!(
+            "Level ground: every 1 % of slope moves a mark on the wall by {:.0} mm.",
+            1000.0 * drop_m(wall_m, 1.0)
+        ),
         vehicle_m: size_m(job),
-        aim: aim.into_iter().map(|(_, a)| a).collect(),
+        aim,
         glare: glare(job, &all),
         colours,
         notes,
@@ -251,26 +262,6 @@ fn beside(asked: &LightAsked, burn: &Burn) -> Beside {
 /// The lamps of a circuit as sources.
 pub fn of_circuit(lamps: &[Lamp], circuit: &CircuitId) -> Vec<Source> {
     lamps.iter().filter(|l| l.circuit == *circuit).map(|l| l.source.clone()).collect()
-}
-
-fn aim_sheet(
-    job: &Job,
-    lamps: &[Lamp],
-    wall_m: f64,
-    region: Region,
-) -> Vec<(CircuitId, AimAnswer)> {
-    lamps
-        .iter()
-        .filter_map(|lamp| {
-            let c = job.circuits.iter().position(|c| c.id == lamp.circuit)?;
-            let k = job.circuits[c].lights.iter().position(|l| l.id == lamp.light)?;
-            let path = format!("circuits[{c}].lights[{k}].optic.found_m[{}]", lamp.number);
-            let optic = job.circuits[c].lights[k].optic.as_ref();
-            let found = optic.and_then(|o| o.found_m.get(lamp.number).copied().flatten());
-            let adjuster = optic.and_then(|o| o.adjuster.as_ref());
-            Some((lamp.circuit.clone(), aim(lamp, path, adjuster, found, wall_m, region)?))
-        })
-        .collect()
 }
 
 fn lamp_answer(lamp: &Lamp) -> LampAnswer {

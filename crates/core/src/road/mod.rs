@@ -4,6 +4,8 @@
 //!   asked; what is missing; flashes that add up.
 
 pub mod judge;
+mod lamp;
 pub mod rulebook;
+mod whole;
 
 pub use judge::{RoadReport, RoadVerdict, road, road_of};

@@ -49,7 +49,7 @@ struct Builder<'a> {
 struct Wanted {
     role: LampRole,
     colour: LampColour,
-    name: &'static str,
+    name: String,
     watt: f64,
     mounts: Vec<Mount>,
 }
@@ -82,7 +82,7 @@ impl Builder<'_> {
         self.lights += 1;
         Light {
             id: LightId(format!("l{}", self.lights)),
-            name: w.name.to_owned(),
+            name: w.name,
             count: w.mounts.len() as u32,
             draws: LightKind::Regulated { cut_in_v: None },
             made_for: MadeFor::V12To24,
@@ -132,7 +132,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
             Wanted {
                 role: LampRole::Tail,
                 colour: LampColour::Red,
-                name: "LED tail lamp",
+                name: "LED tail lamp".into(),
                 watt: 2.0,
                 mounts: rear(&b, 0.2),
             },
@@ -142,7 +142,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
             Wanted {
                 role: LampRole::Plate,
                 colour: LampColour::White,
-                name: "LED plate lamp",
+                name: "LED plate lamp".into(),
                 watt: 1.0,
                 mounts: vec![Mount {
                     at: At { along_m: asked.length_m, left_m: 0.0, up_m: 0.6 },
@@ -156,7 +156,13 @@ pub fn build(asked: &TrailerAsked) -> Job {
     tail.extend(markers(&b, un, side_up_m));
     let tail: Vec<Light> = tail.into_iter().map(|(w, place)| b.light(w, place)).collect();
     add(&mut job, "tail", "Tail and marker lamps", Signal::Parking, "brown", tail);
-    let lamp = |mounts, role, colour, name, watt| Wanted { role, colour, name, watt, mounts };
+    let lamp = |mounts, role, colour, name: &str, watt| Wanted {
+        role,
+        colour,
+        name: name.into(),
+        watt,
+        mounts,
+    };
     if !asked.is_combined {
         let light = b.light(
             lamp(rear(&b, 0.3), LampRole::Brake, LampColour::Red, "LED stop lamp", 4.0),
@@ -196,8 +202,13 @@ pub fn build(asked: &TrailerAsked) -> Job {
 
 fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
     let asked = b.asked;
-    let marker =
-        |mounts, colour, name| Wanted { role: LampRole::Marker, colour, name, watt: 1.0, mounts };
+    let marker = |mounts, colour, name: &str| Wanted {
+        role: LampRole::Marker,
+        colour,
+        name: name.into(),
+        watt: 1.0,
+        mounts,
+    };
     let mut out = Vec::new();
     let side = |along| b.pair(along, 0.0, side_up_m, Faces::Side);
     if un {
@@ -206,10 +217,9 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
             let count = (asked.length_m / 3.0).ceil() as usize;
             for k in 0..count {
                 let along = (k as f64 + 0.5) / count as f64;
-                out.push((
-                    marker(side(along), LampColour::Amber, "LED side marker"),
-                    LampPlace::Sides,
-                ));
+                // Counted from the front: each pair is told from the next.
+                let name = format!("LED side marker, row {}", k + 1);
+                out.push((marker(side(along), LampColour::Amber, &name), LampPlace::Sides));
             }
         }
         out.push((

@@ -200,7 +200,7 @@ pub fn plan(
             }
         }
         let Some(next) = next_step(&people, &bays, shop) else { break };
-        let (person, bay, at, start) = next;
+        let Next { person, bay, at, start, .. } = next;
         let free_from = bays[bay].1;
         let Some(vehicle) = bays[bay].0.as_mut() else { break };
         let step = &mut vehicle.steps[at];
@@ -245,14 +245,33 @@ fn counted(n: usize, of: &str) -> String {
     if n == 1 { format!("1 {of}") } else { format!("{n} {of}s") }
 }
 
-/// The step that can begin first; of those at one time the one of the vehicle that came first, so that its bay is free
-/// again soon, and of its steps the one with most behind it. Person, bay, step, start.
-fn next_step(
-    people: &[f64],
-    bays: &[(Option<Vehicle>, f64)],
-    shop: &Shopfloor,
-) -> Option<(usize, usize, usize, f64)> {
-    let mut best: Option<((usize, usize, usize, f64), (usize, f64))> = None;
+/// A step that could be next: who does it in which bay, which of its vehicle's steps it is, and when it begins.
+#[derive(Clone, Copy)]
+struct Next {
+    person: usize,
+    bay: usize,
+    at: usize,
+    start: f64,
+    /// Number of its vehicle, in the order in which they came.
+    came: usize,
+    /// Work and rest behind it, min.
+    tail: f64,
+}
+
+impl Next {
+    /// The first to begin; of those at one time the one of the vehicle that came first, so that its bay is free again
+    /// soon, and of its steps the one with most behind it.
+    fn goes_before(&self, other: &Next) -> bool {
+        const SLACK: f64 = 1e-9;
+        if (self.start - other.start).abs() > SLACK {
+            return self.start < other.start;
+        }
+        self.came < other.came || (self.came == other.came && self.tail > other.tail + SLACK)
+    }
+}
+
+fn next_step(people: &[f64], bays: &[(Option<Vehicle>, f64)], shop: &Shopfloor) -> Option<Next> {
+    let mut best: Option<Next> = None;
     for (person, &free) in people.iter().enumerate() {
         for (bay, (vehicle, bay_free)) in bays.iter().enumerate() {
             let Some(vehicle) = vehicle else { continue };
@@ -262,18 +281,14 @@ fn next_step(
                 });
                 let Some(ready) = ready else { continue };
                 let start = shop.fit(ready.max(free).max(*bay_free), step.minutes);
-                let (came, tail) = (vehicle.index, step.tail);
-                let better = best.as_ref().is_none_or(|((.., first), (others, most))| {
-                    let goes_first = came < *others || (came == *others && tail > most + 1e-9);
-                    start < first - 1e-9 || (start < first + 1e-9 && goes_first)
-                });
-                if better {
-                    best = Some(((person, bay, at, start), (came, tail)));
+                let next = Next { person, bay, at, start, came: vehicle.index, tail: step.tail };
+                if best.is_none_or(|b| next.goes_before(&b)) {
+                    best = Some(next);
                 }
             }
         }
     }
-    best.map(|b| b.0)
+    best
 }
 
 /// The steps of a job that are left, in its own order.

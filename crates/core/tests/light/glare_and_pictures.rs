@@ -6,8 +6,9 @@ use jovek_core::job::{
     At, Beam, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, Mount, Optic,
     Photometric, Region, SupplyState,
 };
+use jovek_core::light::aim_sheet::both_units;
 use jovek_core::light::colour::usual;
-use jovek_core::light::drawing::{aim_svg, beam_svg, both_units};
+use jovek_core::light::drawing::{aim_svg, beam_svg};
 use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
 use jovek_core::light::lamps::{Lamp, lamps};
 use jovek_core::light::picture::{Frame, SCALE_LX, around, ground, shade, wall};
@@ -207,7 +208,15 @@ fn sheets_to_print() {
         }
         let aim = aim_svg(&job, &report);
         for a in &report.aim {
-            assert!(aim.contains(&both_units(a.mark_up_m)), "{name}: {}", a.name);
+            let mark = a.rows.iter().find(|r| r.what == "Mark").unwrap();
+            assert!(aim.contains(&mark.text), "{name}: {}", a.name);
+            // Long lines go on in the next one: none leaves the page.
+            let last = a.says.split_whitespace().last().unwrap_or_default();
+            assert!(aim.contains(last), "{name}: {}", a.says);
+        }
+        for line in aim.lines().filter(|l| l.contains("<text x=\"207.00\"")) {
+            let words = &line[line.find('>').unwrap() + 1..line.rfind('<').unwrap()];
+            assert!(words.chars().count() <= 58, "{name}: {words}");
         }
         let plan = beam_svg(&job, &report);
         for spot in &report.spots {
@@ -225,7 +234,7 @@ fn the_region_decides_the_aim() {
     assert!((shown(&job).aim[0].percent - 4.0 / 3.0).abs() < 1e-9);
     job.lighting.region = Some(Region::Un);
     let un = &shown(&job).aim[0];
-    assert!((un.percent - 1.5).abs() < 1e-9 && un.range_up_m[0] < un.mark_up_m);
+    assert!((un.percent - 1.5).abs() < 1e-9 && un.range_m[0] < un.mark_m);
     // A rear fog lamp is not aimed at a wall in front.
     job.circuits[0].lights[0].optic.as_mut().unwrap().mounts[0].faces_deg = 180.0;
     assert!(shown(&job).aim.is_empty());
@@ -262,6 +271,14 @@ proptest! {
         for (k, lx) in all.lux_lx.iter().enumerate() {
             let sum: f64 = each.iter().map(|p| p.lux_lx[k]).sum();
             prop_assert!((lx - sum).abs() <= 1e-9 * sum.max(1.0), "{lx} {sum}");
+        }
+        // No line leaves the picture, not even around it.
+        let right_m = all.left_m + all.step_m * (all.wide - 1) as f64;
+        let top_m = all.bottom_m + all.step_m * (all.high - 1) as f64;
+        for point in all.lines.iter().flat_map(|l| l.points.chunks(2)) {
+            let slack = 0.02 * all.step_m;
+            prop_assert!(point[0] >= all.left_m - slack && point[0] <= right_m + slack);
+            prop_assert!(point[1] >= all.bottom_m - slack && point[1] <= top_m + slack);
         }
         // Light on the ground, area by area, is no more than what the lamps give.
         let flux: f64 = all.lux_lx.iter().sum::<f64>() * all.step_m * all.step_m;

@@ -131,7 +131,7 @@ fn the_aim_sheet() {
     let report = light(&asked(&job)).unwrap();
     assert_eq!(report.aim.len(), 2);
     let [a, b] = &report.aim[..] else { panic!("a pair") };
-    assert_eq!(a.mark_up_m, b.mark_up_m, "both sides alike");
+    assert_eq!(a.mark_m, b.mark_m, "both sides alike");
     assert!((a.left_m + b.left_m).abs() < 1e-9);
     assert!((a.drop_m - 0.1016).abs() < 1e-4 && (a.lamp_up_m - 0.55).abs() < 1e-9);
     let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();

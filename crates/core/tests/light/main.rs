@@ -16,6 +16,7 @@ mod hitch_and_probe;
 mod job_light;
 mod mixed_and_tilted;
 mod photometry;
+mod pointed;
 mod rules_of_the_road;
 mod swaps_and_trailers;
 mod towed_behind;

@@ -251,6 +251,12 @@ fn built_trailers_keep_the_rules() {
                     is_combined,
                 });
                 assert!(jovek_core::job::Job::read(&job.write()).is_ok());
+                // Whoever reads a list of them knows which is which.
+                for circuit in &job.circuits {
+                    let names: std::collections::BTreeSet<_> =
+                        circuit.lights.iter().map(|l| &l.name).collect();
+                    assert_eq!(names.len(), circuit.lights.len(), "{region:?} {length_m} m");
+                }
                 let report = road(&job, None).unwrap();
                 let of = &report.regions[0];
                 let wrong: Vec<_> =

@@ -43,6 +43,41 @@ async fn lamps_are_aimed_at_the_wall_on_a_phone() -> Result<()> {
     page.close().await
 }
 
+/// Lamps that no rule aims are pointed at their work: the hitch lamp's mark is on the ground, that of a high work lamp
+/// on the wall behind; what is found there says how far it is off.
+#[tokio::test]
+async fn work_lamps_are_pointed() -> Result<()> {
+    const HITCH: &str = "[data-aim='LED hitch lamp']";
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/7/aim").await?;
+    page.press("Wall").await?;
+    page.until("the sheet", || async {
+        let text = page.text(HITCH).await?;
+        Ok(text.contains("2.12 m (6.9 ft) on the ground, from below the lamp"))
+    })
+    .await?;
+    let keep = format!("document.querySelector(\"{HITCH} button[type=submit]\").click()");
+    page.script(&keep, vec![]).await?;
+    page.says("Type the distance found on the ground.").await?;
+    page.fill("LED hitch lamp, distance found on the ground", "3,5").await?;
+    page.script(&keep, vec![]).await?;
+    page.until("how far it is off", || async {
+        Ok(page.text(HITCH).await?.contains("1.4 m too far, 4.67°: tilt it down at its bracket."))
+    })
+    .await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the aim sheet on a phone");
+    crate::no_serious(&page, "pointed lamps").await?;
+    page.saved().await?;
+    page.go("/jobs/1/aim").await?;
+    page.press("Wall").await?;
+    page.until("the wall behind", || async {
+        let text = page.text("[data-aim='Rear work lamps: LED work lamp 1']").await?;
+        Ok(text.contains("faces rearward") && text.contains("mm high"))
+    })
+    .await?;
+    page.close().await
+}
+
 /// Two lamps side by side on one scale; a change of tilt moves the picture; a photometric file takes the place of the
 /// description, a bad one is told by its line.
 #[tokio::test]

@@ -257,14 +257,8 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
         out += &format!("\nAim, wall at {} m\n", light.wall_m);
     }
     for a in &light.aim {
-        out += &format!(
-            "  {}: mark {:.0} mm high, {:.0} mm below the lamp ({:.2} %). {}\n",
-            a.name,
-            1000.0 * a.mark_up_m,
-            1000.0 * a.drop_m,
-            a.percent,
-            a.says
-        );
+        let rows: Vec<String> = a.rows.iter().map(|r| format!("{} {}", r.what, r.text)).collect();
+        out += &format!("  {}: {}. {}\n", a.name, rows.join("; "), a.says);
     }
     if !light.glare.is_empty() {
         out += "\nGlare\n";

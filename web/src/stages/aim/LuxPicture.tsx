@@ -88,6 +88,9 @@ const Lines = memo(function Lines({ picture }: { picture: Picture }) {
 
 const Labels = memo(function Labels({ picture }: { picture: Picture }) {
   const w = picture.wide * picture.step_m;
+  const size = w / 45;
+  // A line that leaves the picture has its label inside of it all the same.
+  const most = picture.bottom_m + (picture.high - 0.5) * picture.step_m - size;
   return picture.lines.map((line, k) => {
     const at = highest(line.points);
     return (
@@ -95,8 +98,8 @@ const Labels = memo(function Labels({ picture }: { picture: Picture }) {
         <text
           key={k}
           x={at[0]}
-          y={-at[1]}
-          fontSize={w / 45}
+          y={-Math.min(at[1], most)}
+          fontSize={size}
           textAnchor="middle"
           fill="#ffffff"
           stroke="#0c1310"

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
@@ -9,13 +9,10 @@ import { useLight } from "./useLight";
 
 type Aim = Schemas["AimAnswer"];
 
-/** The aim sheet: tape marks on the wall, one lamp after the other, and the wall as it is lit. */
+/** The aim sheet: marks on wall and ground, one lamp after the other, and the wall as it is lit. */
 export function WallSheet() {
   const { job, id } = useDesk();
-  const aimed = (job.circuits ?? []).filter((c) =>
-    c.lights?.some((l) => l.role === "fog" || l.role === "driving"),
-  );
-  const [circuit, setCircuit] = useState(aimed[0]?.id ?? job.circuits?.[0]?.id);
+  const [circuit, setCircuit] = useState<string>();
   const { data, error } = useLight({ circuit, drawn: "wall" });
   if (error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Drawing the wall ...</p>;
@@ -24,16 +21,15 @@ export function WallSheet() {
       <section aria-label="Before you aim" className="card p-4">
         <h2 className="text-base">Before you aim</h2>
         <p className="text-sm">
-          Level ground: every 1 % of slope moves the mark by{" "}
-          <span className="font-reading">{(data.wall_m * 10).toFixed(0)} mm</span>. Tyres at their
-          pressure, usual load. Wall{" "}
+          {data.level_text} Tyres at their pressure, usual load. Wall{" "}
           <span className="font-reading">{data.wall_m.toFixed(2)} m</span> from the lenses, both
-          sides alike. Nobody in the beam; do not look into a lit lamp.
+          sides alike; where a beam meets the ground before it, its mark is there. Nobody in the
+          beam; do not look into a lit lamp. Work lamps are off on the road.
         </p>
       </section>
       {data.aim.length === 0 && (
         <p className="card p-4">
-          No fog or driving lamp here. Work lamps are pointed at their work, and off on the road.
+          No lamp here that is aimed: no fog, driving, work or reverse lamp.
         </p>
       )}
       <ol className="grid gap-3 lg:grid-cols-2" aria-label="Aim">
@@ -51,9 +47,10 @@ export function WallSheet() {
           <span className="text-sm text-soft">The wall lit by</span>
           <select
             className="field !w-auto"
-            value={circuit}
+            value={data.wall_of ?? ""}
             onChange={(e) => setCircuit(e.target.value)}
           >
+            {data.wall_of == null && <option value="">nothing</option>}
             {(job.circuits ?? []).map((c) => (
               <option key={c.id} value={c.id}>
                 {c.name}
@@ -66,15 +63,17 @@ export function WallSheet() {
             picture={data.wall}
             label={`The wall as these lamps light it, ${Math.round(data.wall.most_lx)} lx at most`}
           >
-            {data.aim.map((a) => (
-              <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
-                <path d={`M${-a.left_m - 0.3} ${a.mark_up_m}h0.6`} />
-                <path
-                  d={`M${-a.left_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`}
-                  stroke="#8fd0ff"
-                />
-              </g>
-            ))}
+            {data.aim
+              .filter((a) => a.circuit === data.wall_of)
+              .map((a) => (
+                <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
+                  {a.on === "wall" && <path d={`M${a.right_m - 0.3} ${a.mark_m}h0.6`} />}
+                  <path
+                    d={`M${a.right_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`}
+                    stroke="#8fd0ff"
+                  />
+                </g>
+              ))}
           </LuxPicture>
         )}
         <p className="text-sm text-soft">
@@ -85,10 +84,6 @@ export function WallSheet() {
   );
 }
 
-function mm(m: number): string {
-  return `${(m * 1000).toFixed(0)} mm (${(m / 0.0254).toFixed(1)} in)`;
-}
-
 function AimCard({ aim, number }: { aim: Aim; number: number }) {
   return (
     <li className="card space-y-2 p-4" data-aim={aim.name}>
@@ -97,19 +92,14 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
         {aim.is_right != null && <Mark shape={aim.is_right ? "done" : "fix"} />}
       </h3>
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-sm">
-        <dt className="text-soft">Lamp</dt>
-        <dd className="font-reading">
-          {mm(aim.lamp_up_m)} high, {mm(Math.abs(aim.left_m))} {aim.left_m >= 0 ? "left" : "right"}
-        </dd>
-        <dt className="text-soft">{aim.by === "edge" ? "Edge" : "Hot spot"}</dt>
-        <dd className="font-reading">{mm(aim.drop_m)} below it</dd>
-        <dt className="text-soft">Mark</dt>
-        <dd className="font-reading text-lg font-bold">{mm(aim.mark_up_m)} high</dd>
-        <dt className="text-soft">Allowed</dt>
-        <dd className="font-reading">
-          {aim.range_up_m.map((up) => (up * 1000).toFixed(0)).join(" to ")} mm high,{" "}
-          {aim.percent.toFixed(2)} %, {aim.angle_deg.toFixed(2)}°
-        </dd>
+        {aim.rows.map((row) => (
+          <Fragment key={row.what}>
+            <dt className="text-soft">{row.what}</dt>
+            <dd className={row.what === "Mark" ? "font-reading text-lg font-bold" : "font-reading"}>
+              {row.text}
+            </dd>
+          </Fragment>
+        ))}
       </dl>
       <Found aim={aim} />
       {aim.says && <p className="font-semibold">{aim.says}</p>}
@@ -118,21 +108,20 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
   );
 }
 
-/** The box where the height that was found on the wall goes. */
+/** The box where goes what was found on wall or ground. */
 function Found({ aim }: { aim: Aim }) {
   const { edit } = useDesk();
+  const [unit, of_m] = aim.on === "wall" ? (["mm", 1000] as const) : (["m", 1] as const);
+  const found =
+    aim.found_m == null ? undefined : (aim.found_m * of_m).toFixed(unit === "m" ? 2 : 0);
   return (
     <FigureBox
       main
-      label={`${aim.name}, height found on the wall`}
-      unit="mm"
-      placeholder={
-        aim.found_up_m == null
-          ? "height found, mm"
-          : `${(aim.found_up_m * 1000).toFixed(0)} mm found`
-      }
-      empty="Type the height found."
-      keep={(mm) => edit((j) => setAt(j, aim.path, mm / 1000))}
+      label={`${aim.name}, ${aim.asks}`}
+      unit={unit}
+      placeholder={found ? `${found} ${unit} found` : `${aim.asks.split(" ")[0]} found, ${unit}`}
+      empty={`Type the ${aim.asks}.`}
+      keep={(figure) => edit((j) => setAt(j, aim.path, figure / of_m))}
     />
   );
 }

@@ -86,6 +86,7 @@ struct Shared {
 /// The circuits that the towing vehicle lights, with the currents of their lamps.
 fn lamps(job: &Job, study: &Assessment) -> Result<Vec<Shared>, SolveError> {
     let mut out = Vec::new();
+    let mut live = Live::at_rest(study);
     for (at, studied) in study.circuits.iter().enumerate() {
         let circuit = &job.circuits[studied.index];
         let pieces = circuit.lit.pieces();
@@ -100,8 +101,7 @@ fn lamps(job: &Job, study: &Assessment) -> Result<Vec<Shared>, SolveError> {
         if tow.is_empty() {
             continue;
         }
-        let situation = study.situation(SupplyState::EngineOff, studied.chain.first_lit_by());
-        let mut live = Live::new(study, situation);
+        live.put_on(SupplyState::EngineOff, studied.chain.first_lit_by());
         let solution = live.solve()?;
         let light = circuit.lights.first();
         out.push(Shared {

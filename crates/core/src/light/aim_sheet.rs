@@ -1,0 +1,342 @@
+//! The aim sheet: for each lamp its mark on a wall or on the ground, and how many turns bring it there.
+
+use super::aim::{AimBy, Target, angle_deg, drop_m, meets_road_m, pointed, target, turns};
+use super::lamps::Lamp;
+use super::report::of_circuit;
+use super::vector::Vector;
+use crate::job::{Adjuster, CircuitId, Job, Region};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// From the lamps to the wall where nobody said, m: 25 ft. Source: SAE J599 visual aim, recalled from memory.
+pub const WALL_M: f64 = 7.62;
+
+/// What a beam is aimed at: what it meets first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum AimOn {
+    /// The wall.
+    Wall,
+    /// The ground before it.
+    Ground,
+}
+
+/// A row of a lamp's aim sheet.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct AimRow {
+    /// `Mark`.
+    pub what: &'static str,
+    /// `448 mm (17.7 in) high`.
+    pub text: String,
+}
+
+/// A lamp on the aim sheet.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct AimAnswer {
+    /// Its circuit.
+    pub circuit: CircuitId,
+    /// Name.
+    pub name: String,
+    /// Where in the job what is found goes, such as `circuits[0].lights[0].optic.found_m[1]`.
+    pub path: String,
+    /// What of it is aimed.
+    pub by: AimBy,
+    /// At what.
+    pub on: AimOn,
+    /// Height of its middle, m: a mark on the wall.
+    pub lamp_up_m: f64,
+    /// Left of the vehicle's middle, m; right is negative: a mark on the wall.
+    pub left_m: f64,
+    /// Where it stands on the picture of its circuit's wall, m to the right.
+    pub right_m: f64,
+    /// True where it faces forward.
+    pub is_forward: bool,
+    /// True for a lamp that is pointed at its work, by no rule.
+    pub is_pointed: bool,
+    /// From the lamp to the wall, m.
+    pub wall_m: f64,
+    /// How far below the lamp's middle edge or hot spot belongs at the wall, m.
+    pub drop_m: f64,
+    /// Where it belongs, m: its height on the wall, or so far along the ground from below the lamp.
+    pub mark_m: f64,
+    /// Least and most that is allowed, m, as `mark_m`.
+    pub range_m: [f64; 2],
+    /// Inclination, percent, and the same in degrees.
+    pub percent: f64,
+    /// See `percent`.
+    pub angle_deg: f64,
+    /// Where it was found, m, as `mark_m`.
+    pub found_m: Option<f64>,
+    /// What to measure: `height found on the wall`.
+    pub asks: &'static str,
+    /// All of it in words.
+    pub rows: Vec<AimRow>,
+    /// How it should be turned; empty where nothing was found yet.
+    pub says: String,
+    /// True where what was found is in range.
+    pub is_right: Option<bool>,
+    /// Where the figures come from.
+    pub source: String,
+}
+
+/// The aim sheet of a job: lamps that a rule aims, then lamps that are pointed at their work.
+pub fn aim_sheet(job: &Job, lamps: &[Lamp], wall_m: f64, region: Region) -> Vec<AimAnswer> {
+    let mut sheet: Vec<AimAnswer> = lamps
+        .iter()
+        .filter_map(|lamp| {
+            let c = job.circuits.iter().position(|c| c.id == lamp.circuit)?;
+            let k = job.circuits[c].lights.iter().position(|l| l.id == lamp.light)?;
+            let path = format!("circuits[{c}].lights[{k}].optic.found_m[{}]", lamp.number);
+            let optic = job.circuits[c].lights[k].optic.as_ref();
+            let found_m = optic.and_then(|o| o.found_m.get(lamp.number).copied().flatten());
+            let adjuster = optic.and_then(|o| o.adjuster.as_ref());
+            let right_m = right_m(lamp, lamps);
+            aim(lamp, right_m, path, adjuster, found_m, wall_m, region)
+        })
+        .collect();
+    sheet.sort_by_key(|a| a.is_pointed);
+    // Lamps of one name in two circuits are told apart by their circuits.
+    let names: Vec<String> = sheet.iter().map(|a| a.name.clone()).collect();
+    for a in &mut sheet {
+        if names.iter().filter(|n| **n == a.name).count() > 1
+            && let Some(circuit) = job.circuits.iter().find(|c| c.id == a.circuit)
+        {
+            a.name = format!("{}: {}", circuit.name, a.name);
+        }
+    }
+    sheet
+}
+
+/// Where a lamp stands on the wall that its circuit faces, m right of the middle of the circuit's lamps.
+fn right_m(lamp: &Lamp, lamps: &[Lamp]) -> f64 {
+    let own = of_circuit(lamps, &lamp.circuit);
+    let Some(first) = own.first() else { return 0.0 };
+    let left = Vector::facing(first.mount.faces_deg + 90.0, 0.0);
+    let across = |m: &crate::job::Mount| m.at.along_m * left.along + m.at.left_m * left.left;
+    let middle = own.iter().map(|s| across(&s.mount)).sum::<f64>() / own.len() as f64;
+    middle - across(&lamp.source.mount)
+}
+
+/// Aims one lamp; none where nobody aims its kind. `path` is where what is found goes.
+fn aim(
+    lamp: &Lamp,
+    right_m: f64,
+    path: String,
+    adjuster: Option<&Adjuster>,
+    found_m: Option<f64>,
+    wall_m: f64,
+    region: Region,
+) -> Option<AimAnswer> {
+    let mount = lamp.source.mount;
+    let up_m = mount.at.up_m;
+    let is_forward = Vector::facing(mount.faces_deg, 0.0).along < -0.5;
+    // A rear fog lamp is no fog lamp that is aimed.
+    let by_rule = target(lamp.role, up_m, region).filter(|_| is_forward);
+    let is_pointed = by_rule.is_none();
+    let target = by_rule.or_else(|| pointed(lamp.role, mount.down_deg))?;
+    let place = Place::of(&target, up_m, wall_m);
+    let (least, most) = target.range_percent;
+    let ends = [place.mark_m(most), place.mark_m(least)];
+    let range_m = [ends[0].min(ends[1]), ends[0].max(ends[1])];
+    let is_right =
+        found_m.map(|m| (range_m[0] - place.read_m()..=range_m[1] + place.read_m()).contains(&m));
+    let mark_m = place.mark_m(target.percent);
+    let says = match found_m {
+        None => String::new(),
+        Some(_) if is_right == Some(true) => "In range: leave it.".to_owned(),
+        Some(m) => correction(&place, m, target.percent, adjuster),
+    };
+    let what = match target.by {
+        AimBy::Edge => "Edge",
+        AimBy::HotSpot => "Hot spot",
+    };
+    let side = match mount.at.left_m {
+        m if m.abs() < 0.005 => "in the middle".to_owned(),
+        m if m > 0.0 => format!("{} left", both_units(m)),
+        m => format!("{} right", both_units(-m)),
+    };
+    let assumed = if lamp.is_place_assumed { "; all of it assumed" } else { "" };
+    let angle = angle_deg(target.percent);
+    let drop_m = drop_m(wall_m, target.percent);
+    let mut rows = vec![AimRow {
+        what: "Lamp",
+        text: format!("{} high, {side}, faces {}{assumed}", both_units(up_m), way(mount.faces_deg)),
+    }];
+    if place.on == AimOn::Wall {
+        let beside = if drop_m < 0.0 { "above" } else { "below" };
+        rows.push(AimRow { what, text: format!("{} {beside} it", both_units(drop_m.abs())) });
+    }
+    rows.push(AimRow { what: "Mark", text: place.text(mark_m) });
+    rows.push(AimRow {
+        what: "Allowed",
+        text: if is_pointed {
+            format!("{}, {angle:.0}° down", place.range_text(range_m))
+        } else {
+            format!("{}, {:.2} %, {angle:.2}°", place.range_text(range_m), target.percent)
+        },
+    });
+    Some(AimAnswer {
+        circuit: lamp.circuit.clone(),
+        name: lamp.name.clone(),
+        path,
+        by: target.by,
+        on: place.on,
+        lamp_up_m: up_m,
+        left_m: mount.at.left_m,
+        right_m,
+        is_forward,
+        is_pointed,
+        wall_m,
+        drop_m,
+        mark_m,
+        range_m,
+        percent: target.percent,
+        angle_deg: angle,
+        found_m,
+        asks: match place.on {
+            AimOn::Wall => "height found on the wall",
+            AimOn::Ground => "distance found on the ground",
+        },
+        rows,
+        says,
+        is_right,
+        source: target.source.to_owned(),
+    })
+}
+
+/// Which way a bearing looks.
+fn way(faces_deg: f64) -> &'static str {
+    match faces_deg.rem_euclid(360.0) {
+        d if !(45.0..315.0).contains(&d) => "forward",
+        d if d < 135.0 => "left",
+        d if d <= 225.0 => "rearward",
+        _ => "right",
+    }
+}
+
+/// Where a lamp's mark goes: a beam is looked at where it meets something first.
+struct Place {
+    on: AimOn,
+    up_m: f64,
+    wall_m: f64,
+}
+
+impl Place {
+    fn of(target: &Target, up_m: f64, wall_m: f64) -> Place {
+        let is_ground = meets_road_m(up_m, target.percent).is_some_and(|m| m < wall_m);
+        Place { on: if is_ground { AimOn::Ground } else { AimOn::Wall }, up_m, wall_m }
+    }
+
+    /// The mark of an inclination, m.
+    fn mark_m(&self, percent: f64) -> f64 {
+        match self.on {
+            AimOn::Wall => (self.up_m - drop_m(self.wall_m, percent)).max(0.0),
+            // What hardly comes down is not looked for farther than the wall.
+            AimOn::Ground => {
+                meets_road_m(self.up_m, percent).map_or(self.wall_m, |m| m.min(self.wall_m))
+            }
+        }
+    }
+
+    /// Inclination of a mark that was found, degrees.
+    fn down_deg(&self, found_m: f64) -> f64 {
+        match self.on {
+            AimOn::Wall => ((self.up_m - found_m) / self.wall_m).atan().to_degrees(),
+            AimOn::Ground => self.up_m.atan2(found_m).to_degrees(),
+        }
+    }
+
+    /// To what a mark is read, m: a tape on a wall to a few millimetres, a bright middle on the ground to a hand.
+    fn read_m(&self) -> f64 {
+        match self.on {
+            AimOn::Wall => 0.005,
+            AimOn::Ground => 0.05,
+        }
+    }
+
+    fn text(&self, mark_m: f64) -> String {
+        match self.on {
+            AimOn::Wall => format!("{} high", both_units(mark_m)),
+            AimOn::Ground => {
+                format!(
+                    "{mark_m:.2} m ({:.1} ft) on the ground, from below the lamp",
+                    mark_m / FOOT_M
+                )
+            }
+        }
+    }
+
+    fn range_text(&self, range_m: [f64; 2]) -> String {
+        let [least, most] = range_m;
+        match self.on {
+            AimOn::Wall => format!("{:.0} to {:.0} mm high", 1000.0 * least, 1000.0 * most),
+            AimOn::Ground => format!("{least:.2} to {most:.2} m"),
+        }
+    }
+}
+
+/// A length on a wall in both units: `101 mm (4 in)`.
+pub fn both_units(m: f64) -> String {
+    let inch = m / 0.0254;
+    // A sixteenth of an inch is what a tape shows; a tenth is said more easily.
+    format!("{:.0} mm ({:.1} in)", 1000.0 * m, inch)
+}
+
+/// Foot, m. Source: international foot of 1959.
+const FOOT_M: f64 = 0.3048;
+
+fn correction(place: &Place, found_m: f64, percent: f64, adjuster: Option<&Adjuster>) -> String {
+    let change_deg = angle_deg(percent) - place.down_deg(found_m);
+    let way = if change_deg > 0.0 { "down" } else { "up" };
+    let apart_m = (found_m - place.mark_m(percent)).abs();
+    let by = match place.on {
+        AimOn::Wall => format!("{:.0} mm {way} on the wall", 1000.0 * apart_m),
+        AimOn::Ground if change_deg > 0.0 => format!("{apart_m:.1} m too far"),
+        AimOn::Ground => format!("{apart_m:.1} m too near"),
+    };
+    let by = format!("{by}, {:.2}°", change_deg.abs());
+    match adjuster {
+        Some(adjuster) => {
+            let turns = turns(adjuster, change_deg).abs();
+            format!("{by}: {turns:.1} turns {way}. {}.", adjuster.reach)
+        }
+        None => format!("{by}: tilt it {way} at its bracket."),
+    }
+}
+
+/// How far two sides of a pair may differ, degrees: 2 cm at 7.62 m. Common practice, no source.
+const ALIKE_DEG: f64 = 0.15;
+/// The same of lamps that are pointed at their work. Common practice, no source.
+const POINTED_ALIKE_DEG: f64 = 1.0;
+
+/// Says where two lamps of a pair were found apart.
+pub fn alike(pair: &[&AimAnswer]) -> Option<String> {
+    let found: Vec<(&AimAnswer, f64, f64)> = pair
+        .iter()
+        .filter_map(|a| {
+            let found_m = a.found_m?;
+            let place = Place { on: a.on, up_m: a.lamp_up_m, wall_m: a.wall_m };
+            Some((*a, found_m, place.down_deg(found_m)))
+        })
+        .collect();
+    let high = found.iter().min_by(|a, b| a.2.total_cmp(&b.2))?;
+    let low = found.iter().max_by(|a, b| a.2.total_cmp(&b.2))?;
+    let may_deg = if high.0.is_pointed { POINTED_ALIKE_DEG } else { ALIKE_DEG };
+    if low.2 - high.2 <= may_deg || high.0.on != low.0.on {
+        return None;
+    }
+    let (high_name, low_name) = (&high.0.name, &low.0.name);
+    Some(match high.0.on {
+        AimOn::Wall => {
+            let apart_m = (high.1 - high.0.lamp_up_m) - (low.1 - low.0.lamp_up_m);
+            let mm = 1000.0 * apart_m;
+            format!(
+                "{high_name} stands {mm:.0} mm higher on the wall than {low_name}: both sides alike."
+            )
+        }
+        AimOn::Ground => {
+            let m = high.1 - low.1;
+            format!("{high_name} shines {m:.1} m farther than {low_name}: both sides alike.")
+        }
+    })
+}

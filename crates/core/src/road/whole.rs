@@ -1,0 +1,95 @@
+//! What a rule says of all lamps together: what is missing, flashes and candela that add up.
+
+use super::judge::{Missing, RoadReason, RoadVerdict, Vehicle, one_of, reason};
+use super::rulebook::{Entry, Rule};
+use crate::light::lamps::Lamp;
+
+impl Vehicle<'_> {
+    /// What a rule asks for that the job does not have.
+    pub(super) fn missing(&self, entry: &Entry) -> Option<Missing> {
+        let (lamp, least, have, wanted) = match &entry.rule {
+            Rule::Required {
+                lamp,
+                role,
+                facing,
+                part,
+                least,
+                colours,
+                truck,
+                trailer,
+                every_m,
+                ..
+            } => {
+                if !self.needs(*truck, *trailer) {
+                    return None;
+                }
+                let is_one = |l: &&Lamp| {
+                    l.role == Some(*role)
+                        && self.facing(l) == *facing
+                        && self.is_at(l, *part)
+                        && colours.contains(&l.colour)
+                };
+                let have = self.lamps.iter().filter(is_one).count();
+                let least = match every_m {
+                    // One every so far on each side.
+                    Some(every_m) => {
+                        (*least).max(2 * (self.size_m[0] / every_m).ceil().max(1.0) as usize)
+                    }
+                    None => *least,
+                };
+                (lamp, least, have, one_of(colours))
+            }
+            Rule::Reflector { lamp, least, colours, truck, trailer, height_mm, .. } => {
+                if !self.needs(*truck, *trailer) {
+                    return None;
+                }
+                let [low, high] = height_mm.map(|h| h.unwrap_or_default());
+                (lamp, *least, 0, format!("{}, {low:.0} to {high:.0} mm high", one_of(colours)))
+            }
+            _ => return None,
+        };
+        if have >= least {
+            return None;
+        }
+        let is_reflector = matches!(entry.rule, Rule::Reflector { .. });
+        let verdict = match (self.is_trailer, is_reflector) {
+            (true, false) => RoadVerdict::Wrong,
+            _ => RoadVerdict::Ask,
+        };
+        let text = match (verdict, have) {
+            (RoadVerdict::Wrong, have) => format!("{least} {wanted}, the job has {have}"),
+            (_, 0) => format!("{least} {wanted}: on the vehicle already?"),
+            (_, have) => format!("{least} {wanted}, the job adds {have}"),
+        };
+        let note = entry.note.clone().unwrap_or_default();
+        Some(Missing { lamp: lamp.clone(), text, verdict, reason: reason(entry, verdict, note) })
+    }
+
+    /// What a rule says of all lamps together.
+    pub(super) fn together(&self, entry: &Entry) -> Option<RoadReason> {
+        match &entry.rule {
+            Rule::General { sum_hz: Some(most), says, .. } => {
+                let flashes = self.lamps.iter().filter_map(|l| self.light(l)?.flash.map(|f| f.hz));
+                let sum: f64 = flashes.clone().sum();
+                (flashes.count() > 1 && sum > *most + 1e-9).then(|| {
+                    let says =
+                        format!("Unsynchronised, {sum:.1} flashes a second together: {says}. Synchronise them.");
+                    reason(entry, RoadVerdict::Ask, says)
+                })
+            }
+            Rule::Added { sum_cd: Some(most), role, lamp, .. } => {
+                let own = self.lamps.iter().filter(|l| l.role == Some(*role));
+                let sum: f64 = own.map(|l| l.source.part * l.source.distribution.peak().0).sum();
+                (sum > 0.0).then(|| {
+                    let over = sum > *most;
+                    let verdict = if over { RoadVerdict::Wrong } else { RoadVerdict::Ask };
+                    let says = format!(
+                        "{lamp}: {sum:.0} cd together; with the vehicle's own main beams at most {most:.0} cd."
+                    );
+                    reason(entry, verdict, says)
+                })
+            }
+            _ => None,
+        }
+    }
+}
