@@ -4133,7 +4133,7 @@ export interface components {
          * @description How the current gets back.
          * @enum {string}
          */
-        ReturnKind: "chassis_stud" | "battery_negative";
+        ReturnKind: "chassis_stud" | "battery_negative" | "ground_bus";
         /** @description A revision of a job. */
         RevisionRow: {
             /**

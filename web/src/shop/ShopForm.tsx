@@ -78,7 +78,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           options={[
             { value: "local_stud", label: "local stud" },
             { value: "battery_negative", label: "back to battery negative" },
-            { value: "distribution_stud", label: "shared distribution stud" },
+            { value: "distribution_stud", label: "shared ground bus" },
           ]}
         />
         <ChoiceField

@@ -134,6 +134,7 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
             let side = match l.kind {
                 LinkKind::Fuse { .. } | LinkKind::Control { .. } => ", feed side",
                 LinkKind::Chassis => ", frame side",
+                LinkKind::Bus => ", bus side",
                 _ => ", wire before it",
             };
             (format!("{}{side}", words(k)), reach_s(chain, k))

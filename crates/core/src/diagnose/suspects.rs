@@ -199,6 +199,7 @@ impl Gather<'_> {
             What::SwitchLead(_) | What::SignalLead(_) => self.push(Open, at, 1.5, broken()),
             What::Splice(_) => self.joint(id, place, 1.5),
             What::CoilGround(_) => self.joint(id, place, 2.0),
+            What::GroundBus => self.joint(id, place, 6.0),
             What::Coil(_) => self.push(Open, at, 0.7, broken()),
             What::Diode(_) => {
                 self.push(Open, at, 0.5, broken());

@@ -221,6 +221,7 @@ fn cut_chain(
             WireRole::Return if job_returns_to_battery(job, index) => {
                 End::new("battery -", EndKind::PostRing)
             }
+            WireRole::Return if is_on_bus(job, index) => End::new("ground bus", EndKind::StudRing),
             WireRole::Return => End::new("ground stud", EndKind::StudRing),
             _ => end_after(behind(i + 1), relay, &inside, chain),
         };
@@ -357,6 +358,11 @@ impl Inside {
             })
             .collect()
     }
+}
+
+/// True where a circuit returns to the ground bus.
+pub(super) fn is_on_bus(job: &Job, index: usize) -> bool {
+    job.circuits.get(index).is_some_and(|c| c.run.return_by == ReturnKind::GroundBus)
 }
 
 fn job_returns_to_battery(job: &Job, index: usize) -> bool {

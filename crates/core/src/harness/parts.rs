@@ -90,6 +90,11 @@ pub fn parts_list(
             }
         }
     }
+    let on_bus = parts.iter().filter(|(c, _)| c.links.iter().any(|l| l.kind == LinkKind::Bus));
+    let on_bus = on_bus.count();
+    if on_bus > 0 {
+        add(4, format!("ground bus, {} studs or more, with cover", on_bus + 1), "pc", 1.0);
+    }
     for id in shared_switches(parts) {
         add(2, shared_switch_part(job, &id), "pc", 1.0);
     }

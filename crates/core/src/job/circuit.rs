@@ -301,6 +301,8 @@ pub enum ReturnKind {
     ChassisStud,
     /// By wire to battery negative.
     BatteryNegative,
+    /// To a bus that all such circuits share, with one stud to the frame.
+    GroundBus,
 }
 
 /// The path of supply and return.

@@ -128,7 +128,7 @@ pub enum GroundSchool {
     LocalStud,
     /// Back to battery negative.
     BatteryNegative,
-    /// One stud for all, with a lead of its own to battery negative.
+    /// One bus for all, with one stud to the frame.
     DistributionStud,
 }
 
@@ -140,7 +140,8 @@ impl GroundSchool {
     /// The return of a new circuit.
     pub fn return_by(self) -> ReturnKind {
         match self {
-            GroundSchool::LocalStud | GroundSchool::DistributionStud => ReturnKind::ChassisStud,
+            GroundSchool::LocalStud => ReturnKind::ChassisStud,
+            GroundSchool::DistributionStud => ReturnKind::GroundBus,
             GroundSchool::BatteryNegative => ReturnKind::BatteryNegative,
         }
     }

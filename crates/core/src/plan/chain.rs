@@ -98,6 +98,8 @@ pub enum LinkKind {
     Lamps,
     /// Frame or body back to battery negative.
     Chassis,
+    /// The stud of the ground bus and the frame behind it: one for all circuits on the bus.
+    Bus,
 }
 
 /// A piece of wire behind the first branch, with lamps at its end or further legs.
@@ -382,6 +384,10 @@ impl Chain {
             ReturnKind::ChassisStud => {
                 self.joint("stud", contact::STUD_OHM, true);
                 self.push("frame", LinkKind::Chassis);
+            }
+            ReturnKind::GroundBus => {
+                self.joint("ground bus", contact::STUD_OHM, true);
+                self.push("stud of the bus", LinkKind::Bus);
             }
             ReturnKind::BatteryNegative => self.joint("battery -", contact::POST_OHM, true),
         }

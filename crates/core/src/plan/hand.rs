@@ -61,6 +61,7 @@ pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situatio
         moved: Vec::new(),
         relays: Vec::new(),
         taps: vec![None; installed.factory.len()],
+        bus: None,
     }
     .draw()
 }
@@ -74,6 +75,8 @@ pub(super) struct Hand<'a, 'n> {
     moved: Vec<MovedContact>,
     pub(super) relays: Vec<BuiltRelay>,
     pub(super) taps: Vec<Option<BuiltFactory>>,
+    /// The ground bus and its stud, once a circuit is on it.
+    bus: Option<(NodeId, ElementId)>,
 }
 
 impl Hand<'_, '_> {
@@ -287,8 +290,13 @@ impl Hand<'_, '_> {
         let last = chain.links.len() - 1;
         for (i, link) in chain.links.iter().enumerate() {
             let from = nodes[i];
-            let to =
-                if i == last { NodeId::GROUND } else { self.net.node(format_args!("{id}_{i}")) };
+            let to = if i == last {
+                NodeId::GROUND
+            } else if chain.links[i + 1].kind == LinkKind::Bus {
+                self.bus().0
+            } else {
+                self.net.node(format_args!("{id}_{i}"))
+            };
             let name = format_args!("{id}_{i}");
             let place = Place { circuit: Some(at), what: What::Link(i) };
             let ohm = match &link.kind {
@@ -304,6 +312,12 @@ impl Hand<'_, '_> {
                 }
                 LinkKind::Dimmer => dimmer::ON_OHM,
                 LinkKind::Chassis => contact::CHASSIS_OHM,
+                LinkKind::Bus => {
+                    let stud = self.bus().1;
+                    links.push(Some(stud));
+                    nodes.push(to);
+                    continue;
+                }
                 LinkKind::Control { ambient_c } => {
                     let control = Control { at, chain, sizes, ambient_c: *ambient_c };
                     let (element, coil_element) = match &chain.switching {
@@ -347,6 +361,20 @@ impl Hand<'_, '_> {
             nodes.push(to);
         }
         BuiltCircuit { nodes, links, lamps, legs, back_legs, coil }
+    }
+
+    /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.
+    fn bus(&mut self) -> (NodeId, ElementId) {
+        if let Some(bus) = self.bus {
+            return bus;
+        }
+        let node = self.net.node(format_args!("ground_bus"));
+        let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
+        let place = Place { circuit: None, what: What::GroundBus };
+        let ends = (node, NodeId::GROUND);
+        let bus = (node, self.add(place, format_args!("ground_bus_stud"), ends, Device::ohm(ohm)));
+        self.bus = Some(bus);
+        bus
     }
 
     /// Draws the legs between a branch and the lamps; returns the node at the end of each. Its own plug

@@ -26,6 +26,8 @@ pub enum What {
     FactoryLamps(usize),
     /// Input of a module on the factory wire.
     FactoryLeak(usize),
+    /// The stud that joins the ground bus to the frame.
+    GroundBus,
     /// A link of a circuit's chain.
     Link(usize),
     /// A lamp, by group and number.

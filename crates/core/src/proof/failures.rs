@@ -85,7 +85,8 @@ pub fn failures(job: &Job, study: &Assessment) -> Vec<Failure> {
     let before: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
     let mut out = Vec::new();
     for (place, kind) in can_fail(&live) {
-        if place.circuit.is_none() {
+        // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
+        if place.circuit.is_none() && place.what != What::GroundBus {
             continue;
         }
         live.built = sound.clone();
@@ -291,6 +292,9 @@ fn remedy(place: Place, kind: FaultKind) -> &'static str {
         }
         (What::RelayContact(_) | What::Coil(_) | What::CoilGround(_), _) => {
             "A relay for each beam or side, so that one failure leaves the other lit."
+        }
+        (What::GroundBus, _) => {
+            "A second lead from the bus to the frame: one lost stud then puts nothing out."
         }
         _ => {
             "A feed, fuse and ground for each side or beam, so that one failure leaves the other lit."

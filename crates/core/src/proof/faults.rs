@@ -51,6 +51,7 @@ pub fn kinds(study: &Assessment, place: Place) -> &'static [FaultKind] {
             Some(LinkKind::Dimmer) => &[Open],
             _ => &[],
         },
+        What::GroundBus => &[Open, Poor],
         What::Switch(_) => &[Open, Short],
         What::SignalLead(_) => &[Open, Short],
         What::Diode(_) => &[Open, Short],

@@ -23,6 +23,7 @@ pub fn key(job: &Job, study: &Assessment, place: Place) -> String {
         What::FactoryWire(i) => format!("vehicle/{}.wire", factory(i)),
         What::FactoryLamps(i) => format!("vehicle/{}.lamps", factory(i)),
         What::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
+        What::GroundBus => "ground_bus".into(),
         What::Link(i) => match link(study, place, i) {
             Some(LinkKind::Fuse { .. }) => format!("{circuit}.fuse"),
             _ => format!("{circuit}.link.{i}"),
@@ -62,6 +63,7 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
         What::FactoryWire(i) => format!("wire of {}", factory(i)),
         What::FactoryLamps(i) => format!("lamps of {}", factory(i)),
         What::FactoryLeak(i) => format!("module on {}", factory(i)),
+        What::GroundBus => "stud of the ground bus".into(),
         What::Link(i) => {
             let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
             match link(study, place, i) {
@@ -69,6 +71,7 @@ pub fn words(job: &Job, study: &Assessment, place: Place) -> String {
                 Some(LinkKind::Joint { .. }) => match name {
                     "stud" => "ground stud".into(),
                     "factory joint" => name.into(),
+                    "ground bus" => "terminal on the ground bus".into(),
                     other => format!("joint {other}"),
                 },
                 Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),

@@ -6,7 +6,9 @@ use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
 use crate::harness::cuts::END_ALLOWANCE_M;
-use crate::job::{Job, Light, Passage, Section, Shop, WayId, Waypoint, Zone};
+use crate::job::{
+    Feed, Job, LampCircuit, Light, Passage, ReturnKind, Section, Shop, WayId, Waypoint, Zone,
+};
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -171,14 +173,12 @@ fn traced(
     let far = |root: usize| at.lamps.iter().copied().find(|&l| l != root).unwrap_or(root);
     let supply = through(graph, prices, at.control, pinned, &at.lamps)
         .ok_or((at.control, far(at.control)))?;
-    let to_battery =
-        job.circuits[want.circuit].run.return_by == crate::job::ReturnKind::BatteryNegative;
-    let grounds: Vec<usize> = match (to_battery, at.ground) {
-        (true, _) => vec![sited(graph, job, &job.circuits[want.circuit], false, None).source],
-        (false, Some(place)) => vec![place],
-        (false, None) => {
-            (0..graph.places.len()).filter(|&p| graph.places[p].id.0.starts_with("g_")).collect()
-        }
+    let circuit = &job.circuits[want.circuit];
+    let grounds: Vec<usize> = match (circuit.run.return_by, at.ground) {
+        (ReturnKind::BatteryNegative, _) => vec![sited(graph, job, circuit, false, None).source],
+        (_, Some(place)) => vec![place],
+        (ReturnKind::GroundBus, None) => bus_place(graph, job, prices).into_iter().collect(),
+        (ReturnKind::ChassisStud, None) => ground_places(graph).collect(),
     };
     let back = grounds
         .iter()
@@ -201,6 +201,32 @@ fn traced(
             .into_iter()
             .map(|tap| go(tap, at.control))
             .collect::<Result<_, _>>()?,
+    })
+}
+
+/// Places where a stud can sit.
+fn ground_places(graph: &Graph) -> impl Iterator<Item = usize> {
+    (0..graph.places.len()).filter(|&p| graph.places[p].id.0.starts_with("g_"))
+}
+
+/// Where the ground bus sits: where a circuit on it says, else at the stud nearest to where the first one is fed.
+fn bus_place(graph: &Graph, job: &Job, prices: &[Option<f64>]) -> Option<usize> {
+    let wire = |c: &LampCircuit| match &c.feed {
+        Some(Feed::TieIn { factory }) => job.factory.iter().position(|f| f.id == *factory),
+        _ => None,
+    };
+    let on_bus = || {
+        let circuits = job.circuits.iter();
+        circuits
+            .filter(|c| c.run.return_by == ReturnKind::GroundBus)
+            .map(|c| sited(graph, job, c, false, wire(c)))
+    };
+    on_bus().find_map(|s| s.ground).or_else(|| {
+        let source = on_bus().next()?.source;
+        ground_places(graph)
+            .filter_map(|g| Some((g, price_of(prices, &path(graph, prices, source, g)?))))
+            .min_by(|a, b| a.1.total_cmp(&b.1))
+            .map(|g| g.0)
     })
 }
 

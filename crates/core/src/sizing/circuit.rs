@@ -143,6 +143,7 @@ fn first_guess(bench: &Bench, shelf: &[Conductor]) -> usize {
             LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => ohm,
             LinkKind::Dimmer => dimmer::ON_OHM,
             LinkKind::Chassis => contact::CHASSIS_OHM,
+            LinkKind::Bus => contact::STUD_OHM + contact::CHASSIS_OHM,
             // A fuse of 7.5 A in its holder, a closed contact: near enough to start from.
             LinkKind::Fuse { .. } | LinkKind::Control { .. } => 0.012,
             LinkKind::Wire(_) | LinkKind::Lamps => 0.0,

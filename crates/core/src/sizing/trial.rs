@@ -389,6 +389,7 @@ fn drop_in(
             LinkKind::Joint { is_return: true, .. }
             | LinkKind::Connector { is_return: true, .. }
             | LinkKind::Chassis
+            | LinkKind::Bus
                 if lamps_at.is_some_and(|at| i > at + 1) =>
             {
                 ground_v += across;

@@ -4,7 +4,7 @@ use crate::catalog::conductor::Conductor;
 use crate::job::{
     At, BodyKind, CircuitId, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit,
     LampColour, LampPlace, LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind,
-    Probe, Region, Signal, Sites, Skeleton, VehicleSide, Wish,
+    Probe, Region, ReturnKind, Run, Signal, Sites, Skeleton, VehicleSide, Wish,
 };
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -301,11 +301,14 @@ fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights
         existing_a: Some(0.0),
         probe: Probe::default(),
     });
+    let starter = LampCircuit::starter(CircuitId(id.to_owned()), name);
     job.circuits.push(LampCircuit {
         lit: Wish::With(signal),
+        // All returns meet at one bus by the plug.
+        run: Run { return_by: ReturnKind::GroundBus, ..starter.run },
         lights,
         feed: Some(Feed::TieIn { factory: FactoryId(id.to_owned()) }),
         sites: Some(Sites::default()),
-        ..LampCircuit::starter(CircuitId(id.to_owned()), name)
+        ..starter
     });
 }

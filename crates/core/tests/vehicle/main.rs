@@ -11,6 +11,7 @@ mod dimmers_and_coils;
 mod fault_finding;
 mod faults_show;
 mod feeds;
+mod ground_bus;
 mod harness_sheet;
 mod inputs_and_words;
 mod isolation;

@@ -7,12 +7,14 @@ use jovek_core::diagnose::Case;
 use jovek_core::diagnose::edit::apply;
 use jovek_core::diagnose::predict::with_inputs;
 use jovek_core::export::{Format, export};
+use jovek_core::fresh::fresh;
 use jovek_core::job::{Job, SupplyState};
 use jovek_core::plan::build::{Installed, build};
 use jovek_core::proof::live::supply_of;
 use jovek_core::state;
 use jovek_core::swap::bulbs::bulb;
 use jovek_core::swap::ghost::{Other, lost_ground};
+use jovek_core::trailer::build::build as build_trailer;
 use jovek_core::trailer::connectors::PinFunction;
 use jovek_core::trailer::ground::without_ground;
 use jovek_core::trailer::probe::function_name;
@@ -75,10 +77,15 @@ fn compare(
 }
 
 /// Each state of the supply, with as much lit as goes together and with nothing on.
+/// A trailer whose circuits share a ground bus.
+fn on_one_bus() -> (&'static str, Job) {
+    ("built trailer", build_trailer(&fresh().trailer))
+}
+
 #[test]
 fn ngspice_agrees_on_every_node_of_every_supply_state() {
     let (mut worst, mut nodes) = (0.0f64, 0);
-    for (name, job) in crate::common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs().into_iter().chain([on_one_bus()]) {
         let study = study(&job);
         let all = SupplyState::ALL.map(SupplyState::key);
         for state in all.iter().flat_map(|s| [(*s).to_owned(), format!("{s}.off")]) {
@@ -132,7 +139,7 @@ fn ngspice_agrees_on_vehicles_with_a_fault() {
 #[test]
 fn ngspice_agrees_on_every_combination_of_inputs() {
     let (mut worst, mut nodes, mut states) = (0.0f64, 0, 0);
-    for (name, job) in crate::common::demo_jobs() {
+    for (name, job) in crate::common::demo_jobs().into_iter().chain([on_one_bus()]) {
         let study = study(&job);
         let inputs = &study.wiring.inputs;
         for a in inputs.combinations(inputs.all()) {

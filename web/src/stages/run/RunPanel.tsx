@@ -31,6 +31,7 @@ export function RunPanel() {
             options={[
               { value: "chassis_stud", label: "by a stud on the frame" },
               { value: "battery_negative", label: "by wire to battery negative" },
+              { value: "ground_bus", label: "to the ground bus" },
             ]}
             read={(held) => String(held ?? "chassis_stud")}
           />

@@ -73,17 +73,20 @@ fn insulation(chain: &Chain, sized: &Sized) -> Choice {
 }
 
 fn ground(circuit: &LampCircuit, sized: &Sized) -> Choice {
-    let stud = circuit.run.return_by == ReturnKind::ChassisStud;
+    let by = circuit.run.return_by;
+    let (label, detail) = match by {
+        ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
+        ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
+        ReturnKind::GroundBus => {
+            ("ground bus", "ring on the bus under its cover; one M6 stud to the frame for all")
+        }
+    };
     let drop = &sized.chosen.drop;
     let drop_mv = drop.ground_v * 1000.0;
     Choice {
         part: Part::Ground,
-        label: if stud { "M6 stud on the frame".into() } else { "battery negative".into() },
-        detail: if stud {
-            "ring, toothed washer, sealed".into()
-        } else {
-            "ring at the post".into()
-        },
+        label: label.into(),
+        detail: detail.into(),
         rule: "ground drop",
         says: format!(
             "The joint and the way back cost {}; {} is where a ground is called poor.",
@@ -97,13 +100,18 @@ fn ground(circuit: &LampCircuit, sized: &Sized) -> Choice {
         ],
         source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
         margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
-        next_best: Some(if stud {
-            Alternative {
+        next_best: Some(match by {
+            ReturnKind::ChassisStud => Alternative {
                 label: "battery negative".into(),
                 effect: "no stud that can corrode; as much wire again".into(),
+            },
+            ReturnKind::BatteryNegative => {
+                Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
             }
-        } else {
-            Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
+            ReturnKind::GroundBus => Alternative {
+                label: "M6 stud on the frame".into(),
+                effect: "one poor stud is not poor for all".into(),
+            },
         }),
         would_change: None,
         overruled: None,
