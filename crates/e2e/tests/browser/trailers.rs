@@ -234,6 +234,15 @@ async fn a_trailer_from_its_size() -> Result<()> {
     page.says("Trailer lamps").await?;
     page.press("Rules").await?;
     page.says("UN regulations: 0 wrong, 0 to ask").await?;
+    // Its returns meet at a bus; another return is chosen, and taken back.
+    page.keys("5").await?;
+    page.says("one M6 stud to the frame for all").await?;
+    page.saved().await?;
+    page.pick("Return", "by a stud on the frame").await?;
+    page.says("ring, toothed washer, sealed").await?;
+    page.pick("Return", "to the ground bus").await?;
+    page.says("one M6 stud to the frame for all").await?;
+    page.saved().await?;
     page.close().await
 }
 
