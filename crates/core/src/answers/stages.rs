@@ -1,7 +1,8 @@
 //! How far each stage of a job is.
 
 use super::Answers;
-use crate::job::{Job, LampPlace, LampRole, Mark, StepId};
+use crate::job::{Job, LampPlace, Mark, StepId};
+use crate::light::aim::is_aimed;
 use crate::prove::Verdict;
 use crate::rules::Grade;
 use serde::Serialize;
@@ -98,7 +99,7 @@ fn aimed(job: &Job) -> (usize, usize) {
             l.sits(),
             LampPlace::Rear | LampPlace::RearLeft | LampPlace::RearRight | LampPlace::Bed
         );
-        is_at_front && matches!(l.role, Some(LampRole::Fog | LampRole::Driving))
+        is_at_front && is_aimed(l.role)
     });
     on_wall.fold((0, 0), |(all, found), light| {
         let heights = light.optic.as_ref().map_or(&[][..], |o| &o.found_m);

@@ -87,6 +87,11 @@ pub fn target(role: Option<LampRole>, up_m: f64, region: Region) -> Option<Targe
     }
 }
 
+/// True where a rule aims a lamp of this role, in whatever region: its height on the wall is then left to be found.
+pub fn is_aimed(role: Option<LampRole>) -> bool {
+    Region::ALL.iter().any(|&region| target(role, 1.0, region).is_some())
+}
+
 /// Drop of a beam over a distance, m. `percent` is the inclination, down positive.
 pub fn drop_m(far_m: f64, percent: f64) -> f64 {
     far_m * percent / 100.0

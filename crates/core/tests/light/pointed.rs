@@ -1,8 +1,9 @@
 //! Lamps that are pointed at their work: work, reverse and hitch lamps on wall and ground.
 
 use crate::common::demo_jobs;
+use jovek_core::answers::{Stage, assess};
 use jovek_core::job::{
-    Adjuster, At, Beam, Job, LampCircuit, LampRole, Lighting, Mount, Optic, SupplyState,
+    Adjuster, At, Beam, Job, LampCircuit, LampPlace, LampRole, Lighting, Mount, Optic, SupplyState,
 };
 use jovek_core::light::aim_sheet::{AimAnswer, AimOn, WALL_M};
 use jovek_core::light::lamps::lamps;
@@ -43,6 +44,27 @@ fn sheet(job: &Job) -> Vec<AimAnswer> {
 fn found(job: &mut Job, found_m: &[f64]) {
     let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
     optic.found_m = found_m.iter().copied().map(Some).collect();
+}
+
+/// What the Aim stage counts as left to be found is what a rule aims: fog and driving lamps, no lamp that is pointed.
+#[test]
+fn the_stage_counts_what_a_rule_aims() {
+    for (role, word) in [
+        (LampRole::Fog, "1 to aim"),
+        (LampRole::Driving, "1 to aim"),
+        (LampRole::Work, "done"),
+        (LampRole::Reverse, "done"),
+    ] {
+        let mut one = job(role, &[mount(0.0, 0.6, 0.0, 1.0)]);
+        one.circuits[0].lights[0].place = Some(LampPlace::Front);
+        let aim = |job: &Job| {
+            let stages = assess(job).stages;
+            stages.into_iter().find(|s| s.stage == Stage::Aim).unwrap().word
+        };
+        assert_eq!(aim(&one), word, "{role:?}");
+        found(&mut one, &[0.6]);
+        assert_eq!(aim(&one), "done", "{role:?}");
+    }
 }
 
 /// By hand: 0.7 m / tan 10° = 3.97 m on the ground; 2.4 m - 7.62 m tan 15° = 0.358 m up the wall. Source:

@@ -32,6 +32,16 @@ async fn lamps_are_aimed_at_the_wall_on_a_phone() -> Result<()> {
     page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
         .await?;
     page.says("is not a number").await?;
+    // A height that no lamp has is told with its limits; the sheet stays, so that it can be mended there.
+    page.fill("LED fog lamp 1, height found on the wall", "90000").await?;
+    page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
+        .await?;
+    page.says("90 m cannot be right; give -1 to 60 m").await?;
+    page.fill("LED fog lamp 1, height found on the wall", "521").await?;
+    page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
+        .await?;
+    page.says_no_more("cannot be right").await?;
+    page.saved().await?;
     for lamp in ["LED driving lamp 1", "LED driving lamp 2"] {
         page.fill(&format!("{lamp}, height found on the wall"), "850").await?;
         let keep =

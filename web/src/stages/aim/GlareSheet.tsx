@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { Mark } from "../../ui/Mark";
+import { LightFault } from "./LightFault";
 import { useLight } from "./useLight";
 
 const SHAPES = { fine: "done", mind: "mind", dazzles: "fix" } as const;
@@ -8,10 +9,11 @@ const WORDS = { fine: "Fine", mind: "Mind", dazzles: "Dazzles" } as const;
 /** Light in the eyes of others, and the colours of the lamps. */
 export function GlareSheet() {
   const { data, error } = useLight({});
-  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out the light ...</p>;
   return (
     <div className="space-y-4">
+      <LightFault error={error} />
       <section aria-label="Glare" className="space-y-2">
         <h2 className="text-base">Glare</h2>
         {data.glare.length === 0 && <p className="card p-3">No lamp shines into anybody's eyes.</p>}

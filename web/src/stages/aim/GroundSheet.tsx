@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { LightFault } from "./LightFault";
 import { LuxPicture } from "./LuxPicture";
 import { type Light, useLight } from "./useLight";
 
@@ -19,10 +20,11 @@ export function GroundSheet() {
     drawn: "ground",
     beside: has,
   });
-  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out where the light falls ...</p>;
   return (
     <div className="space-y-4">
+      <LightFault error={error} />
       <div className="flex flex-wrap gap-3">
         <label className="min-w-44">
           <span className="block text-sm text-soft">Lamps</span>

@@ -5,6 +5,7 @@ import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
 import { useMeterAddress } from "../prove/meter";
+import { LightFault } from "./LightFault";
 import { useLight } from "./useLight";
 
 type Spot = Schemas["SpotAnswer"];
@@ -14,10 +15,11 @@ type When = "before_lx" | "after_lx";
 export function SpotSheet() {
   const { data, error } = useLight({});
   const [address, setAddress] = useMeterAddress("lux");
-  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out the light ...</p>;
   return (
     <div className="space-y-3">
+      <LightFault error={error} />
       <p className="text-sm text-soft">
         The same spot, the meter held the same way, other light off. A camera's exposure hides the
         difference.

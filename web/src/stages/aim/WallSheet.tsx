@@ -4,6 +4,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
+import { LightFault } from "./LightFault";
 import { LuxPicture } from "./LuxPicture";
 import { useLight } from "./useLight";
 
@@ -14,10 +15,11 @@ export function WallSheet() {
   const { job, id } = useDesk();
   const [circuit, setCircuit] = useState<string>();
   const { data, error } = useLight({ circuit, drawn: "wall" });
-  if (error) return <p role="alert">{error.problem.detail}</p>;
+  if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Drawing the wall ...</p>;
   return (
     <div className="space-y-4">
+      <LightFault error={error} />
       <section aria-label="Before you aim" className="card p-4">
         <h2 className="text-base">Before you aim</h2>
         <p className="text-sm">
@@ -110,18 +112,26 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
 
 /** The box where goes what was found on wall or ground. */
 function Found({ aim }: { aim: Aim }) {
-  const { edit } = useDesk();
+  const { edit, problem } = useDesk();
+  const fault = problem?.faults?.find((f) => f.path === aim.path)?.what;
   const [unit, of_m] = aim.on === "wall" ? (["mm", 1000] as const) : (["m", 1] as const);
   const found =
     aim.found_m == null ? undefined : (aim.found_m * of_m).toFixed(unit === "m" ? 2 : 0);
   return (
-    <FigureBox
-      main
-      label={`${aim.name}, ${aim.asks}`}
-      unit={unit}
-      placeholder={found ? `${found} ${unit} found` : `${aim.asks.split(" ")[0]} found, ${unit}`}
-      empty={`Type the ${aim.asks}.`}
-      keep={(figure) => edit((j) => setAt(j, aim.path, figure / of_m))}
-    />
+    <>
+      <FigureBox
+        main
+        label={`${aim.name}, ${aim.asks}`}
+        unit={unit}
+        placeholder={found ? `${found} ${unit} found` : `${aim.asks.split(" ")[0]} found, ${unit}`}
+        empty={`Type the ${aim.asks}.`}
+        keep={(figure) => edit((j) => setAt(j, aim.path, figure / of_m))}
+      />
+      {fault && (
+        <p role="alert" className="text-sm text-rust">
+          {fault}
+        </p>
+      )}
+    </>
   );
 }

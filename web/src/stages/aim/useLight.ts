@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { type ApiError, api, type Job, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
@@ -45,5 +45,11 @@ export function useLight({
     [circuit, supply, instead, beside, drawn],
   );
   useEffect(() => beforeDrawn((job) => queries.prefetchQuery(of(job))), [beforeDrawn, of, queries]);
-  return useQuery({ ...of(job), placeholderData: keepPreviousData });
+  const { data, error } = useQuery({ ...of(job), placeholderData: keepPreviousData });
+  // A figure that is refused must not take away the box in which it is mended: what was seen last stays.
+  const last = useRef<Light>(undefined);
+  useEffect(() => {
+    if (data) last.current = data;
+  }, [data]);
+  return { data: data ?? last.current, error };
 }
