@@ -2,7 +2,7 @@
 
 use crate::browser::{Browser, Size};
 use crate::picture::Picture;
-use anyhow::{Context, Result, bail, ensure};
+use anyhow::{Context, Result, anyhow, bail, ensure};
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD as BASE64;
 use serde_json::{Value, json};
@@ -12,6 +12,7 @@ use thirtyfour::components::SelectElement;
 use thirtyfour::{By, Key, TypingData, WebElement};
 
 const FIND: &str = include_str!("find.js");
+const STILL: &str = include_str!("still.js");
 /// How long a thing may take to appear.
 const PATIENCE: Duration = Duration::from_secs(10);
 const PAUSE: Duration = Duration::from_millis(50);
@@ -214,11 +215,16 @@ impl Page {
     /// # Errors
     /// When there is none, or something lies over it.
     pub async fn press_nth(&self, name: &str, index: usize) -> Result<()> {
-        // A list may be drawn anew between finding and pressing.
+        // A list may be drawn anew between finding and pressing; what moves is not pressed by a person.
         let start = Instant::now();
         loop {
             let button = self.find("press", name, index).await?;
-            match button.click().await {
+            let pressed = match self.stands_still(&button).await {
+                Ok(true) => button.click().await.context("the click"),
+                Ok(false) => Err(anyhow!("it moves")),
+                Err(e) => Err(e),
+            };
+            match pressed {
                 Ok(()) => return Ok(()),
                 Err(e) if start.elapsed() > PATIENCE => {
                     return Err(e).with_context(|| format!("pressing \"{name}\""));
@@ -226,6 +232,13 @@ impl Page {
                 Err(_) => tokio::time::sleep(PAUSE).await,
             }
         }
+    }
+
+    /// True when an element is at the same place two drawings of the page later.
+    async fn stands_still(&self, element: &WebElement) -> Result<bool> {
+        let args = vec![element.to_json()?];
+        let still = self.browser.driver.execute_async(STILL, args).await?;
+        still.json().as_bool().context("the page did not say whether it moves")
     }
 
     /// Types into a field in place of what it holds.

@@ -7,6 +7,10 @@ import { readNumber } from "../ui/fields";
 import { useDesk } from "./desk";
 import { setAt } from "./path";
 
+/** The place of the question is kept while it is sought: what stands below must not move under a finger. */
+const CARD =
+  "no-print card flex min-h-68 flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3 sm:min-h-26";
+
 /** One question at a time: the unmeasured figure that matters most. */
 export function NextQuestion() {
   const desk = useDesk();
@@ -22,7 +26,14 @@ export function NextQuestion() {
   });
   const question = query.data?.question;
   const stillAsked = desk.answers.assumptions.some((a) => a.path === question?.path);
-  if (!question || !stillAsked || skipped === question.path) return null;
+  if (desk.answers.assumptions.length === 0) return null;
+  if (question && skipped === question.path) return null;
+  if (!question || !stillAsked)
+    return query.isFetching || !settled ? (
+      <div className={CARD}>
+        <p className="self-start text-sm text-soft">The figure that matters most now ...</p>
+      </div>
+    ) : null;
   const read = readNumber(text, question.unit);
   const bad = typeof read === "string" && read !== "empty" ? read : undefined;
   const fault = bad ?? desk.problem?.faults?.find((f) => f.path === question.path)?.what;
@@ -32,7 +43,7 @@ export function NextQuestion() {
   };
   return (
     <form
-      className="no-print card flex flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3"
+      className={CARD}
       onSubmit={(e) => {
         e.preventDefault();
         if (typeof read === "number") set(read);

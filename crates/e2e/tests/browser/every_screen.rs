@@ -5,14 +5,15 @@ use jovek_e2e::Size;
 use serde_json::json;
 use thirtyfour::{Key, TypingData};
 
-const STAGES: [&str; 9] = ["look", "light", "feed", "switch", "run", "cut", "prove", "aim", "try"];
+const STAGES: [&str; 11] =
+    ["look", "light", "feed", "switch", "run", "cut", "fit", "prove", "aim", "sign", "try"];
 /// What a page says when a figure or a word is missing.
 const NONSENSE: [&str; 6] = ["NaN", "undefined", "null", "Infinity", "[object", "inf "];
 
 #[tokio::test]
 async fn no_screen_says_nonsense_or_complains() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    for job in 1..=7 {
+    for job in 1..=8 {
         for stage in STAGES {
             page.go(&format!("/jobs/{job}/{stage}")).await?;
             page.saved().await?;
@@ -29,6 +30,36 @@ async fn no_screen_says_nonsense_or_complains() -> Result<()> {
                 .await?;
             let labels = labels.as_str().unwrap_or_default();
             ensure!(!NONSENSE.iter().any(|bad| labels.contains(bad)), "{labels}");
+        }
+    }
+    page.close().await
+}
+
+/// A tab stays where it is while a question is sought and when it has come: a finger is on its way.
+#[tokio::test]
+async fn tabs_stand_still_while_a_question_is_sought() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    for size in [Size::Desk, Size::Phone] {
+        page.resize(size).await?;
+        for stage in ["light", "feed", "run", "cut", "aim"] {
+            page.go(&format!("/jobs/5/{stage}")).await?;
+            page.field("Measured").await?;
+            page.script(
+                "window.moved = null; new PerformanceObserver((list) => { window.moved = list.getEntries()
+                   .flatMap((e) => e.sources).filter((s) => s.previousRect.y !== s.currentRect.y)
+                   .filter((s) => s.node?.contains?.(document.querySelector('main [role=tablist]')))
+                   .map((s) => `${s.previousRect.y} to ${s.currentRect.y}`); })
+                 .observe({ type: 'layout-shift', buffered: true });
+                 setTimeout(() => { window.moved ??= []; }, 200)",
+                vec![],
+            )
+            .await?;
+            page.until("what moved", || async {
+                Ok(page.script("return window.moved !== null", vec![]).await? == true)
+            })
+            .await?;
+            let moved = page.script("return window.moved", vec![]).await?;
+            ensure!(moved == json!([]), "{stage}, {size:?}: {moved}");
         }
     }
     page.close().await
