@@ -875,9 +875,16 @@ export interface components {
             drop_m: number;
             /**
              * Format: double
-             * @description Where it was found, m, as `mark_m`.
+             * @description Its inclination, degrees.
+             */
+            found_deg?: number | null;
+            /**
+             * Format: double
+             * @description Where it was found, m, as `mark_m`; what was read otherwise is turned into it.
              */
             found_m?: number | null;
+            /** @description What was read, where it was looked for as it is now: `575 mm high on a wall at 7.62 m`. */
+            found_text?: string | null;
             /** @description True where it faces forward. */
             is_forward: boolean;
             /** @description True for a lamp that is pointed at its work, by no rule. */
@@ -903,7 +910,7 @@ export interface components {
             name: string;
             /** @description At what. */
             on: components["schemas"]["AimOn"];
-            /** @description Where in the job what is found goes, such as `circuits[0].lights[0].optic.found_m[1]`. */
+            /** @description Where in the job what is found goes, such as `circuits[0].lights[0].optic.found[1]`. */
             path: string;
             /**
              * Format: double
@@ -923,6 +930,8 @@ export interface components {
             says: string;
             /** @description Where the figures come from. */
             source: string;
+            /** @description The unit of what is measured: mm on a wall, m on the ground. */
+            unit: string;
             /**
              * Format: double
              * @description From the lamp to the wall, m.
@@ -2248,6 +2257,29 @@ export interface components {
          * @enum {string}
          */
         Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "aim-svg" | "beam-svg" | "record-json" | "job";
+        /** @description Where edge or hot spot of a lamp was found, as the tape said it: it keeps its meaning when wall or tilt are changed. */
+        FoundMark: {
+            /** @enum {string} */
+            on: "wall";
+            /**
+             * Format: double
+             * @description Its height, mm.
+             */
+            up_mm: number;
+            /**
+             * Format: double
+             * @description From the lamp to that wall, m.
+             */
+            wall_m: number;
+        } | {
+            /**
+             * Format: double
+             * @description From below the lamp, m.
+             */
+            far_m: number;
+            /** @enum {string} */
+            on: "ground";
+        };
         /** @description A wire that was found, by its colour. */
         FoundWire: {
             /** @description Its colour, as it is. */
@@ -3439,11 +3471,8 @@ export interface components {
             class?: null | components["schemas"]["WarningClass"];
             cover?: null | components["schemas"]["Cover"];
             file?: null | components["schemas"]["Photometric"];
-            /**
-             * @description Where edge or hot spot of each lamp was found, m: its height on the wall, or, where the beam meets the ground
-             *     before the wall, so far along the ground from below the lamp.
-             */
-            found_m?: (number | null)[];
+            /** @description Where edge or hot spot of each lamp was found; none for a lamp that nobody looked at. */
+            found?: (null | components["schemas"]["FoundMark"])[];
             instead?: null | components["schemas"]["Instead"];
             /** @description The flux is that of the bare emitters, not out of the lens. */
             is_bare_flux?: boolean;

@@ -102,7 +102,7 @@ fn aimed(job: &Job) -> (usize, usize) {
         is_at_front && is_aimed(l.role)
     });
     on_wall.fold((0, 0), |(all, found), light| {
-        let heights = light.optic.as_ref().map_or(&[][..], |o| &o.found_m);
+        let heights = light.optic.as_ref().map_or(&[][..], |o| &o.found);
         (all + light.count as usize, found + heights.iter().flatten().count())
     })
 }

@@ -1,8 +1,8 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
 use super::{
-    At, Beam, Job, LightKind, Lighting, Optic, Passage, Photometric, Record, Section, Skeleton,
-    Strip, SwapFunction, SwitchKind, TrailerLink, Watcher, Wish,
+    At, Beam, FoundMark, Job, LightKind, Lighting, Optic, Passage, Photometric, Record, Section,
+    Skeleton, Strip, SwapFunction, SwitchKind, TrailerLink, Watcher, Wish,
 };
 use crate::swap::bulbs;
 use serde::Serialize;
@@ -123,7 +123,7 @@ impl Checker {
             self.file(&format!("{at}.file"), file);
         }
         self.maybe(format!("{at}.kelvin"), optic.kelvin, 1700.0, 20_000.0, "K");
-        if optic.mounts.len() > count as usize || optic.found_m.len() > count as usize {
+        if optic.mounts.len() > count as usize || optic.found.len() > count as usize {
             self.say(format!("{at}.mounts"), format!("more places than the {count} lamps"));
         }
         for (i, m) in optic.mounts.iter().enumerate() {
@@ -133,8 +133,17 @@ impl Checker {
             let down = format!("{at}.mounts[{i}].down_deg");
             self.range(down, m.down_deg, -90.0, 90.0, "degrees");
         }
-        for (i, up_m) in optic.found_m.iter().enumerate() {
-            self.maybe(format!("{at}.found_m[{i}]"), *up_m, -1.0, 60.0, "m");
+        for (i, found) in optic.found.iter().enumerate() {
+            match found {
+                Some(FoundMark::Wall { up_mm, wall_m }) => {
+                    self.range(format!("{at}.found[{i}].up_mm"), *up_mm, -1000.0, 10_000.0, "mm");
+                    self.range(format!("{at}.found[{i}].wall_m"), *wall_m, 1.0, 50.0, "m");
+                }
+                Some(FoundMark::Ground { far_m }) => {
+                    self.range(format!("{at}.found[{i}].far_m"), *far_m, 0.0, 60.0, "m");
+                }
+                None => {}
+            }
         }
         if let Some(a) = &optic.adjuster {
             self.range(format!("{at}.adjuster.pitch_mm"), a.pitch_mm, 0.1, 10.0, "mm");

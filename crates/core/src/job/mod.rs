@@ -9,6 +9,7 @@ pub mod diff;
 mod ids;
 mod lamp;
 pub mod limits;
+mod older;
 mod optic;
 pub mod read;
 mod record;
@@ -30,8 +31,8 @@ pub use circuit::{
 pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, SwitchId, WayId};
 pub use lamp::{Flash, LampColour, LampPlace, LampRole};
 pub use optic::{
-    Adjuster, Beam, Cover, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit, Photometric,
-    Region, WarningClass,
+    Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,
+    Photometric, Region, WarningClass,
 };
 pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,

@@ -61,6 +61,24 @@ pub struct Adjuster {
     pub reach: String,
 }
 
+/// Where edge or hot spot of a lamp was found, as the tape said it: it keeps its meaning when wall or tilt are changed.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(tag = "on", rename_all = "snake_case", deny_unknown_fields)]
+pub enum FoundMark {
+    /// On a wall.
+    Wall {
+        /// Its height, mm.
+        up_mm: f64,
+        /// From the lamp to that wall, m.
+        wall_m: f64,
+    },
+    /// On the ground, where the beam meets it before the wall.
+    Ground {
+        /// From below the lamp, m.
+        far_m: f64,
+    },
+}
+
 /// What a lamp does with its light.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -86,10 +104,9 @@ pub struct Optic {
     /// The screw that aims it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub adjuster: Option<Adjuster>,
-    /// Where edge or hot spot of each lamp was found, m: its height on the wall, or, where the beam meets the ground
-    /// before the wall, so far along the ground from below the lamp.
+    /// Where edge or hot spot of each lamp was found; none for a lamp that nobody looked at.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub found_m: Vec<Option<f64>>,
+    pub found: Vec<Option<FoundMark>>,
     /// Another lamp to compare with.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub instead: Option<Instead>,

@@ -1,7 +1,7 @@
 //! Reading and writing the job file: JSON, canonical, every fault with its place and remedy.
 
 use super::limits::{self, JobFault};
-use super::{FORMAT_VERSION, Job};
+use super::{FORMAT_VERSION, Job, older};
 
 /// Largest job file that is read, bytes.
 pub const MAX_JOB_BYTES: usize = 2_000_000;
@@ -64,7 +64,7 @@ impl Job {
         }
         // A byte-order mark is harmless and common.
         let text = text.trim_start_matches('\u{feff}');
-        let value: serde_json::Value = serde_json::from_str(text).map_err(|e| {
+        let mut value: serde_json::Value = serde_json::from_str(text).map_err(|e| {
             JobError::NotJson { line: e.line(), column: e.column(), what: e.to_string() }
         })?;
         match value.get("jovek") {
@@ -82,6 +82,7 @@ impl Job {
                 }
             },
         }
+        older::brought_up(&mut value);
         let job: Job = serde_path_to_error::deserialize(value).map_err(|e| {
             JobError::WrongField { path: e.path().to_string(), what: e.inner().to_string() }
         })?;

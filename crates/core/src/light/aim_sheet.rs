@@ -1,15 +1,12 @@
 //! The aim sheet: for each lamp its mark on a wall or on the ground, and how many turns bring it there.
 
-use super::aim::{AimBy, Target, angle_deg, drop_m, meets_road_m, pointed, target, turns};
+use super::aim::{AimBy, Target, angle_deg, drop_m, meets_road_m, percent, pointed, target, turns};
 use super::lamps::Lamp;
 use super::report::of_circuit;
 use super::vector::Vector;
-use crate::job::{Adjuster, CircuitId, Job, Region};
+use crate::job::{Adjuster, CircuitId, FoundMark, Job, Region};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// From the lamps to the wall where nobody said, m: 25 ft. Source: SAE J599 visual aim, recalled from memory.
-pub const WALL_M: f64 = 7.62;
 
 /// What a beam is aimed at: what it meets first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
@@ -37,7 +34,7 @@ pub struct AimAnswer {
     pub circuit: CircuitId,
     /// Name.
     pub name: String,
-    /// Where in the job what is found goes, such as `circuits[0].lights[0].optic.found_m[1]`.
+    /// Where in the job what is found goes, such as `circuits[0].lights[0].optic.found[1]`.
     pub path: String,
     /// What of it is aimed.
     pub by: AimBy,
@@ -65,10 +62,16 @@ pub struct AimAnswer {
     pub percent: f64,
     /// See `percent`.
     pub angle_deg: f64,
-    /// Where it was found, m, as `mark_m`.
+    /// Where it was found, m, as `mark_m`; what was read otherwise is turned into it.
     pub found_m: Option<f64>,
+    /// Its inclination, degrees.
+    pub found_deg: Option<f64>,
+    /// What was read, where it was looked for as it is now: `575 mm high on a wall at 7.62 m`.
+    pub found_text: Option<String>,
     /// What to measure: `height found on the wall`.
     pub asks: &'static str,
+    /// The unit of what is measured: mm on a wall, m on the ground.
+    pub unit: &'static str,
     /// All of it in words.
     pub rows: Vec<AimRow>,
     /// How it should be turned; empty where nothing was found yet.
@@ -86,12 +89,12 @@ pub fn aim_sheet(job: &Job, lamps: &[Lamp], wall_m: f64, region: Region) -> Vec<
         .filter_map(|lamp| {
             let c = job.circuits.iter().position(|c| c.id == lamp.circuit)?;
             let k = job.circuits[c].lights.iter().position(|l| l.id == lamp.light)?;
-            let path = format!("circuits[{c}].lights[{k}].optic.found_m[{}]", lamp.number);
+            let path = format!("circuits[{c}].lights[{k}].optic.found[{}]", lamp.number);
             let optic = job.circuits[c].lights[k].optic.as_ref();
-            let found_m = optic.and_then(|o| o.found_m.get(lamp.number).copied().flatten());
+            let found = optic.and_then(|o| o.found.get(lamp.number).copied().flatten());
             let adjuster = optic.and_then(|o| o.adjuster.as_ref());
             let right_m = right_m(lamp, lamps);
-            aim(lamp, right_m, path, adjuster, found_m, wall_m, region)
+            aim(lamp, right_m, path, adjuster, found, wall_m, region)
         })
         .collect();
     sheet.sort_by_key(|a| a.is_pointed);
@@ -123,7 +126,7 @@ fn aim(
     right_m: f64,
     path: String,
     adjuster: Option<&Adjuster>,
-    found_m: Option<f64>,
+    found: Option<FoundMark>,
     wall_m: f64,
     region: Region,
 ) -> Option<AimAnswer> {
@@ -138,13 +141,18 @@ fn aim(
     let (least, most) = target.range_percent;
     let ends = [place.mark_m(most), place.mark_m(least)];
     let range_m = [ends[0].min(ends[1]), ends[0].max(ends[1])];
+    let found_m = found.map(|f| place.found_m(f));
     let is_right =
         found_m.map(|m| (range_m[0] - place.read_m()..=range_m[1] + place.read_m()).contains(&m));
     let mark_m = place.mark_m(target.percent);
-    let says = match found_m {
+    let says = match found {
         None => String::new(),
+        Some(f) if !place.is_of(f) => {
+            let how = if is_right == Some(true) { "in range" } else { "out of range" };
+            format!("Found {}, which is {how}: look where its mark is now.", found_text(f))
+        }
         Some(_) if is_right == Some(true) => "In range: leave it.".to_owned(),
-        Some(m) => correction(&place, m, target.percent, adjuster),
+        Some(f) => correction(&place, f, target.percent, adjuster),
     };
     let what = match target.by {
         AimBy::Edge => "Edge",
@@ -193,9 +201,15 @@ fn aim(
         percent: target.percent,
         angle_deg: angle,
         found_m,
+        found_deg: found.map(|f| down_deg(f, up_m)),
+        found_text: found.filter(|f| place.is_of(*f)).map(found_text),
         asks: match place.on {
             AimOn::Wall => "height found on the wall",
             AimOn::Ground => "distance found on the ground",
+        },
+        unit: match place.on {
+            AimOn::Wall => "mm",
+            AimOn::Ground => "m",
         },
         rows,
         says,
@@ -238,11 +252,23 @@ impl Place {
         }
     }
 
-    /// Inclination of a mark that was found, degrees.
-    fn down_deg(&self, found_m: f64) -> f64 {
-        match self.on {
-            AimOn::Wall => ((self.up_m - found_m) / self.wall_m).atan().to_degrees(),
-            AimOn::Ground => self.up_m.atan2(found_m).to_degrees(),
+    /// True where a mark was looked for as it would be now.
+    fn is_of(&self, found: FoundMark) -> bool {
+        match found {
+            FoundMark::Wall { wall_m, .. } => {
+                self.on == AimOn::Wall && (wall_m - self.wall_m).abs() < 0.005
+            }
+            FoundMark::Ground { .. } => self.on == AimOn::Ground,
+        }
+    }
+
+    /// Where a mark that was found is, or would be were it looked for as it is now, m.
+    fn found_m(&self, found: FoundMark) -> f64 {
+        let percent = percent(down_deg(found, self.up_m));
+        match (found, self.on) {
+            (FoundMark::Ground { far_m }, AimOn::Ground) => far_m,
+            (_, AimOn::Wall) => self.up_m - drop_m(self.wall_m, percent),
+            (_, AimOn::Ground) => self.mark_m(percent),
         }
     }
 
@@ -285,10 +311,34 @@ pub fn both_units(m: f64) -> String {
 /// Foot, m. Source: international foot of 1959.
 const FOOT_M: f64 = 0.3048;
 
-fn correction(place: &Place, found_m: f64, percent: f64, adjuster: Option<&Adjuster>) -> String {
-    let change_deg = angle_deg(percent) - place.down_deg(found_m);
+/// Inclination of a mark that was found for a lamp of a height, degrees.
+fn down_deg(found: FoundMark, lamp_up_m: f64) -> f64 {
+    let down = match found {
+        FoundMark::Wall { up_mm, wall_m } => (lamp_up_m - up_mm / 1000.0).atan2(wall_m),
+        FoundMark::Ground { far_m } => lamp_up_m.atan2(far_m),
+    };
+    down.to_degrees()
+}
+
+/// A mark as it was read: `575 mm high on a wall at 7.62 m`.
+fn found_text(found: FoundMark) -> String {
+    match found {
+        FoundMark::Wall { up_mm, wall_m } => {
+            format!("{up_mm:.0} mm high on a wall at {wall_m:.2} m")
+        }
+        FoundMark::Ground { far_m } => format!("{far_m:.2} m away on the ground"),
+    }
+}
+
+fn correction(
+    place: &Place,
+    found: FoundMark,
+    percent: f64,
+    adjuster: Option<&Adjuster>,
+) -> String {
+    let change_deg = angle_deg(percent) - down_deg(found, place.up_m);
     let way = if change_deg > 0.0 { "down" } else { "up" };
-    let apart_m = (found_m - place.mark_m(percent)).abs();
+    let apart_m = (place.found_m(found) - place.mark_m(percent)).abs();
     let by = match place.on {
         AimOn::Wall => format!("{:.0} mm {way} on the wall", 1000.0 * apart_m),
         AimOn::Ground if change_deg > 0.0 => format!("{apart_m:.1} m too far"),
@@ -311,14 +361,8 @@ const POINTED_ALIKE_DEG: f64 = 1.0;
 
 /// Says where two lamps of a pair were found apart.
 pub fn alike(pair: &[&AimAnswer]) -> Option<String> {
-    let found: Vec<(&AimAnswer, f64, f64)> = pair
-        .iter()
-        .filter_map(|a| {
-            let found_m = a.found_m?;
-            let place = Place { on: a.on, up_m: a.lamp_up_m, wall_m: a.wall_m };
-            Some((*a, found_m, place.down_deg(found_m)))
-        })
-        .collect();
+    let found: Vec<(&AimAnswer, f64, f64)> =
+        pair.iter().filter_map(|a| Some((*a, a.found_m?, a.found_deg?))).collect();
     let high = found.iter().min_by(|a, b| a.2.total_cmp(&b.2))?;
     let low = found.iter().max_by(|a, b| a.2.total_cmp(&b.2))?;
     let may_deg = if high.0.is_pointed { POINTED_ALIKE_DEG } else { ALIKE_DEG };

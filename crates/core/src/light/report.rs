@@ -1,7 +1,8 @@
 //! What the lamps of a job do with their light, in figures and words.
 
+use super::aim::WALL_M;
 use super::aim::drop_m;
-use super::aim_sheet::{AimAnswer, WALL_M, aim_sheet, alike};
+use super::aim_sheet::{AimAnswer, aim_sheet, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
 use super::lamps::{Burn, Lamp, size_m};

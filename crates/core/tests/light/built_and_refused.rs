@@ -4,9 +4,9 @@
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::job::{
-    Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, Held, Instead, Job, LampColour,
-    LedBulb, Lighting, LuxSpot, Mount, Optic, Permit, Photometric, Region, Signal, SwapFunction,
-    TrailerLink, WarningClass, Watcher,
+    Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, FoundMark, Held, Instead, Job,
+    LampColour, LedBulb, Lighting, LuxSpot, Mount, Optic, Permit, Photometric, Region, Signal,
+    SwapFunction, TrailerLink, WarningClass, Watcher,
 };
 use jovek_core::proof::prove;
 use jovek_core::rules::Grade;
@@ -71,7 +71,7 @@ fn full() -> Job {
             down_deg: 20.0,
         }],
         adjuster: Some(Adjuster { pitch_mm: 1.0, arm_mm: 80.0, reach: "From behind".into() }),
-        found_m: vec![None, Some(1.2)],
+        found: vec![None, Some(FoundMark::Ground { far_m: 1.2 })],
         instead: Some(Instead {
             name: "Another".into(),
             beam: Beam::default(),
@@ -152,7 +152,7 @@ fn what_cannot_be_is_refused_with_its_place() {
         (|j| optic(j).kelvin = Some(300.0), "optic.kelvin"),
         (|j| optic(j).mounts[0].down_deg = 120.0, "mounts[0].down_deg"),
         (|j| optic(j).mounts[0].at.up_m = 40.0, "mounts[0].at.up_m"),
-        (|j| optic(j).found_m = vec![Some(1.0); 9], "optic.mounts"),
+        (|j| optic(j).found = vec![Some(FoundMark::Ground { far_m: 1.0 }); 9], "optic.mounts"),
         (|j| optic(j).adjuster.as_mut().unwrap().pitch_mm = 0.0, "adjuster.pitch_mm"),
         (|j| optic(j).file.as_mut().unwrap().text = "x".repeat(200_001), "optic.file.text"),
         (|j| j.lighting.wall_m = Some(0.0), "lighting.wall_m"),

@@ -135,7 +135,8 @@ fn the_aim_sheet() {
     assert!((a.left_m + b.left_m).abs() < 1e-9);
     assert!((a.drop_m - 0.1016).abs() < 1e-4 && (a.lamp_up_m - 0.55).abs() < 1e-9);
     let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
-    optic.found_m = vec![Some(0.55 - 0.1016 + 0.05), Some(0.55 - 0.1016)];
+    let wall = |up_mm| Some(jovek_core::job::FoundMark::Wall { up_mm, wall_m: 7.62 });
+    optic.found = vec![wall(550.0 - 101.6 + 50.0), wall(550.0 - 101.6)];
     optic.adjuster = Some(jovek_core::job::Adjuster {
         pitch_mm: 1.25,
         arm_mm: 100.0,

@@ -3,9 +3,11 @@
 use crate::common::demo_jobs;
 use jovek_core::answers::{Stage, assess};
 use jovek_core::job::{
-    Adjuster, At, Beam, Job, LampCircuit, LampPlace, LampRole, Lighting, Mount, Optic, SupplyState,
+    Adjuster, At, Beam, FoundMark, Job, LampCircuit, LampPlace, LampRole, Lighting, Mount, Optic,
+    SupplyState,
 };
-use jovek_core::light::aim_sheet::{AimAnswer, AimOn, WALL_M};
+use jovek_core::light::aim::WALL_M;
+use jovek_core::light::aim_sheet::{AimAnswer, AimOn};
 use jovek_core::light::lamps::lamps;
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
 use proptest::prelude::*;
@@ -41,9 +43,17 @@ fn sheet(job: &Job) -> Vec<AimAnswer> {
     shown(job, LightPicture::Nothing).aim
 }
 
-fn found(job: &mut Job, found_m: &[f64]) {
+fn found(job: &mut Job, marks: &[FoundMark]) {
     let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
-    optic.found_m = found_m.iter().copied().map(Some).collect();
+    optic.found = marks.iter().copied().map(Some).collect();
+}
+
+fn ground(far_m: f64) -> FoundMark {
+    FoundMark::Ground { far_m }
+}
+
+fn wall(up_mm: f64) -> FoundMark {
+    FoundMark::Wall { up_mm, wall_m: WALL_M }
 }
 
 /// What the Aim stage counts as left to be found is what a rule aims: fog and driving lamps, no lamp that is pointed.
@@ -62,7 +72,7 @@ fn the_stage_counts_what_a_rule_aims() {
             stages.into_iter().find(|s| s.stage == Stage::Aim).unwrap().word
         };
         assert_eq!(aim(&one), word, "{role:?}");
-        found(&mut one, &[0.6]);
+        found(&mut one, &[wall(600.0)]);
         assert_eq!(aim(&one), "done", "{role:?}");
     }
 }
@@ -103,7 +113,7 @@ fn turns_bring_it_to_its_mark_on_the_ground() {
         job(LampRole::Reverse, &[mount(0.4, 0.7, 180.0, 10.0), mount(-0.4, 0.7, 180.0, 10.0)]);
     two.circuits[0].lights[0].optic.as_mut().unwrap().adjuster =
         Some(Adjuster { pitch_mm: 1.25, arm_mm: 100.0, reach: "From below".into() });
-    found(&mut two, &[5.6, 3.9]);
+    found(&mut two, &[ground(5.6), ground(3.9)]);
     let report = shown(&two, LightPicture::Nothing);
     let [far, right] = &report.aim[..] else { panic!("a pair") };
     assert_eq!((far.is_right, right.is_right), (Some(false), Some(true)));
@@ -112,7 +122,7 @@ fn turns_bring_it_to_its_mark_on_the_ground() {
     assert!(far.says.ends_with("turns down. From below."), "{}", far.says);
     let note = report.notes.iter().find(|n| n.contains("both sides alike")).unwrap();
     assert!(note.contains("shines 1.7 m farther than"), "{note}");
-    found(&mut two, &[5.0, 2.0]);
+    found(&mut two, &[ground(5.0), ground(2.0)]);
     let report = shown(&two, LightPicture::Nothing);
     // Five metres are 2.03° off, a hand's breadth of the two degrees that are allowed.
     assert_eq!(report.aim[0].is_right, Some(true));
@@ -127,11 +137,63 @@ fn turns_bring_it_to_its_mark_on_the_ground() {
 #[test]
 fn found_marks_are_kept() {
     let mut one = job(LampRole::Reverse, &[mount(0.4, 0.7, 180.0, 10.0)]);
-    found(&mut one, &[5.0]);
-    assert_eq!(Job::read(&one.write()).unwrap(), one);
-    found(&mut one, &[400.0]);
-    let refused = Job::read(&one.write()).unwrap_err().to_string();
-    assert!(refused.contains("circuits[0].lights[0].optic.found_m[0]"), "{refused}");
+    let refused = |job: &Job| Job::read(&job.write()).unwrap_err().to_string();
+    for (right, wrong, at) in [
+        (ground(5.0), ground(400.0), "circuits[0].lights[0].optic.found[0].far_m"),
+        (wall(448.0), wall(90_000.0), "circuits[0].lights[0].optic.found[0].up_mm"),
+    ] {
+        found(&mut one, &[right]);
+        assert_eq!(Job::read(&one.write()).unwrap(), one);
+        found(&mut one, &[wrong]);
+        assert!(refused(&one).contains(at), "{}", refused(&one));
+    }
+    found(&mut one, &[FoundMark::Wall { up_mm: 448.0, wall_m: 0.0 }]);
+    assert!(refused(&one).contains("found[0].wall_m"), "{}", refused(&one));
+}
+
+/// A mark keeps its angle when the wall is another or the beam meets the other of wall and ground: atan((0.7 m - 0.2 m)
+/// / 3 m) = 9.46°, on the ground that is 0.7 m / tan 9.46° = 4.2 m. Source: trigonometry.
+#[test]
+fn a_mark_keeps_its_angle() {
+    let mut one = job(LampRole::Reverse, &[mount(0.4, 0.7, 180.0, 10.0)]);
+    found(&mut one, &[FoundMark::Wall { up_mm: 200.0, wall_m: 3.0 }]);
+    let near = |a: f64, b: f64| assert!((a - b).abs() < 0.005, "{a} is not {b}");
+    let on_ground = &sheet(&one)[0];
+    assert_eq!(on_ground.on, AimOn::Ground);
+    near(on_ground.found_deg.unwrap(), 9.462);
+    near(on_ground.found_m.unwrap(), 4.2);
+    assert_eq!((on_ground.is_right, &on_ground.found_text), (Some(true), &None));
+    assert_eq!(
+        on_ground.says,
+        "Found 200 mm high on a wall at 3.00 m, which is in range: look where its mark is now."
+    );
+    // At that wall again it is what was read.
+    one.lighting.wall_m = Some(3.0);
+    let at_wall = &sheet(&one)[0];
+    near(at_wall.found_m.unwrap(), 0.2);
+    assert_eq!(at_wall.found_text.as_deref(), Some("200 mm high on a wall at 3.00 m"));
+    assert_eq!(at_wall.says, "In range: leave it.");
+    // A wall farther off, and what was found on the ground before.
+    found(&mut one, &[ground(2.1)]);
+    let far = &sheet(&one)[0];
+    near(far.found_deg.unwrap(), 18.435);
+    near(far.found_m.unwrap(), -0.3);
+    assert!(far.says.starts_with("Found 2.10 m away on the ground, which is out of range"));
+}
+
+/// Older files held bare heights: they are read as heights on the job's wall.
+#[test]
+fn bare_heights_of_older_files_are_read() {
+    let mut one = job(LampRole::Fog, &[mount(0.4, 0.7, 0.0, 1.0), mount(-0.4, 0.7, 0.0, 1.0)]);
+    one.lighting.wall_m = Some(10.0);
+    let mut older: serde_json::Value = serde_json::from_str(&one.write()).unwrap();
+    older["circuits"][0]["lights"][0]["optic"]["found_m"] = serde_json::json!([null, 0.575]);
+    one.circuits[0].lights[0].optic.as_mut().unwrap().found =
+        vec![None, Some(FoundMark::Wall { up_mm: 575.0, wall_m: 10.0 })];
+    assert_eq!(Job::read(&older.to_string()).unwrap(), one);
+    // What is no list of heights is refused as any other field that is not known.
+    older["circuits"][0]["lights"][0]["optic"]["found_m"] = "high".into();
+    assert!(Job::read(&older.to_string()).unwrap_err().to_string().contains("found_m"));
 }
 
 /// The wall that is drawn is that of the lamps which a rule aims, else of those that are pointed; each stands on it
@@ -203,9 +265,13 @@ proptest! {
         };
         let peak = source.part * source.distribution.peak().0;
         prop_assert!((source.toward(at).0 / peak - 1.0).abs() < 1e-6, "{:?}", aim);
-        found(&mut one, &[aim.mark_m]);
+        let at = |m: f64| match aim.on {
+            AimOn::Wall => wall(1000.0 * m),
+            AimOn::Ground => ground(m),
+        };
+        found(&mut one, &[at(aim.mark_m)]);
         prop_assert_eq!(sheet(&one)[0].is_right, Some(true));
-        found(&mut one, &[(aim.range_m[1] + 0.3).min(50.0)]);
+        found(&mut one, &[at((aim.range_m[1] + 0.3).min(50.0))]);
         prop_assert_eq!(sheet(&one)[0].is_right, Some(false));
     }
 }

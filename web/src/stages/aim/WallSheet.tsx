@@ -113,19 +113,20 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
 /** The box where goes what was found on wall or ground. */
 function Found({ aim }: { aim: Aim }) {
   const { edit, problem } = useDesk();
-  const fault = problem?.faults?.find((f) => f.path === aim.path)?.what;
-  const [unit, of_m] = aim.on === "wall" ? (["mm", 1000] as const) : (["m", 1] as const);
-  const found =
-    aim.found_m == null ? undefined : (aim.found_m * of_m).toFixed(unit === "m" ? 2 : 0);
+  const fault = problem?.faults?.find((f) => f.path.startsWith(aim.path))?.what;
+  const mark = (figure: number): Schemas["FoundMark"] =>
+    aim.on === "wall"
+      ? { on: "wall", up_mm: figure, wall_m: aim.wall_m }
+      : { on: "ground", far_m: figure };
   return (
     <>
       <FigureBox
         main
         label={`${aim.name}, ${aim.asks}`}
-        unit={unit}
-        placeholder={found ? `${found} ${unit} found` : `${aim.asks.split(" ")[0]} found, ${unit}`}
+        unit={aim.unit}
+        placeholder={aim.found_text ?? `${aim.asks.split(" ")[0]} found, ${aim.unit}`}
         empty={`Type the ${aim.asks}.`}
-        keep={(figure) => edit((j) => setAt(j, aim.path, figure / of_m))}
+        keep={(figure) => edit((j) => setAt(j, aim.path, mark(figure)))}
       />
       {fault && (
         <p role="alert" className="text-sm text-rust">
