@@ -1,10 +1,11 @@
 //! What new things start as, until somebody says better: each is a usual one of its kind (common practice, no source).
 
 use crate::job::{
-    Adjuster, At, BulbPlace, Coding, ConnectorKind, Edge, FactoryCircuit, FactoryId, FactoryKind,
-    FoundWire, Held, HitchLamp, LedBulb, LinkSide, LoopWire, LuxSpot, Mount, Obstacle, OutputKind,
-    PinFunction, Probe, PutOn, Region, Screw, Section, Signal, Slack, StopFrom, StopLight,
-    SupplyState, SwapFunction, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
+    Adjuster, At, BulbPlace, Coding, CodingBit, ConnectorKind, Edge, FactoryCircuit, FactoryId,
+    FactoryKind, FoundWire, Held, HitchLamp, LedBulb, LinkSide, LoadResistor, LoopWire, LuxSpot,
+    Mount, Obstacle, OutputKind, PinFunction, Probe, PutOn, Region, ResistorSeat, Screw, Section,
+    Signal, Slack, StopFrom, StopLight, SupplyState, SwapFunction, TieInEnd, Towed, TrailerLink,
+    VehicleSide, Watcher, Waypoint, Zone,
 };
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
@@ -27,6 +28,10 @@ pub struct Fresh {
     pub trailer: TrailerAsked,
     /// A function whose bulbs are swapped.
     pub swap: SwapFunction,
+    /// The bit by which a module is told.
+    pub coding_bit: CodingBit,
+    /// A load resistor.
+    pub resistor: LoadResistor,
     /// One more place of bulbs in it.
     pub bulbs: BulbPlace,
     /// An LED in place of a bulb.
@@ -103,15 +108,14 @@ pub fn fresh() -> Fresh {
             region: Region::Un,
             is_combined: false,
         },
-        swap: SwapFunction {
-            name: "Turn, left".into(),
-            signal: Signal::Left,
-            bulbs: vec![place("rear", "PY21W", Some(led.clone()))],
-            watched: Watcher::ElectronicFlasher { least_a: None },
-            is_closed_housing: false,
-            has_open_fan: false,
-            was_powered_unplugged: false,
-        },
+        swap: SwapFunction::new(
+            "Turn, left",
+            Signal::Left,
+            vec![place("rear", "PY21W", Some(led.clone()))],
+            Watcher::ElectronicFlasher { least_a: None },
+        ),
+        coding_bit: CodingBit { module: "Body module".into(), bit: 0, value: 0, written: None },
+        resistor: LoadResistor { ohm: 22.0, seat: ResistorSeat::BareMetal },
         bulbs: place("front", "P21W", None),
         led,
         mount: Mount {

@@ -1585,6 +1585,11 @@ export interface components {
              * @description The value as read.
              */
             value: number;
+            /**
+             * Format: int32
+             * @description The value as written and read back; none as long as nothing was written.
+             */
+            written?: number | null;
         };
         /** @description A coding value before and after. */
         CodingLine: {
@@ -2300,6 +2305,8 @@ export interface components {
             bulbs: components["schemas"]["BulbPlace"];
             /** @description A coding value. */
             coding: components["schemas"]["Coding"];
+            /** @description The bit by which a module is told. */
+            coding_bit: components["schemas"]["CodingBit"];
             /** @description An edge along which a strip runs. */
             edge: components["schemas"]["Edge"];
             /** @description A circuit that the vehicle has. */
@@ -2314,6 +2321,8 @@ export interface components {
             mount: components["schemas"]["Mount"];
             /** @description What is in the way on it. */
             obstacle: components["schemas"]["Obstacle"];
+            /** @description A load resistor. */
+            resistor: components["schemas"]["LoadResistor"];
             /** @description The screw that holds it. */
             screw: components["schemas"]["Screw"];
             /** @description A section of a path. */
@@ -2571,6 +2580,17 @@ export interface components {
         IesText: {
             /** @description Its text, IES LM-63. */
             text: string;
+        };
+        /** @description What was done so that the watcher is content, and how it would be without. */
+        InPlace: {
+            /** @description What would happen without. */
+            else_result: components["schemas"]["SwapResult"];
+            /** @description The same in words. */
+            else_says: string;
+            /** @description The function without, as it stands in the job. */
+            taken_back: components["schemas"]["SwapFunction"];
+            /** @description What: `load resistor 22 ohm on bare metal`. */
+            what: string[];
         };
         /**
          * @description What kind of input one is.
@@ -3207,6 +3227,16 @@ export interface components {
          * @enum {string}
          */
         LiveWhen: "key_on" | "always";
+        /** @description A load resistor beside the lamps of a function. */
+        LoadResistor: {
+            /**
+             * Format: double
+             * @description Its value, ohm.
+             */
+            ohm: number;
+            /** @description Where it sits. */
+            seat: components["schemas"]["ResistorSeat"];
+        };
         /** @description A reading to keep. */
         LogLine: {
             /** @description When, RFC 3339; now where it is not said. */
@@ -4149,15 +4179,24 @@ export interface components {
             /** @description What holds for all lamps together. */
             together: components["schemas"]["RoadReason"][];
         };
-        /** @description How much a remedy is to be liked. */
+        /** @description Something that can be done. */
         Remedy: {
+            /** @description The function with it, as it stands in the job then. */
+            applied: components["schemas"]["SwapFunction"];
             /** @description What to mind; empty for nothing. */
             mind: string[];
             /** @description Figures and what it costs. */
             text: string;
+            /** @description What happens with it. */
+            then: components["schemas"]["SwapResult"];
             /** @description What to do. */
             title: string;
         };
+        /**
+         * @description What a load resistor is fastened to.
+         * @enum {string}
+         */
+        ResistorSeat: "bare_metal" | "free_air" | "plastic";
         /**
          * @description How the current gets back.
          * @enum {string}
@@ -4598,6 +4637,11 @@ export interface components {
             /** @description Where. */
             place: string;
         };
+        /**
+         * @description What goes beside LED lamps where a module sends pulses.
+         * @enum {string}
+         */
+        Smoothing: "bleed" | "capacitor";
         /** @description A named source. */
         Source: {
             /** @description What kind of source it is. */
@@ -5002,6 +5046,7 @@ export interface components {
              * @description Current with the bulbs, A, at 12.8 V.
              */
             before_a: number;
+            in_place?: null | components["schemas"]["InPlace"];
             /**
              * Format: double
              * @description Below this it counts as a lost bulb, A; none where nothing counts.
@@ -5035,8 +5080,10 @@ export interface components {
             is_closed_housing?: boolean;
             /** @description What it is called. */
             name: string;
+            resistor?: null | components["schemas"]["LoadResistor"];
             /** @description Which function. */
             signal: components["schemas"]["Signal"];
+            smoothing?: null | components["schemas"]["Smoothing"];
             /** @description The circuit was powered while a lamp was unplugged: a fault code stays. */
             was_powered_unplugged?: boolean;
             /** @description What drives and watches it. */

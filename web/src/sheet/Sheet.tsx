@@ -19,7 +19,7 @@ import { HarnessSheet } from "../stages/cut/HarnessSheet";
 import { JointSheet } from "../stages/cut/JointSheet";
 import { ShiftSheet } from "../stages/feed/ShiftSheet";
 import { FitSheet } from "../stages/fit/FitSheet";
-import { SwapSheet } from "../stages/light/SwapSheet";
+import { SwapSheet } from "../stages/light/swap/SwapSheet";
 import { FaultSheet } from "../stages/prove/FaultSheet";
 import { PracticeSheet } from "../stages/prove/PracticeSheet";
 import { ProofSheet } from "../stages/prove/ProofSheet";

@@ -56,7 +56,7 @@ pub struct VoltElement {
     pub in_v: f64,
     /// Voltage behind it, V.
     pub out_v: f64,
-    /// What it loses, beside the line: `−50 mV`; empty at the lamps.
+    /// What it loses, beside the line: `−50 mV`; empty at the lamps and below half a millivolt.
     pub drop_text: String,
     /// Current through it, A.
     pub current_a: f64,
@@ -364,6 +364,8 @@ impl Drawn {
             out_v,
             drop_text: match kind {
                 VoltKind::Lamps => String::new(),
+                // No meter shows it.
+                _ if lost_v.abs() < 0.0005 => String::new(),
                 _ => format!("\u{2212}{drop}"),
             },
             current_a,

@@ -4,12 +4,14 @@ use super::connectors::ConnectorAnswer;
 use super::cuts::CutLine;
 use super::joints::TerminalCount;
 use crate::answers::StripOf;
-use crate::job::{ControlKind, Job, SwitchId, SwitchKind};
+use crate::job::{ControlKind, Job, Smoothing, SwapFunction, SwitchId, SwitchKind};
 use crate::plan::chain::{Chain, LinkKind};
 use crate::plan::logic::{SwitchRef, seconds_text};
 use crate::plan::rungs::kind_for;
 use crate::plan::switching::{ContactOf, RelayRole, Rung};
 use crate::sizing::{ControlChoice, Hardware, Sizes};
+use crate::swap::judge::filament;
+use crate::swap::resistor::Resistor;
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -42,6 +44,29 @@ pub struct Extras<'a> {
     pub sleeves: &'a [(String, usize)],
     /// Sealed connectors.
     pub connectors: &'a [ConnectorAnswer],
+}
+
+/// What a function needs whose bulbs become LED: group, part, count.
+fn swap_parts(swap: &SwapFunction) -> Vec<(usize, String, u32)> {
+    let mut out = Vec::new();
+    for (place, led) in swap.leds() {
+        let base = filament(place).map_or("", |(bulb, _)| bulb.base.as_str());
+        let kind = if led.is_monitored_type { ", monitored type" } else { "" };
+        let part = format!("LED lamp for {}, {base}, {} W{kind}", place.bulb, led.watt);
+        out.push((0, part, place.count));
+        match swap.smoothing {
+            Some(Smoothing::Bleed) => out.push((2, "resistor 1 kohm".into(), place.count)),
+            Some(Smoothing::Capacitor) => {
+                out.push((2, "capacitor 2200 µF, 25 V, with diode".into(), place.count));
+            }
+            None => {}
+        }
+    }
+    if let Some(r) = swap.resistor {
+        let rating_w = Resistor::fitted(r.ohm).rating_w();
+        out.push((2, format!("load resistor {} ohm, {rating_w:.0} W", r.ohm), 1));
+    }
+    out
 }
 
 /// All parts of the planned circuits.
@@ -128,6 +153,9 @@ pub fn parts_list(
         if strip.plan.outlets() > 1 {
             add(2, format!("splitter, {} ways", strip.plan.outlets()), "pc", 1.0);
         }
+    }
+    for (group, part, count) in job.swaps.iter().flat_map(swap_parts) {
+        add(group, part, "pc", f64::from(count));
     }
     sums.into_iter()
         .map(|((group, part, unit), quantity)| PartLine {

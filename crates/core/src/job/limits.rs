@@ -207,6 +207,8 @@ impl Checker {
                     self.maybe(format!("{at}.led.flux_lm"), led.flux_lm, 1.0, 10_000.0, "lm");
                 }
             }
+            let ohm = swap.resistor.map(|r| r.ohm);
+            self.maybe(format!("{at}.resistor.ohm"), ohm, 1.0, 2000.0, "ohm");
             match &swap.watched {
                 Watcher::ElectronicFlasher { least_a } => {
                     self.maybe(format!("{at}.watched.least_a"), *least_a, 0.01, 20.0, "A");
@@ -216,8 +218,11 @@ impl Checker {
                     self.maybe(format!("{at}.watched.duty"), *duty, 0.01, 1.0, "");
                     if let Some(c) = coding {
                         let at = format!("{at}.watched.coding");
+                        self.text(format!("{at}.module"), &c.module, 120);
                         self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
                         self.range(format!("{at}.value"), f64::from(c.value), 0.0, 255.0, "");
+                        let written = c.written.map(f64::from);
+                        self.maybe(format!("{at}.written"), written, 0.0, 255.0, "");
                     }
                 }
                 Watcher::Nothing {} | Watcher::ThermalFlasher {} | Watcher::FreeFlasher {} => {}

@@ -51,7 +51,9 @@ pub use supply::{
     Alternator, Battery, Chemistry, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe,
     Supply, SystemVoltage, Vehicle, VehicleSide,
 };
-pub use swap::{BulbPlace, CodingBit, LedBulb, SwapFunction, Watcher};
+pub use swap::{
+    BulbPlace, CodingBit, LedBulb, LoadResistor, ResistorSeat, Smoothing, SwapFunction, Watcher,
+};
 pub use trailer::{
     ConnectorKind, FoundWire, HitchLamp, LinkSide, LoopWire, PinFunction, PutOn, StopFrom,
     StopLight, TieInEnd, Towed, TrailerLink, WireReading,

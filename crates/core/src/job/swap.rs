@@ -78,6 +78,38 @@ impl Default for Watcher {
     }
 }
 
+/// What goes beside LED lamps where a module sends pulses.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Smoothing {
+    /// A resistor of about 1 kohm across each lamp: short test pulses do not light it.
+    Bleed,
+    /// A capacitor behind a diode: it carries the lamp over the gaps of pulses that dim, and over test pulses.
+    Capacitor,
+}
+
+/// What a load resistor is fastened to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ResistorSeat {
+    /// Bolted to bare sheet metal.
+    BareMetal,
+    /// In free air, on a bracket of its own.
+    FreeAir,
+    /// On plastic, carpet or foam.
+    Plastic,
+}
+
+/// A load resistor beside the lamps of a function.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LoadResistor {
+    /// Its value, ohm.
+    pub ohm: f64,
+    /// Where it sits.
+    pub seat: ResistorSeat,
+}
+
 /// A bit of a coding value.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -88,6 +120,9 @@ pub struct CodingBit {
     pub bit: u32,
     /// The value as read.
     pub value: u32,
+    /// The value as written and read back; none as long as nothing was written.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub written: Option<u32>,
 }
 
 /// A lamp function whose bulbs are swapped.
@@ -103,6 +138,12 @@ pub struct SwapFunction {
     /// What drives and watches it.
     #[serde(default)]
     pub watched: Watcher,
+    /// A load resistor across the function's wire.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub resistor: Option<LoadResistor>,
+    /// What is added beside its LED lamps.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub smoothing: Option<Smoothing>,
     /// The lamps sit in a closed housing: heat stays in.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_closed_housing: bool,
@@ -112,4 +153,26 @@ pub struct SwapFunction {
     /// The circuit was powered while a lamp was unplugged: a fault code stays.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub was_powered_unplugged: bool,
+}
+
+impl SwapFunction {
+    /// A function with its bulbs and what watches it, nothing else said.
+    pub fn new(name: &str, signal: Signal, bulbs: Vec<BulbPlace>, watched: Watcher) -> Self {
+        SwapFunction {
+            name: name.into(),
+            signal,
+            bulbs,
+            watched,
+            resistor: None,
+            smoothing: None,
+            is_closed_housing: false,
+            has_open_fan: false,
+            was_powered_unplugged: false,
+        }
+    }
+
+    /// Its places that become LED, each with its lamp.
+    pub fn leds(&self) -> impl Iterator<Item = (&BulbPlace, &LedBulb)> {
+        self.bulbs.iter().filter_map(|b| Some((b, b.led.as_ref()?)))
+    }
 }

@@ -4,7 +4,7 @@
 //! where the meter found it), joints from new to twice their resistance, lamps 10 % off their
 //! figures, and the meter's own tolerance.
 
-use super::hand;
+use super::{hand, swaps};
 use crate::circuit::{Solution, SolveError};
 use crate::job::{CheckId, CircuitId, Job, Reading};
 use crate::plan::SupplyState;
@@ -241,6 +241,7 @@ pub fn checks(proving: &Proving, rig: &mut Rig) -> Result<Vec<Check>, SolveError
         hand::lit(proving.job, chain, sizes.fuse.is_some(), &mut out);
     }
     hand::whole(proving, &battery, &mut out);
+    swaps::swaps(proving.job, &mut out);
     hand::relies(&mut out);
     Ok(out)
 }

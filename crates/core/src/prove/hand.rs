@@ -23,19 +23,20 @@ pub const SEQUENCE: &str = "sequence|";
 const MOST_STATES: usize = 16;
 
 /// A check as it is put together.
-struct Draft<'a> {
-    key: String,
-    circuit: Option<&'a CircuitId>,
-    name: String,
-    how: String,
-    quantity: Quantity,
-    expected: f64,
-    window: (f64, f64),
+pub(super) struct Draft<'a> {
+    pub(super) key: String,
+    pub(super) circuit: Option<&'a CircuitId>,
+    pub(super) name: String,
+    pub(super) how: String,
+    pub(super) quantity: Quantity,
+    pub(super) expected: f64,
+    pub(super) window: (f64, f64),
     /// What a reading outside suggests: below, above.
-    advice: (&'static str, &'static str),
+    pub(super) advice: (&'static str, &'static str),
 }
 
-fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
+/// Puts a check down with what was read of it.
+pub(super) fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
     let id = CheckId(draft.key);
     let (low, high) = draft.window;
     let (reading, verdict) = judged(job, &id, low, high);
@@ -340,6 +341,8 @@ pub(super) fn relies(checks: &mut [Check]) {
                 "polarity_v" => own(&["ground_ohm", "load_ohm", "source_off_v"]),
                 "lamp_v" => own(&["fuse_v", "source_v", "polarity_v"]),
                 "current_a" | "feed_v" | "ground_v" => own(&["lamp_v"]),
+                "swap_a" => rest(),
+                "swap_works" => own(&["swap_a"]),
                 "wiggle" | "fuse_pull" => own(&["lamp_v", "current_a", "feed_v", "ground_v"]),
                 _ => Vec::new(),
             }

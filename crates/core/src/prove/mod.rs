@@ -5,6 +5,7 @@ mod hand;
 pub mod log;
 pub mod probe;
 pub mod survey;
+mod swaps;
 
 pub use checks::{Check, Judgement, Quantity, Verdict};
 pub use hand::SEQUENCE;

@@ -3,8 +3,9 @@
 
 use super::visits::{Drift, Due, drift, due};
 use crate::answers::{Answers, assess, study};
-use crate::job::{Coding, Job, Opened, Signature, Visit};
+use crate::job::{Coding, Job, Opened, Signature, SwapFunction, Visit, Watcher};
 use crate::plan::chain::LinkKind;
+use crate::swap::notes::in_place;
 use crate::work::coding::{CodingError, clear_bit, set_bit};
 use jiff::Timestamp;
 use serde::Serialize;
@@ -143,7 +144,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
                 format!("{}: {}{pin}: {}, {}", p.circuit, p.connector, p.wire_text, p.wire)
             })
             .collect(),
-        coding: job.record.coding.iter().map(coding_line).collect(),
+        coding: job.record.coding.iter().map(coding_line).chain(swap_codings(job)).collect(),
         slack: job
             .record
             .slack
@@ -190,6 +191,7 @@ fn fitted(job: &Job, answers: &Answers) -> Vec<BuiltLine> {
             line(&what, choice.label.clone());
         }
     }
+    out.extend(swapped(job));
     let known = |circuit: &str, what: &str, lines: &[BuiltLine]| {
         lines.iter().any(|l| l.circuit == circuit && l.what.eq_ignore_ascii_case(what))
     };
@@ -204,6 +206,28 @@ fn fitted(job: &Job, answers: &Answers) -> Vec<BuiltLine> {
                 is: o.is.clone(),
                 differs: o.planned != o.is,
             });
+        }
+    }
+    out
+}
+
+/// Bulbs that became LED, and what was put beside them.
+fn swapped(job: &Job) -> Vec<BuiltLine> {
+    let line = |swap: &SwapFunction, what: String, text: String| BuiltLine {
+        circuit: swap.name.clone(),
+        what,
+        planned: text.clone(),
+        is: text,
+        differs: false,
+    };
+    let mut out = Vec::new();
+    for swap in &job.swaps {
+        for (place, led) in swap.leds() {
+            let text = format!("{} × LED {} W in place of {}", place.count, led.watt, place.bulb);
+            out.push(line(swap, place.place.clone(), text));
+        }
+        for what in in_place(swap) {
+            out.push(line(swap, "For its watcher".into(), what));
         }
     }
     out
@@ -268,6 +292,26 @@ fn coding_line(c: &Coding) -> CodingLine {
             Err(e) => e.to_string(),
         },
     }
+}
+
+/// What was written to modules for bulbs that became LED.
+fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
+    job.swaps.iter().filter_map(|swap| {
+        let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return None };
+        let written = c.written?;
+        let right = set_bit(c.value, c.bit);
+        Some(CodingLine {
+            module: c.module.clone(),
+            is_wrong: right != Ok(written),
+            text: match right {
+                Ok(after) if after != written => {
+                    format!("{} before, {written} written; {after} is right", c.value)
+                }
+                Ok(after) => format!("bit {} set: {} before, {after} after", c.bit, c.value),
+                Err(e) => e.to_string(),
+            },
+        })
+    })
 }
 
 fn lux_line(l: &crate::job::Lux) -> LuxLine {

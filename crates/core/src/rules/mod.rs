@@ -132,6 +132,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     factory::shared_headroom(context, &mut out);
     supply_load::alternator(context, &mut out);
     swap::functions(context, &mut out);
+    swap::resistors(context, &mut out);
     behind::trailer(context, &mut out);
     road::lamps(context, &mut out);
     assumed::figures(context, &mut out);

@@ -3,21 +3,47 @@
 use super::{Context, Finding, Grade};
 use crate::answers::Stage;
 use crate::catalog::source::Source;
-use crate::swap::judge::{SwapResult, swap};
+use crate::job::{LoadResistor, ResistorSeat};
+use crate::swap::judge::{SwapResult, flashes, swap};
+use crate::swap::resistor::{Resistor, case_text};
+
+/// A load resistor where its heat melts what it sits on.
+pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
+    for swap in &context.job.swaps {
+        let Some(LoadResistor { ohm, seat: ResistorSeat::Plastic }) = swap.resistor else {
+            continue;
+        };
+        let mean_w = Resistor::fitted(ohm).mean_w(flashes(swap.signal));
+        out.push(Finding {
+            code: "swap-resistor",
+            grade: Grade::Stop,
+            title: format!("{}: load resistor on plastic", swap.name),
+            why: format!(
+                "{mean_w:.0} W: case about {}; plastic, carpet and foam melt and burn.",
+                case_text(mean_w, ResistorSeat::Plastic)
+            ),
+            remedy: "Bolt it to bare metal, 50 mm from wires, where no hand goes.".into(),
+            source: Source::practice("heat of load resistors"),
+            stage: Stage::Light,
+            circuit: None,
+        });
+    }
+}
 
 /// Each function that does not work as before.
 pub fn functions(context: &Context, out: &mut Vec<Finding>) {
     // A circuit without a rest is told where it is looked at, under Light.
     let Ok(report) = swap(context.job) else { return };
     for answer in report.functions {
-        let (grade, what) = match answer.result {
+        let grade = match answer.result {
             SwapResult::Fine => continue,
-            SwapResult::GhostGlow => (Grade::Mind, "LED lamps glow while off"),
-            SwapResult::Flickers => (Grade::Fix, "LED lamps flicker"),
-            SwapResult::DoubleRate => (Grade::Fix, "flashes twice as fast"),
-            SwapResult::NoFlash => (Grade::Fix, "does not flash"),
-            SwapResult::FaultMessage => (Grade::Fix, "a lost bulb is reported"),
+            SwapResult::GhostGlow => Grade::Mind,
+            SwapResult::Flickers
+            | SwapResult::DoubleRate
+            | SwapResult::NoFlash
+            | SwapResult::FaultMessage => Grade::Fix,
         };
+        let what = answer.result.words();
         let remedy = answer.remedies.first().map(|r| format!("{}. {}", r.title, r.text));
         out.push(Finding {
             code: "swap",

@@ -2,6 +2,8 @@
 //!
 //! R = V² / (P bulb − P LED); power V²/R; in a flashing circuit half of it on the mean. Source: Ohm's law.
 
+use crate::job::ResistorSeat;
+
 /// Voltage at which bulbs and LED are compared, V. Source: reference 9.4, the design voltage of trade bulbs.
 pub const AT_V: f64 = 12.8;
 /// Highest bus voltage for the heat, V.
@@ -40,6 +42,11 @@ impl Resistor {
         Resistor { exact_ohm, ohm: ohm.unwrap_or(exact_ohm) }
     }
 
+    /// One that is there, of whatever value.
+    pub fn fitted(ohm: f64) -> Resistor {
+        Resistor { exact_ohm: ohm, ohm }
+    }
+
     /// Current at a voltage, A.
     pub fn current_a(&self, volt_v: f64) -> f64 {
         volt_v / self.ohm
@@ -50,10 +57,38 @@ impl Resistor {
         volt_v * volt_v / self.ohm
     }
 
+    /// Heat at the highest bus voltage while the function works, W: half of it where it flashes.
+    pub fn mean_w(&self, is_flashing: bool) -> f64 {
+        if is_flashing { 0.5 * self.watt(MOST_V) } else { self.watt(MOST_V) }
+    }
+
     /// Rating to choose: twice its full power at 14.4 V, W, since a rating holds on a heat sink. Common practice.
     pub fn rating_w(&self) -> f64 {
         2.0 * self.watt(MOST_V)
     }
+}
+
+/// Air around a resistor behind a lamp, °C. Common practice.
+const AMBIENT_C: f64 = 30.0;
+/// Surface of its case, and of the sheet that spreads its heat, cm². Common practice for 25 to 50 W cases.
+const CASE_CM2: f64 = 50.0;
+/// See [`CASE_CM2`].
+const SHEET_CM2: f64 = 100.0;
+
+/// Temperature of a resistor's case in the steady state, °C.
+pub fn case_c(watt: f64, seat: ResistorSeat) -> f64 {
+    let sheet_cm2 = match seat {
+        ResistorSeat::BareMetal => SHEET_CM2,
+        ResistorSeat::FreeAir | ResistorSeat::Plastic => 0.0,
+    };
+    AMBIENT_C + rise_k(watt, CASE_CM2, sheet_cm2)
+}
+
+/// The same in words, and whether it burns skin: `74 °C, burns skin`.
+pub fn case_text(watt: f64, seat: ResistorSeat) -> String {
+    let case_c = case_c(watt, seat);
+    let burns = if case_c > BURNS_C { ", burns skin" } else { "" };
+    format!("{case_c:.0} °C{burns}")
 }
 
 /// Rise of a case over the air around it, K, in the steady state: with its own surface, and bolted to bare sheet.

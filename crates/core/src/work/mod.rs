@@ -12,6 +12,7 @@ pub mod order;
 pub mod progress;
 mod retrofit;
 pub mod steps;
+mod swaps;
 
 pub use order::{Need, Scheduled, Task, minutes_in_all, order};
 pub use progress::{MarkError, StepAnswer, StepState, Work, marked, work};

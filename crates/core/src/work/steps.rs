@@ -1,6 +1,6 @@
 //! The steps of a job, made from its plan by rule, each with what must come before.
 
-use super::retrofit;
+use super::{retrofit, swaps};
 use crate::answers::{Answers, Assessment};
 use crate::job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
 use crate::plan::chain::Origin;
@@ -113,20 +113,25 @@ impl Maker<'_> {
 
 /// All steps of a job, each after what it needs, so far as the plan names it. None before there are lights.
 pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
-    if study.circuits.iter().all(|c| c.chain.lamps.is_empty()) {
+    let has_lamps = study.circuits.iter().any(|c| !c.chain.lamps.is_empty());
+    if !has_lamps && !swaps::any(&job.swaps) {
         return Vec::new();
     }
     let mut m = Maker { job, answers, out: Vec::new() };
     begin(&mut m, study);
-    bench(&mut m);
+    if has_lamps {
+        bench(&mut m);
+    }
     vehicle(&mut m);
+    swaps::put_in(&mut m);
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
     retrofit::repairs(&mut m);
-    close(&mut m, study);
+    close(&mut m, study, has_lamps);
     retrofit::codings(&mut m);
     retrofit::closed(&mut m);
+    swaps::live(&mut m);
     m.out
 }
 
@@ -376,7 +381,7 @@ fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
 }
 
 /// Battery on, tests, and only then what closes the vehicle.
-fn close(m: &mut Maker, study: &Assessment) {
+fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
     let ids: Vec<String> =
         study.circuits.iter().map(|c| m.job.circuits[c.index].id.0.clone()).collect();
     let all: Vec<String> = m.out.iter().map(|s| s.id.0.clone()).collect();
@@ -437,10 +442,12 @@ fn close(m: &mut Maker, study: &Assessment) {
         .collect();
     let cured: Vec<(&str, f64)> = stuck.iter().map(|s| (s.as_str(), CURE_MIN)).collect();
     m.rests("trims-on", &cured);
-    m.step("aim", "Aim, tighten, mark", 15.0).cautions =
-        vec!["Driving and work lamps dazzle: off on the road."];
-    m.after("aim", &tests);
-    m.rests("aim", &cured);
+    if has_lamps {
+        m.step("aim", "Aim, tighten, mark", 15.0).cautions =
+            vec!["Driving and work lamps dazzle: off on the road."];
+        m.after("aim", &tests);
+        m.rests("aim", &cured);
+    }
     let step = m.step("after", "After-figures and hand-over", 15.0);
     step.how = vec![
         "current with the key off as before; lux at the same spot; a photo".into(),

@@ -144,21 +144,14 @@ fn judged(code: &str, watt: f64, watched: Watcher) -> SwapAnswer {
     let mut job = Job::new("X1", "swap");
     let led =
         LedBulb { watt, flux_lm: None, takes_either_polarity: true, is_monitored_type: false };
-    job.swaps = vec![SwapFunction {
-        name: "Function".into(),
-        signal: Signal::Left,
-        bulbs: vec![BulbPlace {
-            place: "rear".into(),
-            bulb: code.into(),
-            is_second_filament: false,
-            count: 1,
-            led: Some(led),
-        }],
-        watched,
-        is_closed_housing: false,
-        has_open_fan: false,
-        was_powered_unplugged: false,
-    }];
+    let place = BulbPlace {
+        place: "rear".into(),
+        bulb: code.into(),
+        is_second_filament: false,
+        count: 1,
+        led: Some(led),
+    };
+    job.swaps = vec![SwapFunction::new("Function", Signal::Left, vec![place], watched)];
     swap(&job).unwrap().functions.remove(0)
 }
 
@@ -167,6 +160,7 @@ fn judged(code: &str, watt: f64, watched: Watcher) -> SwapAnswer {
 fn notes_and_monitored_types() {
     let mut job = demo_jobs().into_iter().find(|(n, _)| *n == "22").unwrap().1;
     let left = job.swaps.iter().position(|s| s.signal == Signal::Left).unwrap();
+    job.swaps[left].resistor = None;
     assert_eq!(swap(&job).unwrap().functions[left].result, SwapResult::FaultMessage);
     let swap_of = &mut job.swaps[left];
     swap_of.bulbs[0].led.as_mut().unwrap().is_monitored_type = true;

@@ -5,8 +5,8 @@ use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::job::{
     Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, FoundMark, Held, Instead, Job,
-    LampColour, LedBulb, Lighting, LuxSpot, Mount, Optic, Permit, Photometric, Region, Signal,
-    SwapFunction, TrailerLink, WarningClass, Watcher,
+    LampColour, LedBulb, Lighting, LoadResistor, LuxSpot, Mount, Optic, Permit, Photometric,
+    Region, ResistorSeat, Signal, Smoothing, SwapFunction, TrailerLink, WarningClass, Watcher,
 };
 use jovek_core::proof::prove;
 use jovek_core::rules::Grade;
@@ -91,30 +91,32 @@ fn full() -> Job {
         }],
         permits: vec![Permit { colour: LampColour::Blue, by: "the county".into() }],
     };
+    let led = LedBulb {
+        watt: 3.0,
+        flux_lm: Some(300.0),
+        takes_either_polarity: true,
+        is_monitored_type: true,
+    };
+    let rear = BulbPlace {
+        place: "rear".into(),
+        bulb: "P21/5W".into(),
+        is_second_filament: true,
+        count: 2,
+        led: Some(led),
+    };
+    let module = Watcher::Module {
+        least_a: Some(0.5),
+        has_cold_pulses: true,
+        duty: Some(0.2),
+        coding: Some(CodingBit { module: "Body".into(), bit: 6, value: 18, written: Some(82) }),
+    };
     job.swaps = vec![SwapFunction {
-        name: "Left turn".into(),
-        signal: Signal::Left,
-        bulbs: vec![BulbPlace {
-            place: "rear".into(),
-            bulb: "P21/5W".into(),
-            is_second_filament: true,
-            count: 2,
-            led: Some(LedBulb {
-                watt: 3.0,
-                flux_lm: Some(300.0),
-                takes_either_polarity: true,
-                is_monitored_type: true,
-            }),
-        }],
-        watched: Watcher::Module {
-            least_a: Some(0.5),
-            has_cold_pulses: true,
-            duty: Some(0.2),
-            coding: Some(CodingBit { module: "Body".into(), bit: 6, value: 18 }),
-        },
+        resistor: Some(LoadResistor { ohm: 8.2, seat: ResistorSeat::FreeAir }),
+        smoothing: Some(Smoothing::Capacitor),
         is_closed_housing: true,
         has_open_fan: true,
         was_powered_unplugged: true,
+        ..SwapFunction::new("Left turn", Signal::Left, vec![rear], module)
     }];
     job.trailer = Some(TrailerLink {
         seen_from_a: Some(0.4),
@@ -145,7 +147,7 @@ fn what_cannot_be_is_refused_with_its_place() {
     fn optic(job: &mut Job) -> &mut Optic {
         job.circuits[0].lights[0].optic.as_mut().unwrap()
     }
-    let bad: [(Change, &str); 17] = [
+    let bad: [(Change, &str); 18] = [
         (|j| optic(j).beam.as_mut().unwrap().flux_lm = Some(-1.0), "optic.beam.flux_lm"),
         (|j| optic(j).beam.as_mut().unwrap().wide_deg = Some(400.0), "optic.beam.wide_deg"),
         (|j| optic(j).beam.as_mut().unwrap().peak_cd = Some(1e9), "optic.beam.peak_cd"),
@@ -167,11 +169,17 @@ fn what_cannot_be_is_refused_with_its_place() {
                     least_a: None,
                     has_cold_pulses: false,
                     duty: None,
-                    coding: Some(CodingBit { module: "Body".into(), bit: 9, value: 18 }),
+                    coding: Some(CodingBit {
+                        module: "Body".into(),
+                        bit: 9,
+                        value: 18,
+                        written: None,
+                    }),
                 }
             },
             "watched.coding.bit",
         ),
+        (|j| j.swaps[0].resistor.as_mut().unwrap().ohm = 0.0, "swaps[0].resistor.ohm"),
         (
             |j| j.swaps[0].watched = Watcher::ElectronicFlasher { least_a: Some(-2.0) },
             "watched.least_a",

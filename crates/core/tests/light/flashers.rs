@@ -1,6 +1,6 @@
 //! What flashers and modules call a lost bulb: thresholds and rates against the published ranges.
 
-use jovek_core::job::{BulbPlace, Job, LedBulb, Signal, SwapFunction, Watcher};
+use jovek_core::job::{BulbPlace, CodingBit, Job, LedBulb, Signal, SwapFunction, Watcher};
 use jovek_core::swap::judge::{SwapAnswer, SwapResult, USUAL_PER_MINUTE};
 use jovek_core::swap::swap;
 
@@ -24,15 +24,7 @@ fn bulbs(places: &[(&str, Option<f64>)]) -> Vec<BulbPlace> {
 
 fn judged(signal: Signal, places: &[(&str, Option<f64>)], watched: Watcher) -> SwapAnswer {
     let mut job = Job::new("22", "swap");
-    job.swaps = vec![SwapFunction {
-        name: "function".into(),
-        signal,
-        bulbs: bulbs(places),
-        watched,
-        is_closed_housing: false,
-        has_open_fan: false,
-        was_powered_unplugged: false,
-    }];
+    job.swaps = vec![SwapFunction::new("function", signal, bulbs(places), watched)];
     swap(&job).unwrap().functions.remove(0)
 }
 
@@ -124,7 +116,7 @@ fn a_resistor_brings_the_current_back() {
 /// none.
 #[test]
 fn remedies_in_their_order() {
-    let coding = jovek_core::job::CodingBit { module: "Body".into(), bit: 3, value: 16 };
+    let coding = CodingBit { module: "Body".into(), bit: 3, value: 16, written: None };
     let watched =
         Watcher::Module { least_a: None, has_cold_pulses: true, duty: None, coding: Some(coding) };
     let both = [("P21W", Some(2.0)), ("P21W", Some(2.0)), ("P21W", Some(2.0))];

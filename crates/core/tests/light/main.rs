@@ -17,6 +17,7 @@ mod job_light;
 mod mixed_and_tilted;
 mod photometry;
 mod pointed;
+mod remedies;
 mod rules_of_the_road;
 mod swaps_and_trailers;
 mod towed_behind;

@@ -101,15 +101,7 @@ fn place(place: &str, bulb: &str, led_w: Option<f64>) -> BulbPlace {
 
 fn judged(signal: Signal, bulbs: Vec<BulbPlace>, watched: Watcher) -> SwapAnswer {
     let mut job = Job::new("X1", "swap");
-    job.swaps = vec![SwapFunction {
-        name: "Function".into(),
-        signal,
-        bulbs,
-        watched,
-        is_closed_housing: false,
-        has_open_fan: false,
-        was_powered_unplugged: false,
-    }];
+    job.swaps = vec![SwapFunction::new("Function", signal, bulbs, watched)];
     swap(&job).unwrap().functions.remove(0)
 }
 
@@ -168,12 +160,13 @@ fn modules_report_pulse_and_glow() {
         coding,
     };
     let rear = || vec![place("rear", "P21W", Some(3.0))];
-    let coding = |value| Some(CodingBit { module: "Body".into(), bit: 6, value });
+    let coding = |value| Some(CodingBit { module: "Body".into(), bit: 6, value, written: None });
     let lost = judged(Signal::Brake, rear(), module(Some(0.6), false, None, coding(18)));
     assert_eq!(lost.result, SwapResult::FaultMessage);
     assert!(lost.remedies[0].text.contains("add 64, write 82"), "{}", lost.remedies[0].text);
     let again = judged(Signal::Brake, rear(), module(Some(0.6), false, None, coding(82)));
-    assert!(again.remedies[0].text.contains("stands already"), "{}", again.remedies[0].text);
+    assert_eq!((again.result, again.remedies.len()), (SwapResult::Fine, 0), "it is told already");
+    assert!(again.notes.iter().any(|n| n.contains("stands already in 82")), "{:?}", again.notes);
     // A resistor for the threshold alone is enough, and its figures are told. 0.6 A at 12.8 V is 21 ohm. Source: 9.5.
     let last = lost.remedies.last().unwrap();
     assert!(last.title.contains("Load resistor") && last.text.contains("burns skin"), "{last:?}");
@@ -209,8 +202,11 @@ fn the_proposed_resistor_is_enough() {
         assert!(answer.after_a + AT_V / ohm >= least_a, "{least_a} A with {ohm} ohm");
     }
     let job = demo_jobs().into_iter().find(|(n, _)| *n == "22").unwrap().1;
-    let (before, after) = currents_a(&job.swaps[2]);
+    let (before, after) = currents_a(&SwapFunction { resistor: None, ..job.swaps[2].clone() });
     assert!(before > 4.0 && after < 2.6, "{before} {after}");
+    // What is fitted adds what Ohm's law says: 12.8 V / 33 ohm.
+    let (_, with) = currents_a(&job.swaps[2]);
+    assert!((with - after - 12.8 / 33.0).abs() < 1e-9 && with > 2.6, "{with}");
 }
 
 /// A lost ground: tail filament and brake filament in series with the other side's brake lamp. As a bulb it glows

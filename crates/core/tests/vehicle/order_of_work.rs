@@ -226,7 +226,7 @@ fn steps_name_only_steps() {
 /// the end all is done.
 #[test]
 fn a_job_is_worked_to_its_end() {
-    let mut job = demo("22");
+    let mut job = Job { work: Vec::new(), ..demo("22") };
     let mut at = now();
     let mut rested = false;
     for _ in 0..200 {
@@ -299,7 +299,7 @@ fn marks_within_a_second_are_all_kept() {
 /// A plan that changed keeps the marks of steps that are still there; those that went are no longer counted.
 #[test]
 fn marks_outlive_a_change_of_plan() {
-    let mut job = demo("22");
+    let mut job = Job { work: Vec::new(), ..demo("22") };
     let mut at = now();
     for _ in 0..4 {
         let next = work(&job, at).next.unwrap();

@@ -36,7 +36,7 @@ async fn lamps_are_aimed_at_the_wall_on_a_phone() -> Result<()> {
     page.fill("LED fog lamp 1, height found on the wall", "90000").await?;
     page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
         .await?;
-    page.says("90 m cannot be right; give -1 to 60 m").await?;
+    page.says("90000 mm cannot be right; give -1000 to 10000 mm").await?;
     page.fill("LED fog lamp 1, height found on the wall", "521").await?;
     page.script(&format!("document.querySelector(\"{FOG} button[type=submit]\").click()"), vec![])
         .await?;
@@ -201,22 +201,42 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     page.close().await
 }
 
-/// Bulbs to LED on the signed van, opened again: remedies with figures; leaving a bulb changes the judgement.
+/// Bulbs to LED on the signed van, opened again: what was done is taken back, remedies stand there with figures, one is
+/// done, another is taken back and the bulb is left; a resistor on plastic stops the job.
 #[tokio::test]
 async fn bulbs_become_led() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     crate::opened_again(&page, 2).await?;
     page.go("/jobs/2/light").await?;
     page.press("Bulbs to LED").await?;
+    page.says("Tail lamps: Fine").await?;
+    page.says("18 before, 82 written").await?;
+    page.press("Take it back: Tail lamps").await?;
     page.says("Tail lamps: Fault message").await?;
     page.says("Coding value read as 18: set bit 6, add 64, write 82").await?;
-    page.says("burns skin").await?;
+    page.press("Take it back: Left turn").await?;
+    page.says("Left turn: Fault message").await?;
+    page.says("above 60 °C it burns skin").await?;
     crate::no_serious(&page, "swap").await?;
+    page.press("Do this: Tail lamps: Tell the module: Body module, series 2, rear lamps LED")
+        .await?;
+    page.says("Tail lamps: Fine").await?;
     let open = "document.querySelectorAll('article details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
+    // What was written wrong is told.
+    page.fill("Value written", "22").await?;
+    page.says("22 was written, 82 is right").await?;
+    page.fill("Value written", "900").await?;
+    page.says("900 cannot be right").await?;
+    page.fill("Value written", "82").await?;
+    page.says("Tail lamps: Fine").await?;
+    // The left turn has no resistor now: that of the right turn is put on plastic.
+    page.pick("It sits", "on plastic, carpet or foam").await?;
+    page.says("It melts what it sits on").await?;
+    page.says("Light\nstop").await?;
+    page.pick("It sits", "on bare metal").await?;
+    page.says_no_more("It melts what it sits on").await?;
     let left = "article[aria-label='Left turn']";
-    page.until("the judgement", || async { Ok(page.text(left).await?.contains("Fault message")) })
-        .await?;
     let keep = format!(
         "[...document.querySelectorAll(\"{left} button\")].find((b) => b.innerText === 'Leave the bulb').click()"
     );

@@ -342,8 +342,18 @@ pub(super) fn swap_text(job: &Job, report: &SwapReport) -> String {
         if !f.light_text.is_empty() {
             out += &format!("  {}\n", f.light_text);
         }
+        if let Some(done) = &f.in_place {
+            out += &format!("  With {}. Without: {}\n", done.what.join("; "), done.else_says);
+        }
         for (k, r) in f.remedies.iter().enumerate() {
-            out += &format!("  {}. {}: {} {}\n", k + 1, r.title, r.text, r.mind.join(" "));
+            let then = r.then.words();
+            out += &format!(
+                "  {}. {}: {} {} Then: {then}.\n",
+                k + 1,
+                r.title,
+                r.text,
+                r.mind.join(" ")
+            );
         }
         for note in &f.notes {
             out += &format!("  {note}\n");
