@@ -5390,7 +5390,7 @@ export interface components {
              * @description Current through it, A.
              */
             current_a: number;
-            /** @description What it loses, beside the line: `−50 mV`; empty at the lamps. */
+            /** @description What it loses, beside the line: `−50 mV`; empty at the lamps and below half a millivolt. */
             drop_text: string;
             /**
              * Format: double

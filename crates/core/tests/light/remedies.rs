@@ -278,7 +278,7 @@ fn the_meter_on_a_swapped_function() {
     assert!((current.low - 2.6).abs() < 1e-9, "the module wants 2.6 A: {}", current.low);
     assert_eq!(current.judgement.verdict, Verdict::Waiting);
     let works = check(&job, "swap|Left turn.swap_works");
-    assert_eq!(works.relies_on, [current.id.clone()]);
+    assert_eq!(works.relies_on, std::slice::from_ref(&current.id));
     for (value, verdict) in [(2.5, Verdict::Low), (2.8, Verdict::Good), (4.1, Verdict::High)] {
         let mut read = job.clone();
         read.readings.push(Reading {
