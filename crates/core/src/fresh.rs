@@ -2,10 +2,10 @@
 
 use crate::job::{
     Adjuster, At, BulbPlace, Coding, CodingBit, ConnectorKind, Edge, FactoryCircuit, FactoryId,
-    FactoryKind, FoundWire, Held, HitchLamp, LedBulb, LinkSide, LoadResistor, LoopWire, LuxSpot,
-    Mount, Obstacle, OutputKind, PinFunction, Probe, PutOn, Region, ResistorSeat, Screw, Section,
-    Signal, Slack, StopFrom, StopLight, SupplyState, SwapFunction, TieInEnd, Towed, TrailerLink,
-    VehicleSide, Watcher, Waypoint, Zone,
+    FactoryKind, Flash, FoundWire, Held, HitchLamp, LampColour, LedBulb, LinkSide, LoadResistor,
+    LoopWire, LuxSpot, Mount, Obstacle, OutputKind, Permit, PinFunction, Probe, PutOn, Region,
+    ResistorSeat, Screw, Section, Signal, Slack, StopFrom, StopLight, SupplyState, SwapFunction,
+    TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
 };
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
@@ -30,6 +30,10 @@ pub struct Fresh {
     pub swap: SwapFunction,
     /// The bit by which a module is told.
     pub coding_bit: CodingBit,
+    /// Flashes of a lamp.
+    pub flash: Flash,
+    /// A permit for a warning colour.
+    pub permit: Permit,
     /// A load resistor.
     pub resistor: LoadResistor,
     /// One more place of bulbs in it.
@@ -115,6 +119,8 @@ pub fn fresh() -> Fresh {
             Watcher::ElectronicFlasher { least_a: None },
         ),
         coding_bit: CodingBit { module: "Body module".into(), bit: 0, value: 0, written: None },
+        flash: Flash { hz: 2.0, duty: 0.3 },
+        permit: Permit { colour: LampColour::Amber, by: "the authority".into() },
         resistor: LoadResistor { ohm: 22.0, seat: ResistorSeat::BareMetal },
         bulbs: place("front", "P21W", None),
         led,

@@ -2311,6 +2311,8 @@ export interface components {
             edge: components["schemas"]["Edge"];
             /** @description A circuit that the vehicle has. */
             factory: components["schemas"]["FactoryCircuit"];
+            /** @description Flashes of a lamp. */
+            flash: components["schemas"]["Flash"];
             /** @description A hitch lamp. */
             hitch: components["schemas"]["HitchLamp"];
             /** @description An LED in place of a bulb. */
@@ -2321,6 +2323,8 @@ export interface components {
             mount: components["schemas"]["Mount"];
             /** @description What is in the way on it. */
             obstacle: components["schemas"]["Obstacle"];
+            /** @description A permit for a warning colour. */
+            permit: components["schemas"]["Permit"];
             /** @description A load resistor. */
             resistor: components["schemas"]["LoadResistor"];
             /** @description The screw that holds it. */

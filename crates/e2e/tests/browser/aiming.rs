@@ -198,6 +198,13 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     page.says("blue is for emergency vehicles").await?;
     let wrong = "return document.querySelectorAll('[data-verdict=wrong]').length";
     ensure!(page.script(wrong, vec![]).await? == 2, "two beacons on the plan");
+    page.press("Add a permit for a warning colour").await?;
+    page.pick("Permitted", "blue").await?;
+    page.fill("By whom, number", "the county, 12").await?;
+    page.says("permitted by the county, 12").await?;
+    page.until("no beacon wrong", || async { Ok(page.script(wrong, vec![]).await? == 0) }).await?;
+    page.press("Take out the permit for blue").await?;
+    page.says("blue is for emergency vehicles").await?;
     page.close().await
 }
 

@@ -127,3 +127,36 @@ async fn the_skeleton_is_worked_by_keys_and_read_out() -> Result<()> {
     ensure!(page.overflow_px().await? <= 0.0, "the skeleton on a phone");
     page.close().await
 }
+
+/// Where a factory wire is joined, where the second battery stands, what the beams do, what bends: told on the page, kept
+/// in the job, answered anew.
+#[tokio::test]
+async fn places_of_joint_and_battery_and_what_bends() -> Result<()> {
+    let (server, page) = crate::demo(Size::Desk).await?;
+    let held = async || -> Result<serde_json::Value> {
+        let text = reqwest::get(server.at("/api/jobs/1")).await?.text().await?;
+        Ok(serde_json::from_str(&text)?)
+    };
+    page.go("/jobs/1/look").await?;
+    page.pick("Joint sits", "left rail, front").await?;
+    page.pick("It stands", "relay panel").await?;
+    page.field("Low beam stays on with high beam").await?.click().await?;
+    page.saved().await?;
+    let job = held().await?["job"].clone();
+    ensure!(job["factory"][0]["site"] == "rail_lf", "{}", job["factory"][0]);
+    ensure!(job["supply"]["auxiliary"]["site"] == "relays", "{}", job["supply"]["auxiliary"]);
+    ensure!(job["vehicle"]["low_stays_with_high"] == true, "{}", job["vehicle"]);
+    page.go("/jobs/1/run").await?;
+    crate::by_sections(&page).await?;
+    page.press("more of").await?;
+    page.field("Bends in use, as at a hinge").await?.click().await?;
+    page.says(", bends in use").await?;
+    page.saved().await?;
+    let job = held().await?["job"].clone();
+    ensure!(
+        job["circuits"][0]["run"]["supply"][0]["flexes"] == true,
+        "{}",
+        job["circuits"][0]["run"]
+    );
+    page.close().await
+}

@@ -4,7 +4,7 @@ import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
-import { REGIONS } from "../../ui/words";
+import { COLOURS, REGIONS } from "../../ui/words";
 import { OpticForm } from "./OpticForm";
 
 const RULES = [{ value: "", label: "both" }, ...REGIONS];
@@ -29,6 +29,7 @@ export function AimPanel() {
         options={RULES}
         write={(v) => v || undefined}
       />
+      <Permits />
       <NumberField path="lighting.wall_m" label="Wall from the lamps" unit="m" />
       <CircuitPicker />
       {lights.map((l, k) => (
@@ -73,5 +74,35 @@ export function AimPanel() {
       ))}
       <Button onClick={addSpot}>Mark a spot</Button>
     </Panel>
+  );
+}
+
+/** Warning colours that somebody permitted: without, the rule book says no. */
+function Permits() {
+  const { job, edit, catalog } = useDesk();
+  const permits = job.lighting?.permits ?? [];
+  const add = () =>
+    edit((j) => setAt(j, `lighting.permits[${permits.length}]`, catalog.fresh.permit));
+  return (
+    <>
+      {permits.map((p, k) => (
+        <fieldset key={k} className="grid grid-cols-[1fr_2fr_auto] items-end gap-2">
+          <legend className="sr-only">Permit for {p.colour}</legend>
+          <ChoiceField path={`lighting.permits[${k}].colour`} label="Permitted" options={COLOURS} />
+          <TextField path={`lighting.permits[${k}].by`} label="By whom, number" />
+          <Button
+            kind="quiet"
+            className="!px-1"
+            aria-label={`Take out the permit for ${p.colour}`}
+            onClick={() => edit((j) => setAt(j, `lighting.permits[${k}]`, undefined))}
+          >
+            ×
+          </Button>
+        </fieldset>
+      ))}
+      <Button kind="quiet" className="!px-0" onClick={add}>
+        Add a permit for a warning colour
+      </Button>
+    </>
   );
 }

@@ -8,7 +8,7 @@ import { MeasureForm } from "./MeasureForm";
 
 /** One group of equal lights: label and meter side by side. */
 export function LightForm({ circuit, index }: { circuit: number; index: number }) {
-  const { job, answers, edit } = useDesk();
+  const { job, answers, edit, catalog } = useDesk();
   const at = `circuits[${circuit}].lights[${index}]`;
   const light = job.circuits?.[circuit]?.lights?.[index];
   if (!light) return null;
@@ -67,7 +67,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
             { value: "flash", label: "flashing" },
           ]}
           read={(held) => (held ? "flash" : "")}
-          write={(v) => (v ? { hz: 2, duty: 0.3 } : undefined)}
+          write={(v) => (v ? catalog.fresh.flash : undefined)}
         />
         {light.flash && (
           <>

@@ -3,6 +3,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
+import { PlaceField } from "../../ui/PlaceField";
 import { CHEMISTRY, ISOLATION } from "../../ui/words";
 
 /** A second battery for the added lights, and what keeps it apart from the starting battery. */
@@ -26,6 +27,7 @@ export function AuxiliaryForm() {
               options={ISOLATION}
             />
             <NumberField path="supply.auxiliary.cable_mohm" label="Cable, both ways" unit="mohm" />
+            <PlaceField path="supply.auxiliary.site" label="It stands" />
             {auxiliary.isolation === "dc_dc" && (
               <NumberField path="supply.auxiliary.charger_a" label="Charger" unit="A" />
             )}

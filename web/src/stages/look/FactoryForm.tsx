@@ -3,6 +3,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
+import { PlaceField } from "../../ui/PlaceField";
 import { FACTORY_KINDS, OUTPUTS, SIDES } from "../../ui/words";
 
 const SHAPES = {
@@ -63,6 +64,7 @@ export function FactoryForm({ index }: { index: number }) {
           options={SIDES}
           read={(held) => String(held ?? "own")}
         />
+        <PlaceField path={`${at}.site`} label="Joint sits" />
         {circuit?.kind === "fuse_position" ? (
           <>
             <NumberField path={`${at}.survey.first_key_on_v`} label="First side, key on" unit="V" />

@@ -2,7 +2,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { ShopForm } from "../../shop/ShopForm";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Group, Panel } from "../../ui/Panel";
 import { CHEMISTRY } from "../../ui/words";
@@ -40,6 +40,7 @@ export function LookPanel() {
             ]}
           />
         </div>
+        <CheckField path="vehicle.low_stays_with_high" label="Low beam stays on with high beam" />
       </Group>
       <Group title="Battery">
         <div className="grid grid-cols-2 items-end gap-2">

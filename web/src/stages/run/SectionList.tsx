@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
 import { WAYPOINTS } from "../../ui/words";
 
@@ -51,6 +51,7 @@ export function SectionList({
                     {zone(section)?.label} {section.ambient_c ?? zone(section)?.ambient_c} °C
                     {section.ambient_c == null && " assumed"}
                     {section.beside ? `, beside ${section.beside}` : ""}
+                    {section.flexes && ", bends in use"}
                     {section.ends_at === "fuse" && ", to fuse"}
                     {section.ends_at === "control" && ", to relay or switch"}
                   </span>
@@ -94,6 +95,7 @@ export function SectionList({
                       />
                     )}
                   </div>
+                  <CheckField path={`${at}.flexes`} label="Bends in use, as at a hinge" />
                   <div className="flex gap-4">
                     <Button
                       kind="quiet"

@@ -1,8 +1,8 @@
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
+import { PlaceField } from "../../ui/PlaceField";
 
 const PARTS = [
   { key: "fuse", label: "Fuse" },
@@ -15,13 +15,8 @@ const PARTS = [
 export function SitesForm() {
   const { job, answers, circuit, edit } = useDesk();
   const here = job.circuits?.[circuit];
-  const places = answers.route?.places ?? [];
   if (!here?.sites) return null;
   const at = `circuits[${circuit}].sites`;
-  const options = [
-    { value: "", label: "as usual" },
-    ...places.map((p) => ({ value: p.id, label: p.name })),
-  ];
   const count = (here.lights ?? []).reduce((sum, l) => sum + l.count, 0);
   const lamps = here.sites.lamps ?? [];
   const shown = Math.min(Math.max(lamps.length, 1), count);
@@ -30,17 +25,10 @@ export function SitesForm() {
     <Group title="Where its parts sit">
       <div className="grid grid-cols-2 items-end gap-2">
         {PARTS.map((p) => (
-          <ChoiceField
-            key={p.key}
-            path={`${at}.${p.key}`}
-            label={p.label}
-            read={(held) => String(held ?? "")}
-            write={(v) => v || undefined}
-            options={options}
-          />
+          <PlaceField key={p.key} path={`${at}.${p.key}`} label={p.label} />
         ))}
         {Array.from({ length: shown }, (_, k) => (
-          <ChoiceField
+          <PlaceField
             key={k}
             path={`${at}.lamps[${k}]`}
             label={
@@ -48,9 +36,6 @@ export function SitesForm() {
                 ? `Lamp ${k + 1} and on`
                 : `Lamp ${k + 1}`
             }
-            read={(held) => String(held ?? "")}
-            write={(v) => v || undefined}
-            options={options}
           />
         ))}
       </div>
