@@ -3,7 +3,12 @@
 
 use super::visits::{Drift, Due, drift, due};
 use crate::answers::{Answers, assess, study};
-use crate::job::{Coding, Job, Opened, Signature, SwapFunction, Visit, Watcher};
+use crate::job::{
+    Coding, Job, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
+};
+use crate::light::aim::WALL_M;
+use crate::light::aim_sheet::aim_sheet;
+use crate::light::lamps::lamps;
 use crate::plan::chain::LinkKind;
 use crate::swap::notes::in_place;
 use crate::work::coding::{CodingError, clear_bit, set_bit};
@@ -154,7 +159,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
         cut: job.record.cut.clone(),
         readings: readings(job, &answers),
         lux: job.record.lux.iter().map(lux_line).collect(),
-        aim: job.record.aim.iter().map(|a| format!("{}: {}", a.lamp, a.how)).collect(),
+        aim: aimed(job),
         cautions: cautions(job),
         visits: job.record.visits.clone(),
         drift: drift(job, &answers),
@@ -209,6 +214,22 @@ fn fitted(job: &Job, answers: &Answers) -> Vec<BuiltLine> {
         }
     }
     out
+}
+
+/// How lamps were aimed: as it was told, then what was found on wall or ground. Without a steady state nothing was found.
+fn aimed(job: &Job) -> Vec<String> {
+    let told = job.record.aim.iter().map(|a| format!("{}: {}", a.lamp, a.how));
+    let lamps = lamps(job, &study(job), SupplyState::EngineOff).unwrap_or_default();
+    let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
+    let sheet = aim_sheet(job, &lamps, wall_m, job.lighting.region.unwrap_or(Region::Us));
+    let found = sheet.iter().filter_map(|a| {
+        let how = if a.is_right? { "in range" } else { "out of range" };
+        Some(match &a.found_text {
+            Some(text) => format!("{}: {text}, {how}", a.name),
+            None => format!("{}: {}", a.name, a.says),
+        })
+    });
+    told.chain(found).collect()
 }
 
 /// Bulbs that became LED, and what was put beside them.

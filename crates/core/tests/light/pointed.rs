@@ -275,3 +275,17 @@ proptest! {
         prop_assert_eq!(sheet(&one)[0].is_right, Some(false));
     }
 }
+
+/// What was found on the wall stands in the record that is handed over.
+#[test]
+fn found_marks_are_in_the_record() {
+    let pickup = demo_jobs().into_iter().find(|(n, _)| *n == "51").unwrap().1;
+    let now = "2026-11-26T00:00:00Z".parse().unwrap();
+    let aim = jovek_core::record::built::as_built(&pickup, now).aim;
+    let line = |lamp: &str| aim.iter().find(|l| l.starts_with(lamp)).unwrap().as_str();
+    assert_eq!(
+        line("LED fog lamp 1"),
+        "LED fog lamp 1: 575 mm high on a wall at 7.62 m, out of range"
+    );
+    assert_eq!(line("LED fog lamp 2"), "LED fog lamp 2: 520 mm high on a wall at 7.62 m, in range");
+}
