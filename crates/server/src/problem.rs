@@ -74,11 +74,19 @@ impl From<JobError> for Problem {
             JobError::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
             _ => StatusCode::UNPROCESSABLE_ENTITY,
         };
-        let mut problem =
-            Problem::new(status, "/problems/job", "The job cannot be read", e.to_string());
+        // Who sees the page knows places by their names; who needs the paths finds them among the faults.
+        let detail = match &e {
+            JobError::Figures(faults) => {
+                let said: Vec<String> =
+                    faults.iter().map(|f| format!("{}: {}", f.at, f.what)).collect();
+                said.join("; ")
+            }
+            other => other.to_string(),
+        };
+        let mut problem = Problem::new(status, "/problems/job", "The job cannot be read", detail);
         problem.faults = match e {
             JobError::Figures(faults) => faults,
-            JobError::WrongField { path, what } => vec![JobFault { path, what }],
+            JobError::WrongField { path, what } => vec![JobFault::of_file(path, what)],
             _ => Vec::new(),
         };
         problem

@@ -1343,6 +1343,8 @@ export interface components {
             supplies: components["schemas"]["SupplyChoice"][];
             /** @description Signals whose bulbs are swapped. */
             swap_signals: components["schemas"]["CatalogSignal"][];
+            /** @description Units that may be typed in place of the one that a field has. */
+            units: components["schemas"]["OtherUnit"][];
             /** @description Allowances that count where the shop has not said. */
             usual_allowances_text: string;
             /** @description What can watch a function of bulbs. */
@@ -2749,6 +2751,8 @@ export interface components {
         };
         /** @description A figure or name that cannot be right. */
         JobFault: {
+            /** @description The same in words: `Rear work lamps, LED work lamp, label`. */
+            at: string;
             /** @description Place, such as `circuits[0].lights[0].label_w`. */
             path: string;
             /** @description What is wrong and what would be right. */
@@ -3517,6 +3521,18 @@ export interface components {
             kelvin?: number | null;
             /** @description One for each lamp; the others stand where lamps of their kind usually do. */
             mounts?: components["schemas"]["Mount"][];
+        };
+        /** @description Another unit for a field. */
+        OtherUnit: {
+            /** @description The unit of the field. */
+            field: string;
+            /**
+             * Format: double
+             * @description The field's unit for one of it.
+             */
+            times: number;
+            /** @description The unit that may be typed. */
+            typed: string;
         };
         /** @description Something that was installed otherwise than planned. */
         Otherwise: {

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api, unwrap } from "../api/client";
 import { identity } from "../api/identity";
 import { Button } from "../ui/Button";
-import { readNumber } from "../ui/fields";
+import { useReader } from "../ui/reader";
 import { useDesk } from "./desk";
 import { setAt } from "./path";
 
@@ -14,6 +14,7 @@ const CARD =
 /** One question at a time: the unmeasured figure that matters most. */
 export function NextQuestion() {
   const desk = useDesk();
+  const reader = useReader();
   const [text, setText] = useState("");
   const [skipped, setSkipped] = useState<string>();
   const settled = desk.saveState === "saved";
@@ -34,7 +35,7 @@ export function NextQuestion() {
         <p className="self-start text-sm text-soft">The figure that matters most now ...</p>
       </div>
     ) : null;
-  const read = readNumber(text, question.unit);
+  const read = reader(text, question.unit);
   const bad = typeof read === "string" && read !== "empty" ? read : undefined;
   const fault = bad ?? desk.problem?.faults?.find((f) => f.path === question.path)?.what;
   const set = (value: number) => {

@@ -7,7 +7,7 @@ const WORDS = {
   saved: "Saved",
   waiting: "Typing ...",
   saving: "Saving ...",
-  refused: "Not saved: see the marked figure",
+  refused: "Not saved",
   signed: "Not saved, taken back",
   offline: "Not saved: no connection, trying again",
   conflict: "Not saved: changed by somebody else",
@@ -28,6 +28,7 @@ export function SaveBar() {
           }
         >
           {WORDS[desk.saveState]}
+          {desk.saveState === "refused" && `: ${desk.problem?.faults?.[0]?.at ?? "see the figure"}`}
         </span>
         <Button kind="quiet" className="!px-1" disabled={!desk.canUndo} onClick={desk.undo}>
           Undo

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import { ApiError } from "../api/client";
 import { Button } from "./Button";
-import { readNumber } from "./fields";
+import { useReader } from "./reader";
 
 /** A box for a figure that is kept when it is finished: typed, or read off a device. */
 export function FigureBox({
@@ -30,6 +30,7 @@ export function FigureBox({
   device?: (() => Promise<number | undefined>) | undefined;
   main?: boolean;
 }) {
+  const reader = useReader();
   const [text, setText] = useState("");
   const [fault, setFault] = useState<string>();
   const put = async (take: () => Promise<number | undefined>) => {
@@ -44,7 +45,7 @@ export function FigureBox({
     }
   };
   const typed = () => {
-    const value = words?.(text) ?? readNumber(text, unit);
+    const value = words?.(text) ?? reader(text, unit);
     if (typeof value === "number") put(async () => value);
     else setFault(value === "empty" ? empty : value);
   };

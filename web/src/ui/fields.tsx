@@ -1,6 +1,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { getAt, setAt } from "../sheet/path";
 import { useForm } from "./form";
+import { useReader } from "./reader";
 
 interface Common {
   /** Place in the job. */
@@ -38,18 +39,6 @@ function Fault({ id, text }: { id: string; text: string | undefined }) {
   );
 }
 
-/** Reads a number as a fitter types it: comma or point, with or without the right unit. */
-export function readNumber(text: string, unit: string): number | "empty" | string {
-  const trimmed = text.trim();
-  if (trimmed === "") return "empty";
-  const match = /^([+-]?\d*[.,]?\d+|[+-]?\d+[.,]?)\s*(.*)$/.exec(trimmed);
-  if (!match) return `"${trimmed}" is not a number. Give it in ${unit || "figures"}.`;
-  const written = (match[2] ?? "").toLowerCase();
-  if (written && written !== unit.toLowerCase()) return `Give it in ${unit}, not in ${match[2]}.`;
-  const value = Number((match[1] ?? "").replace(",", "."));
-  return Number.isFinite(value) ? value : `"${trimmed}" is not a number.`;
-}
-
 /** A figure with its unit. Empty means that nobody said; the assumed figure then shows in its place. */
 export function NumberField({
   path,
@@ -64,15 +53,16 @@ export function NumberField({
   const value = getAt(form.tree, path) as number | undefined | null;
   const [text, setText] = useState(value == null ? "" : String(value));
   const [local, setLocal] = useState<string>();
-  const read = readNumber(text, unit);
+  const reader = useReader();
+  const read = reader(text, unit);
   // The figure before this visit to the field: it counts again while what is typed is no figure.
   const before = useRef(value);
   // What came from elsewhere (undo, another person) replaces the text; what was typed here stays.
   useEffect(() => {
-    const shown = readNumber(text, unit);
+    const shown = reader(text, unit);
     const same = value == null ? shown === "empty" : shown === value;
     if (!same && !local) setText(value == null ? "" : String(value));
-  }, [value, text, unit, local]);
+  }, [value, text, unit, local, reader]);
 
   const assumed = form.assumptions.find((a) => a.path === path);
   const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
@@ -84,7 +74,7 @@ export function NumberField({
   };
   const change = (typed: string) => {
     setText(typed);
-    const next = readNumber(typed, unit);
+    const next = reader(typed, unit);
     if (typeof next === "string" && next !== "empty") {
       refuse(next);
       return;

@@ -20,6 +20,7 @@ pub mod sleeve;
 pub mod source;
 pub mod switch;
 pub mod terminal;
+pub mod unit;
 pub mod zone;
 
 /// Straight-line interpolation in a table sorted by its first column; held at both ends.

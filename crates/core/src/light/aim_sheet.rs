@@ -4,6 +4,7 @@ use super::aim::{AimBy, Target, angle_deg, drop_m, meets_road_m, percent, pointe
 use super::lamps::Lamp;
 use super::report::of_circuit;
 use super::vector::Vector;
+use crate::catalog::unit::{FOOT_M, INCH_MM};
 use crate::job::{Adjuster, CircuitId, FoundMark, Job, Region};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -303,13 +304,10 @@ impl Place {
 
 /// A length on a wall in both units: `101 mm (4 in)`.
 pub fn both_units(m: f64) -> String {
-    let inch = m / 0.0254;
+    let inch = 1000.0 * m / INCH_MM;
     // A sixteenth of an inch is what a tape shows; a tenth is said more easily.
     format!("{:.0} mm ({:.1} in)", 1000.0 * m, inch)
 }
-
-/// Foot, m. Source: international foot of 1959.
-const FOOT_M: f64 = 0.3048;
 
 /// Inclination of a mark that was found for a lamp of a height, degrees.
 fn down_deg(found: FoundMark, lamp_up_m: f64) -> f64 {

@@ -14,7 +14,7 @@ async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
     for (typed, says) in [
         ("-3", "cannot be right; give"),
         ("NaN", "\"NaN\" is not a number. Give it in m."),
-        ("0.8 ft", "Give it in m, not in ft."),
+        ("0.8 V", "Give it in m, not in V."),
         ("1e9", "Give it in m, not in e9."),
         ("99999999", "cannot be right; give"),
         ("far", "\"far\" is not a number. Give it in m."),
@@ -30,8 +30,21 @@ async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
         Ok(held["job"]["circuits"][0]["run"]["supply"][3]["length_m"] == 0.8)
     })
     .await?;
+    // What is refused is called by its name at the top, wherever its box is.
+    page.fill(PLACE, "99").await?;
+    page.says("Not saved: Rear work lamps, Rail to lamps, length").await?;
     page.fill(PLACE, "0.9").await?;
     page.saved().await?;
+    // Feet, inches and millimetres are taken where metres are asked.
+    for (typed, length_m) in [("3 ft", 0.9144), ("30 in", 0.762), ("850 mm", 0.85)] {
+        page.fill(PLACE, typed).await?;
+        page.until(typed, || async {
+            let text = reqwest::get(server.at("/api/jobs/1")).await?.text().await?;
+            let held: Value = serde_json::from_str(&text)?;
+            Ok(held["job"]["circuits"][0]["run"]["supply"][3]["length_m"] == length_m)
+        })
+        .await?;
+    }
     page.close().await
 }
 

@@ -3,6 +3,7 @@
 use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::light::{CatalogLight, lights};
+use jovek_core::catalog::unit::{OtherUnit, other_units};
 use jovek_core::catalog::zone;
 use jovek_core::diagnose::predict::OVERLOAD_OHM;
 use jovek_core::fresh::{
@@ -69,6 +70,8 @@ pub struct Catalog {
     pub functions: Vec<FunctionChoice>,
     /// What can be put on while such a wire is probed.
     pub put_on: Vec<PutOnChoice>,
+    /// Units that may be typed in place of the one that a field has.
+    pub units: Vec<OtherUnit>,
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
     /// Allowances that count where the shop has not said.
@@ -102,6 +105,7 @@ pub(super) async fn catalog() -> Json<Catalog> {
         connectors: connectors(),
         functions: functions(),
         put_on: put_on(),
+        units: other_units(),
         overload_ohm: OVERLOAD_OHM,
     })
 }

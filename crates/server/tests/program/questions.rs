@@ -80,7 +80,7 @@ fn wrong_questions_are_named() {
     wrong["shift"]["legs"][0]["minutes"] = json!(-4);
     let (status, detail) = asks("/api/budget", &wrong);
     assert_eq!(status, 422);
-    assert!(detail.contains("shift.legs[0].minutes"), "{detail}");
+    assert!(detail.contains("shift, leg 1, minutes: -4 min"), "{detail}");
     // A job without a circuit has nothing to prove and nothing to draw, and that is fine.
     let mut empty = job.clone();
     empty["circuits"] = json!([]);

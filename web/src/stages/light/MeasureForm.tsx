@@ -2,15 +2,16 @@ import { useState } from "react";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { readNumber } from "../../ui/fields";
+import { useReader } from "../../ui/reader";
 
 /** A measured current counts only with the voltage it was taken at: both are kept together. */
 export function MeasureForm({ at }: { at: string }) {
   const { edit } = useDesk();
+  const reader = useReader();
   const [amps, setAmps] = useState("");
   const [volts, setVolts] = useState("");
   const [asked, setAsked] = useState(false);
-  const typed = [readNumber(amps, "A"), readNumber(volts, "V")];
+  const typed = [reader(amps, "A"), reader(volts, "V")];
   const fault = typed.find((t) => typeof t === "string" && t !== "empty");
   const missing = typed.includes("empty") ? "Give amps and volts." : undefined;
   const keep = () => {
