@@ -4,8 +4,8 @@ use crate::job::{
     Adjuster, At, BulbPlace, Coding, CodingBit, ConnectorKind, Edge, FactoryCircuit, FactoryId,
     FactoryKind, Flash, FoundWire, Held, HitchLamp, LampColour, LedBulb, LinkSide, LoadResistor,
     LoopWire, LuxSpot, Mount, Obstacle, OutputKind, Permit, PinFunction, Probe, PutOn, Region,
-    ResistorSeat, Screw, Section, Signal, Slack, StopFrom, StopLight, SupplyState, SwapFunction,
-    TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
+    ResistorSeat, Screw, Section, SeriesPins, Signal, Slack, StopFrom, StopLight, SupplyState,
+    SwapFunction, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
 };
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
@@ -34,6 +34,8 @@ pub struct Fresh {
     pub flash: Flash,
     /// A permit for a warning colour.
     pub permit: Permit,
+    /// Pins of a series.
+    pub series_pins: SeriesPins,
     /// A load resistor.
     pub resistor: LoadResistor,
     /// One more place of bulbs in it.
@@ -118,9 +120,17 @@ pub fn fresh() -> Fresh {
             vec![place("rear", "PY21W", Some(led.clone()))],
             Watcher::ElectronicFlasher { least_a: None },
         ),
-        coding_bit: CodingBit { module: "Body module".into(), bit: 0, value: 0, written: None },
+        coding_bit: CodingBit {
+            module: "Body module".into(),
+            bit: 0,
+            value: 0,
+            written: None,
+            series: None,
+            pins: Vec::new(),
+        },
         flash: Flash { hz: 2.0, duty: 0.3 },
         permit: Permit { colour: LampColour::Amber, by: "the authority".into() },
+        series_pins: SeriesPins { series: String::new(), pins: String::new() },
         resistor: LoadResistor { ohm: 22.0, seat: ResistorSeat::BareMetal },
         bulbs: place("front", "P21W", None),
         led,

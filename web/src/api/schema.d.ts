@@ -1582,6 +1582,10 @@ export interface components {
             bit: number;
             /** @description Module, and series where pins and bits differ. */
             module: string;
+            /** @description Its pins for this function, series by series. */
+            pins?: components["schemas"]["SeriesPins"][];
+            /** @description The model series that stands on the module; none as long as nobody looked. */
+            series?: string | null;
             /**
              * Format: int32
              * @description The value as read.
@@ -2333,6 +2337,8 @@ export interface components {
             screw: components["schemas"]["Screw"];
             /** @description A section of a path. */
             section: components["schemas"]["Section"];
+            /** @description Pins of a series. */
+            series_pins: components["schemas"]["SeriesPins"];
             /** @description Length left coiled. */
             slack: components["schemas"]["Slack"];
             /** @description A spot where lux is looked at. */
@@ -4435,6 +4441,13 @@ export interface components {
             name: string;
             /** @description Surroundings. */
             zone?: components["schemas"]["Zone"];
+        };
+        /** @description Pins of a module's connector in one model series. */
+        SeriesPins: {
+            /** @description Connector and pins, such as `X2, pins 14 and 27`. */
+            pins: string;
+            /** @description The series. */
+            series: string;
         };
         /** @description The shelf. */
         Shelf: {

@@ -52,7 +52,8 @@ pub use supply::{
     Supply, SystemVoltage, Vehicle, VehicleSide,
 };
 pub use swap::{
-    BulbPlace, CodingBit, LedBulb, LoadResistor, ResistorSeat, Smoothing, SwapFunction, Watcher,
+    BulbPlace, CodingBit, LedBulb, LoadResistor, ResistorSeat, SeriesPins, Smoothing, SwapFunction,
+    Watcher,
 };
 pub use trailer::{
     ConnectorKind, FoundWire, HitchLamp, LinkSide, LoopWire, PinFunction, PutOn, StopFrom,

@@ -123,6 +123,22 @@ pub struct CodingBit {
     /// The value as written and read back; none as long as nothing was written.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub written: Option<u32>,
+    /// The model series that stands on the module; none as long as nobody looked.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub series: Option<String>,
+    /// Its pins for this function, series by series.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pins: Vec<SeriesPins>,
+}
+
+/// Pins of a module's connector in one model series.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SeriesPins {
+    /// The series.
+    pub series: String,
+    /// Connector and pins, such as `X2, pins 14 and 27`.
+    pub pins: String,
 }
 
 /// A lamp function whose bulbs are swapped.

@@ -4,7 +4,9 @@ use super::ghost::{Other, through_lost_ground};
 use super::judge::{filament, flashes, is_told};
 use super::resistor::{AT_V, MOST_V, Resistor, case_text};
 use crate::circuit::SolveError;
-use crate::job::{BulbPlace, LedBulb, ResistorSeat, Smoothing, SwapFunction, Watcher};
+use crate::job::{
+    BulbPlace, CodingBit, LedBulb, ResistorSeat, SeriesPins, Smoothing, SwapFunction, Watcher,
+};
 use crate::work::coding::{CodingError, set_bit};
 
 /// What was done so that the watcher is content, item by item.
@@ -44,6 +46,28 @@ fn heat_w(place: &BulbPlace, led: &LedBulb) -> f64 {
         Some((_, bulb)) if led.is_monitored_type => led.watt.max(bulb.watt),
         _ => led.watt,
     }
+}
+
+/// Which pins of a module do it: they are others in each model series. None where nobody told any. Common practice.
+pub fn pins_text(c: &CodingBit) -> Option<String> {
+    let of = |p: &SeriesPins| format!("{}: {}", p.series, p.pins);
+    let all: Vec<String> = c.pins.iter().map(of).collect();
+    if all.is_empty() {
+        return None;
+    }
+    let Some(series) = c.series.as_deref().filter(|s| !s.is_empty()) else {
+        return Some(format!(
+            "Pins by series: {}. Read the series off the module.",
+            all.join("; ")
+        ));
+    };
+    Some(match c.pins.iter().find(|p| p.series.eq_ignore_ascii_case(series)) {
+        Some(own) => format!("Series {series}: {}; other series have other pins.", own.pins),
+        None => format!(
+            "No pins are told for series {series}, only {}: look them up before you probe or cut.",
+            all.join("; ")
+        ),
+    })
 }
 
 /// What a coding value says against its bit.
@@ -101,6 +125,9 @@ pub(super) fn notes(swap: &SwapFunction) -> Result<Vec<String>, SolveError> {
         }
     }
     out.extend(coding_note(&swap.watched));
+    if let Watcher::Module { coding: Some(c), .. } = &swap.watched {
+        out.extend(pins_text(c));
+    }
     if let Some(r) = swap.resistor {
         let mean_w = Resistor::fitted(r.ohm).mean_w(flashes(swap.signal));
         let case = case_text(mean_w, r.seat);

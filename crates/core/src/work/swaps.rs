@@ -3,7 +3,7 @@
 use super::steps::Maker;
 use crate::job::{Smoothing, SwapFunction, Watcher};
 use crate::swap::judge::{filament, flashes};
-use crate::swap::notes::seat_words;
+use crate::swap::notes::{pins_text, seat_words};
 use crate::swap::resistor::Resistor;
 
 /// To open a lamp, change a bulb and close it again, min. Common practice.
@@ -98,6 +98,7 @@ fn coding(m: &mut Maker, swap: &SwapFunction, id: &str) {
         format!("read the value: {} is noted as the one before", c.value),
         format!("write {written}, once; read it again, key off and on"),
     ];
+    step.how.extend(pins_text(c));
     step.cautions =
         vec!["Battery charged and held: a module that loses power while it is written is lost."];
     m.after(id, &["battery-on"]);

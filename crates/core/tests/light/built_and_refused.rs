@@ -6,7 +6,8 @@ use jovek_core::answers::assess;
 use jovek_core::job::{
     Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, FoundMark, Held, Instead, Job,
     LampColour, LedBulb, Lighting, LoadResistor, LuxSpot, Mount, Optic, Permit, Photometric,
-    Region, ResistorSeat, Signal, Smoothing, SwapFunction, TrailerLink, WarningClass, Watcher,
+    Region, ResistorSeat, SeriesPins, Signal, Smoothing, SwapFunction, TrailerLink, WarningClass,
+    Watcher,
 };
 use jovek_core::proof::prove;
 use jovek_core::rules::Grade;
@@ -108,7 +109,14 @@ fn full() -> Job {
         least_a: Some(0.5),
         has_cold_pulses: true,
         duty: Some(0.2),
-        coding: Some(CodingBit { module: "Body".into(), bit: 6, value: 18, written: Some(82) }),
+        coding: Some(CodingBit {
+            module: "Body".into(),
+            bit: 6,
+            value: 18,
+            written: Some(82),
+            series: Some("2".into()),
+            pins: vec![SeriesPins { series: "2".into(), pins: "X2, pin 14".into() }],
+        }),
     };
     job.swaps = vec![SwapFunction {
         resistor: Some(LoadResistor { ohm: 8.2, seat: ResistorSeat::FreeAir }),
@@ -174,6 +182,8 @@ fn what_cannot_be_is_refused_with_its_place() {
                         bit: 9,
                         value: 18,
                         written: None,
+                        series: None,
+                        pins: Vec::new(),
                     }),
                 }
             },

@@ -116,7 +116,14 @@ fn a_resistor_brings_the_current_back() {
 /// none.
 #[test]
 fn remedies_in_their_order() {
-    let coding = CodingBit { module: "Body".into(), bit: 3, value: 16, written: None };
+    let coding = CodingBit {
+        module: "Body".into(),
+        bit: 3,
+        value: 16,
+        written: None,
+        series: None,
+        pins: Vec::new(),
+    };
     let watched =
         Watcher::Module { least_a: None, has_cold_pulses: true, duty: None, coding: Some(coding) };
     let both = [("P21W", Some(2.0)), ("P21W", Some(2.0)), ("P21W", Some(2.0))];

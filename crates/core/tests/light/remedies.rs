@@ -4,8 +4,8 @@ use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::answers::{assess, study};
 use jovek_core::job::{
-    BulbPlace, CodingBit, Job, LedBulb, LoadResistor, Reading, ResistorSeat, Signal, Smoothing,
-    SwapFunction, Watcher,
+    BulbPlace, CodingBit, Job, LedBulb, LoadResistor, Reading, ResistorSeat, SeriesPins, Signal,
+    Smoothing, SwapFunction, Watcher,
 };
 use jovek_core::prove::{Check, Verdict};
 use jovek_core::record::built::as_built;
@@ -47,7 +47,14 @@ fn any_function() -> impl Strategy<Value = SwapFunction> {
     let bulb = || proptest::sample::select(&["P21W", "PY21W", "R5W", "W5W", "W16W", "P21/5W"][..]);
     let led = || proptest::option::weighted(0.7, 0.3..6.0f64);
     let coding = proptest::option::of((0u32..8, 0u32..256)).prop_map(|c| {
-        c.map(|(bit, value)| CodingBit { module: "Body".into(), bit, value, written: None })
+        c.map(|(bit, value)| CodingBit {
+            module: "Body".into(),
+            bit,
+            value,
+            written: None,
+            series: None,
+            pins: Vec::new(),
+        })
     });
     let module = (any::<bool>(), proptest::option::of(0.05..0.9f64), coding)
         .prop_map(|(cold, duty, coding)| module(cold, duty, coding));
@@ -144,7 +151,14 @@ fn what_takes_which_pulses() {
 #[test]
 fn a_wrong_coding_is_told() {
     let with = |written| {
-        let coding = CodingBit { module: "Body".into(), bit: 6, value: 18, written };
+        let coding = CodingBit {
+            module: "Body".into(),
+            bit: 6,
+            value: 18,
+            written,
+            series: None,
+            pins: Vec::new(),
+        };
         judged(&rear(module(false, None, Some(coding))))
     };
     assert_eq!(with(None).result, SwapResult::FaultMessage);
@@ -208,7 +222,7 @@ fn the_van_is_as_it_was_left() {
     assert_eq!(
         without,
         [
-            "Body module, series 2, rear lamps LED: 18 before, 82 written",
+            "Body module, rear lamps LED: 18 before, 82 written",
             "LED lamps of the monitored type",
             "load resistor 33 ohm on bare metal",
             "load resistor 33 ohm on bare metal",
@@ -311,4 +325,33 @@ fn lamps_and_resistors_are_listed() {
     assert!(told("1 × LED 3 W in place of PY21W") && told("load resistor 33 ohm on bare metal"));
     let coding = record.coding.iter().find(|c| c.module.starts_with("Body module")).unwrap();
     assert_eq!((coding.text.as_str(), coding.is_wrong), ("bit 6 set: 18 before, 82 after", false));
+}
+
+/// Pins are those of the module's own series; without a series all are told, with an unknown one none is taken. Common
+/// practice: a pin belongs to a model series.
+#[test]
+fn pins_belong_to_a_series() {
+    let pins = |series: &str, pins: &str| SeriesPins { series: series.into(), pins: pins.into() };
+    let with = |series: Option<&str>| {
+        let coding = CodingBit {
+            module: "Body".into(),
+            bit: 6,
+            value: 18,
+            written: Some(82),
+            series: series.map(str::to_owned),
+            pins: vec![pins("1", "X1, pin 14"), pins("2", "X2, pin 27")],
+        };
+        let answer = judged(&rear(module(false, None, Some(coding))));
+        answer.notes.into_iter().find(|n| n.contains("eries")).unwrap()
+    };
+    assert_eq!(
+        with(None),
+        "Pins by series: 1: X1, pin 14; 2: X2, pin 27. Read the series off the module."
+    );
+    assert_eq!(with(Some("2")), "Series 2: X2, pin 27; other series have other pins.");
+    assert!(with(Some("3")).starts_with("No pins are told for series 3"), "{}", with(Some("3")));
+    let of = demo22();
+    let made = steps(&of, &study(&of), &assess(&of));
+    let step = made.iter().find(|s| s.id.0 == "swap.1.code").unwrap();
+    assert!(step.how.iter().any(|h| h.starts_with("Series 2: ")), "{:?}", step.how);
 }

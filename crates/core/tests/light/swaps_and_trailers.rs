@@ -160,7 +160,16 @@ fn modules_report_pulse_and_glow() {
         coding,
     };
     let rear = || vec![place("rear", "P21W", Some(3.0))];
-    let coding = |value| Some(CodingBit { module: "Body".into(), bit: 6, value, written: None });
+    let coding = |value| {
+        Some(CodingBit {
+            module: "Body".into(),
+            bit: 6,
+            value,
+            written: None,
+            series: None,
+            pins: Vec::new(),
+        })
+    };
     let lost = judged(Signal::Brake, rear(), module(Some(0.6), false, None, coding(18)));
     assert_eq!(lost.result, SwapResult::FaultMessage);
     assert!(lost.remedies[0].text.contains("add 64, write 82"), "{}", lost.remedies[0].text);

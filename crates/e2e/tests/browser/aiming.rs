@@ -225,11 +225,13 @@ async fn bulbs_become_led() -> Result<()> {
     page.says("Left turn: Fault message").await?;
     page.says("above 60 °C it burns skin").await?;
     crate::no_serious(&page, "swap").await?;
-    page.press("Do this: Tail lamps: Tell the module: Body module, series 2, rear lamps LED")
-        .await?;
+    page.press("Do this: Tail lamps: Tell the module: Body module, rear lamps LED").await?;
     page.says("Tail lamps: Fine").await?;
     let open = "document.querySelectorAll('article details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
+    page.says("Series 2: connector C, pins 14 and 27").await?;
+    page.fill("Series", "3").await?;
+    page.says("No pins are told for series 3").await?;
     // What was written wrong is told.
     page.fill("Value written", "22").await?;
     page.says("22 was written, 82 is right").await?;

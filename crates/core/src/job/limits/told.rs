@@ -95,6 +95,11 @@ impl Checker {
                     if let Some(c) = coding {
                         let at = format!("{at}.watched.coding");
                         self.text(format!("{at}.module"), &c.module, 120);
+                        self.text(format!("{at}.series"), c.series.as_deref().unwrap_or(""), 60);
+                        for (k, p) in c.pins.iter().enumerate() {
+                            self.text(format!("{at}.pins[{k}].series"), &p.series, 60);
+                            self.text(format!("{at}.pins[{k}].pins"), &p.pins, 120);
+                        }
                         self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
                         self.range(format!("{at}.value"), f64::from(c.value), 0.0, 255.0, "");
                         let written = c.written.map(f64::from);
