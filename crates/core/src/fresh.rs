@@ -123,7 +123,7 @@ pub fn fresh() -> Fresh {
         coding_bit: CodingBit {
             module: "Body module".into(),
             bit: 0,
-            value: 0,
+            value: None,
             written: None,
             series: None,
             pins: Vec::new(),

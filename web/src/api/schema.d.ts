@@ -1588,9 +1588,9 @@ export interface components {
             series?: string | null;
             /**
              * Format: int32
-             * @description The value as read.
+             * @description The value as read; none as long as nobody read it.
              */
-            value: number;
+            value?: number | null;
             /**
              * Format: int32
              * @description The value as written and read back; none as long as nothing was written.

@@ -118,8 +118,9 @@ pub struct CodingBit {
     pub module: String,
     /// The bit, 0 to 7.
     pub bit: u32,
-    /// The value as read.
-    pub value: u32,
+    /// The value as read; none as long as nobody read it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub value: Option<u32>,
     /// The value as written and read back; none as long as nothing was written.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub written: Option<u32>,

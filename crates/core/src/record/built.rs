@@ -320,15 +320,19 @@ fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
     job.swaps.iter().filter_map(|swap| {
         let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return None };
         let written = c.written?;
-        let right = set_bit(c.value, c.bit);
+        let Some(value) = c.value else {
+            let text = format!("{written} written, the value before was not noted");
+            return Some(CodingLine { module: c.module.clone(), is_wrong: true, text });
+        };
+        let right = set_bit(value, c.bit);
         Some(CodingLine {
             module: c.module.clone(),
             is_wrong: right != Ok(written),
             text: match right {
                 Ok(after) if after != written => {
-                    format!("{} before, {written} written; {after} is right", c.value)
+                    format!("{value} before, {written} written; {after} is right")
                 }
-                Ok(after) => format!("bit {} set: {} before, {after} after", c.bit, c.value),
+                Ok(after) => format!("bit {} set: {value} before, {after} after", c.bit),
                 Err(e) => e.to_string(),
             },
         })

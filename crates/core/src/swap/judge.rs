@@ -149,7 +149,8 @@ pub(super) fn resistor_a(swap: &SwapFunction) -> f64 {
 /// True where a module knows of LED lamps: its bit stood in the value that was read, or stands in what was written.
 pub(super) fn is_told(watched: &Watcher) -> bool {
     let Watcher::Module { coding: Some(coding), .. } = watched else { return false };
-    coding.bit < BITS && coding.written.unwrap_or(coding.value) >> coding.bit & 1 == 1
+    let value = coding.written.or(coding.value);
+    value.is_some_and(|v| coding.bit < BITS && v >> coding.bit & 1 == 1)
 }
 
 /// Below this current the watcher reports a lost bulb, A; none where nothing counts, or where it was told.

@@ -15,7 +15,10 @@ pub fn in_place(swap: &SwapFunction) -> Vec<String> {
     if let Watcher::Module { coding: Some(c), .. } = &swap.watched
         && let Some(written) = c.written
     {
-        out.push(format!("{}: {} before, {written} written", c.module, c.value));
+        out.push(match c.value {
+            Some(value) => format!("{}: {value} before, {written} written", c.module),
+            None => format!("{}: {written} written, nobody noted the value before", c.module),
+        });
     }
     if swap.leds().any(|(_, led)| led.is_monitored_type) {
         out.push("LED lamps of the monitored type".into());
@@ -73,16 +76,22 @@ pub fn pins_text(c: &CodingBit) -> Option<String> {
 /// What a coding value says against its bit.
 fn coding_note(watched: &Watcher) -> Option<String> {
     let Watcher::Module { coding: Some(c), .. } = watched else { return None };
-    match (set_bit(c.value, c.bit), c.written) {
+    let Some(value) = c.value else {
+        return Some(format!(
+            "{}: read the coding value and note it before anything is written.",
+            c.module
+        ));
+    };
+    match (set_bit(value, c.bit), c.written) {
         (Ok(after), Some(written)) if written != after => Some(format!(
-            "{}: {written} was written, {after} is right: write {} again, read it back, then add the bit once.",
-            c.module, c.value
+            "{}: {written} was written, {after} is right: write {value} again, read it back, then add the bit once.",
+            c.module
         )),
         (Ok(_), _) => None,
         (Err(CodingError::IsSet { .. }), _) if is_told(watched) => Some(format!(
-            "{}: bit {} stands already in {}; adding it again would set another bit. Should a message come, look \
+            "{}: bit {} stands already in {value}; adding it again would set another bit. Should a message come, look \
              elsewhere.",
-            c.module, c.bit, c.value
+            c.module, c.bit
         )),
         (Err(e), _) => Some(format!("{}: {e}.", c.module)),
     }

@@ -65,7 +65,8 @@ pub(super) fn remedies(swap: &SwapFunction, least_a: Option<f64>) -> Vec<Remedy>
 /// The module is told by its bit.
 fn told(swap: &SwapFunction) -> Option<Remedy> {
     let Watcher::Module { coding: Some(coding), .. } = &swap.watched else { return None };
-    let after = set_bit(coding.value, coding.bit).ok()?;
+    let before = coding.value?;
+    let after = set_bit(before, coding.bit).ok()?;
     let mut applied = swap.clone();
     if let Watcher::Module { coding: Some(c), .. } = &mut applied.watched {
         c.written = Some(after);
@@ -73,8 +74,7 @@ fn told(swap: &SwapFunction) -> Option<Remedy> {
     Some(remedy(
         format!("Tell the module: {}", coding.module),
         format!(
-            "Coding value read as {}: set bit {}, add {}, write {after}.",
-            coding.value,
+            "Coding value read as {before}: set bit {}, add {}, write {after}.",
             coding.bit,
             1u32 << coding.bit
         ),

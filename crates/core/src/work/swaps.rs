@@ -95,7 +95,10 @@ fn coding(m: &mut Maker, swap: &SwapFunction, id: &str) {
     let step = m.step(id, format!("{}: {}", swap.name, c.module), 10.0);
     step.tool = "diagnostic tester".into();
     step.how = vec![
-        format!("read the value: {} is noted as the one before", c.value),
+        match c.value {
+            Some(value) => format!("read the value: {value} is noted as the one before"),
+            None => "read the value and note it as the one before".into(),
+        },
         format!("write {written}, once; read it again, key off and on"),
     ];
     step.how.extend(pins_text(c));

@@ -112,7 +112,7 @@ fn full() -> Job {
         coding: Some(CodingBit {
             module: "Body".into(),
             bit: 6,
-            value: 18,
+            value: Some(18),
             written: Some(82),
             series: Some("2".into()),
             pins: vec![SeriesPins { series: "2".into(), pins: "X2, pin 14".into() }],
@@ -180,7 +180,7 @@ fn what_cannot_be_is_refused_with_its_place() {
                     coding: Some(CodingBit {
                         module: "Body".into(),
                         bit: 9,
-                        value: 18,
+                        value: Some(18),
                         written: None,
                         series: None,
                         pins: Vec::new(),

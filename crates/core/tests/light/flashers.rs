@@ -119,7 +119,7 @@ fn remedies_in_their_order() {
     let coding = CodingBit {
         module: "Body".into(),
         bit: 3,
-        value: 16,
+        value: Some(16),
         written: None,
         series: None,
         pins: Vec::new(),

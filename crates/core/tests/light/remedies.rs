@@ -50,7 +50,7 @@ fn any_function() -> impl Strategy<Value = SwapFunction> {
         c.map(|(bit, value)| CodingBit {
             module: "Body".into(),
             bit,
-            value,
+            value: Some(value),
             written: None,
             series: None,
             pins: Vec::new(),
@@ -154,7 +154,7 @@ fn a_wrong_coding_is_told() {
         let coding = CodingBit {
             module: "Body".into(),
             bit: 6,
-            value: 18,
+            value: Some(18),
             written,
             series: None,
             pins: Vec::new(),
@@ -167,6 +167,19 @@ fn a_wrong_coding_is_told() {
     assert_eq!(wrong.result, SwapResult::FaultMessage);
     let note = wrong.notes.iter().find(|n| n.contains("22 was written, 82 is right")).unwrap();
     assert!(note.contains("write 18 again"), "{note}");
+    // Before anybody read the value nothing can be said of it, and nothing is to be written.
+    let coding = CodingBit {
+        module: "Body".into(),
+        bit: 6,
+        value: None,
+        written: None,
+        series: None,
+        pins: Vec::new(),
+    };
+    let unread = judged(&rear(module(false, None, Some(coding))));
+    assert_eq!(unread.result, SwapResult::FaultMessage);
+    assert!(unread.remedies.iter().all(|r| !r.title.starts_with("Tell the module")));
+    assert!(unread.notes.iter().any(|n| n.contains("read the coding value and note it before")));
     // 18 + 64 + 1: told, but another bit moved.
     let more = with(Some(83));
     assert_eq!(more.result, SwapResult::Fine);
@@ -336,7 +349,7 @@ fn pins_belong_to_a_series() {
         let coding = CodingBit {
             module: "Body".into(),
             bit: 6,
-            value: 18,
+            value: Some(18),
             written: Some(82),
             series: series.map(str::to_owned),
             pins: vec![pins("1", "X1, pin 14"), pins("2", "X2, pin 27")],

@@ -164,7 +164,7 @@ fn modules_report_pulse_and_glow() {
         Some(CodingBit {
             module: "Body".into(),
             bit: 6,
-            value,
+            value: Some(value),
             written: None,
             series: None,
             pins: Vec::new(),

@@ -101,7 +101,8 @@ impl Checker {
                             self.text(format!("{at}.pins[{k}].pins"), &p.pins, 120);
                         }
                         self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
-                        self.range(format!("{at}.value"), f64::from(c.value), 0.0, 255.0, "");
+                        let value = c.value.map(f64::from);
+                        self.maybe(format!("{at}.value"), value, 0.0, 255.0, "");
                         let written = c.written.map(f64::from);
                         self.maybe(format!("{at}.written"), written, 0.0, 255.0, "");
                     }

@@ -85,13 +85,7 @@ function Module({
             <legend className="sr-only">Coding</legend>
             <TextField path={`${path}.coding.module`} label="Module, and what the bit is for" />
             <NumberField path={`${path}.coding.bit`} label="Bit" unit="" whole required />
-            <NumberField
-              path={`${path}.coding.value`}
-              label="Value as read"
-              unit=""
-              whole
-              required
-            />
+            <NumberField path={`${path}.coding.value`} label="Value as read" unit="" whole />
             <NumberField path={`${path}.coding.written`} label="Value written" unit="" whole />
             <Button kind="quiet" onClick={() => edit((j) => setAt(j, `${path}.coding`, undefined))}>
               No bit
