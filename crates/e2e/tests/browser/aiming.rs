@@ -227,6 +227,9 @@ async fn bulbs_become_led() -> Result<()> {
     crate::no_serious(&page, "swap").await?;
     page.press("Do this: Tail lamps: Tell the module: Body module, rear lamps LED").await?;
     page.says("Tail lamps: Fine").await?;
+    // Who works by keys is still at this function.
+    let at = page.script("return document.activeElement.innerText", vec![]).await?;
+    ensure!(at.as_str().is_some_and(|t| t.contains("Tail lamps")), "the focus is at {at}");
     let open = "document.querySelectorAll('article details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
     page.says("Series 2: connector C, pins 14 and 27").await?;
@@ -236,7 +239,7 @@ async fn bulbs_become_led() -> Result<()> {
     page.fill("Value written", "22").await?;
     page.says("22 was written, 82 is right").await?;
     page.fill("Value written", "900").await?;
-    page.says("900 cannot be right").await?;
+    page.says("900 cannot be right; give 0 to 255").await?;
     page.fill("Value written", "82").await?;
     page.says("Tail lamps: Fine").await?;
     // The left turn has no resistor now: that of the right turn is put on plastic.

@@ -51,7 +51,8 @@ impl Checker {
 
     fn range(&mut self, path: String, value: f64, low: f64, high: f64, unit: &str) {
         if !(value.is_finite() && (low..=high).contains(&value)) {
-            self.say(path, format!("{value} {unit} cannot be right; give {low} to {high} {unit}"));
+            let unit = if unit.is_empty() { String::new() } else { format!(" {unit}") };
+            self.say(path, format!("{value}{unit} cannot be right; give {low} to {high}{unit}"));
         }
     }
 

@@ -1,3 +1,4 @@
+import { useRef } from "react";
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
 import { setAt } from "../../../sheet/path";
@@ -26,10 +27,15 @@ const WORDS: Record<Answer["result"], string> = {
 /** What the watcher makes of a function, what was done about it and what can be. */
 export function Verdict({ answer, path }: { answer: Answer; path: string }) {
   const { edit } = useDesk();
-  const become = (function_: Schemas["SwapFunction"]) => edit((j) => setAt(j, path, function_));
+  const head = useRef<HTMLHeadingElement>(null);
+  const become = (function_: Schemas["SwapFunction"]) => {
+    edit((j) => setAt(j, path, function_));
+    // The button that was pressed goes: who works by keys stays at this function.
+    head.current?.focus();
+  };
   return (
     <div className="space-y-2">
-      <h2 className="flex flex-wrap items-center gap-2 text-base">
+      <h2 ref={head} tabIndex={-1} className="flex flex-wrap items-center gap-2 text-base">
         <Mark shape={SHAPES[answer.result]} /> {answer.name}: {WORDS[answer.result]}
         {answer.per_minute != null && (
           <span className="font-reading text-sm text-soft">
