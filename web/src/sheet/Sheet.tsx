@@ -45,7 +45,7 @@ import { NextQuestion } from "./NextQuestion";
 import { SaveBar } from "./SaveBar";
 import { StagePanel } from "./StagePanel";
 import { StageTabs } from "./StageTabs";
-import { STAGES, type Stage } from "./stages";
+import { isSigned, STAGES, type Stage } from "./stages";
 import { jobKey, useJob } from "./useJob";
 
 /** While a lamp is aimed its light is what is looked at: all else is asked a moment after, and once. */
@@ -211,11 +211,6 @@ function Desk({
       </FormContext.Provider>
     </DeskContext.Provider>
   );
-}
-
-/** True where the core says that the job is signed: it stays as it is. */
-function isSigned(answers: JobView["answers"]) {
-  return answers.stages.some((s) => s.stage === "sign" && s.state === "done");
 }
 
 /** Says that the job is shown as this device heard it last. */

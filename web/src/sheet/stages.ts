@@ -1,3 +1,5 @@
+import type { JobView } from "../api/client";
+
 /** The stages in working order, with their keys; Try stands beside them. */
 export const STAGES = [
   { stage: "look", label: "Look", key: "1" },
@@ -17,4 +19,9 @@ export type Stage = (typeof STAGES)[number]["stage"];
 
 export function isStage(text: string): text is Stage {
   return STAGES.some((s) => s.stage === text);
+}
+
+/** True where the core says that the job is signed: it stays as it is. */
+export function isSigned(answers: JobView["answers"]) {
+  return answers.stages.some((s) => s.stage === "sign" && s.state === "done");
 }

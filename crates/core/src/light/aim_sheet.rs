@@ -173,7 +173,11 @@ fn aim(
     }];
     if place.on == AimOn::Wall {
         let beside = if drop_m < 0.0 { "above" } else { "below" };
-        rows.push(AimRow { what, text: format!("{} {beside} it", both_units(drop_m.abs())) });
+        let text = match drop_m.abs() {
+            m if m < 0.0005 => "at its own height".to_owned(),
+            m => format!("{} {beside} it", both_units(m)),
+        };
+        rows.push(AimRow { what, text });
     }
     rows.push(AimRow { what: "Mark", text: place.text(mark_m) });
     rows.push(AimRow {

@@ -100,6 +100,8 @@ fn what_the_beam_meets_first_is_where_it_is_aimed() {
     // A level lamp has its mark at its own height.
     let level = &sheet(&job(LampRole::Work, &[mount(0.0, 1.0, 0.0, 0.0)]))[0];
     assert_eq!((level.on, level.mark_m), (AimOn::Wall, 1.0));
+    let spot = level.rows.iter().find(|r| r.what == "Hot spot").unwrap();
+    assert_eq!(spot.text, "at its own height");
     for role in [LampRole::Tail, LampRole::Warning, LampRole::Marker, LampRole::Plate] {
         assert!(sheet(&job(role, &[mount(0.0, 1.0, 180.0, 10.0)])).is_empty(), "{role:?}");
     }

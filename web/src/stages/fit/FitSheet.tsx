@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
+import { isSigned } from "../../sheet/stages";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
 import { PictureList } from "../sign/PictureList";
@@ -47,7 +48,7 @@ function clock(at: string): string {
 /** The step to do now, large enough for a glove, and the whole list below it. */
 export function FitSheet() {
   const { data, error } = useWork();
-  const { outbox } = useDesk();
+  const { outbox, answers } = useDesk();
   const waiting = outbox.waiting.flatMap((w) => ("mark" in w ? [w.mark] : []));
   const press = (step: string, mark: NewMark["mark"]) =>
     outbox.put({ mark: { step, mark, at: new Date().toISOString() } });
@@ -87,7 +88,11 @@ export function FitSheet() {
           }}
         />
       )}
-      {data.is_done && <p className="card p-4 font-semibold">All done. Sign comes next.</p>}
+      {data.is_done && (
+        <p className="card p-4 font-semibold">
+          {isSigned(answers) ? "All done." : "All done. Sign comes next."}
+        </p>
+      )}
       <section aria-label="All steps" className="card p-2">
         <p className="p-2 font-reading text-sm">{data.text}</p>
         <ol>
