@@ -12,7 +12,12 @@ const BULB_PART: f64 = 0.1;
 
 /// Current and behaviour of each function that has LED lamps.
 pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
-    for swap in job.swaps.iter().filter(|s| s.leds().next().is_some()) {
+    for (k, swap) in job.swaps.iter().enumerate().filter(|(_, s)| s.leds().next().is_some()) {
+        // Readings are kept by name: two functions of one name must not share them.
+        let name = match job.swaps[..k].iter().filter(|s| s.name == swap.name).count() {
+            0 => swap.name.clone(),
+            before => format!("{} {}", swap.name, before + 1),
+        };
         let (before_a, after_a) = currents_a(swap);
         let stays = swap.bulbs.iter().filter(|b| b.led.is_none()).cloned().collect();
         let (_, stays_a) = currents_a(&SwapFunction { bulbs: stays, ..swap.clone() });
@@ -24,9 +29,9 @@ pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
         push(
             job,
             Draft {
-                key: format!("swap|{}.swap_a", swap.name),
+                key: format!("swap|{name}.swap_a"),
                 circuit: None,
-                name: format!("{}: current", swap.name),
+                name: format!("{name}: current"),
                 how: "The function on, steady where it flashes; clamp round its wire, or the meter in place of its fuse. \
                       About 12.8 V at the battery."
                     .into(),
@@ -48,9 +53,9 @@ pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
         push(
             job,
             Draft {
-                key: format!("swap|{}.swap_works", swap.name),
+                key: format!("swap|{name}.swap_works"),
                 circuit: None,
-                name: format!("{}: works as before?", swap.name),
+                name: format!("{name}: works as before?"),
                 how: format!(
                     "On and off, key off and on: {rate}no message, no glow while off, no other lamp lit."
                 ),

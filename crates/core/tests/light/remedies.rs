@@ -318,6 +318,12 @@ fn the_meter_on_a_swapped_function() {
         assert_eq!(judged.verdict, verdict, "{value} A");
         assert!(!judged.says.is_empty());
     }
+    // Two functions of one name have readings of their own.
+    let again = job.swaps[2].clone();
+    job.swaps.push(again);
+    let ids: Vec<_> = assess(&job).checks.into_iter().map(|c| c.id.0).collect();
+    assert!(ids.iter().any(|id| id == "swap|Left turn 2.swap_a"), "{ids:?}");
+    assert!(ids.iter().enumerate().all(|(k, id)| !ids[..k].contains(id)), "{ids:?}");
     job.swaps.clear();
     assert!(assess(&job).checks.iter().all(|c| !c.id.0.starts_with("swap|")));
 }
