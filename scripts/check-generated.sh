@@ -3,7 +3,9 @@
 # To refresh them: sh scripts/check-generated.sh --write
 set -eu
 cd "$(dirname "$0")/.."
-cargo build --quiet --locked -p jovek-server
+# Built with the tests, as a whole: for one package alone cargo resolves other features, and core,
+# server and the PDF stack would be compiled a second time.
+cargo test --quiet --locked --workspace --no-run
 jovek=target/debug/jovek
 types() {
     npx openapi-typescript openapi.json -o "$1" >/dev/null

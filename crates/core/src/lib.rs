@@ -4,59 +4,41 @@
 //! job -> plan -> network -> answers
 //! ```
 //!
+//! Each layer is a crate of its own, so that an arrow against the pipeline does not compile. From the
+//! bottom up:
+//!
+//! - [`base`]: figures with their units, sources, grades; packing, tables, writers.
+//! - [`circuit`]: an electrical network; devices, solver, SPICE. Knows nothing of vehicles.
+//! - [`catalog`]: tables and constants of the trade with their sources.
 //! - [`job`]: facts and choices, what a person said or measured. The only thing that is stored.
-//! - [`plan`]: what will be installed. Each lamp circuit becomes a chain of links, source to ground.
-//! - [`circuit`]: the same as an electrical network; devices, solver, SPICE.
-//! - [`sizing`]: wire, fuse, switch and relay, each tried in the solved circuit; reasons as data.
-//! - [`answers`]: volt lines, choices, findings, cut list, parts, expected readings.
-//! - [`proof`]: every combination of inputs, and every single failure, held against the wishes.
-//! - [`budget`]: charge over a shift, hours of light, "will it start on Monday".
-//! - [`rules`]: findings; [`prove`]: readings and their judgement; [`harness`]: cut and parts lists.
-//! - [`diagram`]: the circuit diagram, laid out by rule.
-//! - [`export`]: SPICE, CSV, SVG.
-//! - [`catalog`]: tables with their sources.
-//! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
-//! - [`road`]: what may be where on the road, by region.
-//! - [`light`]: where the light falls, aim, glare, colour.
-//! - [`fresh`]: what new things start as.
-//! - [`state`]: a state of the vehicle by its names.
-//! - [`work`]: steps, their gates and order, how far they are.
-//! - [`stock`]: what the shop holds and pays; the estimate.
-//! - [`strip`]: strip around edges, modules behind openings, screws.
-//! - [`table`]: tables from CSV, bad rows by line.
-//! - [`swap`]: bulbs that become LED; [`trailer`]: connectors and trailers.
-//! - [`diagnose`]: what is wrong, how likely, what to read next; [`record`]: as built, signed, looked at again.
-//! - [`question`]: which unmeasured figure matters most.
+//! - [`plan`]: what will be installed, the network it makes, and the sizes that it needs.
+//! - [`judge`]: what is read out of the solved vehicle: proof, harness, light, budget, work, faults,
+//!   record, findings.
+//! - [`words`]: drawings, packet and open formats: what leaves for people and other programs.
 //!
 //! Every arrow is a pure function: no clock, no file, no network, no randomness. The same job gives
 //! the same answers, to the byte.
+//!
+//! ```
+//! use jovek_core::{answers, job::Job};
+//!
+//! let job = Job::read(include_str!("../../../demo/unit-14.json")).expect("a demo job reads");
+//! let answers = answers::assess(&job);
+//! assert!(!answers.cuts.is_empty());
+//! ```
 
-pub mod answers;
-pub mod budget;
-pub mod catalog;
-pub mod circuit;
-pub mod diagnose;
-pub mod diagram;
-pub mod export;
-pub mod fresh;
-pub mod harness;
-pub mod job;
-pub mod light;
-pub mod moment;
-pub mod plan;
-pub mod proof;
-pub mod prove;
-pub mod question;
-pub mod record;
-pub mod road;
-pub mod route;
-pub mod rules;
-pub mod sizing;
-pub mod state;
-pub mod stock;
-pub mod strip;
-pub mod swap;
-pub mod table;
-pub mod trailer;
-pub mod without;
-pub mod work;
+pub use jovek_base as base;
+pub use jovek_catalog as catalog;
+pub use jovek_circuit as circuit;
+pub use jovek_job as job;
+pub use jovek_judge as judge;
+pub use jovek_plan as plan;
+pub use jovek_words as words;
+
+pub use jovek_judge::{
+    answers, budget, defaults, diagnose, finding, harness, light, moment, option_value, proof,
+    prove, question, record, road, rules, state, stock, strip_answers, swap, trailer, volt_line,
+    work,
+};
+pub use jovek_plan::{route, sizing, strip};
+pub use jovek_words::{board, diagram, export, formboard, packet, practice, sheet};

@@ -7,21 +7,25 @@ use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
 pub use args::Cli;
 use args::{CliFormat, CliRegion, Command, Device};
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::budget::budget;
 use jovek_core::diagnose::{Case, diagnose};
 use jovek_core::export::{ExportError, export_with};
-use jovek_core::harness::formboard;
+use jovek_core::formboard;
 use jovek_core::job::{Job, Region, SupplyState, VehicleState};
 use jovek_core::light::glare::GlareGrade;
-use jovek_core::light::{LightAsked, LightPicture, ies, light, meter::LuxMeter};
+use jovek_core::light::meter::LuxMeter;
+use jovek_core::light::{LightAsked, LightPicture, ies, light};
 use jovek_core::moment::moment;
+use jovek_core::moment::saved_now;
+use jovek_core::plan::study::study;
 use jovek_core::proof::prove;
 use jovek_core::road::judge::{LampOnRoad, RoadVerdict};
 use jovek_core::road::road;
-use jovek_core::rules::Grade;
 use jovek_core::state;
-use jovek_core::stock::{self, StockLine};
+use jovek_core::stock;
+use jovek_core::stock::StockLine;
 use jovek_core::swap::swap;
 use jovek_core::work::bays::{BayPlan, plan};
 use jovek_core::work::learn::learn;
@@ -247,7 +251,7 @@ fn assess_file(path: &Path, json: bool) -> anyhow::Result<u8> {
 
 fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     let job = read_job(path)?;
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     print(&if json {
         serde_json::to_string_pretty(&proof)? + "\n"
     } else {

@@ -142,7 +142,7 @@ impl Line {
         match figure.filter(|v| v.is_finite()) {
             // Overload of an ohmmeter: nothing joins its leads.
             Some(v) if v >= OVERLOAD && unit == "ohm" => {
-                Ok(jovek_core::diagnose::predict::OVERLOAD_OHM)
+                Ok(jovek_core::catalog::meter::OVERLOAD_OHM)
             }
             Some(v) if v.abs() < OVERLOAD => Ok(v),
             _ => Err(DeviceError::NoFigure { answer }),

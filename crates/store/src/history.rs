@@ -5,6 +5,23 @@ use rusqlite::{Connection, OptionalExtension, params};
 use sha2::{Digest, Sha256};
 use std::collections::HashMap;
 
+/// What is bound of a picture, a row of `id, job_id, shows, name, at, who, bytes`: words and bytes.
+fn picture_bound(r: &rusqlite::Row) -> rusqlite::Result<Vec<u8>> {
+    let words: [String; 4] = [r.get(2)?, r.get(3)?, r.get(4)?, r.get(5)?];
+    let bytes: Vec<u8> = r.get(6)?;
+    Ok(bind_picture(&words, &bytes))
+}
+
+pub(crate) fn bind_picture(words: &[String; 4], bytes: &[u8]) -> Vec<u8> {
+    let mut out = Vec::with_capacity(bytes.len() + 128);
+    for word in words {
+        out.extend((word.len() as u64).to_be_bytes());
+        out.extend(word.as_bytes());
+    }
+    out.extend(bytes);
+    out
+}
+
 /// What an entry speaks of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum What {
@@ -203,7 +220,7 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
     let mut query = db.prepare("SELECT id, job_id, shows, name, at, who, bytes FROM picture")?;
     let mut rows = query.query([])?;
     while let Some(r) = rows.next()? {
-        pictures.insert(r.get(0)?, (r.get(1)?, sha256(&crate::picture::bound(r)?)));
+        pictures.insert(r.get(0)?, (r.get(1)?, sha256(&picture_bound(r)?)));
     }
     let mut before = String::new();
     let mut query = db.prepare(

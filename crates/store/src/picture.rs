@@ -24,23 +24,6 @@ pub struct PictureInfo {
     pub who: String,
 }
 
-/// What the history binds of a row of `id, job_id, shows, name, at, who, bytes`: words and bytes.
-pub(crate) fn bound(r: &rusqlite::Row) -> rusqlite::Result<Vec<u8>> {
-    let words: [String; 4] = [r.get(2)?, r.get(3)?, r.get(4)?, r.get(5)?];
-    let bytes: Vec<u8> = r.get(6)?;
-    Ok(bind(&words, &bytes))
-}
-
-fn bind(words: &[String; 4], bytes: &[u8]) -> Vec<u8> {
-    let mut out = Vec::with_capacity(bytes.len() + 128);
-    for word in words {
-        out.extend((word.len() as u64).to_be_bytes());
-        out.extend(word.as_bytes());
-    }
-    out.extend(bytes);
-    out
-}
-
 impl Store {
     /// Adds a picture to a job. Returns its id.
     ///
@@ -72,7 +55,7 @@ impl Store {
         )?;
         let id = tx.last_insert_rowid();
         let words = [shows.into(), name.into(), at.clone(), who.into()];
-        let content = bind(&words, bytes);
+        let content = history::bind_picture(&words, bytes);
         let change =
             Change { job_id, subject: id, at: &at, who, what: What::Picture, content: &content };
         history::add(&tx, &change)?;

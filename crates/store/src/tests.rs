@@ -1,7 +1,7 @@
 //! The store: revisions, undo, conflicts, and every way in which a file can be bad.
 
 use crate::{Store, StoreError};
-use jovek_core::job::{DropLimit, Job, JointSchool, Shop};
+use jovek_core::job::{DropLimit, Job, JointPractice, Shop};
 use jovek_core::stock::StockLine;
 use proptest::prelude::*;
 use std::fs;
@@ -13,7 +13,8 @@ fn the_shops_habits_are_kept() {
     let path = folder.path().join("jovek.db");
     let mut store = Store::open(&path).unwrap();
     assert_eq!(store.shop().unwrap(), Shop::default());
-    let habits = Shop { drop: DropLimit::HalfVolt, joint: JointSchool::Solder, ..Shop::default() };
+    let habits =
+        Shop { drop: DropLimit::HalfVolt, joint: JointPractice::Solder, ..Shop::default() };
     store.set_shop(&habits).unwrap();
     store.set_shop(&habits).unwrap();
     drop(store);

@@ -1409,7 +1409,7 @@ export interface components {
             after?: string | null;
             /** @description What stood there; none where nothing did. */
             before?: string | null;
-            /** @description Place, such as `circuits[0].run.supply[2].length_m`. */
+            /** @description DiffPath, such as `circuits[0].run.supply[2].length_m`. */
             path: string;
             /** @description The place in words, such as `Rear work lamps, Rail to lamps, length`. */
             place: string;
@@ -1536,7 +1536,7 @@ export interface components {
             current_a: number;
             /**
              * Format: double
-             * @description What its dimmers leave of the light, percent; none without one that is turned down.
+             * @description PartKind its dimmers leave of the light, percent; none without one that is turned down.
              */
             dimmed_percent?: number | null;
             /** @description True where its lamps glow weakly. */
@@ -1553,7 +1553,7 @@ export interface components {
             path: string[];
             /** @description `lit, 3.40 A`, `lit, 3.40 A for 40 % of the time`, or `dark`. */
             text: string;
-            /** @description What turned it on: `through diode 1 from Reverse lamps`. */
+            /** @description PartKind turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
         };
         /** @description A coding value that was changed. */
@@ -1691,7 +1691,7 @@ export interface components {
         ConnectorKind: "flat4" | "flat5" | "round6" | "blade7" | "heavy7" | "iso12n" | "iso12s" | "iso13" | "iso24n" | "iso7638";
         /** @description Switch and relay of an own circuit. */
         Control: {
-            joint?: null | components["schemas"]["JointSchool"];
+            joint?: null | components["schemas"]["JointPractice"];
             kind?: null | components["schemas"]["ControlKind"];
             /**
              * Format: double
@@ -1727,13 +1727,13 @@ export interface components {
             /** @description The job. */
             job: components["schemas"]["Job"];
             /** @description What is tried. */
-            trial: components["schemas"]["Trial"];
+            trial: components["schemas"]["OptionTrial"];
         };
         /** @description A combination that shows what is wrong. */
         Counter: {
             /** @description Keys of what is on: what Try is given. */
             on: string[];
-            /** @description What happens then. */
+            /** @description PartKind happens then. */
             says: string;
             /** @description The combination in words. */
             words: string;
@@ -2141,9 +2141,9 @@ export interface components {
             /** @description Where it sits. */
             spot: components["schemas"]["Spot"];
         };
-        /** @description What one failure does. */
+        /** @description PartKind one failure does. */
         Failure: {
-            /** @description What it does to each lamp; empty where nobody would see it. */
+            /** @description PartKind it does to each lamp; empty where nobody would see it. */
             effects: string[];
             grade?: null | components["schemas"]["Grade"];
             /** @description How it fails. */
@@ -2379,7 +2379,7 @@ export interface components {
          * @description How the fuse is chosen between load and wire.
          * @enum {string}
          */
-        FuseSchool: "down_to_load" | "wire_only";
+        FusePractice: "down_to_load" | "wire_only";
         /** @description Readings on both sides of an empty fuse position, V. */
         FuseSurvey: {
             /**
@@ -2455,7 +2455,7 @@ export interface components {
          * @description Where a new circuit's return goes.
          * @enum {string}
          */
-        GroundSchool: "local_stud" | "battery_negative" | "distribution_stud";
+        GroundPractice: "local_stud" | "battery_negative" | "distribution_stud";
         /**
          * @description What can hurt a wire on a way.
          * @enum {string}
@@ -2605,7 +2605,7 @@ export interface components {
             what: string[];
         };
         /**
-         * @description What kind of input one is.
+         * @description PartKind kind of input one is.
          * @enum {string}
          */
         InputKind: "signal" | "towing" | "switch" | "momentary" | "memory";
@@ -2620,11 +2620,11 @@ export interface components {
             is_on: boolean;
             /** @description Its key. */
             key: string;
-            /** @description What kind it is. */
+            /** @description PartKind kind it is. */
             kind: components["schemas"]["InputKind"];
             /** @description As it is spoken. */
             label: string;
-            /** @description What is on after it is turned over, with what must go along. */
+            /** @description PartKind is on after it is turned over, with what must go along. */
             turned: string[];
         };
         /** @description A candidate for the same place. */
@@ -2814,7 +2814,7 @@ export interface components {
          * @description How wires are joined.
          * @enum {string}
          */
-        JointSchool: "crimp" | "solder" | "tap" | "plug_in";
+        JointPractice: "crimp" | "solder" | "tap" | "plug_in";
         /** @description A reading with its verdict. */
         Judgement: {
             reading?: null | components["schemas"]["Reading"];
@@ -3383,7 +3383,7 @@ export interface components {
             battery_v: number;
             /** @description Relays that open and close without end. */
             buzzers: string[];
-            /** @description What is different from the moment before. */
+            /** @description PartKind is different from the moment before. */
             changes: string[];
             /** @description The circuits that are added. */
             circuits: components["schemas"]["CircuitNow"][];
@@ -3402,7 +3402,7 @@ export interface components {
             open_circuit_v: number;
             /** @description Parts that can fail. */
             parts: components["schemas"]["PartNow"][];
-            /** @description What is on, in words. */
+            /** @description PartKind is on, in words. */
             words: string;
         };
         /** @description What is asked of Try. */
@@ -3527,6 +3527,20 @@ export interface components {
             kelvin?: number | null;
             /** @description One for each lamp; the others stand where lamps of their kind usually do. */
             mounts?: components["schemas"]["Mount"][];
+        };
+        /** @description What is tried. */
+        OptionTrial: {
+            /** @enum {string} */
+            try: "forbid";
+            /** @description The way. */
+            way: components["schemas"]["WayId"];
+        } | {
+            /** @description The circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /** @enum {string} */
+            try: "pin";
+            /** @description The way. */
+            way: components["schemas"]["WayId"];
         };
         /** @description Another unit for a field. */
         OtherUnit: {
@@ -3865,7 +3879,7 @@ export interface components {
             /** @description Readings taken so far, in order. */
             taken?: components["schemas"]["CheckId"][];
         };
-        /** @description What can be probed on one circuit, or on the vehicle itself. */
+        /** @description PartKind can be probed on one circuit, or on the vehicle itself. */
         PracticeBoard: {
             circuit?: null | components["schemas"]["CircuitId"];
             drawing?: null | components["schemas"]["PracticeDrawing"];
@@ -3890,7 +3904,7 @@ export interface components {
              * @description Height, mm.
              */
             h: number;
-            /** @description What is drawn. */
+            /** @description PartKind is drawn. */
             items: components["schemas"]["Item"][];
             /** @description Where leads go. */
             terminals: components["schemas"]["PracticeTerminal"][];
@@ -4029,7 +4043,7 @@ export interface components {
             states_text: string;
             /** @description Combinations that have no steady state, and why. */
             unsolved: components["schemas"]["Counter"][];
-            /** @description What modules notice. */
+            /** @description PartKind modules notice. */
             watched: components["schemas"]["Watched"][];
             /** @description Each lamp function. */
             wishes: components["schemas"]["WishProof"][];
@@ -4123,7 +4137,7 @@ export interface components {
         };
         /** @description A reading that can be taken. */
         ReadingAnswer: {
-            /** @description Its id, for [`crate::job::Reading`]. */
+            /** @description Its id, for [`jovek_job::Reading`]. */
             check: components["schemas"]["CheckId"];
             /** @description Where the leads go and what is on. */
             how: string;
@@ -4316,7 +4330,7 @@ export interface components {
          * @description Where the shop likes to run its wires.
          * @enum {string}
          */
-        RouteSchool: "inside_rail" | "existing_lines";
+        RoutePractice: "inside_rail" | "existing_lines";
         /** @description A way. */
         RouteWay: {
             /** @description `4 wires, 9.1 mm: loom 13 mm, fill 43 %, 8 clips, bend 73 mm, 0.21 kg`; empty without wires. */
@@ -4379,7 +4393,7 @@ export interface components {
             is_right: boolean;
             /** @description Its name. */
             name: string;
-            /** @description What is on, and what is lit; or why it cannot be shown. */
+            /** @description PartKind is on, and what is lit; or why it cannot be shown. */
             says: string;
         };
         /** @description A state with a name. */
@@ -4541,9 +4555,9 @@ export interface components {
              */
             end_allowance_m?: number | null;
             /** @description How the fuse is chosen. */
-            fuse?: components["schemas"]["FuseSchool"];
+            fuse?: components["schemas"]["FusePractice"];
             /** @description Where a new circuit's return goes. */
-            ground?: components["schemas"]["GroundSchool"];
+            ground?: components["schemas"]["GroundPractice"];
             /**
              * Format: double
              * @description Wire to spare at each hinge, m; none takes 0.1 m.
@@ -4557,7 +4571,7 @@ export interface components {
             /** @description How a new auxiliary battery is kept apart. */
             isolation?: components["schemas"]["Isolation"];
             /** @description How wires are joined. */
-            joint?: components["schemas"]["JointSchool"];
+            joint?: components["schemas"]["JointPractice"];
             own_colours?: null | components["schemas"]["OwnColours"];
             /**
              * Format: double
@@ -4651,7 +4665,7 @@ export interface components {
             /** @description Places that were added or moved. */
             places?: components["schemas"]["PlaceFact"][];
             /** @description Where the shop likes to run its wires. */
-            school?: components["schemas"]["RouteSchool"];
+            school?: components["schemas"]["RoutePractice"];
             /** @description Ways that were added, measured or forbidden. */
             ways?: components["schemas"]["WayFact"][];
             /**
@@ -5341,20 +5355,6 @@ export interface components {
             /** @description Usual wire. */
             wire: string;
         };
-        /** @description What is tried. */
-        Trial: {
-            /** @enum {string} */
-            try: "forbid";
-            /** @description The way. */
-            way: components["schemas"]["WayId"];
-        } | {
-            /** @description The circuit. */
-            circuit: components["schemas"]["CircuitId"];
-            /** @enum {string} */
-            try: "pin";
-            /** @description The way. */
-            way: components["schemas"]["WayId"];
-        };
         /** @description The vehicle in one state. */
         Tried: {
             /** @description What is seen. */
@@ -5646,7 +5646,7 @@ export interface components {
         /** @description What a person chooses with a way. */
         WayTakes: {
             feed?: null | components["schemas"]["Feed"];
-            joint?: null | components["schemas"]["JointSchool"];
+            joint?: null | components["schemas"]["JointPractice"];
             kind?: null | components["schemas"]["ControlKind"];
         };
         /**

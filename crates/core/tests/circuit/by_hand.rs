@@ -117,9 +117,9 @@ fn the_loop_equation_loses_its_root_where_the_answers_say_collapse() {
         line.map(|l| (l.lamp_v, l.glow)).unwrap()
     };
     let (small_v, small) = glow(10.0);
-    assert!(small_v > 9.0 && small == jovek_core::answers::Glow::Full);
+    assert!(small_v > 9.0 && small == jovek_core::volt_line::Glow::Full);
     let (large_v, large) = glow(150.0);
-    assert!(large_v < 9.0 && large != jovek_core::answers::Glow::Full, "{large_v} V, {large:?}");
+    assert!(large_v < 9.0 && large != jovek_core::volt_line::Glow::Full, "{large_v} V, {large:?}");
 }
 
 /// Two lamps alike draw as much as one of twice the power, but for what a dark driver leaks.

@@ -2,7 +2,7 @@
 //! Sources: petgraph 0.8 (Dijkstra); every subset of ways of a small graph.
 
 use jovek_core::job::{
-    At, Between, BodyKind, PlaceFact, PlaceId, RouteSchool, Skeleton, WayFact, WayId,
+    At, Between, BodyKind, PlaceFact, PlaceId, RoutePractice, Skeleton, WayFact, WayId,
 };
 use jovek_core::route::Graph;
 use jovek_core::route::branch::branched;
@@ -177,7 +177,7 @@ proptest! {
             BodyKind::Pickup, BodyKind::ChassisCab, BodyKind::Van, BodyKind::SmallOffroad,
             BodyKind::RigidLorry, BodyKind::TrailerOneAxle, BodyKind::TrailerTwoAxle, BodyKind::MotorBody,
         ];
-        for school in [RouteSchool::InsideRail, RouteSchool::ExistingLines] {
+        for school in [RoutePractice::InsideRail, RoutePractice::ExistingLines] {
             let plain = Graph::new(&Skeleton { body: KINDS[kind], school, ..Skeleton::default() });
             let mut size = plain.size_m;
             size[axis] *= more;

@@ -1,13 +1,13 @@
 //! Properties of the rule book and of swaps: whatever the lamp, whatever the bulb.
 
 use crate::common::demo_jobs;
+use jovek_core::catalog::bulbs::all;
 use jovek_core::job::{
     At, BulbPlace, Flash, Job, LampColour, LampPlace, LampRole, LedBulb, Mount, Optic, Region,
     Signal, SwapFunction, Watcher,
 };
 use jovek_core::road::judge::RoadVerdict;
 use jovek_core::road::road;
-use jovek_core::swap::bulbs::all;
 use jovek_core::swap::judge::{SwapAnswer, SwapResult, currents_a};
 use jovek_core::swap::resistor::{AT_V, Resistor, VALUES_OHM};
 use jovek_core::swap::swap;

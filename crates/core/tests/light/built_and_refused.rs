@@ -3,14 +3,15 @@
 
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::job::{
     Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, FoundMark, Held, Instead, Job,
     LampColour, LedBulb, Lighting, LoadResistor, LuxSpot, Mount, Optic, Permit, Photometric,
     Region, ResistorSeat, SeriesPins, Signal, Smoothing, SwapFunction, TrailerLink, WarningClass,
     Watcher,
 };
+use jovek_core::moment::saved_now;
 use jovek_core::proof::prove;
-use jovek_core::rules::Grade;
 use jovek_core::trailer::build::{TrailerAsked, build};
 use proptest::prelude::*;
 
@@ -41,7 +42,7 @@ proptest! {
         let stops: Vec<_> = answers.findings.iter().filter(|f| f.grade == Grade::Stop).collect();
         prop_assert!(stops.is_empty(), "{stops:?}");
         prop_assert_eq!(answers.circuits.len(), job.circuits.len());
-        let proof = prove(&job);
+        let proof = prove(&job, saved_now(&job));
         prop_assert!(proof.wishes.iter().all(|w| w.missed == 0), "{:?}", proof.wishes);
         prop_assert!(proof.backfeeds.is_empty(), "{:?}", proof.backfeeds);
         // The longer the trailer, the more wire.

@@ -1,7 +1,6 @@
 //! Glare, mirrors, cameras, fog; pictures of ground and wall; sheets to print.
 
 use crate::common::demo_jobs;
-use jovek_core::answers::study;
 use jovek_core::job::{
     At, Beam, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, Mount, Optic,
     Photometric, Region, SupplyState,
@@ -15,6 +14,7 @@ use jovek_core::light::picture::{Frame, SCALE_LX, around, ground, shade, wall};
 use jovek_core::light::report::reach;
 use jovek_core::light::source::{Distribution, Source};
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
+use jovek_core::plan::study::study;
 use proptest::prelude::*;
 
 fn asked(job: &Job) -> LightAsked {

@@ -1,14 +1,15 @@
 //! The light of whole jobs: voltage counts, spots explain themselves, the aim sheet holds.
 
 use crate::common::demo_jobs;
-use jovek_core::answers::study;
+use jovek_core::catalog::light::FLUX_EXPONENT;
 use jovek_core::job::{
     At, Beam, Held, Job, LampCircuit, LampColour, LampPlace, LampRole, LightKind, Lux, LuxSpot,
     MadeFor, Optic, SupplyState,
 };
-use jovek_core::light::lamps::{Burn, FLUX_EXPONENT, lamps};
+use jovek_core::light::lamps::{Burn, lamps};
 use jovek_core::light::picture::two_digits;
 use jovek_core::light::{LightAsked, LightPicture, light};
+use jovek_core::plan::study::study;
 
 fn asked(job: &Job) -> LightAsked {
     LightAsked {

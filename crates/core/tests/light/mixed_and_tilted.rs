@@ -2,7 +2,8 @@
 
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
-use jovek_core::fresh::{connectors, fresh, functions, put_on, supplies, watchers};
+use jovek_core::base::grade::Grade;
+use jovek_core::defaults::{connectors, fresh, functions, put_on, supplies, watchers};
 use jovek_core::job::{
     At, Beam, Edge, FactoryCircuit, FactoryId, Job, LampColour, LampRole, Lighting, Mount, Optic,
     Photometric, Region, SupplyState, WarningClass,
@@ -12,7 +13,6 @@ use jovek_core::light::picture::{Frame, ground, wall};
 use jovek_core::light::source::{Distribution, Source};
 use jovek_core::light::{LightAsked, LightPicture, light};
 use jovek_core::road::{RoadReport, RoadVerdict, road};
-use jovek_core::rules::Grade;
 use jovek_core::trailer::build::build;
 use proptest::prelude::*;
 

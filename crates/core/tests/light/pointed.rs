@@ -1,12 +1,13 @@
 //! Lamps that are pointed at their work: work, reverse and hitch lamps on wall and ground.
 
 use crate::common::demo_jobs;
-use jovek_core::answers::{Stage, assess};
+use jovek_core::answers::assess;
+use jovek_core::catalog::light::WALL_M;
+use jovek_core::finding::Stage;
 use jovek_core::job::{
     Adjuster, At, Beam, FoundMark, Job, LampCircuit, LampPlace, LampRole, Lighting, Mount, Optic,
     SupplyState,
 };
-use jovek_core::light::aim::WALL_M;
 use jovek_core::light::aim_sheet::{AimAnswer, AimOn};
 use jovek_core::light::lamps::lamps;
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
@@ -253,7 +254,7 @@ proptest! {
         let mut one = job(LampRole::Work, &[mount(left_m, up_m, faces_deg, down_deg)]);
         let aim = sheet(&one).remove(0);
         prop_assert!(aim.range_m[0] <= aim.mark_m + 1e-9 && aim.mark_m <= aim.range_m[1] + 1e-9);
-        let source = &lamps(&one, &jovek_core::answers::study(&one), SupplyState::EngineOff)
+        let source = &lamps(&one, &jovek_core::plan::study::study(&one), SupplyState::EngineOff)
             .unwrap()[0].source;
         let (far_m, high_m) = match aim.on {
             AimOn::Wall => (WALL_M, aim.mark_m),

@@ -2,14 +2,15 @@
 
 use crate::common::demo_jobs;
 use jiff::Timestamp;
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::job::{
     BulbPlace, CodingBit, Job, LedBulb, LoadResistor, Reading, ResistorSeat, SeriesPins, Signal,
     Smoothing, SwapFunction, Watcher,
 };
+use jovek_core::plan::study::study;
 use jovek_core::prove::{Check, Verdict};
 use jovek_core::record::built::as_built;
-use jovek_core::rules::Grade;
 use jovek_core::swap::judge::{SwapAnswer, SwapResult};
 use jovek_core::swap::swap;
 use jovek_core::work::steps;

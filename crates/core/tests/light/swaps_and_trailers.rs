@@ -1,11 +1,11 @@
 //! Bulbs that become LED, and trailers: against the published tables and truth tables.
 
 use crate::common::demo_jobs;
+use jovek_core::catalog::bulbs::{all as all_bulbs, bulb};
 use jovek_core::circuit::{Solution, solve};
 use jovek_core::job::{
     BulbPlace, CodingBit, ConnectorKind, Job, LedBulb, Signal, SwapFunction, TrailerLink, Watcher,
 };
-use jovek_core::swap::bulbs::{all as all_bulbs, bulb};
 use jovek_core::swap::ghost::{Other, through_lost_ground};
 use jovek_core::swap::judge::{SwapAnswer, SwapResult, currents_a};
 use jovek_core::swap::resistor::{AT_V, MOST_V, Resistor, rise_k};
@@ -230,7 +230,7 @@ fn an_led_glows_through_a_lost_ground() {
     assert!(led > 0.3 && other < 0.1, "{led} {other}");
     assert!(tail < tail_with_bulb, "the LED takes voltage from the tail lamp");
     // By hand, with the law of the filament alone: I = Ia (V/Va)^0.55 in all three.
-    let volts = |f: jovek_core::swap::bulbs::Filament, a: f64| {
+    let volts = |f: jovek_core::catalog::bulbs::Filament, a: f64| {
         f.at_v * (a / (f.watt / f.at_v)).powf(1.0 / 0.55)
     };
     let (mut low, mut high) = (0.0, 2.0);

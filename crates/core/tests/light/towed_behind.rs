@@ -2,12 +2,12 @@
 
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::budget::battery::taken_ah_per_h;
 use jovek_core::job::{
     Chemistry, ConnectorKind, Control, FactoryCircuit, FactoryId, Job, LampColour, LampRole,
     Signal, TieInEnd, Towed, TrailerLink, VehicleSide, Wish,
 };
-use jovek_core::rules::Grade;
 use jovek_core::trailer::convert::{Driver, Wire, combined};
 use jovek_core::trailer::link;
 use jovek_core::trailer::towed::{TowedAnswer, TowedTest};

@@ -1,10 +1,11 @@
 //! What a person can get wrong, and the word they get for it.
 
-use jovek_core::answers::{Glow, assess};
+use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::export::{Format, export};
 use jovek_core::job::read::{JobError, MAX_JOB_BYTES};
 use jovek_core::job::{Job, LightKind, MadeFor, SystemVoltage};
-use jovek_core::rules::Grade;
+use jovek_core::volt_line::Glow;
 
 fn refused(text: &str) -> String {
     Job::read(text).expect_err("must be refused").to_string()

@@ -1,12 +1,13 @@
 //! The bodies themselves, and where parts sit on them when nobody said.
 
 use crate::common::bench::{job as bench, switch, wire, with};
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::job::{
     At, Between, BodyKind, ControlKind, Job, LampPlace, PlaceFact, PlaceId, ReturnKind,
-    RouteSchool, Signal, Sites, Skeleton, VehicleSide, VehicleState, WayFact, WayId, Zone,
+    RoutePractice, Signal, Sites, Skeleton, VehicleSide, VehicleState, WayFact, WayId, Zone,
 };
 use jovek_core::moment::moment;
+use jovek_core::plan::study::study;
 use jovek_core::route::body::body;
 use jovek_core::route::path::prices;
 use jovek_core::route::price::{hazard_part, passage_m, price_m};
@@ -197,7 +198,7 @@ fn a_return_to_the_battery_is_laid_all_the_way() {
 #[test]
 fn a_price_is_length_hazards_and_passage() {
     for kind in KINDS {
-        for school in [RouteSchool::InsideRail, RouteSchool::ExistingLines] {
+        for school in [RoutePractice::InsideRail, RoutePractice::ExistingLines] {
             let graph = Graph::new(&Skeleton { body: kind, school, ..Skeleton::default() });
             for (way, price) in graph.ways.iter().zip(prices(&graph)) {
                 let hazards: f64 = way.hazards.iter().map(|&h| hazard_part(h)).sum();

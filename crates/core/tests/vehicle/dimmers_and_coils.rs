@@ -1,16 +1,17 @@
 //! Dimmers in the lamp feed, what lies across relay coils, and lamps that hang on the wire they follow.
 
 use crate::common::bench::{job as bench, switch, with};
-use jovek_core::answers::{WayAnswer, assess, study};
+use jovek_core::answers::{WayAnswer, assess};
 use jovek_core::catalog::relay::{RELAYS, suppression_ohm};
 use jovek_core::diagram::{Item, Sign, diagram};
 use jovek_core::job::{
-    ControlKind, Dimmed, Feed, Job, JointSchool, LightKind, Signal, Suppression, Switch, SwitchId,
-    SwitchKind, SystemVoltage, VehicleState,
+    ControlKind, Dimmed, Feed, Job, JointPractice, LightKind, Signal, Suppression, Switch,
+    SwitchId, SwitchKind, SystemVoltage, VehicleState,
 };
 use jovek_core::moment::{Moment, moment};
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 
 /// Two strips on a shared switch with a dimmer.
 fn dimmed_job() -> Job {
@@ -118,10 +119,11 @@ fn a_resistor_draws_its_part_of_the_coil_current() {
     };
     let coil_a = |job: &Job| {
         let study = study(job);
-        let mut live = Live::at_rest(&study);
+        let mut live = Simulation::at_rest(&study);
         live.put(study.circuits[0].chain.first_lit_by());
         let solution = live.solve().unwrap();
-        let at = live.built.places.iter().position(|p| matches!(p.what, What::Coil(_))).unwrap();
+        let at =
+            live.built.places.iter().position(|p| matches!(p.what, PartKind::Coil(_))).unwrap();
         let (id, _) = live.built.net.iter().nth(at).unwrap();
         (solution.current_a(id), solution.across_v(&live.built.net, id))
     };
@@ -160,7 +162,7 @@ fn the_wire_itself_is_one_of_the_ways() {
     assert!(ways[0].is_advised && ways[0].is_used, "{ways:?}");
     assert_eq!(ways[0].label, "Direct tie-in: wire tail");
     let plug = way(&ways, "Plug-in intermediate lead").takes.clone();
-    assert_eq!((plug.kind, plug.joint), (None, Some(JointSchool::PlugIn)));
+    assert_eq!((plug.kind, plug.joint), (None, Some(JointPractice::PlugIn)));
     let relay = way(&ways, "Relay").takes.clone();
     assert_eq!(relay.feed, Some(Feed::Battery {}));
     let mut plugged = job.clone();
@@ -171,10 +173,10 @@ fn the_wire_itself_is_one_of_the_ways() {
     assert!(!way(&answers.circuits[0].ways, "Direct").is_used);
     assert!(answers.cuts.iter().any(|c| c.from_terminal == "plug-in intermediate lead"));
     // A shop of that school has it first.
-    job.shop.joint = JointSchool::PlugIn;
+    job.shop.joint = JointPractice::PlugIn;
     let ways = assess(&job).circuits[0].ways.clone();
     assert!(ways[0].label.starts_with("Plug-in") && ways[0].is_advised && ways[0].is_used);
-    // What follows more than one wire cannot hang on it.
+    // PartKind follows more than one wire cannot hang on it.
     let two = bench(
         &[("tail", Signal::Parking)],
         jovek_core::job::Wish::Any(vec![with(Signal::Parking), switch("on-off")]),

@@ -2,11 +2,12 @@
 //! pass them all: the meter is played by the same network with one part spoiled.
 //! Common practice for the faults; no source.
 
-use jovek_core::answers::{Answers, assess, study};
+use jovek_core::answers::{Answers, assess};
 use jovek_core::circuit::{Device, Network, Solution, solve};
 use jovek_core::job::{Job, Reading};
 use jovek_core::plan::SupplyState;
 use jovek_core::plan::chain::{Chain, LinkKind};
+use jovek_core::plan::study::study;
 use jovek_core::prove::Verdict;
 
 /// The vehicle on the bench: its network, and the chain of the circuit that is measured.

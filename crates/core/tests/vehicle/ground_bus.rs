@@ -1,16 +1,19 @@
 //! Returns that meet at one bus: one stud to the frame for all circuits on it.
 
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::catalog::contact;
 use jovek_core::circuit::ElementId;
+use jovek_core::defaults::fresh;
 use jovek_core::diagnose::Case;
 use jovek_core::export::{Format, export};
-use jovek_core::fresh::fresh;
-use jovek_core::job::{Fault, FaultKind, GroundSchool, Job, ReturnKind, SupplyState, VehicleState};
+use jovek_core::job::{
+    Fault, FaultKind, GroundPractice, Job, ReturnKind, SupplyState, VehicleState,
+};
 use jovek_core::moment::moment;
 use jovek_core::plan::inputs::Assignment;
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{can_fail, failures, names};
 use jovek_core::route::lay::LaidRole;
 use jovek_core::trailer::build::build;
@@ -27,7 +30,7 @@ fn one_stud_carries_all() {
     let job = trailer();
     assert!(job.circuits.len() >= 4);
     let study = study(&job);
-    let mut live = Live::at_rest(&study);
+    let mut live = Simulation::at_rest(&study);
     let ends: BTreeSet<Option<ElementId>> =
         live.built.circuits.iter().map(|c| *c.links.last().unwrap()).collect();
     assert_eq!(ends.len(), 1, "one stud for all");
@@ -44,7 +47,7 @@ fn one_stud_carries_all() {
     assert!((solution.current_a(stud) - lamps_a).abs() < 1e-6);
     // It fails once, not once for each circuit.
     let stud: Vec<_> =
-        can_fail(&live).into_iter().filter(|f| f.0.what == What::GroundBus).collect();
+        can_fail(&live).into_iter().filter(|f| f.0.what == PartKind::GroundBus).collect();
     assert_eq!(stud.len(), 2, "open and poor");
     assert_eq!(names::full(&job, &study, stud[0].0), "stud of the ground bus");
 }
@@ -106,7 +109,7 @@ fn the_lists_have_the_bus() {
         returns.flat_map(|w| [w.ends.0, w.ends.1]).filter(at_stud).collect();
     assert_eq!(places.len(), 1, "one place for the bus");
     let answers = assess(&job);
-    assert!(answers.findings.iter().all(|f| f.grade != jovek_core::rules::Grade::Stop));
+    assert!(answers.findings.iter().all(|f| f.grade != jovek_core::base::grade::Grade::Stop));
 }
 
 /// The shop's school decides where a new circuit's return goes; the job is read back as it was written.
@@ -114,9 +117,9 @@ fn the_lists_have_the_bus() {
 fn the_school_of_the_shop() {
     let mut job = trailer();
     for (school, by) in [
-        (GroundSchool::LocalStud, ReturnKind::ChassisStud),
-        (GroundSchool::BatteryNegative, ReturnKind::BatteryNegative),
-        (GroundSchool::DistributionStud, ReturnKind::GroundBus),
+        (GroundPractice::LocalStud, ReturnKind::ChassisStud),
+        (GroundPractice::BatteryNegative, ReturnKind::BatteryNegative),
+        (GroundPractice::DistributionStud, ReturnKind::GroundBus),
     ] {
         job.shop.ground = school;
         assert_eq!(school.return_by(), by);

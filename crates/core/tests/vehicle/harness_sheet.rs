@@ -1,11 +1,12 @@
 //! The harness sheet: reels against trying everything, labels and pins against the cut list, the formboard
 //! against the skeleton.
 
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
+use jovek_core::base::packing::{least_reels, plan};
 use jovek_core::export::{Format, export};
-use jovek_core::harness::formboard::board;
-use jovek_core::harness::reels::{least_reels, plan};
+use jovek_core::formboard::board;
 use jovek_core::job::Job;
+use jovek_core::plan::study::study;
 use proptest::prelude::*;
 use std::collections::BTreeMap;
 

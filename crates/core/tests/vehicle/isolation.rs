@@ -2,11 +2,12 @@
 //! laws and the diode equation. Thresholds and losses: common practice, no source.
 
 use crate::common::bench::job as bench;
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::catalog::diode;
 use jovek_core::job::{Auxiliary, Battery, Chemistry, Feed, Isolation, Job, SupplyState, Wish};
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 
 fn job(isolation: Isolation) -> Job {
     let mut job = bench(&[], Wish::OwnSwitch, None);
@@ -37,9 +38,9 @@ struct Seen {
 
 fn look(job: &Job, supply: SupplyState) -> Seen {
     let study = study(job);
-    let mut live = Live::new(&study, study.situation(supply, study.most_lit()));
+    let mut live = Simulation::new(&study, study.situation(supply, study.most_lit()));
     let solution = live.solve().unwrap();
-    let of = |what: What| {
+    let of = |what: PartKind| {
         live.built
             .net
             .iter()
@@ -51,8 +52,8 @@ fn look(job: &Job, supply: SupplyState) -> Seen {
     Seen {
         main_v: solution.node_v(live.built.battery_plus),
         aux_v: solution.node_v(live.built.auxiliary_plus.unwrap()),
-        into_aux_a: of(What::Auxiliary),
-        out_of_main_a: -of(What::Battery),
+        into_aux_a: of(PartKind::Auxiliary),
+        out_of_main_a: -of(PartKind::Battery),
         lamps_a: live.lamps_a(&solution, 0),
     }
 }

@@ -4,7 +4,7 @@ use jovek_core::answers::{Answers, assess};
 use jovek_core::catalog::joint::{JointPlace, joint_at};
 use jovek_core::catalog::terminal::EndKind;
 use jovek_core::harness::CutLine;
-use jovek_core::job::{ColourScheme, Job, JointSchool, OwnColours, Signal, Waypoint, Wish};
+use jovek_core::job::{ColourScheme, Job, JointPractice, OwnColours, Signal, Waypoint, Wish};
 use std::collections::{BTreeMap, BTreeSet};
 
 fn demo(unit: &str) -> Job {
@@ -18,7 +18,7 @@ fn the_place_overrules_the_school() {
     let wet = JointPlace { is_wet: true, ..dry };
     let flexing = JointPlace { flexes: true, ..dry };
     let hot = JointPlace { ambient_c: 110.0, ..dry };
-    use JointSchool::{Crimp, PlugIn, Solder, Tap};
+    use JointPractice::{Crimp, PlugIn, Solder, Tap};
     for (school, place, amps, want) in [
         (Crimp, wet, 20.0, Crimp),
         (Solder, dry, 20.0, Solder),
@@ -42,7 +42,7 @@ fn the_place_overrules_the_school() {
 #[test]
 fn joints_of_the_boom_are_crimped() {
     let mut job = demo("40");
-    job.shop.joint = JointSchool::Solder;
+    job.shop.joint = JointPractice::Solder;
     let answers = assess(&job);
     let branch = answers.joints.iter().find(|j| j.place == "branch +").unwrap();
     assert!(branch.how.starts_with("butt splice"), "{branch:?}");
@@ -159,7 +159,7 @@ fn wrong_polarity_swaps_the_pins() {
 #[test]
 fn an_intermediate_lead_has_both_halves() {
     let mut job = demo("22");
-    job.circuits[0].control.joint = Some(JointSchool::PlugIn);
+    job.circuits[0].control.joint = Some(JointPractice::PlugIn);
     let answers = assess(&job);
     let lead = answers.connectors.iter().find(|c| c.name.contains("intermediate")).unwrap();
     assert_eq!(lead.halves.len(), 2);
@@ -233,9 +233,9 @@ fn functions_keep_their_colours() {
 /// A contact pair of a connector costs what the catalog says it does: the lamp has that much less.
 #[test]
 fn a_connector_is_in_the_network() {
-    use jovek_core::answers::study;
     use jovek_core::catalog::contact::LAMP_PLUG_OHM;
     use jovek_core::plan::chain::LinkKind;
+    use jovek_core::plan::study::study;
     let mut job = demo("51");
     let mut last = job.circuits[0].run.supply.last().unwrap().clone();
     last.name = "To the lamps".into();

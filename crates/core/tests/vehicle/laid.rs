@@ -1,18 +1,19 @@
 //! Wires laid along the skeleton: what the network, the sheet and the figures have to say of the same path.
 
 use crate::common::bench::{job as bench, switch};
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
 use jovek_core::job::{
     At, Between, BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind,
-    Passage, PlaceFact, PlaceId, RouteSchool, Sites, Skeleton, WayFact, WayId, Wish, Zone,
+    Passage, PlaceFact, PlaceId, RoutePractice, Sites, Skeleton, WayFact, WayId, Wish, Zone,
 };
+use jovek_core::option_value::{OptionTrial, cost, tried};
 use jovek_core::plan::chain::WireRole;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::route::LaidRole;
 use jovek_core::route::bundle::{LOOM_BORES_MM, Strand, bundle, clips, diameter_mm};
 use jovek_core::route::lay::slack_m;
-use jovek_core::without::{Trial, cost, tried};
 use proptest::prelude::*;
 
 fn demo(unit: &str) -> Job {
@@ -134,7 +135,7 @@ fn legs_obey_ohm_and_kirchhoff() {
     let chain = &study.circuits[0].chain;
     let sizes = &study.circuits[0].sized.chosen.sizes;
     assert_eq!((chain.legs.len(), chain.back_legs.len()), (2, 2));
-    let mut live = Live::at_rest(&study);
+    let mut live = Simulation::at_rest(&study);
     live.put(chain.first_lit_by());
     let solution = live.solve().unwrap();
     let at = &live.built.circuits[0];
@@ -250,7 +251,7 @@ fn a_measured_length_beats_the_computed_one() {
 fn forbidding_and_pinning_have_their_price() {
     let job = pair();
     let way = WayId::from("rail_lm-rail_lr");
-    let forbid = Trial::Forbid { way: way.clone() };
+    let forbid = OptionTrial::Forbid { way: way.clone() };
     let dear = cost(&job, &forbid);
     assert!(dear.is_possible && dear.wire_m > 0.3, "{dear:?}");
     assert!(dear.says.iter().any(|s| s.contains("more wire")), "{dear:?}");
@@ -259,11 +260,11 @@ fn forbidding_and_pinning_have_their_price() {
     let gone = layout.graph.way(&way).unwrap();
     assert!(layout.wires.iter().all(|w| !w.ways.contains(&gone)));
     // A way that nothing takes is free to forbid.
-    let idle = Trial::Forbid { way: WayId::from("slam-grille") };
+    let idle = OptionTrial::Forbid { way: WayId::from("slam-grille") };
     assert_eq!(cost(&job, &idle).says, ["Nothing changes."]);
     // Pinned to the other rail.
     let right = WayId::from("rail_rf-rail_rm");
-    let pin = Trial::Pin { circuit: CircuitId::from("c1"), way: right.clone() };
+    let pin = OptionTrial::Pin { circuit: CircuitId::from("c1"), way: right.clone() };
     // The other rail is as long; it is the exhaust that makes it dear.
     assert!(cost(&job, &pin).wire_m > -1e-9);
     assert!(
@@ -274,7 +275,7 @@ fn forbidding_and_pinning_have_their_price() {
     let must = layout.graph.way(&right).unwrap();
     assert!(layout.wires.iter().any(|w| w.role == LaidRole::Supply && w.ways.contains(&must)));
     // The only way to a lamp.
-    let only = Trial::Forbid { way: WayId::from("rail_lr-rear_left") };
+    let only = OptionTrial::Forbid { way: WayId::from("rail_lr-rear_left") };
     let lost = cost(&job, &only);
     assert!(!lost.is_possible && lost.says[0].contains("no other path"), "{lost:?}");
     assert!(codes(&tried(&job, &only)).contains(&"no-path"));
@@ -293,9 +294,9 @@ fn the_school_chooses_between_rail_and_lines() {
             .map(|w| layout.graph.ways[w].id.0.clone())
             .collect::<Vec<_>>()
     };
-    let rail = supply(RouteSchool::InsideRail);
+    let rail = supply(RoutePractice::InsideRail);
     assert!(rail.contains(&"rail_lf-rail_lm".into()), "{rail:?}");
-    assert!(!supply(RouteSchool::ExistingLines).is_empty());
+    assert!(!supply(RoutePractice::ExistingLines).is_empty());
 }
 
 /// What a way passes is told once wires lie there.
@@ -464,7 +465,7 @@ proptest! {
             held.sort_unstable();
             prop_assert_eq!(held, (0..ids.len()).map(|n| (0, n)).collect::<Vec<_>>());
         }
-        let mut live = Live::at_rest(&study);
+        let mut live = Simulation::at_rest(&study);
         live.put(chain.first_lit_by());
         let solution = live.solve().unwrap();
         prop_assert!(live.level(&solution, 0).is_lit());

@@ -1,8 +1,9 @@
 //! The order of work: no gate broken, little walked and waited, marks that only add.
 
 use jiff::{SignedDuration, Timestamp};
-use jovek_core::answers::{assess, study};
-use jovek_core::job::{Job, JointSchool, Mark, StepId};
+use jovek_core::answers::assess;
+use jovek_core::job::{Job, JointPractice, Mark, StepId};
+use jovek_core::plan::study::study;
 use jovek_core::work::steps::CURE_MIN;
 use jovek_core::work::{
     MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
@@ -180,7 +181,7 @@ proptest! {
         kept in prop::collection::vec(any::<bool>(), 8),
         stuck in prop::collection::vec(any::<bool>(), 8),
         count in 1u32..5,
-        joint in prop_oneof![Just(JointSchool::Crimp), Just(JointSchool::Solder), Just(JointSchool::PlugIn)],
+        joint in prop_oneof![Just(JointPractice::Crimp), Just(JointPractice::Solder), Just(JointPractice::PlugIn)],
         has_skeleton in any::<bool>(),
     ) {
         let (name, mut job) = crate::common::demo_jobs().swap_remove(unit);

@@ -1,12 +1,12 @@
-//! Every part that can fail, failed one by one. What a failure does to a series circuit is Ohm's law; the
+//! Every part that can fail, failed one by one. PartKind a failure does to a series circuit is Ohm's law; the
 //! ways in which parts fail are common practice, no source.
 
 use crate::common::bench::{job as bench, not, switch, with};
-use jovek_core::answers::{Assessment, study};
 use jovek_core::job::{ControlKind, Fault, FaultKind, Job, Signal, VehicleState, Wish};
 use jovek_core::moment::{Moment, moment};
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::{Assessment, study};
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{can_fail, failures, names};
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -32,7 +32,7 @@ fn is_lit(job: &Job, on: &[&str], faults: &[(&str, FaultKind)]) -> bool {
     seen(job, on, faults).circuits[0].is_lit
 }
 
-/// What each failure of the work lamps' hardware does, in three states: reverse, switch, nothing on.
+/// PartKind each failure of the work lamps' hardware does, in three states: reverse, switch, nothing on.
 #[test]
 fn each_part_does_what_a_fitter_expects() {
     use FaultKind::{LeftOut, Open, Reversed, Short, StuckClosed, StuckOpen};
@@ -112,7 +112,7 @@ fn all_demo() -> Vec<(&'static str, Job)> {
 }
 
 fn keys(job: &Job, study: &Assessment) -> Vec<(String, FaultKind)> {
-    can_fail(&Live::at_rest(study))
+    can_fail(&Simulation::at_rest(study))
         .into_iter()
         .map(|(place, kind)| (names::key(job, study, place), kind))
         .collect()
@@ -234,15 +234,15 @@ fn a_timer_runs_on_and_a_cut_off_cuts() {
 fn parts_have_names() {
     let job = reverse_or_switch();
     let study = study(&job);
-    let live = Live::at_rest(&study);
-    let name = |holds: &dyn Fn(&What) -> bool| {
+    let live = Simulation::at_rest(&study);
+    let name = |holds: &dyn Fn(&PartKind) -> bool| {
         let place = live.built.places.iter().find(|p| holds(&p.what)).unwrap();
         names::full(&job, &study, *place)
     };
-    assert_eq!(name(&|w| matches!(w, What::Diode(1))), "Lamps: diode 1");
-    assert_eq!(name(&|w| matches!(w, What::SignalLead(0))), "Lamps: wire from wire rev");
-    assert_eq!(name(&|w| matches!(w, What::Switch(1))), "Lamps: on-off");
-    assert_eq!(name(&|w| matches!(w, What::FactoryFuse(0))), "fuse of wire rev");
-    assert_eq!(name(&|w| matches!(w, What::Battery)), "battery");
-    assert_eq!(name(&|w| matches!(w, What::Coil(0))), "Lamps: coil of relay 1");
+    assert_eq!(name(&|w| matches!(w, PartKind::Diode(1))), "Lamps: diode 1");
+    assert_eq!(name(&|w| matches!(w, PartKind::SignalLead(0))), "Lamps: wire from wire rev");
+    assert_eq!(name(&|w| matches!(w, PartKind::Switch(1))), "Lamps: on-off");
+    assert_eq!(name(&|w| matches!(w, PartKind::FactoryFuse(0))), "fuse of wire rev");
+    assert_eq!(name(&|w| matches!(w, PartKind::Battery)), "battery");
+    assert_eq!(name(&|w| matches!(w, PartKind::Coil(0))), "Lamps: coil of relay 1");
 }

@@ -1,15 +1,17 @@
 //! The proof of the demo jobs, and what it must catch. Facts of the trade here are common practice;
 //! no source. Figures of the demo jobs are invented.
 
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::job::{
     CircuitId, FaultKind, Feed, Job, LampCircuit, LampRole, OutputKind, Signal, Switch, SwitchId,
     SwitchKind, VehicleSide, Wish,
 };
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::moment::saved_now;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{mistaken, prove, sweep_with};
-use jovek_core::rules::Grade;
 
 fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
@@ -18,7 +20,7 @@ fn demo(unit: &str) -> Job {
 #[test]
 fn every_demo_job_is_proven_over_every_combination() {
     for (name, job) in crate::common::demo_jobs() {
-        let proof = prove(&job);
+        let proof = prove(&job, saved_now(&job));
         assert!(proof.passes && proof.is_whole, "{name}: {proof:#?}");
         assert!(proof.wishes.iter().all(|w| w.missed == 0 && !w.is_blinking && !w.is_dim));
         assert!(proof.saved.iter().all(|s| s.is_right), "{name}: {:?}", proof.saved);
@@ -32,8 +34,8 @@ fn every_diode_of_the_demo_jobs_is_needed() {
     let mut tried = 0;
     for (name, job) in crate::common::demo_jobs() {
         let study = study(&job);
-        let places = Live::at_rest(&study).built.places;
-        for place in places.into_iter().filter(|p| matches!(p.what, What::Diode(_))) {
+        let places = Simulation::at_rest(&study).built.places;
+        for place in places.into_iter().filter(|p| matches!(p.what, PartKind::Diode(_))) {
             for fault in [FaultKind::LeftOut, FaultKind::Reversed] {
                 let swept = sweep_with(&study, place, fault).unwrap();
                 assert!(mistaken(&swept), "{name}: {place:?} {fault:?} is not caught");
@@ -50,13 +52,13 @@ fn a_backfeed_is_told_with_the_way_that_it_took() {
     let mut job = demo("14");
     // Somebody wires both to the coil by hand: the same as a bridged diode.
     let study = study(&job);
-    let live = Live::at_rest(&study);
-    let diode = *live.built.places.iter().find(|p| matches!(p.what, What::Diode(1))).unwrap();
+    let live = Simulation::at_rest(&study);
+    let diode = *live.built.places.iter().find(|p| matches!(p.what, PartKind::Diode(1))).unwrap();
     let swept = sweep_with(&study, diode, FaultKind::LeftOut).unwrap();
     let fed = swept.fed_back.iter().find(|f| job.factory[f.factory].id.0 == "reverse").unwrap();
     assert!(fed.volt_v > 10.0 && fed.current_a > 1.0, "{fed:?}");
     // The failure study tells the same of a diode that fails short.
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     let short =
         |f: &&jovek_core::proof::Failure| f.part == "rear.diode.1" && f.kind_text == "short";
     let failure = proof.failures.iter().find(short).unwrap();
@@ -72,11 +74,11 @@ fn a_backfeed_is_told_with_the_way_that_it_took() {
 #[test]
 fn one_feed_for_all_headlamps_is_found_and_two_are_not() {
     let mut job = demo("55");
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     assert!(proof.failures.iter().all(|f| f.grade.is_none()), "two feeds are enough");
     job.circuits.pop();
     job.circuits[0].lights[0].role = Some(LampRole::Headlamp);
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     for (part, kind) in
         [("low.fuse", "open"), ("low.relay.1", "stuck open"), ("low.coil_ground.1", "open")]
     {
@@ -104,7 +106,7 @@ fn a_chafed_signal_lead_takes_the_factory_lamps_down() {
         Wish::Switch { id: SwitchId("rear-work".into()), position: Default::default() },
     ]);
     job.factory[0].follows = Signal::Brake;
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     let lead = proof
         .failures
         .iter()
@@ -115,10 +117,10 @@ fn a_chafed_signal_lead_takes_the_factory_lamps_down() {
     assert!(lead.remedy.unwrap().contains("fuse of its own"));
 }
 
-/// What a hand leaves on, and what flows with everything off.
+/// PartKind a hand leaves on, and what flows with everything off.
 #[test]
 fn the_key_out_is_looked_at() {
-    let drains = prove(&demo("14")).drains.unwrap();
+    let drains = prove(&demo("14"), saved_now(&demo("14"))).drains.unwrap();
     assert!(drains.key_off_a < 0.001, "{}", drains.key_off_a);
     assert_eq!(drains.left_on.len(), 3);
     // A timer module draws a little all the time.
@@ -126,7 +128,7 @@ fn the_key_out_is_looked_at() {
     let steps = job.circuits.iter_mut().find(|c| c.id.0 == "steps").unwrap();
     steps.lit = Wish::After { lit: Box::new(Wish::With(Signal::Parking)), seconds: 30.0 };
     steps.feed = Some(Feed::Battery {});
-    let drains = prove(&job).drains.unwrap();
+    let drains = prove(&job, saved_now(&job)).drains.unwrap();
     assert!((0.004..0.007).contains(&drains.key_off_a), "{}", drains.key_off_a);
 }
 
@@ -134,10 +136,10 @@ fn the_key_out_is_looked_at() {
 #[test]
 fn a_trailer_module_sees_the_hitch_lamp() {
     let mut job = demo("58");
-    assert!(prove(&job).watched[0].is_noticed);
+    assert!(prove(&job, saved_now(&job)).watched[0].is_noticed);
     job.circuits[1].lights[0].label_w = Some(1.0);
     job.circuits[1].lights[0].measured = None;
-    assert!(!prove(&job).watched[0].is_noticed);
+    assert!(!prove(&job, saved_now(&job)).watched[0].is_noticed);
 }
 
 fn with_wish(wish: Wish) -> Job {
@@ -162,7 +164,7 @@ fn wishes_that_cannot_be_are_named() {
     assert!(codes(&with_wish(always)).contains(&"lit-at-rest"));
     let unmet = with_wish(Wish::With(Signal::Fog));
     assert!(codes(&unmet).contains(&"does-not-follow"));
-    assert!(!prove(&unmet).passes);
+    assert!(!prove(&unmet, saved_now(&unmet)).passes);
     let held = Wish::Held { from: Box::new(parking()), until: Box::new(Wish::OwnSwitch) };
     let nested = Wish::Held { from: Box::new(held), until: Box::new(Wish::OwnSwitch) };
     let refused = Job::read(&with_wish(nested).write()).unwrap_err().to_string();
@@ -201,7 +203,7 @@ fn many_inputs_are_swept_in_groups() {
         circuit.lit = Wish::Switch { id, position: Default::default() };
         job.circuits.push(circuit);
     }
-    let proof = prove(&job);
+    let proof = prove(&job, saved_now(&job));
     assert!(!proof.is_whole && proof.states_text.contains("each group"), "{}", proof.states_text);
     assert!(proof.passes, "{:#?}", proof.wishes.iter().find(|w| w.missed > 0));
     assert!(job.factory.iter().any(|f| f.of == VehicleSide::Towing));

@@ -1,12 +1,13 @@
 //! Properties that hold for every circuit and job, tried on random ones.
 
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::circuit::devices::{
     BallastedLed, Battery, Contact, Device, Diode, Incandescent, RegulatedLed,
 };
 use jovek_core::circuit::{Network, NodeId, Solution, solve};
 use jovek_core::job::{Feed, Job, LightKind, Override, WireSystem};
-use jovek_core::sizing::Sizes;
+use jovek_core::plan::sizes::Sizes;
+use jovek_core::plan::study::study;
 use proptest::prelude::*;
 
 /// So many cases, and no file of past failures: a failure goes into a test of its own.
@@ -202,7 +203,7 @@ proptest! {
 
     #[test]
     fn the_fuse_lies_between_load_and_wire(job in job()) {
-        for jovek_core::answers::Studied { sized, .. } in &study(&job).circuits {
+        for jovek_core::plan::study::Studied { sized, .. } in &study(&job).circuits {
             if sized.is_short { continue; }
             let trial = &sized.chosen;
             let fuse = trial.sizes.fuse.unwrap();

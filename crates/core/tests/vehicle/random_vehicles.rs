@@ -3,13 +3,15 @@
 //! for a list, counting.
 
 use crate::common::bench::{job as bench, not, switch, with};
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::diagram::{Item, Sign, diagram};
 use jovek_core::job::{CircuitId, ControlKind, Job, LightId, Signal, VehicleState, Wish};
 use jovek_core::moment::moment;
+use jovek_core::moment::saved_now;
 use jovek_core::plan::inputs::{Assignment, Inputs};
+use jovek_core::plan::study::study;
 use jovek_core::plan::switching::{Terminal, leads};
-use jovek_core::proof::live::Live;
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{prove, sweep};
 use proptest::prelude::*;
 use std::collections::BTreeSet;
@@ -101,7 +103,7 @@ proptest! {
         let lamps_a: f64 = seen.circuits.iter().map(|c| c.current_a).sum();
         prop_assert!(seen.battery_a > lamps_a - 1e-6, "{} A out, {lamps_a} A in lamps", seen.battery_a);
         // A chafed lead may still put out all brake lamps: that is a failure, not a wish.
-        let proof = prove(&job);
+        let proof = prove(&job, saved_now(&job));
         prop_assert!(proof.wishes.iter().all(|w| w.missed == 0) && proof.backfeeds.is_empty());
     }
 
@@ -155,7 +157,7 @@ proptest! {
         let planned = study.circuits.iter().filter_map(|c| c.chain.switching.as_ref());
         let (relays, diodes) = planned.fold((0, 0), |(r, d), s| (r + s.relays.len(), d + s.diodes()));
         let own = study.circuits.iter().filter(|c| c.chain.switching.is_none())
-            .filter(|c| matches!(c.sized.chosen.sizes.control, jovek_core::sizing::ControlChoice::Relay { .. }))
+            .filter(|c| matches!(c.sized.chosen.sizes.control, jovek_core::plan::sizes::ControlChoice::Relay { .. }))
             .count();
         prop_assert_eq!(count(Sign::Coil) + count(Sign::Module), relays + own);
         prop_assert_eq!(count(Sign::Diode), diodes);
@@ -195,13 +197,13 @@ proptest! {
         let study = study(&job);
         let inputs = &study.wiring.inputs;
         let all = inputs.combinations(inputs.all());
-        let mut live = Live::at_rest(&study);
+        let mut live = Simulation::at_rest(&study);
         for pick in picks {
             let a = all[(pick % all.len() as u64) as usize];
             live.put(a);
             let turned = live.solve().unwrap();
-            let supply = jovek_core::proof::live::supply_of(inputs, a);
-            let mut fresh = Live::new(&study, study.situation(supply, a));
+            let supply = jovek_core::proof::simulation::supply_of(inputs, a);
+            let mut fresh = Simulation::new(&study, study.situation(supply, a));
             let built = fresh.solve().unwrap();
             for c in 0..study.circuits.len() {
                 let (x, y) = (live.lamps_a(&turned, c), fresh.lamps_a(&built, c));

@@ -3,8 +3,9 @@
 use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::job::{Coding, Job, Otherwise, Reading, Visit, VisitKind};
+use jovek_core::packet;
 use jovek_core::record::frozen::holds;
-use jovek_core::record::{Drifted, FrozenError, as_built, may_follow, packet, reopen, sign};
+use jovek_core::record::{Drifted, FrozenError, as_built, may_follow, reopen, sign};
 
 fn unit(name: &str) -> Job {
     demo_jobs().into_iter().find(|(n, _)| *n == name).unwrap().1

@@ -1,24 +1,27 @@
 //! The rules a fitter would check by hand, one by one.
 
-use jovek_core::answers::{Answers, assess, study};
+use jovek_core::answers::{Answers, assess};
+use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::job::{
-    Chemistry, ControlKind, FactoryCircuit, Feed, FuseSchool, Job, LightKind, MeasuredDraw,
+    Chemistry, ControlKind, FactoryCircuit, Feed, FusePractice, Job, LightKind, MeasuredDraw,
     OutputKind, Override, Probe, Reading, Signal, SystemVoltage, VehicleSide, Wish,
 };
 use jovek_core::plan::SupplyState;
 use jovek_core::plan::feed::FeedVerdict;
+use jovek_core::plan::probe;
+use jovek_core::plan::probe::{Polarity, ProbeVerdict};
+use jovek_core::plan::sizes::ControlChoice;
+use jovek_core::plan::study::study;
 use jovek_core::prove::Verdict;
-use jovek_core::prove::probe::{self, Polarity, ProbeVerdict};
-use jovek_core::rules::Grade;
 use jovek_core::sizing::choice::Part;
-use jovek_core::sizing::{ControlChoice, trial::Refusal};
+use jovek_core::sizing::trial::Refusal;
 
 fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
-fn finding<'a>(answers: &'a Answers, code: &str) -> Option<&'a jovek_core::rules::Finding> {
+fn finding<'a>(answers: &'a Answers, code: &str) -> Option<&'a jovek_core::finding::Finding> {
     answers.findings.iter().find(|f| f.code == code)
 }
 
@@ -187,7 +190,7 @@ fn the_fuse_school_changes_the_fuse_not_the_protection() {
     let mut job = demo("14");
     let rating = |job: &Job| study(job).circuits[0].sized.chosen.sizes.fuse.unwrap().rating_a;
     let down = rating(&job);
-    job.shop.fuse = FuseSchool::WireOnly;
+    job.shop.fuse = FusePractice::WireOnly;
     let up = rating(&job);
     assert!(up > down);
     assert!(up <= study(&job).circuits[0].sized.chosen.ampacity_a);

@@ -1,18 +1,18 @@
 //! Every state of every demo job, exported and run unchanged by `ngspice -b`; every node within
 //! 5 mV or 0.2 %. Source: ngspice, a general-purpose circuit simulator, as Debian packages it.
 
-use jovek_core::answers::study;
+use jovek_core::catalog::bulbs::bulb;
 use jovek_core::circuit::{Network, Solution, solve, spice};
+use jovek_core::defaults::fresh;
 use jovek_core::diagnose::Case;
 use jovek_core::diagnose::edit::apply;
 use jovek_core::diagnose::predict::with_inputs;
 use jovek_core::export::{Format, export};
-use jovek_core::fresh::fresh;
 use jovek_core::job::{Job, SupplyState};
-use jovek_core::plan::build::{Installed, build};
-use jovek_core::proof::live::supply_of;
+use jovek_core::plan::network::build::{Installed, build};
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::supply_of;
 use jovek_core::state;
-use jovek_core::swap::bulbs::bulb;
 use jovek_core::swap::ghost::{Other, lost_ground};
 use jovek_core::trailer::build::build as build_trailer;
 use jovek_core::trailer::connectors::PinFunction;

@@ -1,9 +1,11 @@
 //! Stock and prices from CSV, the estimate, the formboard over pages.
 
-use jovek_core::answers::{assess, study};
-use jovek_core::harness::formboard;
+use jovek_core::answers::assess;
+use jovek_core::formboard;
 use jovek_core::job::Job;
-use jovek_core::stock::{self, StockLine, estimate, read};
+use jovek_core::plan::study::study;
+use jovek_core::stock;
+use jovek_core::stock::{StockLine, estimate, read};
 use proptest::prelude::*;
 
 fn demo(unit: &str) -> Job {

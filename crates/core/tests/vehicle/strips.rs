@@ -1,12 +1,12 @@
 //! Strip: against the reference circuit, its marks and obstacles, its way to be fed; backlight and screws.
 
 use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::copper_ohm;
 use jovek_core::circuit::devices::BallastedLed;
 use jovek_core::job::{
     Backlight, Edge, Job, LightKind, MadeFor, Obstacle, Screw, Strip, StripFeed,
 };
-use jovek_core::rules::Grade;
 use jovek_core::strip::backlight::backlight;
 use jovek_core::strip::ladder::{Ladder, Source, Tap};
 use jovek_core::strip::pieces::{CLEAR_M, CROWDED_M};

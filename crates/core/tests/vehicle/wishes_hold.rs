@@ -4,14 +4,14 @@
 //! The oracle below reads a wish by itself, straight from its words; it shares nothing with the
 //! planner. No source: the meaning of and, or, not.
 
-use jovek_core::answers::{Assessment, study};
 use jovek_core::job::{
     CircuitId, Control, ControlKind, FactoryCircuit, FactoryId, FaultKind, Job, LampCircuit,
     OutputKind, Position, Probe, Signal, Switch, SwitchId, SwitchKind, VehicleSide, Wish,
 };
 use jovek_core::plan::inputs::{Assignment, Input};
-use jovek_core::plan::places::What;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::network::parts::PartKind;
+use jovek_core::plan::study::{Assessment, study};
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{mistaken, sweep, sweep_with};
 use proptest::prelude::*;
 
@@ -86,7 +86,7 @@ fn wish() -> impl Strategy<Value = Wish> {
     })
 }
 
-/// What a combination means for a wish, read straight from its words. Timers and holds are counted
+/// PartKind a combination means for a wish, read straight from its words. Timers and holds are counted
 /// outermost first, as they are met.
 struct Oracle<'a> {
     study: &'a Assessment,
@@ -152,7 +152,7 @@ proptest! {
         let study = study(&job);
         let chain = &study.circuits[0].chain;
         prop_assume!(study.wiring.inputs.list().len() <= 9);
-        let mut live = Live::at_rest(&study);
+        let mut live = Simulation::at_rest(&study);
         let logic = &study.wiring.logic[0];
         for a in study.wiring.inputs.combinations(study.wiring.inputs.all()) {
             if logic.contradicts(a) {
@@ -180,15 +180,15 @@ proptest! {
         prop_assume!(is_allowed(&job));
         let study = study(&job);
         prop_assume!(study.wiring.inputs.list().len() <= 9);
-        // What is never lit, or always, needs nothing.
+        // PartKind is never lit, or always, needs nothing.
         let logic = &study.wiring.logic[0];
         let all = study.wiring.inputs.combinations(study.wiring.inputs.all());
         prop_assume!(all.iter().any(|&a| logic.holds(a)) && all.iter().any(|&a| !logic.holds(a)));
-        let diodes = Live::at_rest(&study)
+        let diodes = Simulation::at_rest(&study)
             .built
             .places
             .into_iter()
-            .filter(|p| matches!(p.what, What::Diode(_)));
+            .filter(|p| matches!(p.what, PartKind::Diode(_)));
         for diode in diodes {
             for fault in [FaultKind::LeftOut, FaultKind::Reversed] {
                 let swept = sweep_with(&study, diode, fault).unwrap();
@@ -215,7 +215,7 @@ fn rounding_does_not_keep_a_circuit_from_rest() {
     ]);
     let job = job(wish, None);
     let study = study(&job);
-    let mut live = Live::at_rest(&study);
+    let mut live = Simulation::at_rest(&study);
     for a in study.wiring.inputs.combinations(study.wiring.inputs.all()) {
         live.put(a);
         let solution = live.solve().unwrap();

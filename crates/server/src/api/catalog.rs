@@ -3,10 +3,10 @@
 use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::light::{CatalogLight, lights};
+use jovek_core::catalog::meter::OVERLOAD_OHM;
 use jovek_core::catalog::unit::{OtherUnit, other_units};
 use jovek_core::catalog::zone;
-use jovek_core::diagnose::predict::OVERLOAD_OHM;
-use jovek_core::fresh::{
+use jovek_core::defaults::{
     ConnectorChoice, Fresh, FunctionChoice, PutOnChoice, SWAP_SIGNALS, SupplyChoice, WatcherChoice,
     connectors, fresh, functions, put_on, supplies, watchers,
 };

@@ -13,9 +13,12 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
-use jovek_core::diagnose::{self, Case, Diagnosis, Practice, PracticeAsked};
+use jovek_core::diagnose;
+use jovek_core::diagnose::{Case, Diagnosis};
 use jovek_core::job::{CheckId, Job, Reading};
-use jovek_core::prove::log::{self, LogRead};
+use jovek_core::practice::{self, Practice, PracticeAsked};
+use jovek_core::prove::log;
+use jovek_core::prove::log::LogRead;
 use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -36,7 +39,7 @@ pub(super) async fn find(Text(body): Text) -> Result<Json<Diagnosis>, Problem> {
     responses((status = 200, body = Practice), (status = 422, body = Problem)))]
 pub(super) async fn practise(Json(asked): Json<PracticeAsked>) -> Result<Json<Practice>, Problem> {
     sound(&asked.job)?;
-    aside(move || diagnose::practice(&asked).map_err(|e| refused(&e.to_string()))).await
+    aside(move || practice::practice(&asked).map_err(|e| refused(&e.to_string()))).await
 }
 
 async fn aside<T: Send + 'static>(

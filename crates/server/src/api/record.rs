@@ -13,7 +13,8 @@ use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::job::{Job, Visit, VisitKind};
-use jovek_core::record::{AsBuilt, as_built, packet};
+use jovek_core::packet;
+use jovek_core::record::{AsBuilt, as_built};
 use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -232,7 +233,7 @@ pub(super) async fn packet_pdf(
 /// [`crate::pdf::PdfError`].
 pub fn packet_file(job: &Job) -> Result<Vec<u8>, crate::pdf::PdfError> {
     let pages = packet::packet(job, &as_built(job, Timestamp::now()));
-    pdf(&pages, jovek_core::record::PAGE_MM)
+    pdf(&pages, jovek_core::sheet::PAGE_MM)
 }
 
 /// A picture that is kept.

@@ -9,7 +9,8 @@ use axum::http::{StatusCode, header};
 use axum::response::IntoResponse;
 use jovek_core::answers::assess;
 use jovek_core::job::Job;
-use jovek_core::stock::{self, Estimate, StockLine, StockRead};
+use jovek_core::stock;
+use jovek_core::stock::{Estimate, StockLine, StockRead};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

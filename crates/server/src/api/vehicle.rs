@@ -4,15 +4,16 @@ use super::assess::read;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::http::StatusCode;
-use jovek_core::answers::study;
 use jovek_core::budget::{Budget, budget};
 use jovek_core::diagram::{Diagram, diagram};
 use jovek_core::export::ExportError;
-use jovek_core::harness::formboard;
+use jovek_core::formboard;
 use jovek_core::job::{Job, VehicleState};
+use jovek_core::moment::saved_now;
 use jovek_core::moment::{Moment, MomentError, moment};
+use jovek_core::option_value::{Cost, OptionTrial, cost};
+use jovek_core::plan::study::study;
 use jovek_core::proof::{Proof, prove};
-use jovek_core::without::{Cost, Trial, cost};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -108,7 +109,7 @@ pub struct CostAsked {
     #[schema(value_type = Job)]
     pub job: serde_json::Value,
     /// What is tried.
-    pub trial: Trial,
+    pub trial: OptionTrial,
 }
 
 /// What forbidding a way, or pinning a circuit to it, would cost; nothing is saved.
@@ -150,14 +151,15 @@ fn not_shown(e: MomentError) -> Problem {
 pub(super) async fn prove_job(Text(body): Text) -> Result<Json<Proven>, Problem> {
     let job = read(&body)?;
     // Thousands of states: too long for an async thread.
-    let proof = tokio::task::spawn_blocking(move || prove(&job)).await.map_err(|e| {
-        Problem::new(
-            StatusCode::INTERNAL_SERVER_ERROR,
-            "/problems/internal",
-            "The program failed",
-            e.to_string(),
-        )
-    })?;
+    let proof =
+        tokio::task::spawn_blocking(move || prove(&job, saved_now(&job))).await.map_err(|e| {
+            Problem::new(
+                StatusCode::INTERNAL_SERVER_ERROR,
+                "/problems/internal",
+                "The program failed",
+                e.to_string(),
+            )
+        })?;
     Ok(Json(Proven { proof }))
 }
 

@@ -2,9 +2,10 @@
 
 use super::Session;
 use super::scpi::{Command, ScpiError, number};
+use jovek_core::catalog::meter::OVERLOAD_OHM;
+use jovek_core::diagnose::Case;
 use jovek_core::diagnose::measures::MeasureKind;
 use jovek_core::diagnose::vehicle::HiddenVehicle;
-use jovek_core::diagnose::{Case, predict};
 use jovek_core::job::CheckId;
 
 /// What the dial is set to.
@@ -65,7 +66,7 @@ impl<'a, 'c> MeterSession<'a, 'c> {
             }
             let value = self.vehicle.read(k).map_err(unsolved)?;
             // What is out of range reads as the standard's not-a-number.
-            let is_over = of == Function::Ohms && value >= 0.9 * predict::OVERLOAD_OHM;
+            let is_over = of == Function::Ohms && value >= 0.9 * OVERLOAD_OHM;
             return Ok(if is_over { OVERLOAD } else { value });
         }
         let (red, black) =

@@ -2,10 +2,10 @@
 
 use super::Session;
 use super::scpi::{Command, ScpiError};
+use jovek_core::base::coding::{CodingError, clear_bit, set_bit};
 use jovek_core::diagnose::Case;
 use jovek_core::diagnose::vehicle::HiddenVehicle;
 use jovek_core::plan::inputs::Assignment;
-use jovek_core::work::coding::{CodingError, clear_bit, set_bit};
 
 /// Part of the usual current below which a lamp counts as out, and above which the output is switched off.
 /// Common practice, no source.

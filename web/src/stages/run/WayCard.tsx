@@ -13,14 +13,16 @@ import { problemAt, type WayFact, wayFact, withWay } from "./facts";
 type Way = Schemas["RouteWay"];
 
 /** What a trial would cost, asked when the way is looked at. */
-function useCost(trial: Schemas["Trial"] | undefined) {
+function useCost(trial: Schemas["OptionTrial"] | undefined) {
   const { job } = useDesk();
   return useQuery<Schemas["Cost"], ApiError>({
     queryKey: ["cost", identity(job), trial],
     enabled: trial !== undefined,
     retry: false,
     queryFn: async () =>
-      unwrap(api.POST("/api/route/cost", { body: { job, trial: trial as Schemas["Trial"] } })),
+      unwrap(
+        api.POST("/api/route/cost", { body: { job, trial: trial as Schemas["OptionTrial"] } }),
+      ),
   });
 }
 

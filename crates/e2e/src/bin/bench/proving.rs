@@ -3,13 +3,14 @@
 use crate::ngspice::deck_s;
 use crate::row::{Row, median_ms};
 use anyhow::{Context, Result, ensure};
-use jovek_core::answers::study;
 use jovek_core::circuit::devices::{Contact, OPEN_OHM};
 use jovek_core::circuit::{Device, spice};
 use jovek_core::job::{CircuitId, ControlKind, Job, LampCircuit, SupplyState, Wish};
 use jovek_core::moment::moment;
+use jovek_core::moment::saved_now;
 use jovek_core::plan::inputs::Assignment;
-use jovek_core::proof::live::Live;
+use jovek_core::plan::study::study;
+use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{failures, prove, sweep};
 use std::fmt::Write as _;
 use std::hint::black_box;
@@ -26,7 +27,7 @@ const LAMPS: u32 = 40;
 pub fn unit_14() -> Result<Vec<Row>> {
     let job = Job::read(&std::fs::read_to_string(jovek_e2e::demo_file("14"))?)?;
     let planned = study(&job);
-    ensure!(prove(&job).passes, "unit 14 is not proven");
+    ensure!(prove(&job, saved_now(&job)).passes, "unit 14 is not proven");
     let swept = median_ms(20, || {
         black_box(sweep(&study(black_box(&job))));
     });
@@ -74,7 +75,7 @@ pub fn four_thousand_states() -> Result<Vec<Row>> {
     let situation = planned.situation(SupplyState::EngineOff, Assignment::NONE);
     let (net, solution) = planned.network(&situation)?;
     // Gray's order: one switch moves from each state to the next.
-    let live = Live::at_rest(&planned);
+    let live = Simulation::at_rest(&planned);
     let switches: Vec<String> =
         live.built.moved.iter().map(|m| net.element(m.element).name.clone()).collect();
     ensure!(switches.len() == CIRCUITS, "{} switches", switches.len());
@@ -93,7 +94,7 @@ pub fn four_thousand_states() -> Result<Vec<Row>> {
     control.push_str("quit\n.endc\n.end\n");
     let gray = |state: usize| Assignment((state ^ (state >> 1)) as u64);
     let start = Instant::now();
-    let mut live = Live::at_rest(&planned);
+    let mut live = Simulation::at_rest(&planned);
     for state in 0..COMPARED {
         live.put(gray(state));
         black_box(live.solve()?);

@@ -2,11 +2,11 @@
 
 use crate::row::{Row, median_ms};
 use anyhow::{Context, Result};
-use jovek_core::answers::study;
-use jovek_core::harness::reels::plan;
+use jovek_core::base::packing::plan;
 use jovek_core::job::{
     BodyKind, CircuitId, Control, ControlKind, Job, LampCircuit, LampPlace, Sites, Skeleton,
 };
+use jovek_core::plan::study::study;
 use std::hint::black_box;
 
 /// A demo job with all its wires on a skeleton.

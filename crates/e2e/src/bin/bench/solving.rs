@@ -3,11 +3,12 @@
 use crate::ngspice::operating_point_ms;
 use crate::row::{Row, median_ms};
 use anyhow::{Context, Result, ensure};
-use jovek_core::answers::{assess, study};
+use jovek_core::answers::assess;
 use jovek_core::circuit::devices::{Battery, RegulatedLed};
 use jovek_core::circuit::{Device, Network, NodeId, solve, spice};
 use jovek_core::job::Job;
 use jovek_core::plan::SupplyState;
+use jovek_core::plan::study::study;
 use std::hint::black_box;
 
 fn unit_14() -> Result<Job> {

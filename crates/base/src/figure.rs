@@ -1,0 +1,121 @@
+//! A figure with its unit, and how it is shown: no more digits than it deserves.
+
+use serde::Serialize;
+use std::fmt::{self, Display, Formatter};
+use utoipa::ToSchema;
+
+/// A figure with its unit and the text that deserves to be shown.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Figure {
+    /// What it is.
+    pub name: &'static str,
+    /// The value.
+    pub value: f64,
+    /// Its unit.
+    pub unit: &'static str,
+    /// Rounded to what it deserves, with its unit.
+    pub text: String,
+}
+
+/// Builds a [`Figure`].
+pub fn figure(name: &'static str, value: f64, unit: &'static str) -> Figure {
+    Figure { name, value, unit, text: shown(value, unit).to_string() }
+}
+
+/// A figure as it is shown: no more digits than it deserves, with its unit.
+#[derive(Debug, Clone, Copy)]
+pub struct Shown(f64, &'static str);
+
+impl Display for Shown {
+    fn fmt(&self, f: &mut Formatter<'_>) -> fmt::Result {
+        let &Shown(value, unit) = self;
+        let digits = match unit {
+            "V" => 2,
+            "A" if value.abs() < 10.0 => 2,
+            "A" => 1,
+            "m" => 2,
+            "mm²" => 2,
+            "W" if value.abs() < 10.0 => 1,
+            "W" | "°C" | "K" | "%" | "h" | "mV" => 0,
+            "mohm" | "mohm/m" if value.abs() < 10.0 => 2,
+            "mohm" | "mohm/m" => 1,
+            "ohm" => 1,
+            "s" => 2,
+            _ => 2,
+        };
+        write_fixed(f, value, digits)?;
+        if unit.is_empty() {
+            return Ok(());
+        }
+        f.write_str(" ")?;
+        f.write_str(unit)
+    }
+}
+
+/// A figure as it is shown.
+pub fn shown(value: f64, unit: &'static str) -> Shown {
+    Shown(value, unit)
+}
+
+/// Writes a figure with so many decimals; no sign on what rounds to zero.
+///
+/// Hundreds of figures leave an assessment: the digits of a whole number are many times faster to
+/// write than exact decimals of a float.
+fn write_fixed(f: &mut Formatter<'_>, value: f64, digits: usize) -> fmt::Result {
+    let scaled = (value.abs() * 10f64.powi(digits as i32)).round();
+    // Beyond what a whole number holds exactly, and for what is no number.
+    if !scaled.is_finite() || scaled >= 9e15 {
+        return write!(f, "{value:.digits$}");
+    }
+    let mut left = scaled as u64;
+    let is_negative = value < 0.0 && left > 0;
+    let mut text = [0u8; 24];
+    let mut at = text.len();
+    let mut written = 0;
+    while written <= digits || left > 0 {
+        if written == digits && digits > 0 {
+            at -= 1;
+            text[at] = b'.';
+        }
+        at -= 1;
+        text[at] = b'0' + (left % 10) as u8;
+        left /= 10;
+        written += 1;
+    }
+    if is_negative {
+        at -= 1;
+        text[at] = b'-';
+    }
+    f.write_str(std::str::from_utf8(&text[at..]).unwrap_or_default())
+}
+
+/// Volts as shown.
+pub fn volts(v: f64) -> Shown {
+    shown(v, "V")
+}
+
+/// Amperes as shown.
+pub fn amps(a: f64) -> Shown {
+    shown(a, "A")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Digits as the standard library writes them, but for a sign on zero.
+    #[test]
+    fn figures_are_written_as_the_standard_library_does() {
+        let values = [0.0, 0.004, -0.004, 0.005001, 1.0, 9.994, 12.3456, 107.06, 1e6];
+        for value in values.into_iter().flat_map(|v| [v, -v]) {
+            let plain = format!("{value:.2}");
+            let plain = if plain == "-0.00" { "0.00" } else { &plain };
+            assert_eq!(shown(value, "V").to_string(), format!("{plain} V"));
+        }
+        assert_eq!(shown(12.4, "A").to_string(), "12.4 A");
+        assert_eq!(shown(-48.6, "mV").to_string(), "-49 mV");
+        assert_eq!(shown(0.58, "").to_string(), "0.58");
+        assert_eq!(shown(f64::INFINITY, "V").to_string(), "inf V");
+        assert_eq!(shown(f64::NAN, "V").to_string(), "NaN V");
+    }
+}

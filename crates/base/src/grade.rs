@@ -1,0 +1,16 @@
+//! How grave something is.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How grave a finding is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Grade {
+    /// Can burn, hurt, or is not allowed.
+    Stop,
+    /// Will not work as wished.
+    Fix,
+    /// Know this.
+    Mind,
+}

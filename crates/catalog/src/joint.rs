@@ -1,0 +1,71 @@
+//! How a joint is made where it sits: the shop's school, unless the place forbids it.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// How wires are joined.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum JointPractice {
+    /// Crimped, with adhesive heat-shrink.
+    #[default]
+    Crimp,
+    /// Soldered, with heat-shrink; never where it flexes.
+    Solder,
+    /// Sealed tap connector.
+    Tap,
+    /// Intermediate lead that is plugged in; nothing cut.
+    PlugIn,
+}
+
+impl JointPractice {
+    /// True for the usual one, which a file leaves out.
+    pub fn is_crimp(&self) -> bool {
+        *self == JointPractice::Crimp
+    }
+}
+
+/// Extra length at each end when the shop has not said, m. Common practice: service loop and strip.
+pub const END_ALLOWANCE_M: f64 = 0.15;
+
+/// Where a joint sits.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct JointPlace {
+    /// Outside or under the body.
+    pub is_wet: bool,
+    /// It bends in use.
+    pub flexes: bool,
+    /// Temperature there, °C.
+    pub ambient_c: f64,
+}
+
+/// Hot for solder and for the body of a tap, °C. Common practice.
+pub const HOT_C: f64 = 100.0;
+/// Most that a tap carries, A. Common practice: 2 to 5.
+pub const TAP_A: f64 = 5.0;
+
+/// The school to use at a place, and why where it is not the one asked for.
+pub fn joint_at(
+    school: JointPractice,
+    place: JointPlace,
+    current_a: f64,
+) -> (JointPractice, Option<&'static str>) {
+    let crimp = |why| (JointPractice::Crimp, Some(why));
+    match school {
+        JointPractice::Solder if place.flexes => {
+            crimp("crimped: solder breaks where the wire bends")
+        }
+        JointPractice::Solder if place.ambient_c >= HOT_C => {
+            crimp("crimped: solder creeps where it is hot")
+        }
+        JointPractice::Tap if place.is_wet => crimp("crimped: a tap belongs in the dry"),
+        JointPractice::Tap if place.flexes => {
+            crimp("crimped: a tap works loose where the wire bends")
+        }
+        JointPractice::Tap if place.ambient_c >= HOT_C => {
+            crimp("crimped: a tap softens in the heat")
+        }
+        JointPractice::Tap if current_a > TAP_A => crimp("crimped: too much current for a tap"),
+        school => (school, None),
+    }
+}

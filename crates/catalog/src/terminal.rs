@@ -1,0 +1,152 @@
+//! Crimp terminals by wire and stud, their tools, and what they hold.
+
+use crate::conductor::Conductor;
+use crate::joint::JointPractice;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Colour of an insulated crimp terminal. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
+pub fn crimp_colour(conductor: Conductor) -> &'static str {
+    match conductor.area_mm2() {
+        a if a <= 1.6 => "red",
+        a if a <= 2.7 => "blue",
+        a if a <= 6.7 => "yellow",
+        _ => "bare lug",
+    }
+}
+
+/// The tool that closes a crimp. Common practice: a ratchet with the die of the terminal's colour; lugs want
+/// a press with the die of their size.
+pub fn crimp_tool(conductor: Conductor) -> String {
+    match crimp_colour(conductor) {
+        "bare lug" => format!("press, die for {}", conductor.label()),
+        colour => format!("ratchet crimper, {colour} die"),
+    }
+}
+
+/// Outer diameter of a bare butt barrel, mm. Common practice, recalled from memory: red 3.3, blue 3.9,
+/// yellow 5.5; larger ones about 1.9 times the strand's diameter.
+pub fn barrel_mm(area_mm2: f64) -> f64 {
+    match area_mm2 {
+        a if a <= 1.6 => 3.3,
+        a if a <= 2.7 => 3.9,
+        a if a <= 6.7 => 5.5,
+        a => 1.9 * (4.0 * a / std::f64::consts::PI).sqrt() * 1.15,
+    }
+}
+
+/// Least pull that a crimp holds, area mm² and N. Source: IEC 60352-2 pull-out table, recalled from memory,
+/// medium confidence.
+pub const PULL_N: [(f64, f64); 17] = [
+    (0.22, 28.0),
+    (0.25, 32.0),
+    (0.32, 40.0),
+    (0.5, 60.0),
+    (0.75, 85.0),
+    (0.82, 90.0),
+    (1.0, 108.0),
+    (1.3, 135.0),
+    (1.5, 150.0),
+    (2.1, 200.0),
+    (2.5, 230.0),
+    (3.3, 275.0),
+    (4.0, 310.0),
+    (5.3, 355.0),
+    (6.0, 360.0),
+    (8.4, 370.0),
+    (10.0, 380.0),
+];
+
+/// Least pull that a crimp on such a wire holds, N: of the nearest size at or below; none below the table. Above it
+/// no more is asked than at its end.
+pub fn pull_n(area_mm2: f64) -> Option<f64> {
+    PULL_N.iter().rev().find(|(a, _)| *a <= area_mm2 * 1.02).map(|(_, n)| *n)
+}
+
+/// A stud with the hole of its lugs, mm, and the torque of its nut, N m. Common practice.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Stud {
+    /// Metric name.
+    pub name: &'static str,
+    /// Hole of the lug, mm.
+    pub hole_mm: f64,
+    /// Torque of the nut on clean brass or steel, least and most, N m.
+    pub torque_nm: (f64, f64),
+}
+
+/// Studs that lugs are made for. Holes and torque: common practice, torque with low confidence.
+pub const STUDS: [Stud; 8] = [
+    Stud { name: "M3", hole_mm: 3.2, torque_nm: (0.5, 0.8) },
+    Stud { name: "M3.5", hole_mm: 3.7, torque_nm: (0.8, 1.2) },
+    Stud { name: "M4", hole_mm: 4.3, torque_nm: (1.2, 2.0) },
+    Stud { name: "M5", hole_mm: 5.3, torque_nm: (2.5, 4.0) },
+    Stud { name: "M6", hole_mm: 6.6, torque_nm: (5.0, 7.0) },
+    Stud { name: "M8", hole_mm: 8.4, torque_nm: (10.0, 14.0) },
+    Stud { name: "M10", hole_mm: 10.5, torque_nm: (18.0, 25.0) },
+    Stud { name: "M12", hole_mm: 13.0, torque_nm: (30.0, 45.0) },
+];
+
+/// Kinds of wire end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum EndKind {
+    /// Ring on the battery post.
+    PostRing,
+    /// Ring on a ground stud.
+    StudRing,
+    /// 6.3 mm blade receptacle: fuse holder, relay socket, switch.
+    Blade,
+    /// Splice: a branch, or lamps that share their leads.
+    Butt,
+    /// Joint on a factory wire.
+    FactoryJoint,
+    /// Contact of the sealed two-pin plug of a lamp.
+    LampPlug,
+    /// Contact of a sealed connector in the harness.
+    ConnectorPin,
+    /// Soldered to the pad of a strip.
+    Pad,
+    /// Plug of a splitter or controller.
+    SplitterPlug,
+}
+
+impl EndKind {
+    /// True where two wires are joined for good.
+    pub fn is_joint(self) -> bool {
+        matches!(self, EndKind::Butt | EndKind::FactoryJoint | EndKind::Pad)
+    }
+
+    /// The stud that it sits on.
+    pub fn stud(self) -> Option<&'static Stud> {
+        let name = match self {
+            EndKind::PostRing => "M8",
+            EndKind::StudRing => "M6",
+            _ => return None,
+        };
+        STUDS.iter().find(|s| s.name == name)
+    }
+
+    /// Part name for a wire size, as it is joined there.
+    pub fn part(self, conductor: Conductor, joint: JointPractice) -> String {
+        let colour = crimp_colour(conductor);
+        match self {
+            EndKind::PostRing => format!("ring M8, {colour}"),
+            EndKind::StudRing => format!("ring M6, {colour}"),
+            EndKind::Blade => format!("receptacle 6.3 mm, {colour}"),
+            EndKind::Butt if joint == JointPractice::Solder => "soldered splice".into(),
+            EndKind::Butt => format!("butt splice, {colour}"),
+            EndKind::FactoryJoint => match joint {
+                JointPractice::Crimp => format!("splice on factory wire, {colour}"),
+                JointPractice::Solder => "soldered splice on factory wire".into(),
+                JointPractice::Tap => format!("tap connector, {colour}"),
+                JointPractice::PlugIn => "plug-in intermediate lead".into(),
+            },
+            EndKind::LampPlug => format!("sealed contact with wire seal, {}", conductor.label()),
+            EndKind::ConnectorPin => {
+                format!("sealed contact pair with wire seal, {}", conductor.label())
+            }
+            EndKind::Pad => "soldered to the pad".into(),
+            EndKind::SplitterPlug => "splitter plug".into(),
+        }
+    }
+}

@@ -1,0 +1,332 @@
+//! A lamp circuit: lights, when they are lit, feed, control, path.
+
+use crate::ids::{CircuitId, FactoryId, LightId};
+use crate::lamp::{Flash, LampColour, LampPlace, LampRole};
+use crate::optic::Optic;
+use crate::skeleton::Sites;
+use crate::strip::{Backlight, Screw, Strip};
+use crate::wish::Wish;
+use jovek_catalog::conductor::Conductor;
+use jovek_catalog::joint::JointPractice;
+use jovek_catalog::light::{LightKind, MadeFor};
+use jovek_catalog::relay::Suppression;
+use jovek_catalog::zone::{Waypoint, Zone};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What the lights of one circuit are, how they are fed and where the wires run.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LampCircuit {
+    /// Id within the job.
+    pub id: CircuitId,
+    /// What the fitter calls it.
+    pub name: String,
+    /// When it should be lit.
+    #[serde(default)]
+    pub lit: Wish,
+    /// The lights at the end of the path.
+    #[serde(default)]
+    pub lights: Vec<Light>,
+    /// Where the power comes from; none follows the advice.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub feed: Option<Feed>,
+    /// Switch and relay.
+    #[serde(default)]
+    pub control: Control,
+    /// The path, section by section; unused where it is laid along the skeleton.
+    #[serde(default)]
+    pub run: Run,
+    /// Where its parts sit on the skeleton: with them its path is laid there.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sites: Option<Sites>,
+    /// What a person chose against the proposal.
+    #[serde(default)]
+    pub overrides: Overrides,
+}
+
+/// Current of one lamp, measured.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MeasuredDraw {
+    /// Current of one lamp, A.
+    pub amps: f64,
+    /// Voltage at the lamp while measured, V.
+    pub volts: f64,
+}
+
+/// A group of equal lights.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Light {
+    /// Id within the job.
+    pub id: LightId,
+    /// What it is called.
+    pub name: String,
+    /// How many.
+    pub count: u32,
+    /// How it takes its current.
+    pub draws: LightKind,
+    /// Voltage that it is made for.
+    #[serde(default)]
+    pub made_for: MadeFor,
+    /// Power of one lamp as its label says, W.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub label_w: Option<f64>,
+    /// Current of one lamp as measured.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub measured: Option<MeasuredDraw>,
+    /// What it is for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub role: Option<LampRole>,
+    /// Colour of its light.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub colour: Option<LampColour>,
+    /// Where it sits.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub place: Option<LampPlace>,
+    /// Held by adhesive: its lead wants strain relief.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub is_stuck: bool,
+    /// The two pins of its own plug are the other way round: minus on 1.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub is_reversed: bool,
+    /// How it flashes by itself.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub flash: Option<Flash>,
+    /// What it does with its light, where it stands and points.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub optic: Option<Optic>,
+    /// The edges that it is laid along, where it is a strip.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strip: Option<Strip>,
+    /// The row of openings that it lights from behind.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub backlight: Option<Backlight>,
+    /// The screws that hold it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub screw: Option<Screw>,
+}
+
+/// Where a circuit takes its power.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case", tag = "from", deny_unknown_fields)]
+pub enum Feed {
+    /// The battery, through its own fuse.
+    Battery {},
+    /// The auxiliary battery, through its own fuse.
+    Auxiliary {},
+    /// A factory lamp circuit.
+    TieIn {
+        /// Which one.
+        factory: FactoryId,
+    },
+}
+
+/// The hardware that makes a lamp function do what is wished: ways that differ in kind.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ControlKind {
+    /// Switch contacts alone carry the lamps.
+    Switch,
+    /// A relay carries the lamps; signals (through diodes) and switches feed its coil.
+    Relay,
+    /// Signals feed the lamps themselves, through diodes where several meet.
+    Diodes,
+    /// The lamps hang on a signal wire behind contacts in series.
+    SeriesContacts,
+    /// The lamps hang on the normally closed contact: on while the coil is at rest.
+    BreakContact,
+    /// One contact set changes the lamps over from a signal wire to the own feed.
+    ChangeOver,
+    /// Small relays take up each signal and feed the coil of the lamp relay; no diodes.
+    SignalRelays,
+    /// A controller box with a radio remote.
+    Controller,
+}
+
+/// Switch and relay of an own circuit.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Control {
+    /// What a person wants; none leaves it to Jovek.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kind: Option<ControlKind>,
+    /// How it is joined to factory wires; none follows the shop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub joint: Option<JointPractice>,
+    /// What takes up the kick of its relay coils; none follows the shop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub suppression: Option<Suppression>,
+    /// Wire from relay to switch, one way, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub switch_lead_m: Option<f64>,
+    /// Wire from each signal that is taken up to relay or diode, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub signal_lead_m: Option<f64>,
+}
+
+/// A stretch of the path.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Section {
+    /// What the fitter calls it.
+    pub name: String,
+    /// Length along the real path, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
+    /// Surroundings.
+    #[serde(default)]
+    pub zone: Zone,
+    /// Temperature there if somebody knows better than the zone, °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub ambient_c: Option<f64>,
+    /// Other loaded wires in the same bundle.
+    #[serde(default)]
+    pub beside: u32,
+    /// What stands at its far end.
+    #[serde(default)]
+    pub ends_at: Waypoint,
+    /// It bends in use, as at a hinge.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub flexes: bool,
+}
+
+/// How the current gets back.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ReturnKind {
+    /// To a stud on the frame or body.
+    #[default]
+    ChassisStud,
+    /// By wire to battery negative.
+    BatteryNegative,
+    /// To a bus that all such circuits share, with one stud to the frame.
+    GroundBus,
+}
+
+/// The path of supply and return.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Run {
+    /// From the source to the lamps.
+    #[serde(default)]
+    pub supply: Vec<Section>,
+    /// How the current gets back.
+    #[serde(default)]
+    pub return_by: ReturnKind,
+    /// From the lamps to stud or battery.
+    #[serde(default)]
+    pub back: Vec<Section>,
+}
+
+/// A choice made against the proposal, with its reason.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Override<T> {
+    /// What was chosen.
+    pub value: T,
+    /// Why.
+    pub reason: String,
+}
+
+/// What a person chose against the proposal.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Overrides {
+    /// Another wire.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wire: Option<Override<Conductor>>,
+    /// Another fuse, A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fuse_a: Option<Override<f64>>,
+}
+
+impl Light {
+    /// Held by adhesive, as every strip is.
+    pub fn is_held_by_adhesive(&self) -> bool {
+        self.is_stuck || self.strip.is_some()
+    }
+
+    /// Place of a light: as said, else where lamps of its kind usually sit.
+    pub fn sits(&self) -> LampPlace {
+        self.place.unwrap_or(match self.role {
+            Some(LampRole::Headlamp | LampRole::Driving | LampRole::Fog) => LampPlace::Front,
+            Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => {
+                LampPlace::Rear
+            }
+            Some(LampRole::Plate) => LampPlace::Rear,
+            Some(LampRole::Marker) => LampPlace::Sides,
+            Some(LampRole::Warning) => LampPlace::Roof,
+            Some(LampRole::Accent) => LampPlace::Cab,
+            Some(LampRole::Work) | None => LampPlace::Bed,
+        })
+    }
+}
+
+impl Section {
+    /// A section whose length nobody has measured yet.
+    pub fn unmeasured(name: &str, zone: Zone, ends_at: Waypoint) -> Self {
+        Section {
+            name: name.into(),
+            length_m: None,
+            zone,
+            ambient_c: None,
+            beside: 0,
+            ends_at,
+            flexes: false,
+        }
+    }
+}
+
+impl Run {
+    /// The usual path from a battery under the bonnet to the rear, nothing measured.
+    pub fn starter() -> Self {
+        Run {
+            supply: vec![
+                Section::unmeasured("Post to fuse", Zone::EngineBay, Waypoint::Fuse),
+                Section::unmeasured("Fuse to relay or switch", Zone::EngineBay, Waypoint::Control),
+                Section::unmeasured("Along the frame", Zone::Underbody, Waypoint::Pass),
+                Section::unmeasured("Frame to lamps", Zone::Exterior, Waypoint::Pass),
+            ],
+            return_by: ReturnKind::ChassisStud,
+            back: vec![Section::unmeasured("Lamps to stud", Zone::Exterior, Waypoint::Pass)],
+        }
+    }
+}
+
+impl LampCircuit {
+    /// A new circuit with two lamps whose figures are assumed.
+    pub fn starter(id: CircuitId, name: &str) -> Self {
+        let light = Light {
+            id: LightId(format!("{id}-l1")),
+            name: "LED work lamp".into(),
+            count: 2,
+            draws: LightKind::Regulated { cut_in_v: None },
+            made_for: MadeFor::V12To24,
+            label_w: None,
+            measured: None,
+            role: None,
+            colour: None,
+            place: None,
+            is_stuck: false,
+            is_reversed: false,
+            flash: None,
+            optic: None,
+            strip: None,
+            backlight: None,
+            screw: None,
+        };
+        LampCircuit {
+            id,
+            name: name.into(),
+            lit: Wish::OwnSwitch,
+            lights: vec![light],
+            feed: None,
+            control: Control::default(),
+            run: Run::starter(),
+            sites: None,
+            overrides: Overrides::default(),
+        }
+    }
+}

@@ -1,0 +1,236 @@
+//! Limits of the added circuits: switches, wishes, lights, strips, wires.
+
+use super::Checker;
+use crate::{Feed, Job, LightKind, Position, Section, Strip, SwitchKind, Wish};
+use std::collections::HashSet;
+
+/// Most pieces of one wish.
+const MOST_PIECES: usize = 40;
+
+impl Checker {
+    /// States that were kept.
+    pub(super) fn states(&mut self, job: &Job) {
+        let mut ids = HashSet::new();
+        for (i, s) in job.states.iter().enumerate() {
+            let at = format!("states[{i}]");
+            self.id(format!("{at}.id"), &s.id.0, &mut ids);
+            self.text(format!("{at}.name"), &s.name, 80);
+            self.maybe(format!("{at}.state.battery_v"), s.state.battery_v, 0.0, 60.0, "V");
+            if s.state.on.len() > 64 || s.state.faults.len() > 64 {
+                self.say(at, "more than 64 inputs or faults in one state".into());
+            }
+        }
+        if job.states.len() > 60 {
+            self.say("states".into(), "more than 60 saved states; remove some".into());
+        }
+    }
+
+    /// Switches that are added.
+    pub(super) fn switches(&mut self, job: &Job) {
+        let mut ids = HashSet::new();
+        for (i, s) in job.switches.iter().enumerate() {
+            let at = format!("switches[{i}]");
+            self.id(format!("{at}.id"), &s.id.0, &mut ids);
+            self.text(format!("{at}.name"), &s.name, 80);
+        }
+        if job.switches.len() > 24 {
+            self.say("switches".into(), "more than 24 switches in one job; split it".into());
+        }
+    }
+
+    /// Circuits with their lights.
+    pub(super) fn circuits(&mut self, job: &Job) {
+        if job.circuits.len() > 60 {
+            self.say("circuits".into(), "more than 60 circuits in one job; split it".into());
+        }
+        let mut ids = HashSet::new();
+        let mut lights = HashSet::new();
+        for (i, circuit) in job.circuits.iter().enumerate() {
+            let at = format!("circuits[{i}]");
+            self.id(format!("{at}.id"), &circuit.id.0, &mut ids);
+            self.text(format!("{at}.name"), &circuit.name, 80);
+            self.maybe(
+                format!("{at}.control.switch_lead_m"),
+                circuit.control.switch_lead_m,
+                0.05,
+                60.0,
+                "m",
+            );
+            self.maybe(
+                format!("{at}.control.signal_lead_m"),
+                circuit.control.signal_lead_m,
+                0.05,
+                60.0,
+                "m",
+            );
+            self.wish(&format!("{at}.lit"), &circuit.lit, job);
+            if let Some(Feed::TieIn { factory }) = &circuit.feed
+                && job.factory_circuit(factory).is_none()
+            {
+                self.say(
+                    format!("{at}.feed.factory"),
+                    format!("there is no factory circuit \"{factory}\"; add it under Look"),
+                );
+            }
+            for (k, light) in circuit.lights.iter().enumerate() {
+                let at = format!("{at}.lights[{k}]");
+                self.id(format!("{at}.id"), &light.id.0, &mut lights);
+                self.text(format!("{at}.name"), &light.name, 80);
+                if !(1..=200).contains(&light.count) {
+                    self.say(
+                        format!("{at}.count"),
+                        format!("{} lamps; give 1 to 200", light.count),
+                    );
+                }
+                self.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+                if let Some(strip) = &light.strip {
+                    self.strip(&format!("{at}.strip"), strip);
+                }
+                if let Some(b) = &light.backlight {
+                    let at = format!("{at}.backlight");
+                    self.range(format!("{at}.openings"), f64::from(b.openings), 1.0, 200.0, "");
+                    self.range(format!("{at}.opening_mm"), b.opening_mm, 1.0, 3000.0, "mm");
+                    self.range(format!("{at}.bar_mm"), b.bar_mm, 0.0, 1000.0, "mm");
+                    self.range(format!("{at}.height_mm"), b.height_mm, 1.0, 2000.0, "mm");
+                    self.range(format!("{at}.depth_mm"), b.depth_mm, 5.0, 500.0, "mm");
+                    self.maybe(format!("{at}.module_mm"), b.module_mm, 3.0, 500.0, "mm");
+                    self.maybe(format!("{at}.beam_deg"), b.beam_deg, 10.0, 170.0, "degrees");
+                }
+                if let Some(s) = &light.screw {
+                    let at = format!("{at}.screw");
+                    self.range(format!("{at}.length_mm"), s.length_mm, 3.0, 200.0, "mm");
+                    self.range(format!("{at}.through_mm"), s.through_mm, 0.5, 200.0, "mm");
+                    self.maybe(format!("{at}.behind_mm"), s.behind_mm, 0.0, 500.0, "mm");
+                }
+                if let Some(optic) = &light.optic {
+                    self.optic(&format!("{at}.optic"), optic, light.count);
+                }
+                if let Some(f) = light.flash {
+                    self.range(format!("{at}.flash.hz"), f.hz, 0.2, 20.0, "Hz");
+                    self.range(format!("{at}.flash.duty"), f.duty, 0.02, 1.0, "");
+                }
+                if let Some(m) = light.measured {
+                    self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
+                    self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
+                }
+                match light.draws {
+                    LightKind::Regulated { cut_in_v } => {
+                        self.maybe(format!("{at}.draws.cut_in_v"), cut_in_v, 4.0, 30.0, "V");
+                    }
+                    LightKind::Strip { forward_v } => {
+                        self.maybe(format!("{at}.draws.forward_v"), forward_v, 1.5, 26.0, "V");
+                    }
+                    LightKind::Incandescent {} => {}
+                }
+            }
+            self.sections(&format!("{at}.run.supply"), &circuit.run.supply);
+            self.sections(&format!("{at}.run.back"), &circuit.run.back);
+            if let Some(fuse) = &circuit.overrides.fuse_a {
+                self.range(format!("{at}.overrides.fuse_a.value"), fuse.value, 0.5, 150.0, "A");
+                self.text(format!("{at}.overrides.fuse_a.reason"), &fuse.reason, 200);
+            }
+            if let Some(wire) = &circuit.overrides.wire {
+                self.text(format!("{at}.overrides.wire.reason"), &wire.reason, 200);
+            }
+        }
+    }
+
+    /// Refuses a wish that names what is not there or is too long to be said in one sentence.
+    pub(super) fn wish(&mut self, path: &str, wish: &Wish, job: &Job) {
+        let pieces = wish.pieces();
+        if pieces.len() > MOST_PIECES {
+            self.say(path.into(), format!("more than {MOST_PIECES} pieces; split the circuit"));
+            return;
+        }
+        for piece in pieces {
+            match piece {
+                Wish::Switch { id, position } => match job.switch(id) {
+                    None => {
+                        self.say(
+                            path.into(),
+                            format!("there is no switch \"{id}\"; add it under Switch"),
+                        );
+                    }
+                    Some(s) if *position == Position::Down && s.kind != SwitchKind::ThreeWay => {
+                        self.say(
+                            path.into(),
+                            format!(
+                                "switch \"{}\" has no lower position; make it three-way",
+                                s.name
+                            ),
+                        );
+                    }
+                    Some(_) => {}
+                },
+                Wish::Any(list) | Wish::All(list) if list.is_empty() => {
+                    self.say(path.into(), "an empty list of conditions; name one".into());
+                }
+                Wish::Held { from, until }
+                    if from.pieces().into_iter().chain(until.pieces()).any(Wish::is_held) =>
+                {
+                    // Relays that race each other: which wins hangs on milliseconds.
+                    self.say(
+                        path.into(),
+                        "one hold inside another; give the inner one a circuit of its own".into(),
+                    );
+                }
+                Wish::After { seconds, .. } => {
+                    self.range(format!("{path}.seconds"), *seconds, 1.0, 7200.0, "s");
+                }
+                _ => {}
+            }
+        }
+    }
+
+    pub(super) fn strip(&mut self, at: &str, strip: &Strip) {
+        self.maybe(format!("{at}.mark_mm"), strip.mark_mm, 5.0, 1000.0, "mm");
+        self.maybe(format!("{at}.watt_per_m"), strip.watt_per_m, 0.5, 60.0, "W/m");
+        self.maybe(format!("{at}.rail_mm2"), strip.rail_mm2, 0.02, 5.0, "mm²");
+        self.maybe(format!("{at}.width_mm"), strip.width_mm, 2.0, 50.0, "mm");
+        self.maybe(format!("{at}.reel_m"), strip.reel_m, 0.2, 100.0, "m");
+        self.maybe(format!("{at}.module_mm"), strip.module_mm, 10.0, 1000.0, "mm");
+        self.maybe(format!("{at}.lead_m"), strip.lead_m, 0.0, 30.0, "m");
+        self.maybe(format!("{at}.lead_mm2"), strip.lead_mm2, 0.2, 10.0, "mm²");
+        if strip.edges.len() > 24 {
+            self.say(format!("{at}.edges"), "more than 24 edges; make two strips of it".into());
+        }
+        let all_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
+        let mark_m = strip.mark_mm.unwrap_or(50.0) / 1000.0;
+        if mark_m > 0.0 && all_m / mark_m > 1200.0 {
+            self.say(format!("{at}.edges"), "more than 1200 groups; make two strips of it".into());
+        }
+        for (k, edge) in strip.edges.iter().enumerate() {
+            let at = format!("{at}.edges[{k}]");
+            self.text(format!("{at}.name"), &edge.name, 80);
+            self.range(format!("{at}.length_m"), edge.length_m, 0.02, 30.0, "m");
+            self.maybe(format!("{at}.corner_m"), edge.corner_m, 0.0, 10.0, "m");
+            if edge.obstacles.len() > 40 {
+                self.say(format!("{at}.obstacles"), "more than 40 obstacles on one edge".into());
+            }
+            for (n, o) in edge.obstacles.iter().enumerate() {
+                let at = format!("{at}.obstacles[{n}]");
+                self.text(format!("{at}.name"), &o.name, 80);
+                self.range(format!("{at}.from_m"), o.from_m, 0.0, edge.length_m, "m");
+                self.range(format!("{at}.to_m"), o.to_m, 0.0, edge.length_m, "m");
+                if o.to_m < o.from_m {
+                    self.say(format!("{at}.to_m"), "ends before it starts; swap the two".into());
+                }
+            }
+        }
+    }
+
+    pub(super) fn sections(&mut self, path: &str, sections: &[Section]) {
+        if sections.len() > 40 {
+            self.say(path.into(), "more than 40 sections; join some".into());
+        }
+        for (i, s) in sections.iter().enumerate() {
+            let at = format!("{path}[{i}]");
+            self.text(format!("{at}.name"), &s.name, 80);
+            self.maybe(format!("{at}.length_m"), s.length_m, 0.01, 60.0, "m");
+            self.maybe(format!("{at}.ambient_c"), s.ambient_c, -40.0, 150.0, "°C");
+            if s.beside > 60 {
+                self.say(format!("{at}.beside"), "more than 60 wires in one bundle".into());
+            }
+        }
+    }
+}

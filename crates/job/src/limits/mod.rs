@@ -1,0 +1,108 @@
+//! Limits of each figure in a job: what no vehicle has is refused with its place.
+
+mod circuit;
+mod light;
+mod place;
+mod vehicle;
+mod work;
+
+use super::Job;
+use serde::Serialize;
+use std::collections::HashSet;
+use utoipa::ToSchema;
+
+/// A figure or name that cannot be right.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct JobFault {
+    /// Place, such as `circuits[0].lights[0].label_w`.
+    pub path: String,
+    /// The same in words: `Rear work lamps, LED work lamp, label`.
+    pub at: String,
+    /// What is wrong and what would be right.
+    pub what: String,
+}
+
+impl JobFault {
+    /// A fault of a file that is no job yet: its place has no other name.
+    pub fn of_file(path: String, what: String) -> JobFault {
+        JobFault { at: path.clone(), path, what }
+    }
+}
+
+impl std::fmt::Display for JobFault {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        if self.at == self.path {
+            write!(f, "{}: {}", self.path, self.what)
+        } else {
+            write!(f, "{}: {} ({})", self.at, self.what, self.path)
+        }
+    }
+}
+
+/// Faults while they are found: place and what is wrong.
+struct Checker {
+    faults: Vec<(String, String)>,
+}
+
+impl Checker {
+    fn say(&mut self, path: String, what: String) {
+        self.faults.push((path, what));
+    }
+
+    fn range(&mut self, path: String, value: f64, low: f64, high: f64, unit: &str) {
+        if !(value.is_finite() && (low..=high).contains(&value)) {
+            let unit = if unit.is_empty() { String::new() } else { format!(" {unit}") };
+            self.say(path, format!("{value}{unit} cannot be right; give {low} to {high}{unit}"));
+        }
+    }
+
+    fn maybe(&mut self, path: String, value: Option<f64>, low: f64, high: f64, unit: &str) {
+        if let Some(value) = value {
+            self.range(path, value, low, high, unit);
+        }
+    }
+
+    fn text(&mut self, path: String, value: &str, longest: usize) {
+        if value.chars().count() > longest {
+            self.say(path, format!("longer than {longest} characters"));
+        } else if value.chars().any(char::is_control) {
+            self.say(path, "holds a control character".into());
+        }
+    }
+
+    fn id(&mut self, path: String, value: &str, seen: &mut HashSet<String>) {
+        let sound = !value.is_empty()
+            && value.len() <= 40
+            && value.chars().all(|c| c.is_ascii_alphanumeric() || c == '-' || c == '_');
+        if !sound {
+            self.say(path, format!("id \"{value}\" must be 1 to 40 letters, digits, - or _"));
+        } else if !seen.insert(value.to_owned()) {
+            self.say(path, format!("id \"{value}\" is used twice"));
+        }
+    }
+}
+
+/// Everything in the job that cannot be right.
+pub fn faults(job: &Job) -> Vec<JobFault> {
+    let mut c = Checker { faults: Vec::new() };
+    c.vehicle(job);
+    c.shop(job);
+    c.factory(job);
+    if let Some(skeleton) = &job.skeleton {
+        c.skeleton(skeleton);
+    }
+    c.shift(job);
+    c.auxiliary(job);
+    c.states(job);
+    c.switches(job);
+    c.circuits(job);
+    c.work(job);
+    c.record(&job.record);
+    c.lighting(&job.lighting);
+    c.swaps(&job.swaps);
+    if let Some(link) = &job.trailer {
+        c.trailer(link);
+    }
+    c.repairs_and_readings(job);
+    place::named(job, c.faults)
+}

@@ -1,0 +1,156 @@
+//! The shop's schools and habits, where good people disagree.
+
+use crate::circuit::ReturnKind;
+use crate::shift::Isolation;
+use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
+use jovek_catalog::conductor::WireSystem;
+use jovek_catalog::joint::JointPractice;
+use jovek_catalog::relay::Suppression;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Voltage that may be lost between battery and lamp.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum DropLimit {
+    /// 3 %, for lamps.
+    #[default]
+    ThreePercent,
+    /// 10 %, where dimming does not matter.
+    TenPercent,
+    /// 0.5 V for the whole circuit (1 V at 24 V).
+    HalfVolt,
+}
+
+/// How the fuse is chosen between load and wire.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FusePractice {
+    /// The smallest rating that carries the load at 80 %.
+    #[default]
+    DownToLoad,
+    /// The largest rating that still protects the wire.
+    WireOnly,
+}
+
+/// Colours of the wires.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ColourScheme {
+    /// Brown is ground.
+    #[default]
+    GroundBrown,
+    /// Black is ground.
+    GroundBlack,
+    /// The shop's own.
+    Own,
+}
+
+/// Colours that the shop uses.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OwnColours {
+    /// Of ground wires.
+    #[serde(default)]
+    pub ground: String,
+    /// Of what is live without a switch.
+    #[serde(default)]
+    pub feed: String,
+    /// Of the circuits in turn, with commas between.
+    #[serde(default)]
+    pub circuits: String,
+}
+
+/// Where a new circuit's return goes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum GroundPractice {
+    /// A stud on the frame near the lamps.
+    #[default]
+    LocalStud,
+    /// Back to battery negative.
+    BatteryNegative,
+    /// One bus for all, with one stud to the frame.
+    DistributionStud,
+}
+
+impl GroundPractice {
+    fn is_local(&self) -> bool {
+        *self == GroundPractice::LocalStud
+    }
+
+    /// The return of a new circuit.
+    pub fn return_by(self) -> ReturnKind {
+        match self {
+            GroundPractice::LocalStud => ReturnKind::ChassisStud,
+            GroundPractice::DistributionStud => ReturnKind::GroundBus,
+            GroundPractice::BatteryNegative => ReturnKind::BatteryNegative,
+        }
+    }
+}
+
+/// The shop's habits.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Shop {
+    /// Wire on the shelf.
+    #[serde(default)]
+    pub wire_system: WireSystem,
+    /// Ampacity table.
+    #[serde(default)]
+    pub ampacity: AmpacityTable,
+    /// Bundle rule.
+    #[serde(default)]
+    pub bundle: BundleRule,
+    /// Drop allowed.
+    #[serde(default)]
+    pub drop: DropLimit,
+    /// How the fuse is chosen.
+    #[serde(default)]
+    pub fuse: FusePractice,
+    /// Wire colours.
+    #[serde(default)]
+    pub colours: ColourScheme,
+    /// The shop's own colours.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub own_colours: Option<OwnColours>,
+    /// How wires are joined.
+    #[serde(default, skip_serializing_if = "JointPractice::is_crimp")]
+    pub joint: JointPractice,
+    /// Where a new circuit's return goes.
+    #[serde(default, skip_serializing_if = "GroundPractice::is_local")]
+    pub ground: GroundPractice,
+    /// How a new auxiliary battery is kept apart.
+    #[serde(default, skip_serializing_if = "Isolation::is_usual")]
+    pub isolation: Isolation,
+    /// Silicon diodes in the feed of lamps instead of Schottky.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub silicon_diodes: bool,
+    /// What takes up the kick of relay coils.
+    #[serde(default, skip_serializing_if = "Suppression::is_diode")]
+    pub suppression: Suppression,
+    /// Wire to spare at each hinge, m; none takes 0.1 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hinge_m: Option<f64>,
+    /// Wire to spare at each connector that is unplugged, m; none takes 0.08 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub connector_m: Option<f64>,
+    /// Drip loop before each lamp that sits outside, m; none takes 0.08 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub drip_loop_m: Option<f64>,
+    /// Strain relief at a lamp that is held by adhesive, m; none takes 0.05 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strain_relief_m: Option<f64>,
+    /// Spare on the path of every wire, %; none takes none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spare_percent: Option<f64>,
+    /// Price of an hour of work, in the shop's currency.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hourly_rate: Option<f64>,
+    /// Length on a reel of wire, m; none takes 25 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reel_m: Option<f64>,
+    /// Extra length for each wire end, m; none takes 0.15 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub end_allowance_m: Option<f64>,
+}

@@ -1,0 +1,286 @@
+//! The pipeline: plan every circuit, size it, solve the whole vehicle in each state, read it out.
+
+use crate::answers::choices::choices;
+use crate::answers::run::route_answer;
+use crate::answers::stages::stages;
+use crate::answers::ways::way_answers;
+use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
+use crate::harness::connectors::connectors;
+use crate::harness::joints::{joints, sleeves, terminals};
+use crate::harness::pins::pins;
+use crate::harness::reels::{REEL_M, reels};
+use crate::harness::{cuts, parts, sheet_cuts};
+use crate::prove::checks::{Proving, checks};
+use crate::rules;
+use crate::rules::{CircuitView, Context};
+use crate::strip_answers::{backlight_says, screw_text, strip_answer};
+use crate::volt_line::{SolvedState, VoltLine, volt_line};
+use jovek_base::figure::{amps, shown};
+use jovek_catalog::conductor::Conductor;
+use jovek_catalog::fuse::{CONTINUOUS_PART, Fuse};
+use jovek_job::SupplyState;
+use jovek_job::{CircuitId, FactoryKind, Job, Light};
+use jovek_plan::bundles::bundles;
+use jovek_plan::chain::Chain;
+use jovek_plan::feed;
+use jovek_plan::lamp::PlannedLamp;
+use jovek_plan::logic::sentence;
+use jovek_plan::network::build::Situation;
+use jovek_plan::network::cache::NetworkCache;
+use jovek_plan::sizes::{ControlChoice, Sizes};
+use jovek_plan::sizing::trial::SizingInput;
+use jovek_plan::strips::{StripOf, strips};
+use jovek_plan::study::{Assessment, Studied, study_with};
+use jovek_plan::supply::PlannedSupply;
+use jovek_plan::switching::unmet_text;
+use jovek_plan::{probe, survey};
+
+/// All answers to a job.
+pub fn assess(job: &Job) -> Answers {
+    let mut rig = NetworkCache::default();
+    let study = study_with(job, &mut rig);
+    let parts_of = study.parts();
+    let mut volt_lines = volt_lines(job, &study, &parts_of, &mut rig);
+    let strips = strips(job);
+    let circuits: Vec<CircuitAnswer> = study
+        .circuits
+        .iter()
+        .zip(&mut volt_lines)
+        .map(|(studied, lines)| {
+            circuit_answer(job, &study, studied, std::mem::take(lines), &strips)
+        })
+        .collect();
+    let views: Vec<CircuitView> = study
+        .circuits
+        .iter()
+        .zip(&circuits)
+        .map(|(studied, answer)| CircuitView {
+            circuit: &job.circuits[studied.index],
+            chain: &studied.chain,
+            sized: &studied.sized,
+            feeds: &studied.feeds,
+            unmet: studied.ways.as_ref().err(),
+            volt_lines: &answer.volt_lines,
+            strips: answer.lights.iter().map(|l| l.strip.as_ref()).collect(),
+        })
+        .collect();
+    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips, study.layout.as_ref());
+    let connector_list = connectors(job, &cut_lines);
+    let findings = rules::findings(&Context {
+        job,
+        inputs: &study.wiring.inputs,
+        supply: &study.supply,
+        factory: &study.factory,
+        circuits: &views,
+        layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
+        connectors: &connector_list,
+        study: &study,
+        assumptions: &study.assumed,
+    });
+    drop(views);
+    let joint_list = joints(job, &cut_lines);
+    let extras = parts::Extras {
+        strips: &strips,
+        terminals: &terminals(&cut_lines, &joint_list),
+        sleeves: &sleeves(&joint_list),
+        connectors: &connector_list,
+    };
+    let part_lines = parts::parts_list(job, &parts_of, &cut_lines, &extras);
+    let proving = Proving {
+        job,
+        installed: study.installed(&parts_of),
+        scenes: &study.scenes,
+        inputs: &study.wiring.inputs,
+    };
+    // Without a steady state there is nothing to expect; the finding says so.
+    let check_list = checks(&proving, &mut rig).unwrap_or_default();
+    let mut answers = Answers {
+        factory: factory_answers(job, &study),
+        cut_totals: cut_totals(&cut_lines),
+        circuits,
+        findings,
+        reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
+        pins: pins(job, &cut_lines),
+        terminals: terminals(&cut_lines, &joint_list),
+        joints: joint_list,
+        connectors: connector_list,
+        cuts: cut_lines,
+        parts: part_lines,
+        route: route_answer(job, &study),
+        checks: check_list,
+        assumptions: study.assumed.clone(),
+        new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),
+        stages: Vec::new(),
+    };
+    answers.stages = stages(job, &answers);
+    answers
+}
+
+/// The volt lines of each circuit, one for each state of the supply that has a steady state, each
+/// in the first scene that lights the circuit.
+fn volt_lines(
+    job: &Job,
+    study: &Assessment,
+    parts: &[(&Chain, &Sizes)],
+    rig: &mut NetworkCache,
+) -> Vec<Vec<VoltLine>> {
+    let installed = study.installed(parts);
+    let mut lines: Vec<Vec<VoltLine>> = vec![Vec::new(); parts.len()];
+    for state in SupplyState::ALL {
+        let mut shown = vec![false; parts.len()];
+        for (number, scene) in study.scenes.iter().enumerate() {
+            let situation = Situation::plain(&study.supply, state, scene.inputs);
+            let fresh;
+            let (built, solution) = match study.solved(state, scene.inputs) {
+                Some(solution) => (rig.built(installed, &situation), solution),
+                None => match rig.solve(installed, &situation) {
+                    Ok((built, solution)) => {
+                        fresh = solution;
+                        (built, &fresh)
+                    }
+                    Err(_) => continue,
+                },
+            };
+            let solved = SolvedState { state, built, solution };
+            for (i, (chain, sizes)) in parts.iter().enumerate() {
+                // What no scene lights is shown dark in the first.
+                let never = !study.scenes.iter().any(|s| s.lit.contains(&i));
+                if !shown[i] && (scene.lit.contains(&i) || (never && number == 0)) {
+                    shown[i] = true;
+                    lines[i].push(volt_line(job, chain, sizes, i, &solved));
+                }
+            }
+        }
+    }
+    lines
+}
+
+fn circuit_answer(
+    job: &Job,
+    study: &Assessment,
+    studied: &Studied,
+    volt_lines: Vec<VoltLine>,
+    strips: &[StripOf],
+) -> CircuitAnswer {
+    let circuit = &job.circuits[studied.index];
+    let sized = &studied.sized;
+    let bench = &SizingInput {
+        shop: &job.shop,
+        system: job.vehicle.system,
+        supply: &study.supply,
+        factory: &study.factory,
+        chain: &studied.chain,
+        circuit,
+    };
+    let sizes = &sized.chosen.sizes;
+    let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
+    let fuse = sizes.fuse.map_or("factory fuse".to_owned(), |f| f.label() + " fuse");
+    CircuitAnswer {
+        id: circuit.id.clone(),
+        name: circuit.name.clone(),
+        headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
+        wish_text: sentence(job, &circuit.lit),
+        feeds: studied.feeds.clone(),
+        ways: way_answers(job, circuit, studied),
+        has_relays: match (&studied.chain.switching, &sizes.control) {
+            (Some(switching), _) => switching.relays.iter().any(|r| !r.role.is_module()),
+            (None, control) => matches!(control, ControlChoice::Relay { .. }),
+        },
+        unmet_text: studied.ways.as_ref().err().map(unmet_text),
+        lights: circuit
+            .lights
+            .iter()
+            .zip(&bench.chain.lamps)
+            .enumerate()
+            .map(|(k, (light, lamp))| {
+                let found = strips.iter().find(|s| s.circuit == studied.index && s.light == k);
+                // The state in which the strip is darkest.
+                let line = volt_lines.iter().min_by(|a, b| a.lamp_v.total_cmp(&b.lamp_v));
+                LightAnswer {
+                    strip: found.map(|s| strip_answer(&s.plan, line)),
+                    ..light_answer(light, lamp, bench.supply)
+                }
+            })
+            .collect(),
+        choices: choices(bench, sized),
+        volt_lines,
+        wire_menu: Conductor::shelf(bench.shop.wire_system)
+            .iter()
+            .map(Conductor::to_string)
+            .collect(),
+        fuse_menu: Fuse::ladder().iter().map(|f| f.rating_a).collect(),
+    }
+}
+
+fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> LightAnswer {
+    let power = shown(lamp.power_w, "W");
+    let power_text = match (lamp.measured_w, lamp.label_w) {
+        (Some(_), Some(label)) => format!("{power} each, measured (label {})", shown(label, "W")),
+        (Some(_), None) => format!("{power} each, measured"),
+        (None, Some(_)) => format!("{power} each, label"),
+        (None, None) => format!("{power} each, assumed"),
+    };
+    let difference_text = match (lamp.measured_w, lamp.label_w) {
+        (Some(m), Some(l)) => Some(format!("{:+.0} % against the label", (m / l - 1.0) * 100.0)),
+        _ => None,
+    };
+    let one = std::slice::from_ref(lamp);
+    LightAnswer {
+        id: light.id.clone(),
+        power_text,
+        difference_text,
+        current_text: amps(feed::wanted_a(one, supply)).to_string(),
+        strip: None,
+        backlight: backlight_says(light),
+        screw_text: screw_text(light),
+    }
+}
+
+fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
+    job.factory
+        .iter()
+        .zip(&study.factory)
+        .map(|(f, planned)| {
+            let most_a = CONTINUOUS_PART * planned.fuse_a;
+            FactoryAnswer {
+                id: f.id.clone(),
+                probe: probe::judge(&f.probe, job.vehicle.system),
+                survey: (f.kind == FactoryKind::FusePosition)
+                    .then(|| survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system)),
+                headroom_text: format!(
+                    "{} free of {} (80 % of {} A){}",
+                    amps((most_a - planned.existing_a).max(0.0)),
+                    amps(most_a),
+                    planned.fuse_a,
+                    match f.wire {
+                        Some(_) => String::new(),
+                        None => format!("; wire assumed {}", planned.wire.label()),
+                    }
+                ),
+            }
+        })
+        .collect()
+}
+
+fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
+    let mut out: Vec<CutTotal> = Vec::new();
+    for line in lines {
+        match out.iter_mut().find(|t| t.wire == line.wire_text) {
+            Some(total) => {
+                total.pieces += 1;
+                total.length_m += line.length_m;
+            }
+            None => out.push(CutTotal {
+                wire: line.wire_text.clone(),
+                pieces: 1,
+                length_m: line.length_m,
+                length_text: String::new(),
+            }),
+        }
+    }
+    for total in &mut out {
+        total.length_m = (total.length_m * 100.0).round() / 100.0;
+        total.length_text = shown(total.length_m, "m").to_string();
+    }
+    out
+}

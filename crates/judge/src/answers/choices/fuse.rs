@@ -1,0 +1,109 @@
+//! The fuse: between the load and what the wire bears.
+
+use jovek_base::figure::{amps, figure, shown};
+use jovek_base::source::Source;
+use jovek_catalog::fuse as fuse_table;
+use jovek_job::FusePractice;
+use jovek_plan::chain::Origin;
+use jovek_plan::sizing::choice::{Alternative, Choice, Part};
+use jovek_plan::sizing::circuit::Sized;
+use jovek_plan::sizing::trial::SizingInput;
+
+pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
+    let trial = &sized.chosen;
+    let fit = &trial.fuse;
+    let ambient_c = bench.chain.fuse_ambient_c();
+    let overruled = bench.circuit.overrides.fuse_a.as_ref().map(|o| o.reason.clone());
+    let mut inputs = vec![
+        figure("steady current", trial.load_a, "A"),
+        figure("smallest rating for it", fit.min_rating_a, "A"),
+        figure("wire bears", trial.ampacity_a, "A"),
+        figure("at the fuse", ambient_c, "°C"),
+        figure("inrush", fit.inrush_a2s, "A²s"),
+    ];
+    if let Some(end) = trial.far_end {
+        inputs.push(figure("short at the lamps", end.fault_a, "A"));
+        if let Some(s) = end.opens_s {
+            inputs.push(figure("opens within", s, "s"));
+        }
+    }
+    let (label, detail, says, margin) = match (trial.sizes.fuse, &bench.chain.origin) {
+        (None, Origin::Factory { index, .. }) => {
+            let rating = bench.factory[*index].fuse_a;
+            (
+                "none of its own".to_owned(),
+                format!("factory fuse {rating} A"),
+                format!(
+                    "The factory fuse of {rating} A already protects the new wire, which bears {}.",
+                    amps(trial.ampacity_a)
+                ),
+                trial.ampacity_a - rating,
+            )
+        }
+        (None, Origin::Battery) => (
+            "none fits".to_owned(),
+            "split the circuit".to_owned(),
+            format!("The load needs {}; the catalog ends at 100 A.", amps(fit.min_rating_a)),
+            -fit.min_rating_a,
+        ),
+        (Some(fuse), _) => {
+            let says = match (&overruled, bench.shop.fuse) {
+                (Some(_), _) => format!(
+                    "Your choice. The load needs {} or more, the wire bears {}.",
+                    amps(fit.min_rating_a),
+                    amps(trial.ampacity_a)
+                ),
+                (None, FusePractice::DownToLoad) => format!(
+                    "{} steady is 80 % of {} at {}; the next rating is {}, and the wire bears {}.",
+                    amps(trial.load_a),
+                    amps(fit.min_rating_a),
+                    shown(ambient_c, "°C"),
+                    fuse.label(),
+                    amps(trial.ampacity_a)
+                ),
+                (None, FusePractice::WireOnly) => format!(
+                    "The largest rating that still protects the wire, which bears {}.",
+                    amps(trial.ampacity_a)
+                ),
+            };
+            (
+                fuse.label(),
+                format!("{}, {}", fuse.family_label(), fuse.colour()),
+                says,
+                trial.ampacity_a - fuse.rating_a,
+            )
+        }
+    };
+    let lifted = match (fit.without_inrush_a, trial.sizes.fuse) {
+        (Some(a), Some(f)) if f.rating_a > a && overruled.is_none() => {
+            Some(format!("Without the filaments' inrush {a} A would do."))
+        }
+        _ => None,
+    };
+    let next_best = trial.sizes.fuse.and_then(|f| {
+        fuse_table::Fuse::ladder()
+            .into_iter()
+            .find(|g| g.rating_a > f.rating_a && g.rating_a <= trial.ampacity_a)
+            .map(|g| Alternative {
+                label: g.label(),
+                effect: format!(
+                    "still protects the wire; {} spare",
+                    amps(trial.ampacity_a - g.rating_a)
+                ),
+            })
+    });
+    Choice {
+        part: Part::Fuse,
+        label,
+        detail,
+        rule: "load ≤ 80 % of fuse ≤ wire",
+        says,
+        formula: "In ≥ I/(0.8·(1 − 0.0015·(T − 23))), In ≤ Iwire",
+        inputs,
+        source: Source::standard("NFPA 70 210.20(A) and ABYC E-11, recalled from memory"),
+        margin: Some(figure("wire above fuse", margin, "A")),
+        next_best,
+        would_change: lifted,
+        overruled,
+    }
+}

@@ -1,0 +1,109 @@
+//! Each choice of a circuit with its reason, from the trials of the sizing.
+
+mod control;
+mod fuse;
+mod wire;
+
+use jovek_base::figure::{figure, shown};
+use jovek_base::source::Source;
+use jovek_catalog::contact;
+use jovek_catalog::insulation::Insulation;
+use jovek_job::{DropLimit, LampCircuit, ReturnKind};
+use jovek_plan::chain::Chain;
+use jovek_plan::sizing::choice::{Alternative, Choice, Part};
+use jovek_plan::sizing::circuit::Sized;
+use jovek_plan::sizing::trial::SizingInput;
+
+/// All choices of one circuit.
+pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
+    let mut out =
+        vec![wire::wire(bench, sized), insulation(bench.chain, sized), fuse::fuse(bench, sized)];
+    out.extend(control::control(bench, sized));
+    out.push(ground(bench.circuit, sized));
+    out
+}
+
+fn drop_source(limit: DropLimit) -> Source {
+    match limit {
+        DropLimit::ThreePercent | DropLimit::TenPercent => {
+            Source::standard("ABYC E-11 voltage drop, recalled from memory")
+        }
+        DropLimit::HalfVolt => Source::practice("0.5 V for a whole lamp circuit"),
+    }
+}
+
+fn insulation(chain: &Chain, sized: &Sized) -> Choice {
+    let class = sized.chosen.sizes.insulation;
+    let hottest_c = chain.hottest_c();
+    Choice {
+        part: Part::Insulation,
+        label: class.label().into(),
+        detail: format!("hottest place {}", shown(hottest_c, "°C")),
+        rule: "20 K above the hottest surroundings",
+        says: format!(
+            "The path is up to {} hot; {} leaves {} for the wire's own heat.",
+            shown(hottest_c, "°C"),
+            class.label(),
+            shown(class.max_c() - hottest_c, "K")
+        ),
+        formula: "Tclass ≥ Ta + 20",
+        inputs: vec![
+            figure("hottest surroundings", hottest_c, "°C"),
+            figure("class", class.max_c(), "°C"),
+        ],
+        source: Source::standard("SAE J1128 and ISO 6722-1 classes, recalled from memory"),
+        margin: Some(figure("left for own heat", class.max_c() - hottest_c, "K")),
+        next_best: Insulation::ALL.into_iter().find(|c| *c > class).map(|c| Alternative {
+            label: c.label().into(),
+            effect: format!("{} for the wire's own heat", shown(c.max_c() - hottest_c, "K")),
+        }),
+        would_change: None,
+        overruled: None,
+    }
+}
+
+fn ground(circuit: &LampCircuit, sized: &Sized) -> Choice {
+    let by = circuit.run.return_by;
+    let (label, detail) = match by {
+        ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
+        ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
+        ReturnKind::GroundBus => {
+            ("ground bus", "ring on the bus under its cover; one M6 stud to the frame for all")
+        }
+    };
+    let drop = &sized.chosen.drop;
+    let drop_mv = drop.ground_v * 1000.0;
+    Choice {
+        part: Part::Ground,
+        label: label.into(),
+        detail: detail.into(),
+        rule: "ground drop",
+        says: format!(
+            "The joint and the way back cost {}; {} is where a ground is called poor.",
+            shown(drop_mv, "mV"),
+            shown(contact::GROUND_LIMIT_V * 1000.0, "mV")
+        ),
+        formula: "ΔV = I·(Rstud + Rframe)",
+        inputs: vec![
+            figure("current", drop.current_a, "A"),
+            figure("joint and frame", drop_mv / drop.current_a.max(1e-9), "mohm"),
+        ],
+        source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
+        margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
+        next_best: Some(match by {
+            ReturnKind::ChassisStud => Alternative {
+                label: "battery negative".into(),
+                effect: "no stud that can corrode; as much wire again".into(),
+            },
+            ReturnKind::BatteryNegative => {
+                Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
+            }
+            ReturnKind::GroundBus => Alternative {
+                label: "M6 stud on the frame".into(),
+                effect: "one poor stud is not poor for all".into(),
+            },
+        }),
+        would_change: None,
+        overruled: None,
+    }
+}

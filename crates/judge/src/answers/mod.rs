@@ -1,0 +1,166 @@
+//! Job -> answers: plan, size, solve, judge. The one door through which every figure leaves.
+
+mod assess;
+pub mod choices;
+mod run;
+mod stages;
+mod ways;
+
+pub use assess::assess;
+pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, hazard_label};
+pub use stages::{StageAnswer, StageState};
+
+use crate::finding::Finding;
+use crate::harness::{ConnectorAnswer, CutLine, JointAnswer, PartLine, Pin, Reel, TerminalCount};
+use crate::prove::Check;
+use crate::strip_answers::StripAnswer;
+use crate::volt_line::VoltLine;
+use jovek_job::{CircuitId, ControlKind, FactoryId, Feed, JointPractice, LampCircuit, LightId};
+use jovek_plan::assumed::Assumption;
+use jovek_plan::feed::{FeedOption, FeedReason, FeedVerdict};
+use jovek_plan::probe::ProbeAnswer;
+use jovek_plan::sizing::choice::Choice;
+use jovek_plan::survey::SurveyAnswer;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A light with its power settled.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LightAnswer {
+    /// The light.
+    pub id: LightId,
+    /// `20 W each` or `18.4 W each, measured (label 20 W)`.
+    pub power_text: String,
+    /// Difference of measured against label, `-8 %`.
+    pub difference_text: Option<String>,
+    /// Current of the group at a low battery, `3.40 A`.
+    pub current_text: String,
+    /// The strip along its edges; none where it is none.
+    pub strip: Option<StripAnswer>,
+    /// Modules and stops of its backlight, line by line.
+    pub backlight: Vec<String>,
+    /// What its screws do behind the panel.
+    pub screw_text: Option<String>,
+}
+
+/// A factory circuit, judged.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FactoryAnswer {
+    /// Which one.
+    pub id: FactoryId,
+    /// Verdict on its probe readings.
+    pub probe: ProbeAnswer,
+    /// Verdict on the readings of an empty fuse position.
+    pub survey: Option<SurveyAnswer>,
+    /// `6.50 A free of 8.00 A (80 % of 10 A)`.
+    pub headroom_text: String,
+}
+
+/// A way to make a wish.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WayAnswer {
+    /// As it is spoken.
+    pub label: String,
+    /// Its worst reason.
+    pub verdict: FeedVerdict,
+    /// All reasons, worst first.
+    pub reasons: Vec<FeedReason>,
+    /// True for the one that Jovek advises.
+    pub is_advised: bool,
+    /// True for the one in use.
+    pub is_used: bool,
+    /// What it takes to use it.
+    pub takes: WayTakes,
+}
+
+/// What a person chooses with a way.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WayTakes {
+    /// The kind of hardware; none where the lamps hang on the wire that they follow.
+    pub kind: Option<ControlKind>,
+    /// The feed.
+    pub feed: Option<Feed>,
+    /// How it is joined; none follows the shop.
+    pub joint: Option<JointPractice>,
+}
+
+/// Everything about one lamp circuit.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CircuitAnswer {
+    /// Which one.
+    pub id: CircuitId,
+    /// Its name.
+    pub name: String,
+    /// `2.5 mm² · 7.5 A · 3.98 A`.
+    pub headline: String,
+    /// When it is lit, as one sentence.
+    pub wish_text: String,
+    /// Feeds, the advised one first.
+    pub feeds: Vec<FeedOption>,
+    /// Hardware that makes the wish, the advised one first; empty where a switch alone does.
+    pub ways: Vec<WayAnswer>,
+    /// True where relay coils have to be suppressed.
+    pub has_relays: bool,
+    /// Why nothing can make the wish, and the remedy; none where something can.
+    pub unmet_text: Option<String>,
+    /// Its lights.
+    pub lights: Vec<LightAnswer>,
+    /// Choices with their reasons.
+    pub choices: Vec<Choice>,
+    /// One volt line for each state of the supply.
+    pub volt_lines: Vec<VoltLine>,
+    /// Wire sizes that a person may pick instead.
+    pub wire_menu: Vec<String>,
+    /// Fuse ratings that a person may pick instead, A.
+    pub fuse_menu: Vec<f64>,
+}
+
+/// Totals of the cut list.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CutTotal {
+    /// Wire size.
+    pub wire: String,
+    /// Number of pieces.
+    pub pieces: usize,
+    /// Length in all, m.
+    pub length_m: f64,
+    /// `12.35 m`.
+    pub length_text: String,
+}
+
+/// All answers to a job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Answers {
+    /// One for each circuit that has lights.
+    pub circuits: Vec<CircuitAnswer>,
+    /// One for each factory circuit.
+    pub factory: Vec<FactoryAnswer>,
+    /// What a person should know, gravest first.
+    pub findings: Vec<Finding>,
+    /// The pieces of wire.
+    pub cuts: Vec<CutLine>,
+    /// Totals by wire size.
+    pub cut_totals: Vec<CutTotal>,
+    /// The parts.
+    pub parts: Vec<PartLine>,
+    /// What is cut from which reel.
+    pub reels: Vec<Reel>,
+    /// Terminals with their wires.
+    pub pins: Vec<Pin>,
+    /// Joints, one by one.
+    pub joints: Vec<JointAnswer>,
+    /// Terminals by kind.
+    pub terminals: Vec<TerminalCount>,
+    /// Sealed connectors from both faces.
+    pub connectors: Vec<ConnectorAnswer>,
+    /// The skeleton with its paths; none without one.
+    pub route: Option<RouteAnswer>,
+    /// Readings to take.
+    pub checks: Vec<Check>,
+    /// Figures that nobody gave.
+    pub assumptions: Vec<Assumption>,
+    /// A new circuit as the shop makes it.
+    pub new_circuit: LampCircuit,
+    /// How far each stage is.
+    pub stages: Vec<StageAnswer>,
+}

@@ -1,0 +1,51 @@
+//! Cutting from reels: which piece comes off which, so that few are opened and little is left.
+
+use super::cuts::CutLine;
+use jovek_base::packing::plan;
+use serde::Serialize;
+use std::collections::BTreeMap;
+use utoipa::ToSchema;
+
+/// Length on a reel when the shop has not said, m. Common practice: small reels of vehicle wire.
+pub const REEL_M: f64 = 25.0;
+
+/// One reel and what is cut from it.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Reel {
+    /// Size, insulation and colour, as in the parts list.
+    pub wire: String,
+    /// Number within its wire, from 1.
+    pub number: usize,
+    /// Labels of the pieces, longest first.
+    pub pieces: Vec<String>,
+    /// What is left, m.
+    pub left_m: f64,
+}
+
+/// The reels of a cut list: one plan for each size and colour. What is longer than a reel is bought by the
+/// piece.
+pub fn reels(cuts: &[CutLine], reel_m: f64) -> Vec<Reel> {
+    let mut by_wire: BTreeMap<String, Vec<&CutLine>> = BTreeMap::new();
+    for cut in cuts {
+        let wire = format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour);
+        by_wire.entry(wire).or_default().push(cut);
+    }
+    let mm = |m: f64| (m * 1000.0).round() as u32;
+    let mut out = Vec::new();
+    for (wire, pieces) in by_wire {
+        let lengths: Vec<u32> = pieces.iter().map(|c| mm(c.length_m)).collect();
+        let plan = plan(&lengths, mm(reel_m));
+        let alone = plan.too_long.iter().map(|&k| vec![k]);
+        let all: Vec<Vec<usize>> = plan.reels.iter().cloned().chain(alone).collect();
+        for (n, held) in all.iter().enumerate() {
+            let used: u32 = held.iter().map(|&k| lengths[k]).sum();
+            out.push(Reel {
+                wire: wire.clone(),
+                number: n + 1,
+                pieces: held.iter().map(|&k| pieces[k].label.clone()).collect(),
+                left_m: f64::from(mm(reel_m).saturating_sub(used)) / 1000.0,
+            });
+        }
+    }
+    out
+}

@@ -1,0 +1,70 @@
+//! Extension leads of strips, as pieces of the cut list.
+
+use super::colours::{circuit_colour, ground_colour};
+use super::cuts::{CutLine, allowance_text, cut_length_m, label_unit};
+use jovek_catalog::insulation::Insulation;
+use jovek_catalog::joint::JointPlace;
+use jovek_catalog::terminal::EndKind;
+use jovek_job::Job;
+use jovek_plan::sizing::circuit::smallest_wire;
+use jovek_plan::strips::StripOf;
+
+/// Extra length at each soldered end between two pieces, m. Common practice.
+const SOLDERED_END_M: f64 = 0.02;
+/// Extra length at each end of a lead from the splitter, m. Common practice.
+const PLUG_END_M: f64 = 0.1;
+
+/// Where strip lies.
+const INSIDE: JointPlace = JointPlace { is_wet: false, flexes: false, ambient_c: 40.0 };
+
+/// The leads of every strip.
+pub fn strip_leads(job: &Job, strips: &[StripOf]) -> Vec<CutLine> {
+    let mut out = Vec::new();
+    for strip in strips {
+        let circuit = &job.circuits[strip.circuit];
+        let wire = smallest_wire(job.shop.wire_system, strip.plan.figures.lead_mm2);
+        for (k, lead) in strip.plan.leads.iter().enumerate() {
+            let outward = lead.from == "splitter";
+            let end_m = if outward { PLUG_END_M } else { SOLDERED_END_M };
+            let from_kind = if outward { EndKind::SplitterPlug } else { EndKind::Pad };
+            let colour = match lead.is_plus {
+                true => circuit_colour(job, strip.circuit),
+                false => ground_colour(job),
+            };
+            out.push(CutLine {
+                label: format!(
+                    "{}-{}s{}.{}",
+                    label_unit(job),
+                    strip.circuit + 1,
+                    strip.light + 1,
+                    k + 1
+                ),
+                circuit: circuit.id.clone(),
+                circuit_name: circuit.name.clone(),
+                from: match (outward, lead.is_plus) {
+                    (false, _) => lead.from.clone(),
+                    (true, true) => "splitter +".into(),
+                    (true, false) => "splitter -".into(),
+                },
+                to: lead.to.clone(),
+                colour,
+                mark: String::new(),
+                wire,
+                wire_text: wire.label(),
+                insulation: Insulation::Pvc105.label(),
+                path_m: lead.length_m,
+                length_m: cut_length_m(lead.length_m, end_m),
+                allowance_text: allowance_text(end_m, 0.0),
+                from_terminal: from_kind.part(wire, job.joint_of(circuit)),
+                to_terminal: EndKind::Pad.part(wire, job.joint_of(circuit)),
+                from_kind,
+                to_kind: EndKind::Pad,
+                from_near: INSIDE,
+                to_near: INSIDE,
+                load_a: 0.0,
+                sleeve: "sleeve first".into(),
+            });
+        }
+    }
+    out
+}

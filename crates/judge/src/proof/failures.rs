@@ -1,0 +1,303 @@
+//! PartKind each single failure of an added part does to each lamp.
+
+use super::faults::{can_fail, put_in};
+use super::names;
+use super::simulation::Simulation;
+use jovek_base::grade::Grade;
+use jovek_circuit::Solution;
+use jovek_job::{FactoryKind, FaultKind, Job, LampRole, Signal, VehicleSide};
+use jovek_plan::inputs::Assignment;
+use jovek_plan::network::parts::{PartKind, PartRef};
+use jovek_plan::study::Assessment;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// PartKind one failure does.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Failure {
+    /// Key of the part.
+    pub part: String,
+    /// The part, as it is spoken.
+    pub name: String,
+    /// How it fails.
+    pub kind: FaultKind,
+    /// `open`, `stuck closed`.
+    pub kind_text: &'static str,
+    /// PartKind it does to each lamp; empty where nobody would see it.
+    pub effects: Vec<String>,
+    /// How grave that is; none where only added lamps go out.
+    pub grade: Option<Grade>,
+    /// The remedy.
+    pub remedy: Option<&'static str>,
+}
+
+/// How a failure is spoken.
+pub fn kind_text(kind: FaultKind) -> &'static str {
+    match kind {
+        FaultKind::Open => "open",
+        FaultKind::Short => "short",
+        FaultKind::Poor => "poor",
+        FaultKind::StuckOpen => "stuck open",
+        FaultKind::StuckClosed => "stuck closed",
+        FaultKind::Reversed => "reversed",
+        FaultKind::LeftOut => "left out",
+    }
+}
+
+/// How the lamps of one circuit, added or factory, stand.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Seen {
+    Lit,
+    Partly,
+    Dim,
+    Dark,
+}
+
+/// Everything seen in one combination.
+struct Look {
+    circuits: Vec<Seen>,
+    factory: Vec<Option<Seen>>,
+    fed_back: Vec<usize>,
+}
+
+/// Combinations in which failures are looked at: each way to light each circuit, each factory wire
+/// alone, most at once, and nothing.
+fn states(study: &Assessment) -> Vec<Assignment> {
+    let inputs = &study.wiring.inputs;
+    let mut out = vec![Assignment::NONE];
+    out.extend(study.scenes.iter().map(|s| s.inputs));
+    out.extend(study.circuits.iter().flat_map(|c| c.chain.lit_by.iter().copied()));
+    for c in &study.circuits {
+        for tap in c.chain.taps() {
+            out.push(inputs.completed(inputs.lowest_of(study.factory[tap].live_by)));
+        }
+    }
+    out.sort_unstable();
+    out.dedup();
+    out
+}
+
+/// Looks at every single failure of the parts that are added.
+pub fn failures(job: &Job, study: &Assessment) -> Vec<Failure> {
+    let states = states(study);
+    let mut live = Simulation::at_rest(study);
+    let sound = live.built.clone();
+    let before: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
+    let mut out = Vec::new();
+    for (place, kind) in can_fail(&live) {
+        // PartKind was there before the work is not judged; the bus is of the work, though of no circuit alone.
+        if place.circuit.is_none() && place.what != PartKind::GroundBus {
+            continue;
+        }
+        live.built = sound.clone();
+        if !put_in(&mut live, place, kind) {
+            continue;
+        }
+        let after: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
+        let seen = Compared { job, study, states: &states, before: &before, after: &after };
+        let lost = seen.lost_role();
+        out.push(Failure {
+            part: names::key(job, study, place),
+            name: names::full(job, study, place),
+            kind,
+            kind_text: kind_text(kind),
+            effects: seen.effects(),
+            grade: lost.map(|_| if seen.touches_factory() { Grade::Stop } else { Grade::Fix }),
+            remedy: lost.map(|_| remedy(place, kind)),
+        });
+    }
+    out
+}
+
+fn look(live: &mut Simulation, a: Assignment) -> Option<Look> {
+    // The battery's own state does not matter here: one network serves all combinations.
+    live.built.put(a);
+    let solution = live.solve().ok()?;
+    let circuits = (0..live.study.circuits.len())
+        .map(|c| {
+            let level = live.level(&solution, c);
+            if level.is_lit() {
+                Seen::Lit
+            } else if level.most >= super::simulation::LIT_PART {
+                Seen::Partly
+            } else if level.is_dark() {
+                Seen::Dark
+            } else {
+                Seen::Dim
+            }
+        })
+        .collect();
+    let factory = live
+        .built
+        .factory
+        .iter()
+        .enumerate()
+        .map(|(i, f)| f.and_then(|f| factory_seen(live, &solution, i, f.lamps?)))
+        .collect();
+    let fed_back = live
+        .built
+        .factory
+        .iter()
+        .enumerate()
+        .filter(|&(i, f)| {
+            f.is_some_and(|f| {
+                !a.any(live.study.factory[i].live_by)
+                    && solution.node_v(f.tap) > super::sweep::FED_BACK_V
+            })
+        })
+        .map(|(i, _)| i)
+        .collect();
+    Some(Look { circuits, factory, fed_back })
+}
+
+fn factory_seen(
+    live: &Simulation,
+    solution: &Solution,
+    index: usize,
+    lamps: jovek_circuit::ElementId,
+) -> Option<Seen> {
+    let planned = &live.study.factory[index];
+    let rated_w = planned.existing_a * 13.5 * live.study.supply.batteries;
+    let part = solution.power_w(&live.built.net, lamps) / rated_w.max(1e-9);
+    Some(if part >= super::simulation::LIT_PART {
+        Seen::Lit
+    } else if part <= super::simulation::DARK_PART {
+        Seen::Dark
+    } else {
+        Seen::Dim
+    })
+}
+
+struct Compared<'a> {
+    job: &'a Job,
+    study: &'a Assessment,
+    states: &'a [Assignment],
+    before: &'a [Option<Look>],
+    after: &'a [Option<Look>],
+}
+
+impl Compared<'_> {
+    fn pairs(&self) -> impl Iterator<Item = (Assignment, &Look, &Look)> {
+        self.states
+            .iter()
+            .zip(self.before.iter().zip(self.after))
+            .filter_map(|(a, (x, y))| Some((*a, x.as_ref()?, y.as_ref()?)))
+    }
+
+    fn effects(&self) -> Vec<String> {
+        let mut out = Vec::new();
+        for (c, studied) in self.study.circuits.iter().enumerate() {
+            let of = |x: &Look| Some(x.circuits[c]);
+            out.extend(self.effect(&studied.chain.name, of));
+        }
+        for (i, f) in self.job.factory.iter().enumerate() {
+            out.extend(self.effect(&f.name, |x| x.factory[i]));
+        }
+        for (i, f) in self.job.factory.iter().enumerate() {
+            let fed =
+                self.pairs().find(|(_, x, y)| !x.fed_back.contains(&i) && y.fed_back.contains(&i));
+            if let Some((a, ..)) = fed {
+                let words = self.study.wiring.inputs.words(self.job, a);
+                out.push(format!("{} is fed backwards with {words}.", f.name));
+            }
+        }
+        out
+    }
+
+    /// The gravest change of one set of lamps.
+    fn effect(&self, name: &str, of: impl Fn(&Look) -> Option<Seen>) -> Option<String> {
+        let inputs = &self.study.wiring.inputs;
+        let changes: Vec<(Assignment, Seen, Seen)> = self
+            .pairs()
+            .filter_map(|(a, x, y)| Some((a, of(x)?, of(y)?)))
+            .filter(|(_, x, y)| x != y)
+            .collect();
+        let lit_before = self.pairs().filter(|(_, x, _)| of(x) == Some(Seen::Lit)).count();
+        let out = changes.iter().filter(|c| c.1 == Seen::Lit && c.2 == Seen::Dark).count();
+        if out > 0 && out == lit_before {
+            return Some(format!("{name}: out."));
+        }
+        let (a, _, after) = *changes
+            .iter()
+            .find(|c| c.2 == Seen::Lit)
+            .or_else(|| changes.iter().find(|c| c.2 == Seen::Dark))
+            .or(changes.first())?;
+        let words = inputs.words(self.job, a);
+        Some(match after {
+            Seen::Lit => format!("{name}: lit with {words}."),
+            Seen::Dark => format!("{name}: out with {words}."),
+            Seen::Partly => format!("{name}: partly out with {words}."),
+            Seen::Dim => format!("{name}: dim with {words}."),
+        })
+    }
+
+    /// A role that must not go out altogether, and does: lit in some combination before, dark in
+    /// all of them after.
+    fn lost_role(&self) -> Option<LampRole> {
+        [LampRole::Headlamp, LampRole::Tail, LampRole::Brake].into_iter().find(|&role| {
+            let lit = |x: &Look| {
+                let added = self.study.circuits.iter().enumerate().any(|(c, s)| {
+                    x.circuits[c] != Seen::Dark
+                        && self.job.circuits[s.index].lights.iter().any(|l| l.role == Some(role))
+                });
+                let factory = self.job.factory.iter().enumerate().any(|(i, f)| {
+                    // Only the wire of a lamp has lamps of its own.
+                    f.of == VehicleSide::Own
+                        && f.kind == FactoryKind::Lamp
+                        && role_of(f.follows) == Some(role)
+                        && x.factory[i].is_some_and(|seen| seen != Seen::Dark)
+                });
+                added || factory
+            };
+            let mut had = false;
+            let mut has = false;
+            for (_, x, y) in self.pairs() {
+                if lit(x) {
+                    had = true;
+                    has |= lit(y);
+                }
+            }
+            had && !has
+        })
+    }
+
+    /// True where lamps that were there before go out.
+    fn touches_factory(&self) -> bool {
+        self.pairs().any(|(_, x, y)| {
+            x.factory
+                .iter()
+                .zip(&y.factory)
+                .any(|(x, y)| *x == Some(Seen::Lit) && *y == Some(Seen::Dark))
+        })
+    }
+}
+
+/// Lamps of the factory that hang on the wire of a signal.
+fn role_of(signal: Signal) -> Option<LampRole> {
+    match signal {
+        Signal::LowBeam | Signal::HighBeam => Some(LampRole::Headlamp),
+        Signal::Parking => Some(LampRole::Tail),
+        Signal::Brake => Some(LampRole::Brake),
+        _ => None,
+    }
+}
+
+fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
+    match (place.what, kind) {
+        (PartKind::SignalLead(_), FaultKind::Short) => {
+            "A small fuse of its own right at the joint, so that a chafed lead opens that one."
+        }
+        (PartKind::Link(_), FaultKind::Short) => {
+            "A fuse of its own at the joint, smaller than the factory fuse."
+        }
+        (PartKind::RelayContact(_) | PartKind::Coil(_) | PartKind::CoilGround(_), _) => {
+            "A relay for each beam or side, so that one failure leaves the other lit."
+        }
+        (PartKind::GroundBus, _) => {
+            "A second lead from the bus to the frame: one lost stud then puts nothing out."
+        }
+        _ => {
+            "A feed, fuse and ground for each side or beam, so that one failure leaves the other lit."
+        }
+    }
+}

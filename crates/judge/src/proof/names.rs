@@ -1,0 +1,150 @@
+//! Keys and words for the parts of a vehicle's network.
+
+use jovek_job::Job;
+use jovek_plan::chain::LinkKind;
+use jovek_plan::logic::{SwitchRef, seconds_text};
+use jovek_plan::network::parts::{PartKind, PartRef};
+use jovek_plan::study::Assessment;
+use jovek_plan::switching::{ContactOf, RelayRole, Rung};
+
+/// Stable key of a part, such as `rear.fuse`, or `vehicle/reverse.wire` for what was there before.
+pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
+    let circuit =
+        place.circuit.and_then(|c| study.circuits.get(c)).map_or("", |c| c.chain.id.0.as_str());
+    let factory = |i: usize| job.factory.get(i).map_or("", |f| f.id.0.as_str());
+    match place.what {
+        PartKind::Battery => "battery".into(),
+        PartKind::TowingBattery => "towing_battery".into(),
+        PartKind::Auxiliary => "auxiliary".into(),
+        PartKind::Isolation => "isolation".into(),
+        PartKind::Alternator => "alternator".into(),
+        PartKind::FactoryFuse(i) => format!("vehicle/{}.fuse", factory(i)),
+        PartKind::FactorySource(i) => format!("vehicle/{}.source", factory(i)),
+        PartKind::FactoryWire(i) => format!("vehicle/{}.wire", factory(i)),
+        PartKind::FactoryLamps(i) => format!("vehicle/{}.lamps", factory(i)),
+        PartKind::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
+        PartKind::GroundBus => "ground_bus".into(),
+        PartKind::Link(i) => match link(study, place, i) {
+            Some(LinkKind::Fuse { .. }) => format!("{circuit}.fuse"),
+            _ => format!("{circuit}.link.{i}"),
+        },
+        PartKind::Lamp(k, n) => format!("{circuit}.lamp.{}.{}", k + 1, n + 1),
+        PartKind::Leg(k, false) => format!("{circuit}.leg.{}", k + 1),
+        PartKind::Leg(k, true) => format!("{circuit}.back_leg.{}", k + 1),
+        PartKind::Switch(n) => format!("{circuit}.switch.{n}"),
+        PartKind::SwitchLead(n) => format!("{circuit}.switch_lead.{n}"),
+        PartKind::SignalLead(i) => format!("{circuit}.signal.{}", factory(i)),
+        PartKind::Diode(n) => format!("{circuit}.diode.{n}"),
+        PartKind::RelayContact(r) => format!("{circuit}.relay.{}", r + 1),
+        PartKind::Coil(r) => format!("{circuit}.coil.{}", r + 1),
+        PartKind::CoilGround(r) => format!("{circuit}.coil_ground.{}", r + 1),
+        PartKind::Splice(n) => format!("{circuit}.splice.{n}"),
+        PartKind::Standby => format!("{circuit}.standby"),
+    }
+}
+
+fn link(study: &Assessment, place: PartRef, i: usize) -> Option<&LinkKind> {
+    let chain = &study.circuits.get(place.circuit?)?.chain;
+    chain.links.get(i).map(|l| &l.kind)
+}
+
+/// A part as it is spoken, without its circuit.
+pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
+    let factory = |i: usize| job.factory.get(i).map_or("", |f| f.name.as_str());
+    let of = place.circuit.and_then(|c| study.circuits.get(c));
+    match place.what {
+        PartKind::Battery => "battery".into(),
+        PartKind::TowingBattery => "battery of the towing vehicle".into(),
+        PartKind::Auxiliary => "auxiliary battery".into(),
+        PartKind::Isolation => "link between the batteries".into(),
+        PartKind::Alternator => "alternator".into(),
+        PartKind::FactoryFuse(i) => format!("fuse of {}", factory(i)),
+        PartKind::FactorySource(i) => format!("source of {}", factory(i)),
+        PartKind::FactoryWire(i) => format!("wire of {}", factory(i)),
+        PartKind::FactoryLamps(i) => format!("lamps of {}", factory(i)),
+        PartKind::FactoryLeak(i) => format!("module on {}", factory(i)),
+        PartKind::GroundBus => "stud of the ground bus".into(),
+        PartKind::Link(i) => {
+            let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
+            match link(study, place, i) {
+                Some(LinkKind::Wire(_)) => format!("wire \"{name}\""),
+                Some(LinkKind::Joint { .. }) => match name {
+                    "stud" => "ground stud".into(),
+                    "factory joint" => name.into(),
+                    "ground bus" => "terminal on the ground bus".into(),
+                    other => format!("joint {other}"),
+                },
+                Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),
+                _ => name.into(),
+            }
+        }
+        PartKind::Lamp(k, n) => {
+            let lamp = of.and_then(|c| c.chain.lamps.get(k));
+            let name = lamp.map_or("", |l| l.name.as_str());
+            if lamp.is_some_and(|l| l.count == 1) {
+                name.into()
+            } else {
+                format!("{name} {}", n + 1)
+            }
+        }
+        PartKind::Leg(k, is_back) => {
+            let to = of
+                .and_then(|c| if is_back { c.chain.back_legs.get(k) } else { c.chain.legs.get(k) })
+                .and_then(|l| l.stretches.last())
+                .map_or("", |s| s.name.as_str());
+            format!("{} leg \"{to}\"", if is_back { "return" } else { "supply" })
+        }
+        PartKind::Switch(n) => {
+            match of.and_then(|c| switch_name(job, c.chain.switching.as_ref()?, n)) {
+                Some(name) => name,
+                None => "switch".into(),
+            }
+        }
+        PartKind::SwitchLead(_) => "wire to the switch".into(),
+        PartKind::SignalLead(i) => format!("wire from {}", factory(i)),
+        PartKind::Diode(n) => format!("diode {n}"),
+        PartKind::RelayContact(r) => match role(of, r) {
+            Some(RelayRole::Timer { seconds }) => format!("timer ({})", seconds_text(seconds)),
+            Some(RelayRole::CutOff) => "low-voltage cut-off".into(),
+            _ => format!("relay {}", r + 1),
+        },
+        PartKind::Coil(r) => format!("coil of relay {}", r + 1),
+        PartKind::CoilGround(r) => format!("coil ground of relay {}", r + 1),
+        PartKind::Splice(_) => "joint".into(),
+        PartKind::Standby => "modules at rest".into(),
+    }
+}
+
+fn role(of: Option<&jovek_plan::study::Studied>, relay: usize) -> Option<RelayRole> {
+    Some(of?.chain.switching.as_ref()?.relays.get(relay)?.role)
+}
+
+/// Name of the n-th switch contact, in the order in which they are drawn.
+fn switch_name(
+    job: &Job,
+    switching: &jovek_plan::switching::Switching,
+    n: usize,
+) -> Option<String> {
+    let hand = |c: &&ContactOf| matches!(c, ContactOf::Switch { .. });
+    let contacts: Vec<&ContactOf> =
+        switching.rungs().flat_map(Rung::contacts).filter(hand).collect();
+    match contacts.get(n.checked_sub(1)?)? {
+        ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } => {
+            Some(job.switch(id).map_or_else(|| id.0.clone(), |s| s.name.clone()))
+        }
+        _ => Some("switch".into()),
+    }
+}
+
+/// The circuit of a part, as it is spoken.
+pub fn circuit_name(study: &Assessment, place: PartRef) -> Option<&str> {
+    study.circuits.get(place.circuit?).map(|c| c.chain.name.as_str())
+}
+
+/// A part with its circuit.
+pub fn full(job: &Job, study: &Assessment, place: PartRef) -> String {
+    match circuit_name(study, place) {
+        Some(circuit) => format!("{circuit}: {}", words(job, study, place)),
+        None => words(job, study, place),
+    }
+}

@@ -1,0 +1,354 @@
+//! Checks beside those of the lit circuit: what is read before, with the power off, by hand and eye, and on the
+//! whole vehicle; and which check relies on which.
+
+use crate::prove::checks::{
+    Check, Judgement, Proving, Quantity, Totals, Verdict, amp_tolerance, judged,
+};
+use jovek_base::figure::shown;
+use jovek_catalog::meter::LEADS_OHM;
+use jovek_job::{CheckId, CircuitId, Job};
+use jovek_plan::chain::{Chain, Origin};
+use jovek_plan::inputs::Assignment;
+
+/// What an ohmmeter may show too much on its lowest range: two counts, ohm. Common practice.
+const COUNTS_OHM: f64 = 0.2;
+/// Least between a feed and the frame with filament lamps out or LED lamps on it, ohm. Common practice: a
+/// chafed wire shows a few ohm, an LED lamp thousands.
+const SOUND_OHM: f64 = 1000.0;
+/// Most that modules of a vehicle draw when all sleeps, A. Common practice: 30 to 50 mA is usual.
+const ASLEEP_A: f64 = 0.05;
+/// Most of a wire that is off, V. Common practice.
+const OFF_V: f64 = 0.5;
+/// How the ids of functions tried one after the other begin; what is on follows.
+pub const SEQUENCE: &str = "sequence|";
+/// Most functions tried one after the other.
+const MOST_STATES: usize = 16;
+
+/// A check as it is put together.
+pub(super) struct Draft<'a> {
+    pub(super) key: String,
+    pub(super) circuit: Option<&'a CircuitId>,
+    pub(super) name: String,
+    pub(super) how: String,
+    pub(super) quantity: Quantity,
+    pub(super) expected: f64,
+    pub(super) window: (f64, f64),
+    /// What a reading outside suggests: below, above.
+    pub(super) advice: (&'static str, &'static str),
+}
+
+/// Puts a check down with what was read of it.
+pub(super) fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
+    let id = CheckId(draft.key);
+    let (low, high) = draft.window;
+    let (reading, verdict) = judged(job, &id, low, high);
+    let unit = draft.quantity.unit();
+    let yes_no = |v: f64| if v > 0.5 { "yes" } else { "no" }.to_owned();
+    let (expected_text, window_text) = match draft.quantity {
+        Quantity::YesNo => (yes_no(draft.expected), String::new()),
+        Quantity::Ohm if draft.expected >= SOUND_OHM => {
+            ("open".to_owned(), format!("above {:.0} kohm", low / 1000.0))
+        }
+        _ => {
+            let low_text = shown(low, unit).to_string();
+            let low_text = low_text.trim_end_matches(unit).trim().to_owned();
+            (
+                shown(draft.expected, unit).to_string(),
+                format!("{low_text} to {}", shown(high, unit)),
+            )
+        }
+    };
+    let says = match verdict {
+        Verdict::Waiting => "",
+        Verdict::Good => "As expected.",
+        Verdict::Low => draft.advice.0,
+        Verdict::High => draft.advice.1,
+    };
+    out.push(Check {
+        id,
+        circuit: draft.circuit.cloned(),
+        name: draft.name,
+        how: draft.how,
+        quantity: draft.quantity,
+        expected: draft.expected,
+        low,
+        high,
+        expected_text,
+        window_text,
+        relies_on: Vec::new(),
+        judgement: Judgement { verdict, says: says.to_owned(), reading },
+    });
+}
+
+/// What is read before anything is joined.
+pub(super) fn before(job: &Job, out: &mut Vec<Check>) {
+    push(
+        job,
+        Draft {
+            key: "battery.before_a".into(),
+            circuit: None,
+            name: "Key off, before the work".into(),
+            how: "All off, doors shut, modules asleep, nothing added joined yet. Meter in the \
+                  battery's negative lead."
+                .into(),
+            quantity: Quantity::A,
+            expected: 0.03,
+            window: (0.0, 1.0),
+            advice: (
+                "Minus sign: the leads are the wrong way round.",
+                "Something is awake or on: wait until all sleeps, then read again.",
+            ),
+        },
+        out,
+    );
+}
+
+/// What is read on a circuit before it is lit.
+pub(super) fn cold(
+    job: &Job,
+    chain: &Chain,
+    is_fused: bool,
+    ground_ohm: f64,
+    open_v: f64,
+    out: &mut Vec<Check>,
+) {
+    let (id, name) = (&chain.id, &chain.name);
+    let mut check = |key: &str, what: &str, how: &str, quantity, expected, window, advice| {
+        let draft = Draft {
+            key: format!("{id}.{key}"),
+            circuit: Some(id),
+            name: format!("{name}: {what}"),
+            how: how.to_owned(),
+            quantity,
+            expected,
+            window,
+            advice,
+        };
+        push(job, draft, out);
+    };
+    let high_ohm = (2.0 * ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
+    check(
+        "ground_ohm",
+        "resistance to ground",
+        "Battery negative off. Red on lamp -, black on battery -. The leads' own 0.1 to 0.2 ohm count in.",
+        Quantity::Ohm,
+        ground_ohm + LEADS_OHM,
+        (0.0, (high_ohm * 10.0).round() / 10.0),
+        ("Check the leads.", "No clean ground: bare metal, toothed washer, tight; read again."),
+    );
+    if is_fused && !chain.has_filament() {
+        check(
+            "load_ohm",
+            "load side of the fuse to ground",
+            "Battery negative off, fuse out, switch on. Red on the load side of the fuse, black on \
+             battery -.",
+            Quantity::Ohm,
+            SOUND_OHM * 10.0,
+            (SOUND_OHM, 1e7),
+            ("The feed touches the frame somewhere: no fuse goes in before it is found.", ""),
+        );
+    }
+    if chain.origin != Origin::Battery {
+        check(
+            "source_off_v",
+            "factory joint, function off",
+            "Function off. Red on the joint, black on battery -.",
+            Quantity::V,
+            0.0,
+            (-OFF_V, OFF_V),
+            (
+                "Minus sign: the leads are the wrong way round.",
+                "Simulation with the function off: another wire, or a module that watches it.",
+            ),
+        );
+    }
+    check(
+        "polarity_v",
+        "polarity at the plug",
+        "Lamp not plugged, switched on. Red where the lamp's + goes, black where its - goes.",
+        Quantity::V,
+        open_v,
+        (open_v - 0.8, open_v + 0.8),
+        (
+            "Minus sign: the two pins are swapped. Little or none: feed or ground is open.",
+            "Engine running? Read the battery again.",
+        ),
+    );
+}
+
+/// What is tried by hand while a circuit is lit.
+pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>) {
+    let (id, name) = (&chain.id, &chain.name);
+    let mut check = |key: &str, what: &str, how: String, expected: f64, advice| {
+        let draft = Draft {
+            key: format!("{id}.{key}"),
+            circuit: Some(id),
+            name: format!("{name}: {what}"),
+            how,
+            quantity: Quantity::YesNo,
+            expected,
+            window: (expected, expected),
+            advice,
+        };
+        push(job, draft, out);
+    };
+    check(
+        "wiggle",
+        "flickers when moved?",
+        "Lamps on. Move every connector, pull every crimp, bend what bends in use.".into(),
+        0.0,
+        ("", "Renew that joint now: it will not get better."),
+    );
+    if is_fused {
+        check(
+            "fuse_pull",
+            "out with its fuse, and nothing else?",
+            "Lamps on. Pull the fuse: these lamps go out and nothing else does. Put it back."
+                .into(),
+            1.0,
+            (
+                "It is fed by another fuse too, or that fuse feeds more: find out before you close.",
+                "",
+            ),
+        );
+    }
+}
+
+/// What is read and tried on the whole vehicle.
+pub(super) fn whole(proving: &Proving, totals: &Totals, out: &mut Vec<Check>) {
+    let job = proving.job;
+    let chains: Vec<&Chain> = proving.installed.parts.iter().map(|(c, _)| *c).collect();
+    if chains.is_empty() {
+        return;
+    }
+    for a in states(proving, &chains) {
+        let keys = proving.inputs.keys(job, a).join("+");
+        let lit: Vec<&str> =
+            chains.iter().filter(|c| c.follows.holds(a)).map(|c| c.name.as_str()).collect();
+        let seen = match lit.as_slice() {
+            [] => "no added lamp lit".to_owned(),
+            some => format!("{} lit, no other added lamp", some.join(", ")),
+        };
+        push(
+            job,
+            Draft {
+                key: format!("{SEQUENCE}{keys}"),
+                circuit: None,
+                name: format!("With {}", proving.inputs.words(job, a)),
+                how: format!("{seen}; factory lamps as before, no message on the dash."),
+                quantity: Quantity::YesNo,
+                expected: 1.0,
+                window: (1.0, 1.0),
+                advice: (
+                    "Not as wished: look for the fault, or at the wish, before you go on.",
+                    "",
+                ),
+            },
+            out,
+        );
+    }
+    let [total_a, low_a, high_a] = totals.total_a;
+    let (low_a, high_a) = (low_a.min(high_a).min(total_a), low_a.max(high_a).max(total_a));
+    let hundredth = |a: f64| (a * 100.0).round() / 100.0;
+    push(
+        job,
+        Draft {
+            key: "battery.total_a".into(),
+            circuit: None,
+            name: "Current in all, added lamps on".into(),
+            how: "Engine off, lamps on, nothing else. Clamp round the battery's negative cable."
+                .into(),
+            quantity: Quantity::A,
+            expected: total_a,
+            window: (
+                hundredth((low_a - amp_tolerance(low_a)).max(0.0)),
+                hundredth(high_a + ASLEEP_A + amp_tolerance(high_a)),
+            ),
+            advice: (
+                "A circuit is out, or draws less than planned.",
+                "Something else is on, or a load is larger than planned.",
+            ),
+        },
+        out,
+    );
+    let before_a = job.last_reading(&CheckId::from("battery.before_a")).map(|r| r.value);
+    let added_a = totals.key_off_a.max(0.0);
+    let expected = before_a.unwrap_or(ASLEEP_A) + added_a;
+    push(
+        job,
+        Draft {
+            key: "battery.key_off_a".into(),
+            circuit: None,
+            name: "Key off, after the work".into(),
+            how: "All off, doors shut, modules asleep. Meter in the battery's negative lead. It \
+                  must be back to what it was."
+                .into(),
+            quantity: Quantity::A,
+            expected,
+            window: (0.0, hundredth(expected + 0.02)),
+            advice: (
+                "Check the leads.",
+                "Something that was added stays on: pull its fuses one by one.",
+            ),
+        },
+        out,
+    );
+}
+
+/// Combinations in which the functions are tried: nothing, each way to light each circuit, most at once.
+fn states(proving: &Proving, chains: &[&Chain]) -> Vec<Assignment> {
+    let mut out = vec![Assignment::NONE];
+    let singles = chains.iter().flat_map(|c| c.lit_by.iter().copied());
+    for a in singles.chain(proving.scenes.iter().map(|s| s.inputs)) {
+        if !out.contains(&a) && out.len() < MOST_STATES {
+            out.push(a);
+        }
+    }
+    out
+}
+
+/// What each check relies on, by its place in the trade's order: the battery before all, no power before the
+/// ground and the feed are sound, no lamp before its source, drops and currents before hands, single circuits
+/// before the whole.
+pub(super) fn relies(checks: &mut [Check]) {
+    let ids: Vec<CheckId> = checks.iter().map(|c| c.id.clone()).collect();
+    for check in checks.iter_mut() {
+        let (of, key) = check.id.0.rsplit_once('.').unwrap_or(("", check.id.0.as_str()));
+        let own = |keys: &[&str]| -> Vec<CheckId> {
+            keys.iter().map(|k| CheckId(format!("{of}.{k}"))).collect()
+        };
+        let rest = || vec![CheckId::from("battery.rest_v")];
+        let lamps = |keys: &[&str]| -> Vec<CheckId> {
+            let of_lamp = |id: &&CheckId| {
+                !id.0.starts_with("battery.")
+                    && keys.iter().any(|k| id.0.ends_with(&format!(".{k}")))
+            };
+            ids.iter().filter(of_lamp).cloned().collect()
+        };
+        let wanted = if check.id.0.starts_with(SEQUENCE) {
+            lamps(&["lamp_v"])
+        } else if of == "battery" {
+            match key {
+                "on_v" => rest(),
+                "total_a" => lamps(&["current_a"]),
+                "key_off_a" => vec![CheckId::from("battery.before_a")],
+                _ => Vec::new(),
+            }
+        } else {
+            match key {
+                "source_off_v" => rest(),
+                "fuse_v" | "source_v" => {
+                    [rest(), own(&["ground_ohm", "load_ohm", "source_off_v"])].concat()
+                }
+                "polarity_v" => own(&["ground_ohm", "load_ohm", "source_off_v"]),
+                "lamp_v" => own(&["fuse_v", "source_v", "polarity_v"]),
+                "current_a" | "feed_v" | "ground_v" => own(&["lamp_v"]),
+                "swap_a" => rest(),
+                "swap_works" => own(&["swap_a"]),
+                "wiggle" | "fuse_pull" => own(&["lamp_v", "current_a", "feed_v", "ground_v"]),
+                _ => Vec::new(),
+            }
+        };
+        check.relies_on = wanted.into_iter().filter(|id| ids.contains(id)).collect();
+    }
+}

@@ -1,0 +1,109 @@
+//! Which unmeasured figure matters most? Each assumption is moved to both ends of its fair range,
+//! the job is assessed anew, and what changes is counted.
+
+use crate::answers::{Answers, assess};
+use jovek_base::grade::Grade;
+use jovek_job::Job;
+use jovek_plan::assumed::Assumption;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// The one question worth asking next.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Question {
+    /// Place in the job where the answer goes.
+    pub path: String,
+    /// What is asked.
+    pub asks: String,
+    /// The figure that stands in for it now.
+    pub assumed: f64,
+    /// Its unit.
+    pub unit: &'static str,
+    /// Why it matters.
+    pub matters: String,
+    /// How many more are assumed.
+    pub others: usize,
+}
+
+/// Fair range of an assumed figure, as factors. Common practice.
+fn range(a: &Assumption) -> (f64, f64) {
+    match a.unit {
+        "m" => (0.5, 2.0),
+        "mohm" => (0.6, 2.0),
+        "W" => (0.5, 2.0),
+        "Ah" => (0.6, 1.6),
+        "V" => (0.97, 1.04),
+        _ => (0.6, 1.5),
+    }
+}
+
+/// Finds the assumption whose range changes the answers most; none when nothing is assumed.
+pub fn most_important(job: &Job, answers: &Answers) -> Option<Question> {
+    let mut best: Option<(f64, &Assumption, String)> = None;
+    for assumption in &answers.assumptions {
+        let (low, high) = range(assumption);
+        let (mut weight, mut matters) = (0.0, String::new());
+        for factor in [low, high] {
+            let Some(other) = with_figure(job, &assumption.path, assumption.value * factor) else {
+                continue;
+            };
+            let (change, says) = difference(answers, &assess(&other), factor > 1.0);
+            if change > weight {
+                (weight, matters) = (change, says);
+            }
+        }
+        if best.as_ref().is_none_or(|(w, _, _)| weight > *w) {
+            best = Some((weight, assumption, matters));
+        }
+    }
+    best.map(|(_, a, matters)| Question {
+        path: a.path.clone(),
+        asks: a.label.clone(),
+        assumed: a.value,
+        unit: a.unit,
+        matters,
+        others: answers.assumptions.len() - 1,
+    })
+}
+
+/// The job with one figure set by its path.
+fn with_figure(job: &Job, path: &str, value: f64) -> Option<Job> {
+    let mut json = serde_json::to_value(job).ok()?;
+    let pointer = format!("/{}", path.replace("].", "/").replace(['[', '.'], "/"));
+    let (parent, key) = pointer.rsplit_once('/')?;
+    let parent = json.pointer_mut(parent)?.as_object_mut()?;
+    parent.insert(key.to_owned(), value.into());
+    serde_json::from_value(json).ok()
+}
+
+/// How much two sets of answers differ, and the largest difference in words.
+fn difference(a: &Answers, b: &Answers, more: bool) -> (f64, String) {
+    let way = if more { "If it is more" } else { "If it is less" };
+    let stops = |x: &Answers| x.findings.iter().filter(|f| f.grade == Grade::Stop).count();
+    let fixes = |x: &Answers| x.findings.iter().filter(|f| f.grade == Grade::Fix).count();
+    let mut weight = 100.0 * (stops(a) as f64 - stops(b) as f64).abs()
+        + 20.0 * (fixes(a) as f64 - fixes(b) as f64).abs();
+    let mut says = String::new();
+    if weight > 0.0 {
+        says = format!("{way}, other findings stand.");
+    }
+    let mut lamp_v: f64 = 0.0;
+    for (x, y) in a.circuits.iter().zip(&b.circuits) {
+        for (p, q) in x.choices.iter().zip(&y.choices) {
+            if p.label != q.label {
+                weight += 5.0;
+                if says.is_empty() {
+                    says = format!("{way}, {} becomes {}.", p.label, q.label);
+                }
+            }
+        }
+        for (p, q) in x.volt_lines.iter().zip(&y.volt_lines) {
+            lamp_v = lamp_v.max((p.lamp_v - q.lamp_v).abs());
+        }
+    }
+    weight += lamp_v;
+    if says.is_empty() {
+        says = format!("It moves the lamp voltage by {lamp_v:.2} V at most.");
+    }
+    (weight, says)
+}

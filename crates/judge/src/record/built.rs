@@ -1,0 +1,418 @@
+//! The as-built record: what was installed beside what was planned, and everything that a stranger needs two
+//! years later.
+
+use super::visits::{Drift, Due, drift, due};
+use crate::answers::{Answers, assess};
+use crate::light::aim_sheet::aim_sheet;
+use crate::light::lamps::lamps;
+use crate::swap::notes::in_place;
+use jiff::Timestamp;
+use jovek_base::coding::{CodingError, clear_bit, set_bit};
+use jovek_catalog::light::WALL_M;
+use jovek_job::{
+    Coding, Job, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
+};
+use jovek_plan::chain::LinkKind;
+use jovek_plan::study::study;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A fuse on the map.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FuseLine {
+    /// What it protects.
+    pub circuit: String,
+    /// `7.5 A`.
+    pub rating: String,
+    /// Where it sits.
+    pub place: String,
+}
+
+/// What a switch does.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct SwitchLine {
+    /// The circuit.
+    pub circuit: String,
+    /// When it is lit, as one sentence.
+    pub lit: String,
+    /// What it must not be used for; empty where nothing is to be said.
+    pub not_for: String,
+}
+
+/// Something as planned and as it is.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BuiltLine {
+    /// The circuit; empty for the vehicle.
+    pub circuit: String,
+    /// What.
+    pub what: String,
+    /// As planned.
+    pub planned: String,
+    /// As it is.
+    pub is: String,
+    /// True where both are not the same.
+    pub differs: bool,
+}
+
+/// A coding value before and after.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CodingLine {
+    /// The module, and what the bit turns on.
+    pub module: String,
+    /// `bit 6 set: 130 to 194`; what is wrong where it cannot be.
+    pub text: String,
+    /// True where it cannot be.
+    pub is_wrong: bool,
+}
+
+/// A reading with its window.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ReadLine {
+    /// What was read.
+    pub name: String,
+    /// The window.
+    pub window: String,
+    /// The reading; empty where none was taken.
+    pub read: String,
+    /// True where it is outside.
+    pub is_off: bool,
+}
+
+/// Light at a spot.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LuxLine {
+    /// The spot.
+    pub spot: String,
+    /// `4 lx before, 61 lx after: 15 times as much`.
+    pub text: String,
+}
+
+/// The as-built record.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct AsBuilt {
+    /// Unit number.
+    pub unit: String,
+    /// The job.
+    pub title: String,
+    /// The vehicle.
+    pub vehicle: String,
+    /// Signatures, the last one in force unless it was opened again.
+    pub signed: Vec<Signature>,
+    /// What was fitted, circuit by circuit.
+    pub fitted: Vec<BuiltLine>,
+    /// Fuses.
+    pub fuses: Vec<FuseLine>,
+    /// Switches.
+    pub switches: Vec<SwitchLine>,
+    /// Pins, line by line.
+    pub pins: Vec<String>,
+    /// Coding values.
+    pub coding: Vec<CodingLine>,
+    /// Wire left coiled, and where.
+    pub slack: Vec<String>,
+    /// What was cut or taken off.
+    pub cut: Vec<String>,
+    /// Readings when it was signed; the last ones while it is open.
+    pub readings: Vec<ReadLine>,
+    /// Light before and after.
+    pub lux: Vec<LuxLine>,
+    /// How lamps were aimed.
+    pub aim: Vec<String>,
+    /// What to beware of.
+    pub cautions: Vec<String>,
+    /// Visits so far.
+    pub visits: Vec<Visit>,
+    /// Old readings beside new ones.
+    pub drift: Vec<Drift>,
+    /// The next visit.
+    pub next: Option<Due>,
+    /// What keeps it from being signed.
+    pub holds: Vec<String>,
+}
+
+/// Puts the record of a job together.
+pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
+    let answers = assess(job);
+    let vehicle = &job.vehicle;
+    AsBuilt {
+        unit: job.unit.clone(),
+        title: job.title.clone(),
+        vehicle: format!("{} {:.0} V", vehicle.name, vehicle.system.nominal_v()),
+        signed: job.record.signed.clone(),
+        fitted: fitted(job, &answers),
+        fuses: fuses(job),
+        switches: switches(job, &answers),
+        pins: answers
+            .pins
+            .iter()
+            .map(|p| {
+                let pin = if p.pin.is_empty() { String::new() } else { format!(", {}", p.pin) };
+                format!("{}: {}{pin}: {}, {}", p.circuit, p.connector, p.wire_text, p.wire)
+            })
+            .collect(),
+        coding: job.record.coding.iter().map(coding_line).chain(swap_codings(job)).collect(),
+        slack: job
+            .record
+            .slack
+            .iter()
+            .map(|s| format!("{}: {:.2} m coiled", s.place, s.length_m))
+            .collect(),
+        cut: job.record.cut.clone(),
+        readings: readings(job, &answers),
+        lux: job.record.lux.iter().map(lux_line).collect(),
+        aim: aimed(job),
+        cautions: cautions(job),
+        visits: job.record.visits.clone(),
+        drift: drift(job, &answers),
+        next: due(job, now),
+        holds: super::frozen::holds(job),
+    }
+}
+
+fn fitted(job: &Job, answers: &Answers) -> Vec<BuiltLine> {
+    let mut out = Vec::new();
+    for circuit in &answers.circuits {
+        let planned_lights: Vec<String> = job
+            .circuits
+            .iter()
+            .filter(|c| c.id == circuit.id)
+            .flat_map(|c| &c.lights)
+            .map(|l| format!("{} x {}", l.count, l.name))
+            .collect();
+        let mut line = |what: &str, planned: String| {
+            let told = job.record.otherwise.iter().find(|o| {
+                o.circuit.as_ref() == Some(&circuit.id) && o.what.eq_ignore_ascii_case(what)
+            });
+            out.push(BuiltLine {
+                circuit: circuit.name.clone(),
+                what: what.into(),
+                differs: told.is_some_and(|o| o.is != planned),
+                is: told.map_or_else(|| planned.clone(), |o| o.is.clone()),
+                planned,
+            });
+        };
+        line("Lamps", planned_lights.join(", "));
+        for choice in &circuit.choices {
+            let what = format!("{:?}", choice.part);
+            line(&what, choice.label.clone());
+        }
+    }
+    out.extend(swapped(job));
+    let known = |circuit: &str, what: &str, lines: &[BuiltLine]| {
+        lines.iter().any(|l| l.circuit == circuit && l.what.eq_ignore_ascii_case(what))
+    };
+    for o in &job.record.otherwise {
+        let named = o.circuit.as_ref().and_then(|id| answers.circuits.iter().find(|c| c.id == *id));
+        let circuit = named.map_or("", |c| c.name.as_str());
+        if !known(circuit, &o.what, &out) {
+            out.push(BuiltLine {
+                circuit: circuit.into(),
+                what: o.what.clone(),
+                planned: o.planned.clone(),
+                is: o.is.clone(),
+                differs: o.planned != o.is,
+            });
+        }
+    }
+    out
+}
+
+/// How lamps were aimed: as it was told, then what was found on wall or ground. Without a steady state nothing was found.
+fn aimed(job: &Job) -> Vec<String> {
+    let told = job.record.aim.iter().map(|a| format!("{}: {}", a.lamp, a.how));
+    let lamps = lamps(job, &study(job), SupplyState::EngineOff).unwrap_or_default();
+    let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
+    let sheet = aim_sheet(job, &lamps, wall_m, job.lighting.region.unwrap_or(Region::Us));
+    let found = sheet.iter().filter_map(|a| {
+        let how = if a.is_right? { "in range" } else { "out of range" };
+        Some(match &a.found_text {
+            Some(text) => format!("{}: {text}, {how}", a.name),
+            None => format!("{}: {}", a.name, a.says),
+        })
+    });
+    told.chain(found).collect()
+}
+
+/// Bulbs that became LED, and what was put beside them.
+fn swapped(job: &Job) -> Vec<BuiltLine> {
+    let line = |swap: &SwapFunction, what: String, text: String| BuiltLine {
+        circuit: swap.name.clone(),
+        what,
+        planned: text.clone(),
+        is: text,
+        differs: false,
+    };
+    let mut out = Vec::new();
+    for swap in &job.swaps {
+        for (place, led) in swap.leds() {
+            let text = format!("{} × LED {} W in place of {}", place.count, led.watt, place.bulb);
+            out.push(line(swap, place.place.clone(), text));
+        }
+        for what in in_place(swap) {
+            out.push(line(swap, "For its watcher".into(), what));
+        }
+    }
+    out
+}
+
+fn fuses(job: &Job) -> Vec<FuseLine> {
+    let study = study(job);
+    let mut out = Vec::new();
+    for c in &study.circuits {
+        let own = c.chain.links.iter().any(|l| matches!(l.kind, LinkKind::Fuse { .. }));
+        let Some(fuse) = c.sized.chosen.sizes.fuse.filter(|_| own) else { continue };
+        let told = job.record.fuse_places.iter().find(|f| f.circuit == c.chain.id);
+        out.push(FuseLine {
+            circuit: c.chain.name.clone(),
+            rating: format!("{} A", fuse.rating_a),
+            place: told.map_or_else(|| "not noted".into(), |f| f.place.clone()),
+        });
+    }
+    out
+}
+
+fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
+    answers
+        .circuits
+        .iter()
+        .map(|c| {
+            let lights = job.circuits.iter().filter(|j| j.id == c.id).flat_map(|j| &j.lights);
+            use jovek_job::LampRole as Role;
+            let off_road = |role| matches!(role, Role::Work | Role::Driving);
+            let not_for = if lights.clone().any(|l| l.role.is_some_and(off_road)) {
+                "Not on the road: it dazzles. Off for oncoming traffic."
+            } else if lights.clone().any(|l| l.flash.is_some()) {
+                "Only where local law allows its colour and flash."
+            } else {
+                ""
+            };
+            SwitchLine {
+                circuit: c.name.clone(),
+                lit: c.wish_text.clone(),
+                not_for: not_for.into(),
+            }
+        })
+        .collect()
+}
+
+/// The value after a coding was changed.
+///
+/// # Errors
+/// [`CodingError`] where the bit stood there already.
+pub fn coded(c: &Coding) -> Result<u32, CodingError> {
+    if c.is_set { set_bit(c.before, c.bit) } else { clear_bit(c.before, c.bit) }
+}
+
+fn coding_line(c: &Coding) -> CodingLine {
+    let done = coded(c);
+    let verb = if c.is_set { "set" } else { "cleared" };
+    CodingLine {
+        module: c.module.clone(),
+        is_wrong: done.is_err(),
+        text: match done {
+            Ok(after) => format!("bit {} {verb}: {} before, {after} after", c.bit, c.before),
+            Err(e) => e.to_string(),
+        },
+    }
+}
+
+/// What was written to modules for bulbs that became LED.
+fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
+    job.swaps.iter().filter_map(|swap| {
+        let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return None };
+        let written = c.written?;
+        let Some(value) = c.value else {
+            let text = format!("{written} written, the value before was not noted");
+            return Some(CodingLine { module: c.module.clone(), is_wrong: true, text });
+        };
+        let right = set_bit(value, c.bit);
+        Some(CodingLine {
+            module: c.module.clone(),
+            is_wrong: right != Ok(written),
+            text: match right {
+                Ok(after) if after != written => {
+                    format!("{value} before, {written} written; {after} is right")
+                }
+                Ok(after) => format!("bit {} set: {value} before, {after} after", c.bit),
+                Err(e) => e.to_string(),
+            },
+        })
+    })
+}
+
+fn lux_line(l: &jovek_job::Lux) -> LuxLine {
+    let lx = |v: f64| if v < 10.0 { format!("{v:.1} lx") } else { format!("{v:.0} lx") };
+    let text = match (l.before_lx, l.after_lx) {
+        (Some(before), Some(after)) if before >= 0.05 => {
+            let times = after / before;
+            let times = if times < 10.0 { format!("{times:.1}") } else { format!("{times:.0}") };
+            format!("{} before, {} after: {times} times", lx(before), lx(after))
+        }
+        (before, after) => {
+            let said = |v: Option<f64>| v.map_or("not read".into(), lx);
+            format!("{} before, {} after", said(before), said(after))
+        }
+    };
+    LuxLine { spot: l.spot.clone(), text }
+}
+
+/// The readings with which the job was signed: the last of each check before the first signature.
+fn readings(job: &Job, answers: &Answers) -> Vec<ReadLine> {
+    let signed: Option<Timestamp> = job.record.signed.last().and_then(|s| s.at.parse().ok());
+    let then = |at: &str| match (signed, at.parse::<Timestamp>()) {
+        (Some(signed), Ok(at)) => at <= signed,
+        _ => true,
+    };
+    answers
+        .checks
+        .iter()
+        .filter_map(|c| {
+            let last = job.readings.iter().rev().find(|r| r.check == c.id && then(&r.at))?;
+            let is_off = last.value < c.low - 1e-9 || last.value > c.high + 1e-9;
+            let unit = c.quantity.unit();
+            let read = match (unit, last.value) {
+                ("", v) => if v > 0.5 { "yes" } else { "no" }.to_owned(),
+                ("ohm", v) if v >= 1e6 => "open".to_owned(),
+                (unit, v) => jovek_base::figure::shown(v, unit).to_string(),
+            };
+            Some(ReadLine {
+                name: c.name.clone(),
+                window: if c.window_text.is_empty() {
+                    c.expected_text.clone()
+                } else {
+                    c.window_text.clone()
+                },
+                read,
+                is_off,
+            })
+        })
+        .collect()
+}
+
+/// What whoever uses or mends the vehicle should beware of. Common practice, no source.
+fn cautions(job: &Job) -> Vec<String> {
+    let mut out = vec![
+        "Battery negative off before any work on the wiring; a short at the positive post burns."
+            .to_owned(),
+        "A fuse that blows again is not the fault: find the short. Never a larger one.".to_owned(),
+    ];
+    let lights = || job.circuits.iter().flat_map(|c| &c.lights);
+    use jovek_job::LampRole as Role;
+    if lights().any(|l| l.role.is_some_and(|r| matches!(r, Role::Work | Role::Driving))) {
+        out.push("Work and driving lamps dazzle: off on the road and toward people.".to_owned());
+    }
+    if lights().any(|l| l.flash.is_some()) {
+        out.push("Flashing lamps can set off seizures; stand away from them.".to_owned());
+    }
+    out.push(
+        "Local lighting and roadworthiness rules have the last word on what may be lit where."
+            .to_owned(),
+    );
+    out
+}
+
+/// How a revision was opened, in a sentence.
+pub fn opened_text(opened: &Opened) -> String {
+    let day = opened.at.get(..10).unwrap_or(&opened.at);
+    format!("opened again on {day} by {}: {}", opened.by, opened.why)
+}

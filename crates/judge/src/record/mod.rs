@@ -1,0 +1,13 @@
+//! The record: what was installed, signed, frozen, and looked at again.
+//!
+//! `job -> as-built record -> packet for the glovebox`
+//!
+//! - [`built`]: the record; [`frozen`]: what a signature forbids; [`visits`]: what is due, what has drifted.
+
+pub mod built;
+pub mod frozen;
+pub mod visits;
+
+pub use built::{AsBuilt, as_built};
+pub use frozen::{FrozenError, may_follow, reopen, sign};
+pub use visits::{Drift, Drifted, Due};

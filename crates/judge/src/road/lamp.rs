@@ -1,0 +1,286 @@
+//! One lamp against the rules: colour, place, height, when it is on, class, what an added lamp may do.
+
+use super::judge::{LampOnRoad, RoadReason, RoadVerdict, Vehicle, colour_name, one_of, reason};
+use super::rulebook::{Entry, Facing, OnRoad, Rule, rules};
+use crate::light::lamps::Lamp;
+use jovek_job::{LampRole, Region, Signal, WarningClass, Wish};
+
+impl Vehicle<'_> {
+    /// Against every rule of a region that is for it.
+    pub(super) fn lamp(&self, region: Region, lamp: &Lamp) -> LampOnRoad {
+        let mut reasons = Vec::new();
+        let Some(role) = lamp.role else {
+            return self.judged(
+                lamp,
+                vec![RoadReason {
+                    verdict: RoadVerdict::Ask,
+                    says: "Say under Light what the lamp is for.".into(),
+                    rule: String::new(),
+                    source: "the job".into(),
+                    confidence: "high",
+                }],
+            );
+        };
+        let facing = self.facing(lamp);
+        let mut fitting = Vec::new();
+        for entry in rules(region) {
+            let (its_role, its_facing, part) = match &entry.rule {
+                Rule::Required { role, facing, part, .. } => (*role, *facing, *part),
+                Rule::Added { role, facing, .. } => (*role, *facing, None),
+                Rule::Reflector { .. } | Rule::General { .. } => continue,
+            };
+            let faces = its_facing == Facing::Any || its_facing == facing;
+            if its_role == role && faces && self.is_at(lamp, part) {
+                fitting.push(entry);
+            }
+        }
+        // A rule for its own colour speaks before one for another.
+        let own = |e: &&Entry| match &e.rule {
+            Rule::Required { colours, .. } | Rule::Added { colours, .. } => {
+                colours.contains(&lamp.colour)
+            }
+            Rule::Reflector { .. } | Rule::General { .. } => false,
+        };
+        if fitting.iter().any(own) {
+            fitting.retain(own);
+        }
+        // Of several rules for one place, one that it keeps is enough.
+        let by_rule: Vec<Vec<RoadReason>> = fitting.iter().map(|e| self.by_rule(e, lamp)).collect();
+        let grave = |list: &[RoadReason]| list.iter().map(|r| r.verdict).max();
+        match by_rule.into_iter().min_by_key(|list| grave(list)) {
+            Some(best) => reasons.extend(best),
+            None => reasons.push(RoadReason {
+                verdict: RoadVerdict::Ask,
+                says: format!("The rule book has no {} there; ask.", role.label()),
+                rule: String::new(),
+                source: "this rule book".into(),
+                confidence: "low",
+            }),
+        }
+        for entry in rules(region) {
+            reasons.extend(self.general(entry, lamp, role, facing));
+        }
+        self.judged(lamp, reasons)
+    }
+
+    fn judged(&self, lamp: &Lamp, mut reasons: Vec<RoadReason>) -> LampOnRoad {
+        reasons.sort_by_key(|r| std::cmp::Reverse(r.verdict));
+        LampOnRoad {
+            circuit: lamp.circuit.clone(),
+            light: lamp.light.clone(),
+            number: lamp.number,
+            name: lamp.name.clone(),
+            mount: lamp.source.mount,
+            colour: lamp.colour,
+            verdict: reasons.iter().map(|r| r.verdict).max().unwrap_or(RoadVerdict::Ask),
+            reasons,
+        }
+    }
+
+    /// A lamp against one rule that is for it.
+    fn by_rule(&self, entry: &Entry, lamp: &Lamp) -> Vec<RoadReason> {
+        let mut out = Vec::new();
+        let mut say = |verdict, says: String| out.push(reason(entry, verdict, says));
+        let (name, colours, height_mm, steady) = match &entry.rule {
+            Rule::Required { lamp, colours, height_mm, steady, .. }
+            | Rule::Added { lamp, colours, height_mm, steady, .. } => {
+                (lamp, colours, height_mm, *steady)
+            }
+            Rule::Reflector { .. } | Rule::General { .. } => return out,
+        };
+        if !colours.contains(&lamp.colour) {
+            say(
+                RoadVerdict::Wrong,
+                format!("{name}: {}, not {}.", one_of(colours), colour_name(lamp.colour)),
+            );
+        }
+        let up_mm = 1000.0 * lamp.source.mount.at.up_m;
+        let [low, mut high] = *height_mm;
+        if let Rule::Required { wide_trailer_mm: Some(wide), .. } = &entry.rule
+            && self.is_trailer
+            && 1000.0 * self.size_m[1] >= wide.from_mm
+        {
+            high = Some(wide.high_mm);
+        }
+        let is_low = low.is_some_and(|low| up_mm < low);
+        let is_high = high.is_some_and(|high| up_mm > high);
+        if is_low || is_high {
+            let range = match (low, high) {
+                (Some(low), Some(high)) => format!("{low:.0} to {high:.0} mm"),
+                (Some(low), None) => format!("{low:.0} mm or more"),
+                (None, Some(high)) => format!("{high:.0} mm at most"),
+                (None, None) => String::new(),
+            };
+            let (verdict, where_) = if lamp.is_place_assumed {
+                (RoadVerdict::Ask, format!("perhaps {up_mm:.0} mm high: measure it"))
+            } else {
+                (RoadVerdict::Wrong, format!("{up_mm:.0} mm high"))
+            };
+            say(verdict, format!("{name}: {range} above the ground, this one {where_}."));
+        }
+        let flash = self.light(lamp).and_then(|l| l.flash);
+        if steady && flash.is_some() {
+            say(RoadVerdict::Wrong, format!("{name}: steady, this one flashes."));
+        }
+        if let Rule::Added { hz, on_part, road, most, classes, .. } = &entry.rule {
+            if let Some((verdict, says)) = self.class(classes, name, lamp) {
+                say(verdict, says);
+            }
+            if let (Some([slow, fast]), Some(flash)) = (hz, flash) {
+                if !(*slow..=*fast).contains(&flash.hz) {
+                    say(
+                        RoadVerdict::Wrong,
+                        format!(
+                            "{name}: {slow} to {fast} flashes a second, this one {}.",
+                            flash.hz
+                        ),
+                    );
+                }
+                if on_part.is_some_and(|part| flash.duty > part + 1e-9) {
+                    say(
+                        RoadVerdict::Wrong,
+                        format!(
+                            "{name}: lit for at most {:.0} % of the time.",
+                            100.0 * on_part.unwrap_or(0.0)
+                        ),
+                    );
+                }
+            }
+            let alike = self.lamps.iter().filter(|l| l.role == lamp.role).count();
+            if let Some(most) = most.filter(|m| alike > *m) {
+                say(RoadVerdict::Ask, format!("{name}: at most {most}, here are {alike}."));
+            }
+            let (verdict, says) = self.on_road(*road, name, lamp);
+            say(verdict, says);
+        }
+        if out.is_empty() {
+            let note = entry.note.as_ref().map_or(String::new(), |n| format!(" ({n})"));
+            out.push(reason(entry, RoadVerdict::Right, format!("{name}: as the rule says{note}.")));
+        }
+        out
+    }
+
+    /// The class of a warning lamp against those that do; none where the rule asks for none.
+    fn class(
+        &self,
+        classes: &[WarningClass],
+        name: &str,
+        lamp: &Lamp,
+    ) -> Option<(RoadVerdict, String)> {
+        if classes.is_empty() {
+            return None;
+        }
+        let wanted: Vec<&str> = classes.iter().map(|c| c.label()).collect();
+        let wanted = wanted.join(" or ");
+        let class = self.light(lamp).and_then(|l| l.optic.as_ref()).and_then(|o| o.class);
+        Some(match class {
+            Some(class) if classes.contains(&class) => {
+                (RoadVerdict::Right, format!("{name}: {}, as its work asks.", class.label()))
+            }
+            Some(class) => (
+                RoadVerdict::Wrong,
+                format!("{name}: {wanted} for work on the road, this one is {}.", class.label()),
+            ),
+            None => (RoadVerdict::Ask, format!("{name}: {wanted}; read it off the lens.")),
+        })
+    }
+
+    /// What an added lamp may do on the road, and whether its wish keeps to it.
+    fn on_road(&self, road: OnRoad, name: &str, lamp: &Lamp) -> (RoadVerdict, String) {
+        let wish = self.job.circuits.iter().find(|c| c.id == lamp.circuit).map(|c| &c.lit);
+        let permit = self.job.lighting.permits.iter().find(|p| p.colour == lamp.colour);
+        match road {
+            OnRoad::Lawful => (RoadVerdict::Right, format!("{name}: may be lit on the road.")),
+            OnRoad::HighBeamOnly => {
+                if wish.is_some_and(|w| needs(w, Signal::HighBeam)) {
+                    (RoadVerdict::Right, format!("{name}: lit with high beam only."))
+                } else {
+                    let says = format!("{name}: with high beam only; its wish lights it without.");
+                    (RoadVerdict::Wrong, says)
+                }
+            }
+            OnRoad::Off => {
+                if wish.is_some_and(keeps_off_moving) {
+                    (RoadVerdict::Right, format!("{name}: goes out when the vehicle moves."))
+                } else {
+                    let says = format!(
+                        "{name}: off on the road. Its switch must be off while driving; a speed gate makes sure."
+                    );
+                    (RoadVerdict::Ask, says)
+                }
+            }
+            OnRoad::Permit => match permit {
+                Some(p) => (RoadVerdict::Right, format!("{name}: permitted by {}.", p.by)),
+                None => (
+                    RoadVerdict::Ask,
+                    format!(
+                        "{name}: {} by permission; note who gave it.",
+                        colour_name(lamp.colour)
+                    ),
+                ),
+            },
+            OnRoad::Emergency => match permit {
+                Some(p) => (RoadVerdict::Right, format!("{name}: permitted by {}.", p.by)),
+                None => (
+                    RoadVerdict::Wrong,
+                    format!("{name}: {} is for emergency vehicles.", colour_name(lamp.colour)),
+                ),
+            },
+            OnRoad::Ask => (RoadVerdict::Ask, format!("{name}: local law says whether and how.")),
+        }
+    }
+
+    fn general(
+        &self,
+        entry: &Entry,
+        lamp: &Lamp,
+        role: LampRole,
+        facing: Facing,
+    ) -> Option<RoadReason> {
+        let Rule::General { says, facing: seen, colour, except_roles, most_hz, .. } = &entry.rule
+        else {
+            return None;
+        };
+        let is_seen = seen.is_some_and(|s| s == facing) && *colour == Some(lamp.colour);
+        // A permitted warning lamp is judged by its own rule.
+        let is_excepted = except_roles.contains(&role) || role == LampRole::Warning;
+        if is_seen && !is_excepted {
+            return Some(reason(entry, RoadVerdict::Wrong, format!("{says}.")));
+        }
+        let hz = self.light(lamp).and_then(|l| l.flash).map(|f| f.hz);
+        match (most_hz, hz) {
+            (Some(most), Some(hz)) if hz > *most => Some(reason(
+                entry,
+                RoadVerdict::Ask,
+                format!("{hz} flashes a second: {says}; 15 to 25 are the worst."),
+            )),
+            _ => None,
+        }
+    }
+}
+
+/// True where a wish lights a lamp only while a signal is on.
+fn needs(wish: &Wish, signal: Signal) -> bool {
+    match wish {
+        Wish::With(s) => *s == signal,
+        Wish::Any(list) => !list.is_empty() && list.iter().all(|w| needs(w, signal)),
+        Wish::All(list) => list.iter().any(|w| needs(w, signal)),
+        Wish::OnlyWhile { lit, condition } => needs(lit, signal) || needs(condition, signal),
+        Wish::UntilLow(w) => needs(w, signal),
+        _ => false,
+    }
+}
+
+/// True where a wish keeps a lamp dark while the vehicle moves.
+fn keeps_off_moving(wish: &Wish) -> bool {
+    let stands = |w: &Wish| matches!(w, Wish::Not(inner) if **inner == Wish::With(Signal::Moving));
+    match wish {
+        Wish::All(list) => list.iter().any(|w| stands(w) || keeps_off_moving(w)),
+        Wish::Any(list) => !list.is_empty() && list.iter().all(keeps_off_moving),
+        Wish::OnlyWhile { lit, condition } => {
+            stands(condition) || keeps_off_moving(condition) || keeps_off_moving(lit)
+        }
+        Wish::UntilLow(w) => keeps_off_moving(w),
+        _ => false,
+    }
+}

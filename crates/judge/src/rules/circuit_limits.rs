@@ -1,0 +1,156 @@
+//! A circuit that no wire, fuse, switch or relay of the catalog can serve; relays that are hot.
+
+use super::{CircuitView, Finding, Grade, about};
+use crate::finding::Stage;
+use crate::rules::refusal::refusal_text;
+use jovek_base::figure::{amps, shown, volts};
+use jovek_base::source::Source;
+use jovek_catalog::relay;
+use jovek_job::SupplyState;
+use jovek_plan::chain::LinkKind;
+use jovek_plan::sizes::ControlChoice;
+use jovek_plan::sizing::trial::Refusal;
+
+/// The chosen wire breaks a rule: nothing thicker is on the shelf, or a person chose it.
+pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
+    let trial = &view.sized.chosen;
+    let Some(refusal) = &trial.refusal else { return };
+    let (grade, code, remedy) = match refusal {
+        Refusal::Ampacity { .. } => (
+            Grade::Stop,
+            "wire-below-fuse",
+            "Thicker wire, a smaller load, or a cooler and looser path.",
+        ),
+        Refusal::NoFuse { .. } => (
+            Grade::Stop,
+            "no-fuse",
+            "Split the load over two or more circuits, each with its fuse.",
+        ),
+        Refusal::FarEnd(_) => (
+            Grade::Stop,
+            "short-not-cleared",
+            "Thicker or shorter wire, or a smaller fuse, so that a short opens it at once.",
+        ),
+        Refusal::Unsolved { .. } => {
+            (Grade::Stop, "no-steady-state", "Check the figures of lamps and supply.")
+        }
+        Refusal::Drop(_) => (
+            Grade::Fix,
+            "drop-too-large",
+            "Thicker or shorter wire, fewer lamps on it, or a second feed.",
+        ),
+        Refusal::Mechanical { .. } => {
+            (Grade::Fix, "wire-too-thin", "Take 0.75 mm² (18 gauge) or more outside the cab.")
+        }
+    };
+    let (stage, circuit) = about(view, Stage::Run);
+    let title = if view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some()
+    {
+        format!("{}: your choice breaks a rule", view.circuit.name)
+    } else {
+        format!("{}: no wire on the shelf will do", view.circuit.name)
+    };
+    out.push(Finding {
+        code,
+        grade,
+        title,
+        why: refusal_text(trial),
+        remedy: remedy.into(),
+        source: Source::computed("sizing against the shop's tables"),
+        stage,
+        circuit,
+    });
+}
+
+/// Switch or relay too weak for the load.
+pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
+    let load = amps(view.sized.chosen.load_a);
+    let why = match view.sized.chosen.sizes.control {
+        ControlChoice::Switch { rating_a: None } => {
+            format!(
+                "No panel switch bears {load} of these lamps by itself; its contacts would weld or burn."
+            )
+        }
+        ControlChoice::Relay { is_enough: false, .. } => {
+            format!("{load} is more than the contact of the strongest relay should carry.")
+        }
+        ControlChoice::Planned(hardware) if !hardware.is_enough => {
+            format!("{load} is more than the relay, diode or switch of this way should carry.")
+        }
+        _ => return,
+    };
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "contact-overloaded",
+        grade: Grade::Stop,
+        title: format!("{}: contact overloaded", view.circuit.name),
+        why,
+        remedy: "Take a relay, or split the lamps over two circuits.".into(),
+        source: Source::practice("derating of contacts for lamp inrush"),
+        stage,
+        circuit,
+    });
+}
+
+/// A hot coil needs more volts to pull in than a low battery gives.
+pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
+    let has_lamp_relay = view.chain.switching.as_ref().is_some_and(|s| !s.lamp_relays().is_empty());
+    let kind = match view.sized.chosen.sizes.control {
+        ControlChoice::Relay { relay, .. } => relay,
+        ControlChoice::Planned(hardware) if has_lamp_relay => hardware.lamp_relay,
+        _ => return,
+    };
+    let Some(ambient_c) = view.chain.links.iter().find_map(|l| match l.kind {
+        LinkKind::Control { ambient_c } => Some(ambient_c),
+        _ => None,
+    }) else {
+        return;
+    };
+    let coil_c = ambient_c + relay::COIL_RISE_K;
+    let needed_v = relay::pull_in_at_v(kind.pull_in_v, coil_c);
+    let low = view.volt_lines.iter().find(|l| l.state == SupplyState::LowBattery);
+    let Some(given_v) = low.and_then(|l| l.coil.as_ref()).map(|c| c.across_v) else { return };
+    if needed_v <= given_v {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Run);
+    out.push(Finding {
+        code: "hot-relay",
+        grade: Grade::Fix,
+        title: format!("{}: hot relay may not pull in", view.circuit.name),
+        why: format!(
+            "At {} its coil needs {}; a low battery gives it {}.",
+            shown(coil_c, "°C"),
+            volts(needed_v),
+            volts(given_v)
+        ),
+        remedy: "Mount the relay in a cooler place.".into(),
+        source: Source::computed("V(T) = V(23)·R(T)/R(23), IEC 60028 copper"),
+        stage,
+        circuit,
+    });
+}
+
+/// Surroundings hotter than any insulation of the catalog bears with room to spare.
+pub fn surroundings(view: &CircuitView, out: &mut Vec<Finding>) {
+    let hottest_c = view.chain.hottest_c();
+    let class = view.sized.chosen.sizes.insulation;
+    if hottest_c + 20.0 <= class.max_c() {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Run);
+    out.push(Finding {
+        code: "too-hot",
+        grade: if hottest_c >= class.max_c() { Grade::Stop } else { Grade::Fix },
+        title: format!("{}: path too hot at {}", view.circuit.name, shown(hottest_c, "°C")),
+        why: format!(
+            "{} leaves {} for the wire's own heat.",
+            class.label(),
+            shown(class.max_c() - hottest_c, "K")
+        ),
+        remedy: "Take another path, 150 mm or more off the exhaust, or a heat shield.".into(),
+        source: Source::standard("SAE J1128 classes, recalled from memory"),
+        stage,
+        circuit,
+    });
+}

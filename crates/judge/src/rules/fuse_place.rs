@@ -1,0 +1,41 @@
+//! The fuse belongs at the battery.
+
+use super::{CircuitView, Finding, Grade, about};
+use crate::finding::Stage;
+use jovek_base::figure::shown;
+use jovek_base::source::Source;
+
+/// Beyond this the unfused wire is a fire risk, m. Common practice: 18 in.
+pub const FAR_M: f64 = 0.457;
+/// Within this every school agrees, m. Source: ABYC E-11, 7 in, recalled from memory.
+pub const NEAR_M: f64 = 0.178;
+
+/// Unfused wire at the battery.
+pub fn far_from_battery(view: &CircuitView, out: &mut Vec<Finding>) {
+    let Some(unfused_m) = view.chain.unfused_m() else { return };
+    let grade = match unfused_m {
+        m if m > FAR_M => Grade::Stop,
+        m if m > NEAR_M => Grade::Mind,
+        _ => return,
+    };
+    let (stage, circuit) = about(view, Stage::Run);
+    out.push(Finding {
+        code: "fuse-far-from-battery",
+        grade,
+        title: format!(
+            "{}: {} of wire before the fuse",
+            view.circuit.name,
+            shown(unfused_m, "m")
+        ),
+        why: "Nothing protects this stretch: chafed through, it burns.".into(),
+        remedy: if grade == Grade::Stop {
+            format!("Move the fuse to within {FAR_M:.2} m of the post, better 0.18 m.")
+        } else {
+            "Sheathe it over its whole length, no joints, away from edges; or move the fuse to 0.18 m."
+                .into()
+        },
+        source: Source::standard("ABYC E-11, 7 in; trade rule 18 in; recalled from memory"),
+        stage,
+        circuit,
+    });
+}

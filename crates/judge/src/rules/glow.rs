@@ -1,0 +1,69 @@
+//! Lamps that fade, collapse or stay dark in a state of the supply.
+
+use super::{CircuitView, Finding, Grade, about};
+use crate::finding::Stage;
+use crate::volt_line::{Glow, VoltLine};
+use jovek_base::figure::volts;
+use jovek_base::source::Source;
+
+/// One finding for the gravest trouble of a circuit's lamps.
+pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
+    let lines = view.volt_lines;
+    let find = |glow: Glow| lines.iter().find(|l| l.glow == glow);
+    let (stage, circuit) = about(view, Stage::Run);
+    let push = |out: &mut Vec<Finding>, code, grade, title, why, remedy: &str, source| {
+        out.push(Finding {
+            code,
+            grade,
+            title,
+            why,
+            remedy: remedy.into(),
+            source,
+            stage,
+            circuit: circuit.clone(),
+        });
+    };
+    let name = &view.circuit.name;
+    let state = |l: &VoltLine| l.state_label.to_lowercase();
+    if let Some(l) = find(Glow::Collapsed) {
+        push(
+            out,
+            "line-too-weak",
+            Grade::Fix,
+            format!("{name}: the line cannot carry the lamps"),
+            format!(
+                "With {} the lamps pull their own voltage down to {} and stay dim (V² < 4·R·P).",
+                state(l),
+                volts(l.lamp_v)
+            ),
+            "Thicker or shorter wire, better joints, or fewer lamps on it.",
+            Source::computed("largest power through a resistance, V²/4R"),
+        );
+    } else if let Some(l) = find(Glow::Dark) {
+        push(
+            out,
+            "lamps-dark",
+            Grade::Fix,
+            format!("{name}: lamps stay dark"),
+            format!("With {} nothing flows: {} at the lamps.", state(l), volts(l.lamp_v)),
+            "Check lamp voltage and that the circuit is closed.",
+            Source::computed("the solved circuit"),
+        );
+    } else if let Some(l) = find(Glow::Fading) {
+        let only_low = lines.iter().filter(|l| l.glow == Glow::Fading).count() == 1
+            && l.state == jovek_job::SupplyState::LowBattery;
+        push(
+            out,
+            "lamps-fade",
+            if only_low { Grade::Mind } else { Grade::Fix },
+            format!("{name}: lamps fade with {}", state(l)),
+            format!(
+                "{} across them; they need {} for full light.",
+                volts(l.lamp_v),
+                volts(l.fades_v.unwrap_or_default())
+            ),
+            "Thicker wire lifts them; so does a lamp with a lower cut-in.",
+            Source::practice("cut-in of regulated lamps"),
+        );
+    }
+}

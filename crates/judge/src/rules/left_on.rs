@@ -1,0 +1,44 @@
+//! A switch left on must not flatten the battery.
+
+use super::{CircuitView, Context, Finding, Grade, about};
+use crate::finding::Stage;
+use jovek_base::figure::amps;
+use jovek_base::source::Source;
+use jovek_job::SupplyState;
+use jovek_plan::chain::Origin;
+use jovek_plan::feed::hours_text;
+use jovek_plan::inputs::Assignment;
+
+/// Hours of light before starting becomes doubtful, below which it is worth a word.
+const SHORT_H: f64 = 12.0;
+
+/// Works with the key out: how long until the battery is half gone.
+pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+    let by_hand = |a: &Assignment| context.inputs.are_left_by_hand(context.job, *a);
+    if view.chain.origin != Origin::Battery || !view.chain.lit_by.iter().any(by_hand) {
+        return;
+    }
+    let line = view.volt_lines.iter().find(|l| l.state == SupplyState::EngineOff);
+    let Some(current_a) = line.map(|l| l.current_a).filter(|a| *a > 0.01) else { return };
+    let auxiliary = context.supply.auxiliary.filter(|_| view.chain.is_auxiliary);
+    let capacity_ah = auxiliary.map_or(context.supply.capacity_ah, |a| a.capacity_ah);
+    let hours = 0.5 * capacity_ah / current_a;
+    if hours > SHORT_H {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "left-on",
+        grade: Grade::Mind,
+        title: format!(
+            "{}: left on, starting is in doubt after {}",
+            view.circuit.name,
+            hours_text(hours)
+        ),
+        why: format!("{} from the battery with the key out.", amps(current_a)),
+        remedy: "A lit switch in sight of the driver, or a timer or low-voltage cut-off.".into(),
+        source: Source::practice("half of the capacity at a steady current"),
+        stage,
+        circuit,
+    });
+}

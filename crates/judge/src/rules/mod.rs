@@ -1,0 +1,118 @@
+//! Findings: each rule with its code, grade, source and remedy. A new rule is one file here and one
+//! line in [`findings`].
+
+mod assumed;
+mod behind;
+mod circuit_limits;
+mod dimmed;
+mod factory;
+mod fuse_place;
+mod glow;
+mod lamps;
+mod left_on;
+mod overruled;
+pub mod refusal;
+mod road;
+mod run;
+mod strip;
+mod supply_load;
+mod swap;
+mod wish;
+
+use crate::finding::Finding;
+use crate::finding::Stage;
+use crate::harness::ConnectorAnswer;
+use crate::strip_answers::StripAnswer;
+use crate::volt_line::VoltLine;
+use jovek_base::grade::Grade;
+use jovek_job::{CircuitId, Job, LampCircuit};
+use jovek_plan::assumed::Assumption;
+use jovek_plan::chain::Chain;
+use jovek_plan::factory::PlannedFactory;
+use jovek_plan::feed::FeedOption;
+use jovek_plan::inputs::Inputs;
+use jovek_plan::route::Layout;
+use jovek_plan::route::bundle::Bundle;
+use jovek_plan::sizing::circuit::Sized;
+use jovek_plan::study::Assessment;
+use jovek_plan::supply::PlannedSupply;
+use jovek_plan::switching::Unmet;
+
+/// One circuit as the rules see it.
+pub struct CircuitView<'a> {
+    /// As the person wrote it.
+    pub circuit: &'a LampCircuit,
+    /// The plan.
+    pub chain: &'a Chain,
+    /// The sizing.
+    pub sized: &'a Sized,
+    /// Feeds that could be used.
+    pub feeds: &'a [FeedOption],
+    /// A signal without a wire.
+    pub unmet: Option<&'a Unmet>,
+    /// One volt line for each state of the supply.
+    pub volt_lines: &'a [VoltLine],
+    /// Its strips, light by light; none where a light is none.
+    pub strips: Vec<Option<&'a StripAnswer>>,
+}
+
+/// Everything the rules read.
+pub struct Context<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// The inputs of the job.
+    pub inputs: &'a Inputs,
+    /// The supply.
+    pub supply: &'a PlannedSupply,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// Circuits with lights.
+    pub circuits: &'a [CircuitView<'a>],
+    /// The paths on the skeleton, with the bundle on each way; none without one.
+    pub layout: Option<(&'a Layout, Vec<Option<Bundle>>)>,
+    /// The sealed connectors.
+    pub connectors: &'a [ConnectorAnswer],
+    /// The study that all of it comes from.
+    pub study: &'a Assessment,
+    /// What was assumed.
+    pub assumptions: &'a [Assumption],
+}
+
+/// All findings, gravest first.
+pub fn findings(context: &Context) -> Vec<Finding> {
+    let mut out = Vec::new();
+    for view in context.circuits {
+        lamps::wrong_voltage(context, view, &mut out);
+        lamps::label_against_measured(view, &mut out);
+        fuse_place::far_from_battery(view, &mut out);
+        circuit_limits::wire(view, &mut out);
+        circuit_limits::control(view, &mut out);
+        circuit_limits::hot_relay(view, &mut out);
+        circuit_limits::surroundings(view, &mut out);
+        glow::lamps(view, &mut out);
+        dimmed::lamps(view, &mut out);
+        wish::feed_against_wish(view, &mut out);
+        wish::never_lit(context, view, &mut out);
+        wish::always_lit(context, view, &mut out);
+        left_on::battery(context, view, &mut out);
+        overruled::against_advice(view, &mut out);
+        strip::evenness(view, &mut out);
+        strip::splitter_in_the_wet(context, view, &mut out);
+        strip::screws(view, &mut out);
+    }
+    lamps::no_lights(context, &mut out);
+    run::ways(context, &mut out);
+    factory::shared_headroom(context, &mut out);
+    supply_load::alternator(context, &mut out);
+    swap::functions(context, &mut out);
+    swap::resistors(context, &mut out);
+    behind::trailer(context, &mut out);
+    road::lamps(context, &mut out);
+    assumed::figures(context, &mut out);
+    out.sort_by_key(|f| f.grade);
+    out
+}
+
+fn about(view: &CircuitView, stage: Stage) -> (Stage, Option<CircuitId>) {
+    (stage, Some(view.circuit.id.clone()))
+}

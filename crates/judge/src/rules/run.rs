@@ -1,0 +1,227 @@
+//! The path: what it passes, and what cannot be reached.
+
+use super::{Context, Finding, Grade};
+use crate::finding::Stage;
+use jovek_base::figure::shown;
+use jovek_base::source::Source;
+use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
+use jovek_plan::route::bundle::Bundle;
+use jovek_plan::route::{Layout, RouteEdge};
+
+/// Largest connector body that goes through without being taken apart, against the bore. A two-pin sealed
+/// plug measures about 20 mm across. Common practice.
+const PLUG_MM: f64 = 20.0;
+
+/// Everything about ways that wires take.
+pub fn ways(context: &Context, out: &mut Vec<Finding>) {
+    let Some((layout, bundles)) = &context.layout else { return };
+    for (w, way) in layout.graph.ways.iter().enumerate() {
+        let Some(bundle) = &bundles[w] else { continue };
+        for &hazard in &way.hazards {
+            out.extend(hazard_finding(way, hazard));
+        }
+        let on: Vec<usize> =
+            layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
+        out.extend(passage_finding(way, bundle, || pin_order(context, &on)));
+    }
+    for &(circuit, from, to) in &layout.unreached {
+        let place = |p: usize| layout.graph.places.get(p).map_or("?", |p| p.name.as_str());
+        let of = &context.job.circuits[circuit];
+        out.push(Finding {
+            code: "no-path",
+            grade: Grade::Fix,
+            title: format!("{}: no way from {} to {}", of.name, place(from), place(to)),
+            why: "Every way between them is forbidden or missing; its sections count instead."
+                .into(),
+            remedy: "Allow a way again, or add one.".into(),
+            source: Source::computed("the cheapest path on the skeleton"),
+            stage: Stage::Run,
+            circuit: Some(of.id.clone()),
+        });
+    }
+    unknown_places(context, layout, out);
+    wet_branches(context, layout, out);
+}
+
+fn finding(
+    (code, grade): (&'static str, Grade),
+    title: String,
+    why: &str,
+    remedy: String,
+    about: &'static str,
+) -> Finding {
+    Finding {
+        code,
+        grade,
+        title,
+        why: why.into(),
+        remedy,
+        source: Source::practice(about),
+        stage: Stage::Run,
+        circuit: None,
+    }
+}
+
+fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
+    let title = |what: &str| format!("{}: {what}", way.name);
+    let through = matches!(way.passage, Passage::Grommet { .. });
+    Some(match hazard {
+        Hazard::Heat => finding(
+            ("near-heat", Grade::Mind),
+            title("near heat"),
+            "Insulation near an exhaust hardens, cracks and shorts.",
+            "Keep 50 to 150 mm away, put a shield between, or forbid this way.".into(),
+            "clearance from the exhaust",
+        ),
+        Hazard::Moving => finding(
+            ("near-moving", Grade::Mind),
+            title("near moving parts"),
+            "Belts, steering and suspension reach further than they do at rest.",
+            "25 mm clear at full travel, clipped on both sides.".into(),
+            "clearance from moving parts",
+        ),
+        Hazard::SharpEdge if !through => finding(
+            ("sharp-edge", Grade::Fix),
+            title("over a sharp edge without grommet"),
+            "An edge saws through loom and insulation.",
+            "A grommet or edge trim, and loom 50 mm beyond on both sides; then say so.".into(),
+            "grommets at sheet metal",
+        ),
+        Hazard::FuelLine | Hazard::BrakeLine => finding(
+            ("along-a-line", Grade::Fix),
+            title("along a fuel or brake line"),
+            "A wire must never be held by such a line: chafed through, it burns or lets the brake fail.",
+            "50 mm away with clips of its own, or forbid this way.".into(),
+            "fuel and brake lines",
+        ),
+        Hazard::BelowFrame => finding(
+            ("below-the-frame", Grade::Fix),
+            title("below the frame"),
+            "It is torn off by the first stone or stump.",
+            "Inside the rail, or forbid this way.".into(),
+            "lowest part of the frame",
+        ),
+        Hazard::SharpEdge | Hazard::Spray => return None,
+    })
+}
+
+/// Pins of the lamp plugs of some circuits, in their order.
+fn pin_order(context: &Context, circuits: &[usize]) -> String {
+    let names: Vec<&str> = context
+        .job
+        .circuits
+        .iter()
+        .enumerate()
+        .filter(|(c, _)| circuits.contains(c))
+        .map(|(_, c)| c.name.as_str())
+        .collect();
+    let of = |name: &str| names.iter().any(|n| name.starts_with(&format!("{n}: lamp")));
+    let plugs: Vec<String> = context
+        .connectors
+        .iter()
+        .filter(|c| of(&c.name))
+        .map(|c| {
+            let pins: Vec<String> =
+                c.cavities.iter().map(|p| format!("{} {}", p.pin, p.says)).collect();
+            format!("{}: {}", c.name, pins.join(", "))
+        })
+        .collect();
+    match plugs.is_empty() {
+        true => "Lamps that share a splice have no pins to note.".into(),
+        false => format!("Pin order: {}.", plugs.join("; ")),
+    }
+}
+
+fn passage_finding(
+    way: &RouteEdge,
+    bundle: &Bundle,
+    pins: impl FnOnce() -> String,
+) -> Option<Finding> {
+    let thick = shown(bundle.diameter_mm, "mm");
+    match way.passage {
+        Passage::Grommet { bore_mm: Some(bore) } if bundle.diameter_mm > 0.9 * bore => {
+            Some(finding(
+                ("grommet-full", Grade::Fix),
+                format!("{}: bundle of {thick} in a grommet of {bore} mm", way.name),
+                "A bundle fills at most 90 % of the bore.",
+                "Another grommet, or another way for some of the wires.".into(),
+                "fill of grommets",
+            ))
+        }
+        Passage::Grommet { bore_mm: Some(bore) } if bore < PLUG_MM => Some(finding(
+            ("de-pin", Grade::Mind),
+            format!("{}: a plug does not go through {bore} mm", way.name),
+            "A sealed two-pin plug is about 20 mm across.",
+            format!("Take the pins out, pass them through, put them back. {}", pins()),
+            "connectors through grommets",
+        )),
+        Passage::NewHole => Some(finding(
+            ("new-hole", Grade::Mind),
+            format!("{}: a hole is drilled", way.name),
+            "What is behind the panel is drilled into as well: tank, brake line, harness.",
+            format!(
+                "Look behind first; deburr, prime, grommet of {} for the bundle of {thick}, seal.",
+                bundle.grommet_mm.map_or("its own size".into(), |mm| shown(mm, "mm").to_string())
+            ),
+            "drilling",
+        )),
+        Passage::Hinge => Some(finding(
+            ("hinge", Grade::Mind),
+            format!("{}: over a hinge", way.name),
+            "It bends each time the hinge moves; solder breaks there.",
+            "A loop that rolls and does not pull, crimped, never soldered, clipped on both sides."
+                .into(),
+            "flexing wires",
+        )),
+        Passage::Open | Passage::Grommet { .. } | Passage::Connector => None,
+    }
+}
+
+/// Sites that the skeleton does not have: another body was chosen, or a place was taken out.
+fn unknown_places(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
+    for circuit in &context.job.circuits {
+        let Some(sites) = &circuit.sites else { continue };
+        let named = [&sites.fuse, &sites.control, &sites.switch, &sites.ground];
+        let all = named.into_iter().flatten().chain(&sites.lamps);
+        let gone: Vec<&PlaceId> = all.filter(|id| layout.graph.place(id).is_none()).collect();
+        if let Some(id) = gone.first() {
+            out.push(Finding {
+                code: "no-such-place",
+                grade: Grade::Fix,
+                title: format!("{}: \"{id}\" is no place of this vehicle", circuit.name),
+                why: "Until it is put right the part sits where such parts usually do.".into(),
+                remedy: "Choose another place, or add it to the skeleton.".into(),
+                source: Source::computed("places of the skeleton"),
+                stage: Stage::Run,
+                circuit: Some(circuit.id.clone()),
+            });
+        }
+    }
+}
+
+/// Branches in the spray: a splice there has to be sealed.
+fn wet_branches(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
+    let wet: Vec<CircuitId> = layout
+        .circuits
+        .iter()
+        .enumerate()
+        .filter(|(_, laid)| {
+            laid.as_ref().is_some_and(|l| {
+                !l.legs.is_empty() && l.supply.last().is_some_and(|s| s.zone == Zone::Exterior)
+            })
+        })
+        .map(|(c, _)| context.job.circuits[c].id.clone())
+        .collect();
+    for circuit in wet {
+        out.push(Finding {
+            circuit: Some(circuit),
+            ..finding(
+                ("splice-in-the-wet", Grade::Mind),
+                "A branch lies outside, in the wet".into(),
+                "Water creeps along strands into every joint it reaches.",
+                "Sealed splice with adhesive sleeve, entries down, a drip loop before it.".into(),
+                "splices outside",
+            )
+        });
+    }
+}

@@ -1,0 +1,114 @@
+//! Strips that fade along their length, controllers in the wet, screws against the skin behind.
+
+use super::{CircuitView, Context, Finding, Grade, about};
+use crate::finding::Stage;
+use jovek_base::source::Source;
+use jovek_job::{PlaceId, Zone};
+use jovek_plan::strip::screw::{ScrewVerdict, judge};
+
+/// A strip whose far end is seen to fade.
+pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
+    let (stage, circuit) = about(view, Stage::Light);
+    for (light, strip) in view.circuit.lights.iter().zip(&view.strips) {
+        if light.strip.as_ref().is_some_and(|s| !s.edges.is_empty()) && strip.is_none() {
+            out.push(Finding {
+                code: "no-strip-fits",
+                grade: Grade::Fix,
+                title: format!("{}: no piece of strip fits its edges", light.name),
+                why: "Each clear span is shorter than one mark or one module.".into(),
+                remedy: "Longer edges, a strip with closer marks, or shorter modules.".into(),
+                source: Source::computed("whole marks within clear spans"),
+                stage,
+                circuit: circuit.clone(),
+            });
+        }
+        let Some(strip) = strip else { continue };
+        let Some(used) = strip.ways.first().filter(|w| !w.is_even) else { continue };
+        let better = strip.ways.iter().find(|w| w.is_even);
+        out.push(Finding {
+            code: "strip-fades",
+            grade: Grade::Mind,
+            title: format!("{}: the strip fades along its length", light.name),
+            why: format!(
+                "FeedPlan at {}, its dimmest group gives {:.0} % of the brightest; below 80 % the eye sees it.",
+                used.label, used.evenness_percent
+            ),
+            remedy: match better {
+                Some(b) => format!("Feed it at {}: {}.", b.label, b.text),
+                None => "Strip with heavier rails, fewer watts a metre, or more circuits.".into(),
+            },
+            source: Source::practice("what the eye sees along a strip"),
+            stage,
+            circuit: circuit.clone(),
+        });
+    }
+}
+
+/// Splitter and controller boxes are seldom tight.
+pub fn splitter_in_the_wet(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+    let Some((layout, _)) = &context.layout else { return };
+    let is_wet = |id: &PlaceId| {
+        layout.graph.place(id).is_some_and(|p| {
+            let zones = layout.graph.at[p].iter().map(|&(w, _)| layout.graph.ways[w].zone);
+            let mut wet = zones.map(|z| matches!(z, Zone::Exterior | Zone::Underbody));
+            wet.all(|w| w)
+        })
+    };
+    for light in &view.circuit.lights {
+        let Some(id) = light.strip.as_ref().and_then(|s| s.splitter.as_ref()) else { continue };
+        if is_wet(id) {
+            let (stage, circuit) = about(view, Stage::Light);
+            out.push(Finding {
+                code: "splitter-in-the-wet",
+                grade: Grade::Mind,
+                title: format!("{}: splitter in the wet", light.name),
+                why: "Many splitter and controller boxes are not weatherproof.".into(),
+                remedy: "A dry place near the battery, or seal it, cables down.".into(),
+                source: Source::practice("splitter and controller boxes"),
+                stage,
+                circuit,
+            });
+        }
+    }
+}
+
+/// A screw must stop short of what is behind.
+pub fn screws(view: &CircuitView, out: &mut Vec<Finding>) {
+    for light in &view.circuit.lights {
+        let Some(screw) = &light.screw else { continue };
+        let (grade, why, remedy) = match judge(screw) {
+            ScrewVerdict::Clear { .. } => continue,
+            ScrewVerdict::Hits { by_mm, longest_mm } => (
+                Grade::Stop,
+                format!("Its tip goes {by_mm:.1} mm into the skin behind: a dent or a hole."),
+                format!("At most {longest_mm:.0} mm long, or a spacer under the head."),
+            ),
+            ScrewVerdict::Near { air_mm, longest_mm } => (
+                Grade::Fix,
+                format!("It stops only {air_mm:.1} mm short; panels give when they are leaned on."),
+                format!("At most {longest_mm:.0} mm long."),
+            ),
+            ScrewVerdict::TooShort { by_mm } => (
+                Grade::Fix,
+                format!("It ends {by_mm:.1} mm before it is through: it holds nothing."),
+                "A longer screw, after measuring the space behind.".into(),
+            ),
+            ScrewVerdict::Unknown { tip_mm } => (
+                Grade::Mind,
+                format!("It comes out {tip_mm:.1} mm behind the panel, and nobody measured there."),
+                "Measure from the back of the panel to the skin before drilling.".into(),
+            ),
+        };
+        let (stage, circuit) = about(view, Stage::Light);
+        out.push(Finding {
+            code: "screw-depth",
+            grade,
+            title: format!("{}: screw against the skin behind", light.name),
+            why,
+            remedy,
+            source: Source::practice("3 mm of air before the skin"),
+            stage,
+            circuit,
+        });
+    }
+}

@@ -1,0 +1,39 @@
+//! Added lights against what the alternator gives at idle.
+
+use super::{Context, Finding, Grade};
+use crate::finding::Stage;
+use jovek_base::figure::amps;
+use jovek_base::source::Source;
+use jovek_job::SupplyState;
+
+/// Current that the running vehicle takes for itself, A. Common practice: engine, lights, blower.
+const VEHICLE_A: f64 = 30.0;
+
+/// More than the alternator gives at idle: the battery pays.
+pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
+    let added_a: f64 = context
+        .circuits
+        .iter()
+        .filter_map(|v| v.volt_lines.iter().find(|l| l.state == SupplyState::Idle))
+        .map(|l| l.current_a)
+        .sum();
+    let own_a = VEHICLE_A / context.supply.batteries;
+    if added_a == 0.0 || added_a + own_a <= context.supply.idle_a {
+        return;
+    }
+    out.push(Finding {
+        code: "alternator-at-idle",
+        grade: Grade::Mind,
+        title: "Idling with everything on empties the battery".into(),
+        why: format!(
+            "{} of added lights and about {} for the vehicle, against {} at idle.",
+            amps(added_a),
+            amps(own_a),
+            amps(context.supply.idle_a)
+        ),
+        remedy: "Raise the idle, light less at once, or fit a second battery.".into(),
+        source: Source::practice("alternator output at idle, hot"),
+        stage: Stage::Look,
+        circuit: None,
+    });
+}

@@ -1,0 +1,83 @@
+//! The feed in use against the wish.
+
+use super::{CircuitView, Context, Finding, Grade, about};
+use crate::finding::Stage;
+use jovek_base::source::Source;
+use jovek_plan::feed::FeedVerdict;
+use jovek_plan::inputs::Assignment;
+use jovek_plan::logic::sentence;
+use jovek_plan::switching::unmet_text;
+
+/// The feed does something else than wished, or must not be used.
+pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
+    let Some(used) = view.feeds.iter().find(|f| f.is_used) else { return };
+    let (stage, circuit) = about(view, Stage::Feed);
+    if used.verdict == FeedVerdict::No {
+        let reason = used.reasons.iter().find(|r| r.weighs == FeedVerdict::No);
+        out.push(Finding {
+            code: "feed-unfit",
+            grade: Grade::Fix,
+            title: format!("{}: {} is not fit", view.circuit.name, used.label.to_lowercase()),
+            why: reason.map(|r| r.says.clone()).unwrap_or_default(),
+            remedy: match view.feeds.iter().find(|f| f.is_advised) {
+                Some(other) if !other.is_used => format!("Take: {}.", other.label),
+                _ => "Find another circuit to join, or give it an own one.".into(),
+            },
+            source: reason.map_or(Source::practice("feeds"), |r| r.source),
+            stage,
+            circuit,
+        });
+        return;
+    }
+    if let Some(unmet) = view.unmet {
+        out.push(Finding {
+            code: "does-not-follow",
+            grade: Grade::Fix,
+            title: format!("{}: will not follow its wish", view.circuit.name),
+            why: "Without that wire an own circuit is lit by its switch alone.".into(),
+            remedy: unmet_text(unmet),
+            source: Source::practice("feeds"),
+            stage,
+            circuit,
+        });
+    }
+}
+
+/// A wish that no combination of signals and switches can meet.
+pub fn never_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+    if !view.chain.lit_by.is_empty() {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "never-lit",
+        grade: Grade::Fix,
+        title: format!("{}: nothing can light it", view.circuit.name),
+        why: format!("{} These never go together.", sentence(context.job, &view.circuit.lit)),
+        remedy: "Take out one of the conditions, or say \"or\" where it says \"and\".".into(),
+        source: Source::computed("every combination of signals and switches"),
+        stage,
+        circuit,
+    });
+}
+
+/// A wish that holds with everything off: lit for good.
+pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+    if view.chain.first_lit_by() != Assignment::NONE || view.chain.lit_by.is_empty() {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Switch);
+    out.push(Finding {
+        code: "lit-at-rest",
+        grade: Grade::Fix,
+        title: format!("{}: lit with everything off", view.circuit.name),
+        why: format!(
+            "{} With the key out and nothing on that is so.",
+            sentence(context.job, &view.circuit.lit)
+        ),
+        remedy: "Add a switch or the ignition as a condition, or it flattens the battery.".into(),
+        source: Source::computed("every combination of signals and switches"),
+        stage,
+        circuit,
+    });
+}

@@ -1,0 +1,90 @@
+//! A list of stock and prices read from CSV: good rows offered, bad rows named.
+
+use super::StockLine;
+use jovek_base::table::{BadRow, Table, TooLong};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Most rows of a list.
+const MOST_ROWS: usize = 20_000;
+/// Most of a part on a shelf, and the highest price of one: a slip of the finger is beyond.
+const MOST: f64 = 1_000_000.0;
+
+/// A list that was read.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, ToSchema)]
+pub struct StockRead {
+    /// Rows that can be taken.
+    pub good: Vec<StockLine>,
+    /// Rows that cannot.
+    pub bad: Vec<BadRow>,
+}
+
+/// Why nothing of a list could be read.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum StockError {
+    /// No header row with a column for the part.
+    #[error(
+        "the first row has no column \"part\"; head the columns part, held, price in any order"
+    )]
+    NoPart,
+    /// Neither stock nor prices.
+    #[error("the first row has neither \"held\" nor \"price\"; head at least one of them")]
+    NoFigures,
+    /// Too long.
+    #[error("more than {MOST_ROWS} rows; split the list")]
+    TooLong,
+}
+
+/// Reads a list. Columns part, held and price, in any order, divided by comma or semicolon; further columns
+/// are passed over. With semicolons a comma may be the decimal sign.
+///
+/// # Errors
+/// [`StockError`] where the list has no columns to read. Rows that are wrong are no error: they are named in
+/// [`StockRead::bad`].
+pub fn read(text: &str) -> Result<StockRead, StockError> {
+    let table = Table::read(text, MOST_ROWS).map_err(|TooLong| StockError::TooLong)?;
+    let part_at = table.column("part").ok_or(StockError::NoPart)?;
+    let (held_at, price_at) = (table.column("held"), table.column("price"));
+    if held_at.is_none() && price_at.is_none() {
+        return Err(StockError::NoFigures);
+    }
+    let (good, bad) = table.rows(|cell, good: &[StockLine]| {
+        let (part, held, price) = (cell(Some(part_at)), cell(held_at), cell(price_at));
+        let row = row(&part, &held, &price, table.has_decimal_comma)?;
+        if good.iter().any(|g| g.part == row.part) {
+            return Err(format!("\"{}\" stands in the list already; keep one row", row.part));
+        }
+        Ok(row)
+    });
+    Ok(StockRead { good, bad })
+}
+
+fn row(part: &str, held: &str, price: &str, comma: bool) -> Result<StockLine, String> {
+    // A quote before a sign keeps spreadsheets from computing; it is no part of the name.
+    let part = part.strip_prefix('\'').unwrap_or(part);
+    if part.is_empty() {
+        return Err("no part named".into());
+    }
+    if part.chars().count() > 120 || part.chars().any(char::is_control) {
+        return Err("the name is longer than 120 characters or holds control characters".into());
+    }
+    Ok(StockLine {
+        part: part.into(),
+        held: figure("held", held, comma)?.unwrap_or(0.0),
+        price: figure("price", price, comma)?,
+    })
+}
+
+fn figure(name: &str, text: &str, comma: bool) -> Result<Option<f64>, String> {
+    if text.is_empty() {
+        return Ok(None);
+    }
+    let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
+    match plain.parse::<f64>() {
+        Ok(v) if !v.is_finite() => Err(format!("{name} \"{text}\" is no figure")),
+        Ok(v) if v < 0.0 => Err(format!("{name} {text} is less than nothing")),
+        Ok(v) if v > MOST => Err(format!("{name} {text} is more than {MOST:.0}")),
+        Ok(v) => Ok(Some(v)),
+        Err(_) => Err(format!("{name} \"{text}\" is no figure; write it like 12.50, no currency")),
+    }
+}

@@ -1,0 +1,226 @@
+//! Strips, backlights and screws as they are read out.
+
+use crate::volt_line::VoltLine;
+use jovek_base::figure::shown;
+use jovek_job::{Light, StripFeed};
+use jovek_plan::strip::backlight::backlight;
+use jovek_plan::strip::plan::EVEN_ENOUGH;
+use jovek_plan::strip::screw::{ScrewVerdict, judge};
+use jovek_plan::strip::{Piece, StripPlan};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A piece of strip or a module on its edge.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StripPieceAnswer {
+    /// Number, from 1.
+    pub number: usize,
+    /// Its edge, by index.
+    pub edge: usize,
+    /// From the start of the edge, m.
+    pub from_m: f64,
+    /// To, m.
+    pub to_m: f64,
+    /// A module rather than a length of strip.
+    pub is_module: bool,
+    /// `1.35 m, cut behind mark 27`.
+    pub text: String,
+}
+
+/// A way to feed the strip.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StripWayAnswer {
+    /// Which.
+    pub feed: StripFeed,
+    /// As it is spoken.
+    pub label: &'static str,
+    /// `dimmest 91 % of the brightest; 2.1 m of lead, 2 leads`.
+    pub text: String,
+    /// Dimmest against brightest, %.
+    pub evenness_percent: f64,
+    /// Even enough for the eye.
+    pub is_even: bool,
+    /// The way in use.
+    pub is_used: bool,
+}
+
+/// Light at one group.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct StripLight {
+    /// Along edges and corners from the start, m.
+    pub along_m: f64,
+    /// Against the voltage of the label, %.
+    pub percent: f64,
+}
+
+/// A strip, planned and solved.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StripAnswer {
+    /// Its pieces.
+    pub pieces: Vec<StripPieceAnswer>,
+    /// Ways to feed it, the one in use first.
+    pub ways: Vec<StripWayAnswer>,
+    /// Light along it, solved at [`StripAnswer::volt_text`].
+    pub light: Vec<StripLight>,
+    /// `at 11.62 V, battery low`.
+    pub volt_text: String,
+    /// What it takes, line by line.
+    pub says: Vec<String>,
+}
+
+/// As a way of feeding is spoken.
+pub fn feed_label(feed: StripFeed) -> &'static str {
+    match feed {
+        StripFeed::OneEnd => "one end",
+        StripFeed::Middle => "the middle",
+        StripFeed::Diagonal => "plus at the start, minus from the end",
+        StripFeed::BothEnds => "both ends",
+        StripFeed::TwoRuns => "two runs",
+        StripFeed::ThreeRuns => "three runs",
+        StripFeed::FourRuns => "four runs",
+    }
+}
+
+/// Reads a strip out; `line` is the darkest volt line of its circuit.
+pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAnswer {
+    let volt_v = line.map_or(plan.figures.label_v, |l| l.lamp_v);
+    let light: Vec<StripLight> = plan
+        .light(volt_v)
+        .into_iter()
+        .zip(&plan.along_m)
+        .map(|(part, &along_m)| StripLight {
+            along_m: round(along_m, 3),
+            percent: round(100.0 * part, 1),
+        })
+        .collect();
+    let state = line.map_or("as labelled", |l| l.state_label);
+    StripAnswer {
+        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p)).collect(),
+        ways: plan
+            .ways
+            .iter()
+            .enumerate()
+            .map(|(k, w)| StripWayAnswer {
+                feed: w.feed,
+                label: feed_label(w.feed),
+                text: format!(
+                    "dimmest group {:.0} % of the brightest, {:.0} % of its light in all; {} leads, {} of wire",
+                    // Never up to a limit that it does not reach.
+                    (100.0 * w.evenness).floor(),
+                    (100.0 * w.light).floor(),
+                    w.leads,
+                    shown(w.lead_m, "m")
+                ),
+                evenness_percent: round(100.0 * w.evenness, 1),
+                is_even: w.evenness >= EVEN_ENOUGH,
+                is_used: k == 0,
+            })
+            .collect(),
+        volt_text: format!("at {} ({state})", shown(volt_v, "V")),
+        says: says(plan),
+        light,
+    }
+}
+
+fn round(value: f64, digits: i32) -> f64 {
+    let scale = 10f64.powi(digits);
+    (value * scale).round() / scale
+}
+
+fn piece(number: usize, p: &Piece) -> StripPieceAnswer {
+    let length = shown(p.length_m, "m");
+    StripPieceAnswer {
+        number,
+        edge: p.edge,
+        from_m: round(p.from_m, 3),
+        to_m: round(p.to_m(), 3),
+        is_module: p.is_module,
+        text: match p.is_module {
+            true => format!("module, {length}"),
+            false => format!("strip, {length}: cut behind mark {}", p.groups),
+        },
+    }
+}
+
+fn says(plan: &StripPlan) -> Vec<String> {
+    let count = |n: usize, one: &str, many: &str| match n {
+        1 => format!("1 {one}"),
+        n => format!("{n} {many}"),
+    };
+    let mut out = vec![format!(
+        "{} and {}, {} lit, {}",
+        count(plan.lengths(), "piece of strip", "pieces of strip"),
+        count(plan.modules(), "module", "modules"),
+        shown(plan.fitted_m, "m"),
+        shown(plan.power_w, "W")
+    )];
+    if plan.reels > 0 {
+        out.push(format!(
+            "{} of {} opened, {} left over",
+            count(plan.reels, "reel", "reels"),
+            shown(plan.figures.reel_m, "m"),
+            shown(plan.left_m, "m")
+        ));
+    }
+    for (piece, mark) in plan.run_cuts() {
+        out.push(format!(
+            "piece {piece} cut through behind mark {mark}: the next run begins there"
+        ));
+    }
+    let between = plan.leads.iter().filter(|l| l.from != "splitter").count();
+    out.push(format!(
+        "{} between pieces, {} of {} mm²",
+        count(between, "lead", "leads"),
+        shown(
+            plan.leads.iter().filter(|l| l.from != "splitter").map(|l| l.length_m).sum::<f64>(),
+            "m"
+        ),
+        plan.figures.lead_mm2
+    ));
+    out.push(match plan.outlets() {
+        0 | 1 => "no splitter: one pair of leads".to_owned(),
+        n => format!("splitter with {n} ways, in the dry or sealed"),
+    });
+    out.push(format!("{:.0} cm² to clean with isopropyl alcohol, pressed for 30 s", plan.area_cm2));
+    out
+}
+
+/// A backlight in words.
+pub(super) fn backlight_says(light: &Light) -> Vec<String> {
+    let Some(fact) = &light.backlight else { return Vec::new() };
+    let plan = backlight(fact);
+    let at: Vec<String> = plan.modules_mm.iter().map(|mm| format!("{mm:.0}")).collect();
+    vec![
+        format!("row of {} wide: {} modules", shown_mm(plan.row_mm), plan.modules_mm.len()),
+        format!("their middles at {} mm from the left end", at.join(", ")),
+        format!("{} between lit faces, {} behind", shown_mm(plan.gap_mm), shown_mm(fact.depth_mm)),
+        format!(
+            "light stops at both ends and along top and bottom ({} each), {:.0} cm² of foam",
+            shown_mm(plan.long_stop_mm),
+            plan.stop_cm2
+        ),
+    ]
+}
+
+fn shown_mm(mm: f64) -> String {
+    format!("{mm:.0} mm")
+}
+
+/// A screw in words; none where nothing is known of it.
+pub(super) fn screw_text(light: &Light) -> Option<String> {
+    light.screw.as_ref().map(|screw| match judge(screw) {
+        ScrewVerdict::TooShort { by_mm } => {
+            format!("ends {by_mm:.1} mm inside the panel: too short to hold")
+        }
+        ScrewVerdict::Unknown { tip_mm } => {
+            format!("comes out {tip_mm:.1} mm behind the panel; measure the space to the skin")
+        }
+        ScrewVerdict::Hits { by_mm, longest_mm } => {
+            format!("runs {by_mm:.1} mm into the skin behind; at most {longest_mm:.0} mm long")
+        }
+        ScrewVerdict::Near { air_mm, longest_mm } => {
+            format!("stops only {air_mm:.1} mm short of the skin; at most {longest_mm:.0} mm long")
+        }
+        ScrewVerdict::Clear { air_mm } => format!("stops {air_mm:.1} mm short of the skin"),
+    })
+}

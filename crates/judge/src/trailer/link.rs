@@ -1,0 +1,381 @@
+//! A socket on a plug: which wire goes to which, and what must come between.
+
+use super::connectors::{PinFunction, TrailerConnector, TrailerPin, all, connector};
+use super::ground::{GroundAnswer, lost_ground};
+use super::hitch::{HitchAnswer, hitch};
+use super::probe::{WireAnswer, WireVerdict, function_name, judged};
+use super::towed::{TowedAnswer, towed};
+use crate::harness::Pin;
+use crate::light::lamps::lamps;
+use jovek_circuit::SolveError;
+use jovek_job::{FoundWire, Job, LampRole, LinkSide, SupplyState, TrailerLink};
+use jovek_plan::study::Assessment;
+use jovek_plan::study::study;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// One end of a wire.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WireEnd {
+    /// Pin.
+    pub pin: String,
+    /// Colour.
+    pub colour: String,
+    /// What the pin does, in words.
+    pub says: String,
+}
+
+/// A function from one side to the other.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LinkRow {
+    /// The function.
+    pub function: PinFunction,
+    /// At the vehicle.
+    pub from: Vec<WireEnd>,
+    /// At the trailer.
+    pub to: Vec<WireEnd>,
+    /// What comes between; empty where wire meets wire.
+    pub between: String,
+    /// `their green, your brown` where colours differ; as found, where somebody looked. Empty otherwise.
+    pub colours: String,
+    /// Wires of the vehicle that were found to do this.
+    pub found_from: Vec<String>,
+    /// Wires of the trailer that were found to do this.
+    pub found_to: Vec<String>,
+    /// `old brown becomes black`, for each wire that is renewed.
+    pub renewed: Vec<String>,
+}
+
+/// A step of the test with the lamp tester.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TestStep {
+    /// What is put on.
+    pub on: String,
+    /// What must light.
+    pub lit: String,
+}
+
+/// Both halves joined.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LinkReport {
+    /// The vehicle's socket.
+    pub socket: TrailerConnector,
+    /// The trailer's plug.
+    pub plug: TrailerConnector,
+    /// Function by function.
+    pub rows: Vec<LinkRow>,
+    /// What must come between them: converter, voltage.
+    pub needs: Vec<String>,
+    /// Grounds, and what a lost one does.
+    pub ground: GroundAnswer,
+    /// Current of the tail function against what the vehicle's module wants to see; empty where nothing looks.
+    pub seen_text: String,
+    /// What must be left as it is: breakaway, electric brakes, antilock.
+    pub neighbours: Vec<String>,
+    /// Wires found on the vehicle, judged.
+    pub vehicle_wires: Vec<WireAnswer>,
+    /// Wires found on the trailer, judged.
+    pub trailer_wires: Vec<WireAnswer>,
+    /// A lamp at the hitch.
+    pub hitch: Option<HitchAnswer>,
+    /// A towed vehicle.
+    pub towed: Option<TowedAnswer>,
+    /// The test: each function, then the combinations.
+    pub tests: Vec<TestStep>,
+    /// All connectors, to choose from.
+    pub connectors: Vec<TrailerConnector>,
+}
+
+/// Joins the job's socket and plug; none where it names none.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
+    let Some(facts) = &job.trailer else { return Ok(None) };
+    let (Some(socket), Some(plug)) = (connector(facts.socket), connector(facts.plug)) else {
+        return Ok(None);
+    };
+    let studied = study(job);
+    let wires = Wires::of(facts, socket, plug);
+    let mut needs = Vec::new();
+    if socket.is_combined() != plug.is_combined() && has_turn(socket) && has_turn(plug) {
+        needs.push(if socket.is_combined() {
+            "A converter from combined to separate: it needs its own battery feed through 10 to 15 A near the battery; \
+             it must see one dark half of the flash (0.5 to 0.7 s) before it may call it stop. Stop under hazard cannot \
+             be told from two combined wires."
+                .to_owned()
+        } else {
+            "A converter from separate to combined: turn goes before stop on its own side. With relays: turn takes the \
+             lamp over from stop by a change-over contact; diodes alone let stop light the turn wire of the vehicle."
+                .to_owned()
+        });
+    }
+    if socket.volts != plug.volts {
+        needs.push(format!(
+            "{:.0} V on {:.0} V: a voltage converter for every function, never lamps straight across.",
+            socket.volts, plug.volts
+        ));
+    }
+    let seen_text = match facts.seen_from_a {
+        None => String::new(),
+        Some(least) => {
+            let tail_a = tail_a(job, &studied)?;
+            let seen = if tail_a >= least {
+                "is seen"
+            } else {
+                "is not seen: it may report no trailer, or test pulses may glow"
+            };
+            format!(
+                "Tail lamps draw {tail_a:.2} A; the vehicle's module wants {least:.2} A: the trailer {seen}."
+            )
+        }
+    };
+    Ok(Some(LinkReport {
+        rows: rows(facts, socket, plug, &wires),
+        needs,
+        ground: lost_ground(plug)?,
+        seen_text,
+        neighbours: neighbours(socket, plug),
+        hitch: facts.hitch.as_ref().map(|lamp| hitch(job, lamp, socket)),
+        towed: match &facts.towed {
+            Some(t) => Some(towed(job, t, &studied, plug)?),
+            None => None,
+        },
+        vehicle_wires: wires.vehicle,
+        trailer_wires: wires.trailer,
+        tests: tests(plug),
+        socket: socket.clone(),
+        plug: plug.clone(),
+        connectors: all().to_vec(),
+    }))
+}
+
+/// What was found on both sides.
+struct Wires {
+    vehicle: Vec<WireAnswer>,
+    trailer: Vec<WireAnswer>,
+}
+
+impl Wires {
+    fn of(facts: &TrailerLink, socket: &TrailerConnector, plug: &TrailerConnector) -> Wires {
+        let side = |side| facts.wires.iter().enumerate().filter(move |(_, w)| w.side == side);
+        Wires {
+            vehicle: judged(socket, side(LinkSide::Vehicle)),
+            trailer: judged(plug, side(LinkSide::Trailer)),
+        }
+    }
+
+    /// Wires of a half that are told to do one of these.
+    fn told<'a>(
+        list: &'a [WireAnswer],
+        functions: &'a [PinFunction],
+    ) -> impl Iterator<Item = &'a WireAnswer> {
+        list.iter().filter(move |w| {
+            w.verdict == WireVerdict::Told && w.fits.first().is_some_and(|f| functions.contains(f))
+        })
+    }
+}
+
+/// The wires of the plug as rows of the pin table; none without a trailer.
+///
+/// # Errors
+/// [`SolveError`] when a circuit has no steady state.
+pub fn pins(job: &Job) -> Result<Vec<Pin>, SolveError> {
+    let Some(found) = link(job)? else { return Ok(Vec::new()) };
+    let wires = found.rows.iter().flat_map(|row| row.to.iter().map(move |to| (row, to)));
+    let old = found.rows.iter().flat_map(|row| {
+        row.renewed.iter().map(|renewed| Pin {
+            circuit: function_name(row.function).to_owned(),
+            connector: found.plug.name.clone(),
+            pin: row.to.first().map_or_else(String::new, |to| to.pin.clone()),
+            wire: row.found_to.join(", "),
+            wire_text: "old board".into(),
+            goes_to: renewed.clone(),
+        })
+    });
+    Ok(wires
+        .map(|(row, to)| {
+            let ends: Vec<String> =
+                row.from.iter().map(|f| format!("socket {} {}", f.pin, f.colour)).collect();
+            let usual = found.plug.pins.iter().find(|p| p.pin == to.pin);
+            Pin {
+                circuit: to.says.clone(),
+                connector: found.plug.name.clone(),
+                pin: to.pin.clone(),
+                wire: to.colour.clone(),
+                wire_text: usual.map_or_else(String::new, |p| p.wire.clone()),
+                goes_to: match (ends.is_empty(), row.between.is_empty()) {
+                    (true, _) => row.between.clone(),
+                    (false, true) => ends.join(", "),
+                    (false, false) => format!("{} ({})", ends.join(", "), row.between),
+                },
+            }
+        })
+        .chain(old)
+        .collect())
+}
+
+fn has_turn(c: &TrailerConnector) -> bool {
+    c.is_combined() || !c.of(PinFunction::LeftTurn).is_empty()
+}
+
+/// Current of the job's tail and marker lamps, A.
+fn tail_a(job: &Job, studied: &Assessment) -> Result<f64, SolveError> {
+    let all = lamps(job, studied, SupplyState::EngineOff)?;
+    Ok(all
+        .iter()
+        .filter(|l| matches!(l.role, Some(LampRole::Tail | LampRole::Marker | LampRole::Plate)))
+        .map(|l| l.current_a)
+        .sum())
+}
+
+fn ends(pins: &[&TrailerPin]) -> Vec<WireEnd> {
+    pins.iter()
+        .map(|p| WireEnd { pin: p.pin.clone(), colour: p.colour.clone(), says: p.says.clone() })
+        .collect()
+}
+
+/// The pins that serve a function, straight or through a converter.
+fn serve(c: &TrailerConnector, function: PinFunction) -> (Vec<&TrailerPin>, &'static str) {
+    use PinFunction as F;
+    let straight = c.of(function);
+    if !straight.is_empty() {
+        return (straight, "");
+    }
+    let first =
+        |list: &[F]| list.iter().map(|f| c.of(*f)).find(|p| !p.is_empty()).unwrap_or_default();
+    match function {
+        F::Tail => ([c.of(F::LeftTail), c.of(F::RightTail)].concat(), "both sides joined"),
+        F::LeftTail | F::RightTail | F::Marker => {
+            (first(&[F::Tail, F::LeftTail]), "one wire for both")
+        }
+        F::LeftStopTurn => {
+            ([c.of(F::LeftTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+        }
+        F::RightStopTurn => {
+            ([c.of(F::RightTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+        }
+        F::LeftTurn => (c.of(F::LeftStopTurn), "converter, flash told from steady"),
+        F::RightTurn => (c.of(F::RightStopTurn), "converter, flash told from steady"),
+        F::Stop => (
+            [c.of(F::LeftStopTurn), c.of(F::RightStopTurn)].concat(),
+            "converter, flash told from steady",
+        ),
+        _ => (Vec::new(), ""),
+    }
+}
+
+fn rows(
+    facts: &TrailerLink,
+    socket: &TrailerConnector,
+    plug: &TrailerConnector,
+    wires: &Wires,
+) -> Vec<LinkRow> {
+    let mut functions: Vec<PinFunction> =
+        plug.pins.iter().map(|p| p.function).filter(|f| *f != PinFunction::Other).collect();
+    functions.sort();
+    functions.dedup();
+    functions
+        .into_iter()
+        .map(|function| {
+            let (from, between) = serve(socket, function);
+            let to = plug.of(function);
+            let between = match (from.is_empty(), function) {
+                (true, PinFunction::Reverse | PinFunction::RearFog) => {
+                    "no wire in this socket: a wire of its own"
+                }
+                (true, _) => "nothing in this socket",
+                _ => between,
+            };
+            let serving: Vec<PinFunction> = from.iter().map(|p| p.function).collect();
+            let names = |list: &[WireAnswer], functions: &[PinFunction]| -> Vec<String> {
+                Wires::told(list, functions).map(|w| w.colour.clone()).collect()
+            };
+            let found_from = names(&wires.vehicle, &serving);
+            let found_to = names(&wires.trailer, &[function]);
+            // What was found beats what is usual.
+            let theirs = found_from.first().or(from.first().map(|p| &p.colour));
+            let yours = found_to.first().or(to.first().map(|p| &p.colour));
+            let colours = match (theirs, yours) {
+                (Some(a), Some(b)) if a != b => format!("their {a}, your {b}"),
+                _ => String::new(),
+            };
+            let renewed = Wires::told(&wires.trailer, &[function])
+                .filter_map(|w| renewed(&facts.wires[w.index]))
+                .collect();
+            LinkRow {
+                found_from,
+                found_to,
+                renewed,
+                function,
+                from: ends(&from),
+                to: ends(&to),
+                between: between.to_owned(),
+                colours,
+            }
+        })
+        .collect()
+}
+
+/// An old wire and the new one that takes its place.
+fn renewed(wire: &FoundWire) -> Option<String> {
+    let new = wire.new_colour.as_ref()?;
+    Some(if *new == wire.colour {
+        format!("{new} stays {new}")
+    } else {
+        format!("old {} becomes {new}", wire.colour)
+    })
+}
+
+fn neighbours(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<String> {
+    let mut out = Vec::new();
+    let has = |f| !socket.of(f).is_empty() || !plug.of(f).is_empty();
+    if has(PinFunction::ElectricBrake) {
+        out.push(
+            "Electric brakes and the breakaway switch with its battery: never join lamps to them, never cut them; test \
+             the breakaway after the work."
+                .to_owned(),
+        );
+    }
+    if has(PinFunction::Antilock) {
+        out.push(
+            "Antilock power: take no lamp from it; it has a back-up over the stop wire.".to_owned(),
+        );
+    }
+    if has(PinFunction::Reverse) {
+        out.push("Reverse wire: on some trailers it locks out the surge brake; leave that branch as it is.".to_owned());
+    }
+    out
+}
+
+fn tests(plug: &TrailerConnector) -> Vec<TestStep> {
+    let step = |on: &str, lit: &str| TestStep { on: on.into(), lit: lit.into() };
+    let mut out = vec![step("tail", "tail, plate and marker lamps; nothing else")];
+    if plug.is_combined() {
+        out.extend([
+            step("left", "left stop and turn lamp flashes"),
+            step("right", "right stop and turn lamp flashes"),
+            step("brake", "both, steady"),
+            step("brake and left", "left flashes, right steady"),
+            step("brake and right", "right flashes, left steady"),
+        ]);
+    } else {
+        out.extend([
+            step("left", "left turn lamp flashes"),
+            step("right", "right turn lamp flashes"),
+            step("brake", "both stop lamps"),
+            step("brake and left", "left flashes, both stop lamps steady"),
+            step("brake and right", "right flashes, both stop lamps steady"),
+        ]);
+    }
+    out.push(step("hazard", "both sides flash together"));
+    if !plug.of(PinFunction::Reverse).is_empty() {
+        out.push(step("reverse", "reverse lamps"));
+    }
+    if !plug.of(PinFunction::RearFog).is_empty() {
+        out.push(step("rear fog", "rear fog lamp"));
+    }
+    out.push(step("tail and brake", "tail and stop, neither dims the other"));
+    out.push(step("all at once", "all; a lamp that glows with another is a ground fault"));
+    out
+}

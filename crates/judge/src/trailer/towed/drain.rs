@@ -1,0 +1,78 @@
+//! What the key takes from the battery of a towed vehicle, and when that is too much.
+
+use crate::budget::battery::{capacity_part, needed_to_start_percent, taken_ah_per_h};
+use crate::budget::{ASSUMED_C, ASSUMED_START_PERCENT};
+use jovek_base::figure::amps;
+use jovek_catalog::battery::ASSUMED_AH;
+use jovek_job::{Job, Towed};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// The battery on a tow.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TowDrain {
+    /// In words, with figures.
+    pub text: String,
+    /// Hours until it may not start any more, h; none where it never comes to that.
+    pub hours: Option<f64>,
+    /// True where the longest tow leaves it too weak.
+    pub is_too_long: bool,
+    /// What can be done.
+    pub remedies: Vec<String>,
+}
+
+/// What the key takes from its battery on the longest tow.
+pub(super) fn drain(job: &Job, facts: &Towed) -> Option<TowDrain> {
+    let key_on_a = facts.key_on_a?;
+    let battery = &job.supply.battery;
+    let capacity_ah = battery.capacity_ah.unwrap_or(ASSUMED_AH);
+    let chemistry = battery.chemistry;
+    let shift = job.shift.as_ref();
+    let battery_c = shift.and_then(|s| s.battery_c).unwrap_or(ASSUMED_C);
+    let needed = needed_to_start_percent(battery_c);
+    let net_a = key_on_a - facts.charged_a.unwrap_or(0.0);
+    if net_a <= 0.0 {
+        return Some(TowDrain {
+            text: format!(
+                "The key takes {}, the lead gives {}: its battery does not run down.",
+                amps(key_on_a),
+                amps(facts.charged_a.unwrap_or(0.0))
+            ),
+            hours: None,
+            is_too_long: false,
+            remedies: Vec::new(),
+        });
+    }
+    let there_ah = capacity_ah * capacity_part(chemistry, battery_c);
+    let percent_per_h = 100.0 * taken_ah_per_h(chemistry, capacity_ah, net_a) / there_ah;
+    let hours = (ASSUMED_START_PERCENT - needed).max(0.0) / percent_per_h;
+    let is_too_long = facts.hours.is_some_and(|h| h > hours);
+    let longest = facts.hours.map_or(String::new(), |h| {
+        format!(
+            " The longest tow is {h:.1} h: {}.",
+            if is_too_long { "too long" } else { "that is well" }
+        )
+    });
+    let remedies = if is_too_long {
+        [
+            "A charge wire in the lead (pin A of six), fused at both ends, limited to what its wire carries",
+            "A switch at the battery, opened while towed, where the maker lets the wheel unlock without the key's current",
+            "Pull the fuses of what the key need not feed; note them as built",
+            "A stop every few hours with the engine running",
+        ]
+        .map(str::to_owned)
+        .into()
+    } else {
+        Vec::new()
+    };
+    Some(TowDrain {
+        text: format!(
+            "Key on takes {} net of a {capacity_ah:.0} Ah battery at {battery_c:.0} °C: from {ASSUMED_START_PERCENT:.0} % \
+             down to the {needed:.0} % that starting wants in {hours:.1} h.{longest}",
+            amps(net_a)
+        ),
+        hours: Some(hours),
+        is_too_long,
+        remedies,
+    })
+}

@@ -1,0 +1,18 @@
+//! The order of work: steps made from the plan by rule, their gates, and the order that walks and waits
+//! least.
+//!
+//! Over several vehicles, people and days: [`bays`], with minutes that the shop's own work taught: [`learn`].
+//!
+//! `plan -> steps with what must come before -> order -> the sheet of the fitter with what is done`
+
+pub mod bays;
+pub mod learn;
+pub mod order;
+pub mod progress;
+mod retrofit;
+pub mod steps;
+mod swaps;
+
+pub use order::{Need, Scheduled, Task, minutes_in_all, order};
+pub use progress::{MarkError, StepAnswer, StepState, Work, marked, work};
+pub use steps::{Step, steps};

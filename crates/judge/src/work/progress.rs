@@ -1,0 +1,259 @@
+//! How far the work is: marks that were set, and what may be done next.
+
+use crate::answers::assess;
+use crate::work::order::{Need, Task, minutes_in_all, order};
+use crate::work::steps::{Step, steps};
+use jiff::Timestamp;
+use jovek_job::{Job, Mark, StepId, StepMark};
+use jovek_plan::study::study;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// State of a step.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum StepState {
+    /// Something before it is not done.
+    Blocked,
+    /// Something before it is done and has to rest: glue that cures.
+    Resting,
+    /// It may be done.
+    Ready,
+    /// Somebody is at it.
+    Running,
+    /// It was begun and left.
+    Paused,
+    /// It is done.
+    Done,
+}
+
+/// A step in its place with what is known of it.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StepAnswer {
+    /// The step.
+    pub step: Step,
+    /// Its state.
+    pub state: StepState,
+    /// Why it cannot be done yet, or until when it rests; empty where it can.
+    pub holds: Vec<String>,
+    /// RFC 3339, until when it rests; none where it does not.
+    pub rests_until: Option<String>,
+    /// Planned start after the first step, min.
+    pub start_min: f64,
+    /// Minutes that were used; none before it is done or paused.
+    pub used_min: Option<f64>,
+    /// Who was at it last.
+    pub by: Option<String>,
+}
+
+/// The work of a job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Work {
+    /// Steps in their order.
+    pub steps: Vec<StepAnswer>,
+    /// The step to do next, by id; none when all is done, or everything rests.
+    pub next: Option<StepId>,
+    /// `4 of 21 done, 5 h 10 min of work, 12 h of waiting`.
+    pub text: String,
+    /// True when all steps are done.
+    pub is_done: bool,
+}
+
+/// Orders the steps of a job and says how far they are at a moment.
+pub fn work(job: &Job, now: Timestamp) -> Work {
+    let study = study(job);
+    let answers = assess(job);
+    let made = steps(job, &study, &answers);
+    let index = |id: &StepId| made.iter().position(|s| s.id == *id);
+    let place_m = |s: &Step| {
+        let place = s.place.as_ref()?;
+        let p = answers.route.as_ref()?.places.iter().find(|p| p.id == *place)?;
+        Some([p.along_m, p.left_m, p.up_m])
+    };
+    let tasks: Vec<Task> = made
+        .iter()
+        .map(|s| Task {
+            minutes: s.minutes,
+            at_m: place_m(s),
+            needs: s
+                .after
+                .iter()
+                .filter_map(|a| Some(Need { task: index(&a.step)?, rest_min: a.rest_min }))
+                .collect(),
+        })
+        .collect();
+    let planned = order(&tasks);
+    let marks: Vec<Marked> = made.iter().map(|s| Marked::of(job, &s.id)).collect();
+    let out: Vec<StepAnswer> = planned
+        .iter()
+        .map(|p| answer(&made[p.task], p.start_min, &made, &marks, &marks[p.task], now))
+        .collect();
+    let done = out.iter().filter(|s| s.state == StepState::Done).count();
+    let work_min: f64 = made.iter().map(|s| s.minutes).sum();
+    let wait_min: f64 = planned.iter().map(|p| p.wait_min).sum();
+    let walk_m: f64 = planned.iter().map(|p| p.walk_m).sum();
+    let next = [StepState::Running, StepState::Paused, StepState::Ready]
+        .into_iter()
+        .find_map(|state| out.iter().find(|s| s.state == state))
+        .map(|s| s.step.id.clone());
+    Work {
+        text: format!(
+            "{done} of {} done; {} of work, {} of waiting, {walk_m:.0} m to walk, {} in all",
+            out.len(),
+            hours(work_min),
+            hours(wait_min),
+            hours(minutes_in_all(&planned))
+        ),
+        is_done: !out.is_empty() && done == out.len(),
+        next,
+        steps: out,
+    }
+}
+
+fn hours(minutes: f64) -> String {
+    let whole = minutes.round() as u64;
+    format!("{} h {:02} min", whole / 60, whole % 60)
+}
+
+/// What the marks of a step say.
+#[derive(Debug, Clone, Default)]
+struct Marked {
+    last: Option<Mark>,
+    done_at: Option<Timestamp>,
+    used_s: f64,
+    by: Option<String>,
+}
+
+impl Marked {
+    fn of(job: &Job, step: &StepId) -> Marked {
+        let mut out = Marked::default();
+        let mut since: Option<Timestamp> = None;
+        for mark in job.work.iter().filter(|m| m.step == *step) {
+            let at: Option<Timestamp> = mark.at.parse().ok();
+            if let (Some(from), Some(to)) = (since.take(), at) {
+                out.used_s += (to.as_second() - from.as_second()).max(0) as f64;
+            }
+            if mark.mark == Mark::Start {
+                since = at;
+            }
+            out.done_at = if mark.mark == Mark::Done { at } else { None };
+            out.last = Some(mark.mark);
+            out.by = Some(mark.by.clone());
+        }
+        out
+    }
+}
+
+fn answer(
+    step: &Step,
+    start_min: f64,
+    made: &[Step],
+    marks: &[Marked],
+    mine: &Marked,
+    now: Timestamp,
+) -> StepAnswer {
+    let mut holds = Vec::new();
+    let mut rests_until: Option<Timestamp> = None;
+    for after in &step.after {
+        let Some(k) = made.iter().position(|s| s.id == after.step) else { continue };
+        if marks[k].last != Some(Mark::Done) {
+            holds.push(format!("first: {}", made[k].what));
+            continue;
+        }
+        let rest = jiff::SignedDuration::from_secs((after.rest_min * 60.0) as i64);
+        let until = marks[k].done_at.and_then(|at| at.checked_add(rest).ok());
+        if let Some(until) = until.filter(|u| *u > now && after.rest_min > 0.0) {
+            rests_until = Some(rests_until.map_or(until, |r| r.max(until)));
+        }
+    }
+    let state = match mine.last {
+        Some(Mark::Done) => StepState::Done,
+        Some(Mark::Start) => StepState::Running,
+        Some(Mark::Pause) => StepState::Paused,
+        None if !holds.is_empty() => StepState::Blocked,
+        None if rests_until.is_some() => StepState::Resting,
+        None => StepState::Ready,
+    };
+    StepAnswer {
+        step: step.clone(),
+        state,
+        holds,
+        rests_until: rests_until.map(|t| t.to_string()),
+        start_min,
+        used_min: (mine.used_s > 0.0).then(|| (mine.used_s / 60.0).round()),
+        by: mine.by.clone(),
+    }
+}
+
+/// Why a mark was not taken.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum MarkError {
+    /// The plan has no such step.
+    #[error("the plan has no step \"{step}\"; it changed since: look at the list again")]
+    NoStep {
+        /// The step.
+        step: StepId,
+    },
+    /// A gate is shut.
+    #[error("\"{what}\" cannot be done yet: {}", holds.join("; "))]
+    Held {
+        /// The step.
+        what: String,
+        /// What must be done before.
+        holds: Vec<String>,
+    },
+    /// Something before it has to rest.
+    #[error("\"{what}\" waits until {until}: something before it has to rest")]
+    Resting {
+        /// The step.
+        what: String,
+        /// Until when, RFC 3339.
+        until: String,
+    },
+    /// The step is done already.
+    #[error("\"{what}\" is done already, by {by}")]
+    Done {
+        /// The step.
+        what: String,
+        /// By whom.
+        by: String,
+    },
+}
+
+/// The job with a mark on a step. The same mark of the same person at the same time changes nothing: what waited
+/// for a connection may come twice.
+///
+/// # Errors
+/// [`MarkError`] where the plan has no such step, or a gate is shut.
+pub fn marked(
+    job: &Job,
+    step: &StepId,
+    mark: Mark,
+    at: Timestamp,
+    by: &str,
+) -> Result<Job, MarkError> {
+    let new = StepMark { step: step.clone(), mark, at: at.to_string(), by: by.to_owned() };
+    if job.work.contains(&new) {
+        return Ok(job.clone());
+    }
+    let work = work(job, at);
+    let found = work
+        .steps
+        .iter()
+        .find(|s| s.step.id == *step)
+        .ok_or_else(|| MarkError::NoStep { step: step.clone() })?;
+    let what = found.step.what.clone();
+    match found.state {
+        StepState::Blocked => Err(MarkError::Held { what, holds: found.holds.clone() }),
+        StepState::Resting => {
+            let until = found.rests_until.clone().unwrap_or_default();
+            Err(MarkError::Resting { what, until })
+        }
+        StepState::Done => Err(MarkError::Done { what, by: found.by.clone().unwrap_or_default() }),
+        StepState::Ready | StepState::Running | StepState::Paused => {
+            let mut out = job.clone();
+            out.work.push(new);
+            Ok(out)
+        }
+    }
+}

@@ -1,0 +1,458 @@
+//! The steps of a job, made from its plan by rule, each with what must come before.
+
+use crate::answers::Answers;
+use crate::work::{retrofit, swaps};
+use jovek_job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
+use jovek_plan::chain::Origin;
+use jovek_plan::study::Assessment;
+use jovek_plan::switching::Switching;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Primer in a new hole dries before a bundle is pulled through, min. Common practice.
+const PRIMER_MIN: f64 = 30.0;
+/// Adhesive cures before it bears: overnight, min. Common practice for silicone.
+pub const CURE_MIN: f64 = 720.0;
+
+/// What must be done before a step.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct After {
+    /// The step before.
+    pub step: StepId,
+    /// Minutes from its end on.
+    pub rest_min: f64,
+}
+
+/// A step.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Step {
+    /// Its id, stable while the plan is the same.
+    pub id: StepId,
+    /// What is done.
+    pub what: String,
+    /// Its circuit; none where it is about the whole job.
+    pub circuit: Option<CircuitId>,
+    /// Where on the skeleton; none where it does not matter.
+    pub place: Option<PlaceId>,
+    /// Where, in words.
+    pub place_text: String,
+    /// With which tool; empty without one.
+    pub tool: String,
+    /// How it is done, line by line.
+    pub how: Vec<String>,
+    /// What can hurt here.
+    pub cautions: Vec<&'static str>,
+    /// How long it takes, min. Common practice.
+    pub minutes: f64,
+    /// What must be done before.
+    pub after: Vec<After>,
+}
+
+/// Steps while they are made.
+pub(super) struct Maker<'a> {
+    pub(super) job: &'a Job,
+    answers: &'a Answers,
+    out: Vec<Step>,
+}
+
+impl Maker<'_> {
+    pub(super) fn step(&mut self, id: &str, what: impl Into<String>, minutes: f64) -> &mut Step {
+        self.out.push(Step {
+            id: StepId::from(id),
+            what: what.into(),
+            circuit: None,
+            place: None,
+            place_text: String::new(),
+            tool: String::new(),
+            how: Vec::new(),
+            cautions: Vec::new(),
+            minutes,
+            after: Vec::new(),
+        });
+        let last = self.out.len() - 1;
+        &mut self.out[last]
+    }
+
+    fn has(&self, id: &str) -> bool {
+        self.out.iter().any(|s| s.id.0 == id)
+    }
+
+    /// What must come before, as far as there is such a step.
+    pub(super) fn after(&mut self, id: &str, before: &[&str]) {
+        self.rests(id, &before.iter().map(|b| (*b, 0.0)).collect::<Vec<_>>());
+    }
+
+    pub(super) fn rests(&mut self, id: &str, before: &[(&str, f64)]) {
+        let held: Vec<After> = before
+            .iter()
+            .filter(|(b, _)| *b != id && self.has(b))
+            .map(|(b, rest_min)| After { step: StepId::from(*b), rest_min: *rest_min })
+            .collect();
+        if let Some(step) = self.out.iter_mut().find(|s| s.id.0 == id) {
+            for after in held {
+                match step.after.iter_mut().find(|a| a.step == after.step) {
+                    Some(a) => a.rest_min = a.rest_min.max(after.rest_min),
+                    None => step.after.push(after),
+                }
+            }
+        }
+    }
+
+    fn at(&mut self, id: &str, place: &PlaceId) {
+        let name = self
+            .answers
+            .route
+            .as_ref()
+            .and_then(|r| r.places.iter().find(|p| p.id == *place))
+            .map(|p| p.name.clone());
+        if let (Some(step), Some(name)) = (self.out.iter_mut().find(|s| s.id.0 == id), name) {
+            step.place = Some(place.clone());
+            step.place_text = name;
+        }
+    }
+}
+
+/// All steps of a job, each after what it needs, so far as the plan names it. None before there are lights.
+pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
+    let has_lamps = study.circuits.iter().any(|c| !c.chain.lamps.is_empty());
+    if !has_lamps && !swaps::any(&job.swaps) {
+        return Vec::new();
+    }
+    let mut m = Maker { job, answers, out: Vec::new() };
+    begin(&mut m, study);
+    if has_lamps {
+        bench(&mut m);
+    }
+    vehicle(&mut m);
+    swaps::put_in(&mut m);
+    for studied in &study.circuits {
+        circuit(&mut m, study, studied.index);
+    }
+    retrofit::repairs(&mut m);
+    close(&mut m, study, has_lamps);
+    retrofit::codings(&mut m);
+    retrofit::closed(&mut m);
+    swaps::live(&mut m);
+    m.out
+}
+
+/// Before anything is changed.
+fn begin(m: &mut Maker, study: &Assessment) {
+    let step = m.step("before", "Before-figures", 10.0);
+    step.tool = "meter, lux meter, camera".into();
+    step.how = vec![
+        "battery at rest, current with the key off".into(),
+        "lux at a marked spot, a photo from the same place".into(),
+    ];
+    let mut taps: Vec<usize> = Vec::new();
+    for c in &study.circuits {
+        if let Origin::Factory { index, .. } = c.chain.origin {
+            taps.push(index);
+        }
+        taps.extend(c.chain.switching.as_ref().map(Switching::taps).unwrap_or_default());
+    }
+    taps.sort_unstable();
+    taps.dedup();
+    for factory in taps.into_iter().filter_map(|i| m.job.factory.get(i)) {
+        let id = format!("probe.{}", factory.id);
+        let step = m.step(&id, format!("Probe the wire of {}", factory.name), 6.0);
+        step.tool = "meter on the range above the battery".into();
+        step.how = vec![
+            "work the function: about battery voltage on, about 0 V off".into(),
+            "3 to 10 V, or a dim test light: dimmed, pulsed or watched; do not join it".into(),
+        ];
+        step.cautions = vec!["Orange cables and airbag wiring: trained staff only."];
+        if let Some(site) = &factory.site {
+            let site = site.clone();
+            m.at(&id, &site);
+        }
+        m.after(&id, &["before"]);
+    }
+}
+
+/// What needs no vehicle.
+fn bench(m: &mut Maker) {
+    let wires = m.answers.cuts.len() as f64;
+    let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
+    let step = m.step("cut", "Cut, label and crimp the harness", 1.5 * wires + crimps as f64);
+    step.place_text = "bench".into();
+    step.tool = "cutter, crimper, labels".into();
+    step.how = vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
+    let lamps: u32 = m.job.circuits.iter().flat_map(|c| &c.lights).map(|l| l.count).sum();
+    let step = m.step(
+        "bench",
+        "Brackets and lamps on the bench, each lamp lit once",
+        3.0 * f64::from(lamps),
+    );
+    step.place_text = "bench".into();
+    step.tool = "bench supply with a fuse".into();
+    step.how =
+        vec!["left and right differ; one way up".into(), "dark: turn the plug round first".into()];
+}
+
+/// Access, battery off, holes.
+fn vehicle(m: &mut Maker) {
+    let used = || m.answers.route.iter().flat_map(|r| &r.ways).filter(|w| w.wires > 0);
+    let is_below = used().any(|w| w.zone == Zone::Underbody)
+        || m.answers.route.is_none()
+            && m.job
+                .circuits
+                .iter()
+                .any(|c| c.run.supply.iter().any(|s| s.zone == Zone::Underbody));
+    let has_trims = used().any(|w| w.zone == Zone::Cab) || m.answers.route.is_none();
+    let holes: Vec<(String, String, PlaceId)> = used()
+        .filter(|w| w.passage == Passage::NewHole)
+        .map(|w| (w.id.0.clone(), w.name.clone(), w.to.clone()))
+        .collect();
+    let depin: Vec<String> = m
+        .answers
+        .findings
+        .iter()
+        .filter(|f| f.code == "de-pin")
+        .map(|f| f.remedy.clone())
+        .collect();
+    let probes: Vec<String> =
+        m.out.iter().filter(|s| s.id.0.starts_with("probe.")).map(|s| s.id.0.clone()).collect();
+    let probes: Vec<&str> = probes.iter().map(String::as_str).collect();
+    let step = m.step("battery-off", "Battery negative off", 5.0);
+    step.tool = "spanner".into();
+    step.how = vec![
+        "note radio codes; a memory saver only where the maker allows it".into(),
+        "wait for airbag modules as the maker says".into(),
+    ];
+    step.cautions = vec![
+        "Negative first; a spanner between the posts burns.",
+        "Battery gas: no flame, no spark.",
+    ];
+    m.at("battery-off", &PlaceId::from("battery"));
+    m.after("battery-off", &["before"]);
+    m.after("battery-off", &probes);
+    if is_below {
+        let step = m.step("chock", "Chock, lift, stands, exhaust cold", 12.0);
+        step.cautions = vec!["Never under a vehicle without stands.", "Hot exhaust burns."];
+        m.after("chock", &["before"]);
+    }
+    if has_trims {
+        let step = m.step("trims-off", "Trims off along the path", 15.0);
+        step.tool = "trim tools, box for clips".into();
+        step.how = vec!["release from inside first; tape on paint".into()];
+        m.after("trims-off", &["before"]);
+    }
+    for (id, name, place) in holes {
+        let id = format!("hole.{id}");
+        let step = m.step(&id, format!("Hole: {name}"), 12.0);
+        step.tool = "step drill, file, primer, grommet".into();
+        step.how = vec![
+            "look behind, measure the depth to what is there".into(),
+            "deburr, prime, grommet, seal".into(),
+        ];
+        step.cautions = vec!["Behind a panel are tanks, brake lines, harnesses: look first."];
+        m.at(&id, &place);
+        m.after(&id, &["battery-off", "chock", "trims-off"]);
+    }
+    if !depin.is_empty() {
+        let step = m.step("de-pin", "De-pin plugs that do not go through", 6.0);
+        step.how = depin;
+        m.after("de-pin", &["cut"]);
+    }
+}
+
+/// One circuit: hardware, wires, joints, grounds, lamps, test.
+fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
+    let Some(fact) = m.job.circuits.get(index) else { return };
+    let (id, name) = (fact.id.clone(), fact.name.clone());
+    let is_stuck = fact.lights.iter().any(|l| l.is_held_by_adhesive());
+    let is_screwed = fact.lights.iter().any(|l| l.screw.is_some());
+    let lamps: u32 = fact.lights.iter().map(|l| l.count).sum();
+    let layout = study.layout.as_ref();
+    let laid = layout.and_then(|l| l.circuits.get(index)?.as_ref());
+    let ways: Vec<usize> = layout
+        .map(|l| {
+            let mine = l.wires.iter().filter(|w| w.circuit == index);
+            mine.flat_map(|w| w.ways.iter().copied()).collect()
+        })
+        .unwrap_or_default();
+    let way_id = |w: &usize| layout.map(|l| format!("hole.{}", l.graph.ways[*w].id));
+    let holes: Vec<String> = ways.iter().filter_map(way_id).collect();
+    let place = |p: usize| layout.map(|l| l.graph.places[p].id.clone());
+    let lamp_place = laid.and_then(|l| l.lamps.first().copied()).and_then(place);
+    let path_m: f64 = m.answers.cuts.iter().filter(|c| c.circuit == id).map(|c| c.path_m).sum();
+    let step_id = |what: &str| format!("{what}.{id}");
+    let own = |s: &mut Step| s.circuit = Some(id.clone());
+
+    let hardware = step_id("hardware");
+    let is_hardware = |end: &str| {
+        ["fuse", "relay", "switch", "dimmer", "diode"].iter().any(|w| end.starts_with(w))
+    };
+    // A tie-in without a fuse of its own has nothing to mount beside its lamps.
+    if m.answers
+        .cuts
+        .iter()
+        .any(|c| c.circuit == id && (is_hardware(&c.from) || is_hardware(&c.to)))
+    {
+        let step = m.step(&hardware, format!("{name}: fuse holder, relay, switch"), 20.0);
+        own(step);
+        step.how = vec![
+            "reachable, dry, terminals down; screwed to plastic or treated steel".into(),
+            "the fuse stays out".into(),
+        ];
+        let fuse_place =
+            fact.sites.as_ref().map(|s| s.fuse.clone().unwrap_or(PlaceId::from("fuses")));
+        if let Some(place) = fuse_place {
+            m.at(&hardware, &place);
+        }
+        m.after(&hardware, &["battery-off", "trims-off"]);
+    }
+
+    let pull = step_id("pull");
+    let step = m.step(&pull, format!("{name}: pull the wires"), (4.0 * path_m).max(5.0));
+    own(step);
+    step.tool = "semi-rigid wire as a fish, clips, loom".into();
+    step.how = vec![
+        "feed and pull together; never by a joint".into(),
+        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
+    ];
+    step.cautions = vec!["Never along brake or fuel lines as a support."];
+    m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
+    let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
+    m.rests(&pull, &rests);
+
+    let mount = step_id("mount");
+    let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
+    let step = m.step(&mount, format!("{name}: mount the lamps"), how_long);
+    own(step);
+    step.how = vec!["level on both sides; screws finger-tight until aimed".into()];
+    if is_stuck {
+        step.how = vec![
+            "clean with isopropyl alcohol, dry, press for 30 s".into(),
+            "the adhesive bears nothing until it has cured: overnight".into(),
+        ];
+        step.cautions = vec!["Solvent: gloves, air, no flame."];
+    }
+    if is_screwed {
+        step.how.push("screws stop short of the skin behind: see Light".into());
+    }
+    if let Some(place) = &lamp_place {
+        m.at(&mount, place);
+    }
+    m.after(&mount, &["bench", "chock", "trims-off"]);
+
+    let joints: Vec<Vec<String>> =
+        m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
+    if !joints.is_empty() {
+        let join = step_id("join");
+        let step =
+            m.step(&join, format!("{name}: joints, {}", joints.len()), 4.0 * joints.len() as f64);
+        own(step);
+        // Each line once; sleeves before all else.
+        let lines: Vec<&String> = joints.iter().flatten().collect();
+        let is_sleeve = |l: &str| l.starts_with("slide on first");
+        let ordered =
+            lines.iter().filter(|l| is_sleeve(l)).chain(lines.iter().filter(|l| !is_sleeve(l)));
+        for line in ordered {
+            if !step.how.contains(line) {
+                step.how.push((*line).clone());
+            }
+        }
+        step.tool = "crimper or iron, heat gun".into();
+        step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
+        if let Some(place) = &lamp_place {
+            m.at(&join, place);
+        }
+        m.after(&join, &[&pull, &mount]);
+        // A pad of a strip is soldered only when its tape bears.
+        if is_stuck {
+            m.rests(&join, &[(&mount, CURE_MIN)]);
+        }
+    }
+    let ground = step_id("ground");
+    let step = m.step(&ground, format!("{name}: ground"), 6.0);
+    own(step);
+    step.how = vec!["bare metal, star washer, protect it after".into()];
+    m.after(&ground, &[&pull]);
+    let plug = step_id("plug");
+    let step =
+        m.step(&plug, format!("{name}: connectors and plugs"), 3.0 * f64::from(lamps.max(1)));
+    own(step);
+    step.how = vec!["seals on, blind plugs in; each clicks; tug".into()];
+    if let Some(place) = &lamp_place {
+        m.at(&plug, place);
+    }
+    m.after(&plug, &[&pull, &mount, &hardware]);
+}
+
+/// Battery on, tests, and only then what closes the vehicle.
+fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
+    let ids: Vec<String> =
+        study.circuits.iter().map(|c| m.job.circuits[c.index].id.0.clone()).collect();
+    let all: Vec<String> = m.out.iter().map(|s| s.id.0.clone()).collect();
+    let live = ["before", "bench", "cut", "de-pin"];
+    let electrical: Vec<&str> = all
+        .iter()
+        .map(String::as_str)
+        .filter(|s| !live.contains(s) && !s.starts_with("mount.") && !s.starts_with("probe."))
+        .collect();
+    let step = m.step("battery-on", "Battery negative on, last", 3.0);
+    step.how = vec!["fuses of the new circuits still out".into()];
+    step.cautions = vec!["Nobody with tools at the wires while it goes on."];
+    m.at("battery-on", &PlaceId::from("battery"));
+    m.after("battery-on", &electrical);
+    for id in &ids {
+        let readings = m
+            .answers
+            .checks
+            .iter()
+            .filter(|c| c.circuit.as_ref().is_some_and(|c| c.0 == *id))
+            .count();
+        let name = m
+            .job
+            .circuits
+            .iter()
+            .find(|c| c.id.0 == *id)
+            .map_or_else(String::new, |c| c.name.clone());
+        let test = format!("test.{id}");
+        let step = m.step(
+            &test,
+            format!("{name}: fuse in, {readings} readings"),
+            2.0 + 1.5 * readings as f64,
+        );
+        step.circuit = Some(CircuitId(id.clone()));
+        step.tool = "meter".into();
+        step.how = vec![
+            "readings under Prove, each in its window; wiggle every connector while it is lit"
+                .into(),
+            "does anything light that should not?".into(),
+        ];
+        m.after(&test, &["battery-on"]);
+    }
+    let tests: Vec<String> = ids.iter().map(|id| format!("test.{id}")).collect();
+    let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
+    m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0).cautions =
+        vec!["Nothing below the lowest part of the frame."];
+    m.after("tidy", &tests);
+    if m.has("trims-off") {
+        m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
+        m.after("trims-on", &["tidy"]);
+    }
+    let stuck: Vec<String> = m
+        .job
+        .circuits
+        .iter()
+        .filter(|c| c.lights.iter().any(|l| l.is_held_by_adhesive()))
+        .map(|c| format!("mount.{}", c.id))
+        .collect();
+    let cured: Vec<(&str, f64)> = stuck.iter().map(|s| (s.as_str(), CURE_MIN)).collect();
+    m.rests("trims-on", &cured);
+    if has_lamps {
+        m.step("aim", "Aim, tighten, mark", 15.0).cautions =
+            vec!["Driving and work lamps dazzle: off on the road."];
+        m.after("aim", &tests);
+        m.rests("aim", &cured);
+    }
+    let step = m.step("after", "After-figures and hand-over", 15.0);
+    step.how = vec![
+        "current with the key off as before; lux at the same spot; a photo".into(),
+        "what each switch does, where the fuse is, when to look again".into(),
+    ];
+    m.after("after", &["tidy", "trims-on", "aim"]);
+}

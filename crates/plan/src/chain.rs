@@ -1,0 +1,588 @@
+//! A lamp circuit as a chain of links from source to battery negative.
+
+use crate::assumed::Assumed;
+use crate::inputs::Assignment;
+use crate::lamp::PlannedLamp;
+use crate::logic::Logic;
+use crate::route::{Laid, LaidLeg};
+use crate::switching::Switching;
+use jovek_catalog::{contact, zone};
+use jovek_job::{
+    CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Suppression, SwitchId,
+    SwitchKind, Waypoint, Wish, Zone,
+};
+
+/// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
+/// beside the battery to the dash.
+pub const ASSUMED_SWITCH_LEAD_M: f64 = 2.0;
+/// Wire from a signal that is taken up to relay or diode, when nobody measured it, m. Common
+/// practice.
+pub const ASSUMED_SIGNAL_LEAD_M: f64 = 2.0;
+
+/// What a wire is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum WireRole {
+    /// Before the fuse: nothing protects it.
+    Unfused,
+    /// From the fuse on.
+    Supply,
+    /// From the lamps back.
+    Return,
+}
+
+/// One section of a wire with every figure filled in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Stretch {
+    /// What the fitter calls it.
+    pub name: String,
+    /// Length, m.
+    pub length_m: f64,
+    /// Surroundings.
+    pub zone: Zone,
+    /// Temperature there, °C.
+    pub ambient_c: f64,
+    /// Other loaded wires beside it.
+    pub beside: u32,
+    /// It bends in use.
+    pub flexes: bool,
+}
+
+/// A wire between two links: one piece of copper, however many sections it crosses.
+#[derive(Debug, Clone, PartialEq)]
+pub struct WireRun {
+    /// What it is for.
+    pub role: WireRole,
+    /// Sections in order.
+    pub stretches: Vec<Stretch>,
+}
+
+impl WireRun {
+    /// Length of the path, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// What a link is.
+#[derive(Debug, Clone, PartialEq)]
+pub enum LinkKind {
+    /// A wire.
+    Wire(WireRun),
+    /// The circuit's fuse in its holder.
+    Fuse {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// Switch or relay contact, as the sizing decides.
+    Control {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// A dimmer in the lamp feed.
+    Dimmer,
+    /// A joint: post, splice, plug, stud.
+    Joint {
+        /// Resistance when sound, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+    },
+    /// A connector in the wire that is plugged and unplugged.
+    Connector {
+        /// Resistance of one contact pair, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+    },
+    /// The lamps, side by side.
+    Lamps,
+    /// Frame or body back to battery negative.
+    Chassis,
+    /// The stud of the ground bus and the frame behind it: one for all circuits on the bus.
+    Bus,
+}
+
+/// A piece of wire behind the first branch, with lamps at its end or further legs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Leg {
+    /// The leg that it goes on from; none from the branch itself.
+    pub parent: Option<usize>,
+    /// Sections in order; none for lamps right at the branch.
+    pub stretches: Vec<Stretch>,
+    /// Lamps at its end: light and number, both by index.
+    pub lamps: Vec<(usize, usize)>,
+}
+
+/// A link of the chain.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Link {
+    /// Short name on the volt line.
+    pub name: String,
+    /// What it is.
+    pub kind: LinkKind,
+}
+
+/// Where the chain starts.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Origin {
+    /// Battery positive.
+    Battery,
+    /// A factory circuit, by index in the job.
+    Factory {
+        /// Index in [`Job::factory`].
+        index: usize,
+        /// What it follows.
+        follows: Signal,
+    },
+}
+
+/// A lamp circuit, source to battery negative.
+#[derive(Debug, Clone)]
+pub struct Chain {
+    /// Id of the circuit.
+    pub id: CircuitId,
+    /// Its name.
+    pub name: String,
+    /// Where it starts.
+    pub origin: Origin,
+    /// True where its own source is the auxiliary battery.
+    pub is_auxiliary: bool,
+    /// Links in order.
+    pub links: Vec<Link>,
+    /// The lamps.
+    pub lamps: Vec<PlannedLamp>,
+    /// Legs of the supply between the chain and the lamps; none where all lamps sit at its end.
+    pub legs: Vec<Leg>,
+    /// Legs of the return likewise.
+    pub back_legs: Vec<Leg>,
+    /// Wire from relay to switch and back, one way, m.
+    pub switch_lead_m: f64,
+    /// Wire from each signal to relay or diode, m.
+    pub signal_lead_m: f64,
+    /// Hardware that follows the wish; none where a switch of its own does all.
+    pub switching: Option<Switching>,
+    /// What takes up the kick of its relay coils.
+    pub suppression: Suppression,
+    /// Shared switches with a dimmer that its wish names: a dimmer sits in the lamp feed.
+    pub dimmers: Vec<SwitchId>,
+    /// The input that moves its own switch.
+    pub own_switch: u64,
+    /// When the hardware lights it: the wish, unless a wire for it is missing.
+    pub follows: Logic,
+    /// The least that has to be on for it to be lit: one for each way to turn it on.
+    pub lit_by: Vec<Assignment>,
+}
+
+/// How a circuit is to be fed and switched.
+#[derive(Debug, Clone)]
+pub struct FeedPlan {
+    /// The feed.
+    pub feed: Feed,
+    /// Hardware that follows the wish.
+    pub switching: Option<Switching>,
+    /// The input that moves its own switch.
+    pub own_switch: u64,
+    /// When the hardware lights it.
+    pub follows: Logic,
+    /// The least that has to be on for it to be lit.
+    pub lit_by: Vec<Assignment>,
+}
+
+impl Chain {
+    /// Plans a circuit on the given feed.
+    pub fn new(
+        job: &Job,
+        index: usize,
+        circuit: &LampCircuit,
+        fed: FeedPlan,
+        laid: Option<&Laid>,
+        assumed: &mut Assumed,
+    ) -> Self {
+        let FeedPlan { feed, switching, own_switch, follows, lit_by } = fed;
+        let at = format!("circuits[{index}]");
+        let lamps: Vec<PlannedLamp> = circuit
+            .lights
+            .iter()
+            .enumerate()
+            .map(|(k, light)| {
+                PlannedLamp::new(light, job.vehicle.system, &format!("{at}.lights[{k}]"), assumed)
+            })
+            .collect();
+        let from_wire = |index: usize| {
+            job.factory
+                .get(index)
+                .map_or(Origin::Battery, |f| Origin::Factory { index, follows: f.follows })
+        };
+        let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+        let is_auxiliary = feed == Feed::Auxiliary {} && job.supply.auxiliary.is_some();
+        let origin = match (feed, only_wires) {
+            // Lamps that hang on signal wires alone start at the first of them.
+            (_, Some(taps)) if !taps.is_empty() => from_wire(taps[0]),
+            (Feed::Battery {} | Feed::Auxiliary {}, _) => Origin::Battery,
+            (Feed::TieIn { factory }, _) => {
+                job.factory.iter().position(|f| f.id == factory).map_or(Origin::Battery, from_wire)
+            }
+        };
+        let (sections, back_sections) = match laid {
+            Some(laid) => (&laid.supply, &laid.back),
+            None => (&circuit.run.supply, &circuit.run.back),
+        };
+        let mut supply: Vec<(Stretch, Waypoint)> = sections
+            .iter()
+            .enumerate()
+            .map(|(k, s)| {
+                (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), s.ends_at)
+            })
+            .collect();
+        if supply.is_empty() {
+            let nothing =
+                Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
+            let path = format!("{at}.run.supply");
+            supply.push((stretch(&nothing, &path, &circuit.name, assumed), Waypoint::Pass));
+        }
+        let back = back_sections
+            .iter()
+            .enumerate()
+            .map(|(k, s)| {
+                (stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed), s.ends_at)
+            })
+            .collect();
+        let switch_lead_m = laid
+            .and_then(|l| l.switch_lead_m)
+            .or(circuit.control.switch_lead_m)
+            .unwrap_or(ASSUMED_SWITCH_LEAD_M);
+        let takes_signals = switching.as_ref().is_some_and(|s| !s.taps().is_empty());
+        let signal_lead_m = if takes_signals {
+            assumed.or(
+                laid.and_then(|l| l.signal_lead_m).or(circuit.control.signal_lead_m),
+                ASSUMED_SIGNAL_LEAD_M,
+                format!("{at}.control.signal_lead_m"),
+                format!("{}: wire from the signal", circuit.name),
+                "m",
+            )
+        } else {
+            circuit.control.signal_lead_m.unwrap_or(ASSUMED_SIGNAL_LEAD_M)
+        };
+        let mut chain = Chain {
+            id: circuit.id.clone(),
+            name: circuit.name.clone(),
+            is_auxiliary: is_auxiliary && origin == Origin::Battery,
+            origin,
+            links: Vec::new(),
+            legs: laid.map_or_else(Vec::new, |l| legs(&l.legs, &lamps, &circuit.name)),
+            back_legs: laid.map_or_else(Vec::new, |l| legs(&l.back_legs, &lamps, &circuit.name)),
+            lamps,
+            switch_lead_m,
+            signal_lead_m,
+            suppression: job.suppression_of(circuit),
+            dimmers: if switching.is_some() { dimmers(job, circuit) } else { Vec::new() },
+            switching,
+            own_switch,
+            follows,
+            lit_by,
+        };
+        chain.lay_supply(supply);
+        chain.lay_return(circuit.run.return_by, back);
+        chain
+    }
+
+    fn push(&mut self, name: &str, kind: LinkKind) {
+        self.links.push(Link { name: name.into(), kind });
+    }
+
+    fn joint(&mut self, name: &str, ohm: f64, is_return: bool) {
+        self.push(name, LinkKind::Joint { ohm, is_return });
+    }
+
+    /// Switch or relay, with the dimmer right behind it where there is one.
+    fn control(&mut self, ambient_c: f64) {
+        self.push("switch", LinkKind::Control { ambient_c });
+        if !self.dimmers.is_empty() {
+            self.push("dimmer", LinkKind::Dimmer);
+        }
+    }
+
+    fn lay_supply(&mut self, sections: Vec<(Stretch, Waypoint)>) {
+        let own = self.origin == Origin::Battery;
+        let switched = own || self.switching.is_some();
+        let first_ambient_c = sections[0].0.ambient_c;
+        // A fuse sits at the end of its section; where none is named, right at the source.
+        let names_fuse = own && sections.iter().any(|(_, w)| *w == Waypoint::Fuse);
+        let names_control = own && sections.iter().any(|(_, w)| *w == Waypoint::Control);
+        if own {
+            self.joint("battery +", contact::POST_OHM, false);
+        } else {
+            self.joint("factory joint", contact::SPLICE_OHM, false);
+        }
+        let mut fused = false;
+        if !names_fuse {
+            self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
+            fused = true;
+            if switched && !names_control {
+                self.control(first_ambient_c);
+            }
+        }
+        let mut gathered: Vec<Stretch> = Vec::new();
+        for (stretch, ends_at) in sections {
+            let ambient_c = stretch.ambient_c;
+            gathered.push(stretch);
+            let link = match ends_at {
+                Waypoint::Fuse if own && !fused => Some(LinkKind::Fuse { ambient_c }),
+                Waypoint::Control if own => Some(LinkKind::Control { ambient_c }),
+                Waypoint::Connector => {
+                    let ohm = contact::LAMP_PLUG_OHM;
+                    Some(LinkKind::Connector { ohm, is_return: false })
+                }
+                _ => None,
+            };
+            let Some(link) = link else { continue };
+            let name = gathered.last().map(|s| s.name.clone()).unwrap_or_default();
+            self.lay_wire(&mut gathered, if fused { WireRole::Supply } else { WireRole::Unfused });
+            if matches!(link, LinkKind::Connector { .. }) {
+                self.push(&name, link);
+                continue;
+            }
+            let is_fuse = matches!(link, LinkKind::Fuse { .. });
+            if !is_fuse {
+                self.control(ambient_c);
+                continue;
+            }
+            self.push("fuse", link);
+            fused = true;
+            if !names_control {
+                self.control(ambient_c);
+            }
+        }
+        self.lay_wire(&mut gathered, WireRole::Supply);
+        // Behind a branch each lamp has plugs of its own.
+        match self.legs.is_empty() {
+            true => self.joint("plug +", contact::LAMP_PLUG_OHM, false),
+            false => self.joint("branch +", contact::SPLICE_OHM, false),
+        }
+        self.push("lamps", LinkKind::Lamps);
+        match self.back_legs.is_empty() {
+            true => self.joint("plug -", contact::LAMP_PLUG_OHM, true),
+            false => self.joint("branch -", contact::SPLICE_OHM, true),
+        }
+    }
+
+    fn lay_return(&mut self, by: ReturnKind, back: Vec<(Stretch, Waypoint)>) {
+        let mut gathered: Vec<Stretch> = Vec::new();
+        // A connector has the name of the section behind it, as on the way there.
+        let names: Vec<String> = back.iter().skip(1).map(|(s, _)| s.name.clone()).collect();
+        for (k, (stretch, ends_at)) in back.into_iter().enumerate() {
+            let name = names.get(k).unwrap_or(&stretch.name).clone();
+            gathered.push(stretch);
+            if ends_at == Waypoint::Connector {
+                self.lay_wire(&mut gathered, WireRole::Return);
+                let ohm = contact::LAMP_PLUG_OHM;
+                self.push(&name, LinkKind::Connector { ohm, is_return: true });
+            }
+        }
+        self.lay_wire(&mut gathered, WireRole::Return);
+        match by {
+            ReturnKind::ChassisStud => {
+                self.joint("stud", contact::STUD_OHM, true);
+                self.push("frame", LinkKind::Chassis);
+            }
+            ReturnKind::GroundBus => {
+                self.joint("ground bus", contact::STUD_OHM, true);
+                self.push("stud of the bus", LinkKind::Bus);
+            }
+            ReturnKind::BatteryNegative => self.joint("battery -", contact::POST_OHM, true),
+        }
+    }
+
+    fn lay_wire(&mut self, gathered: &mut Vec<Stretch>, role: WireRole) {
+        if gathered.is_empty() {
+            return;
+        }
+        let stretches = std::mem::take(gathered);
+        let name = stretches.last().map(|s| s.name.clone()).unwrap_or_default();
+        self.push(&name, LinkKind::Wire(WireRun { role, stretches }));
+    }
+
+    /// All wires with their index in the chain.
+    pub fn wires(&self) -> impl Iterator<Item = (usize, &WireRun)> {
+        self.links.iter().enumerate().filter_map(|(i, l)| match &l.kind {
+            LinkKind::Wire(w) => Some((i, w)),
+            _ => None,
+        })
+    }
+
+    /// Length of wire before the fuse, m; none for a circuit without an own source.
+    pub fn unfused_m(&self) -> Option<f64> {
+        (self.origin == Origin::Battery).then(|| {
+            self.wires()
+                .filter(|(_, w)| w.role == WireRole::Unfused)
+                .map(|(_, w)| w.length_m())
+                .sum()
+        })
+    }
+
+    /// Copper of supply and return together, m: the longest way there and back.
+    pub fn copper_m(&self) -> f64 {
+        let far = |legs: &[Leg]| {
+            (0..legs.len())
+                .map(|k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>())
+                .fold(0.0, f64::max)
+        };
+        self.wires().map(|(_, w)| w.length_m()).sum::<f64>()
+            + far(&self.legs)
+            + far(&self.back_legs)
+    }
+
+    /// The lamp that is farthest behind the branches, there and back: light and number, both by index. None
+    /// where all lamps sit at the end of the chain.
+    pub fn farthest_lamp(&self) -> Option<(usize, usize)> {
+        let far_m = |legs: &[Leg], lamp: (usize, usize)| {
+            let end = legs.iter().position(|l| l.lamps.contains(&lamp));
+            end.map_or(0.0, |k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>())
+        };
+        let lamps = self.legs.iter().chain(&self.back_legs).flat_map(|l| l.lamps.iter().copied());
+        lamps.max_by(|&a, &b| {
+            let both_m = |lamp| far_m(&self.legs, lamp) + far_m(&self.back_legs, lamp);
+            both_m(a).total_cmp(&both_m(b)).then(b.cmp(&a))
+        })
+    }
+
+    /// Number of a lamp, counted through light after light, from 1: as on labels and in pin tables.
+    pub fn lamp_number(&self, (light, number): (usize, usize)) -> usize {
+        self.lamps[..light].iter().map(|l| l.count as usize).sum::<usize>() + number + 1
+    }
+
+    /// Stretches of all legs, supply first, each with the part of the lamp power that it carries.
+    pub fn leg_stretches(&self) -> impl Iterator<Item = (&Stretch, f64)> {
+        [&self.legs, &self.back_legs].into_iter().flat_map(move |legs| {
+            legs.iter().enumerate().flat_map(move |(k, leg)| {
+                let part = self.power_part(legs, k);
+                leg.stretches.iter().map(move |s| (s, part))
+            })
+        })
+    }
+
+    /// Part of the lamp power that a leg and those behind it carry.
+    fn power_part(&self, legs: &[Leg], leg: usize) -> f64 {
+        let power_w =
+            |(light, _): &(usize, usize)| self.lamps.get(*light).map_or(0.0, |l| l.power_w);
+        let all_w: f64 = self.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
+        let behind = (0..legs.len()).filter(|&k| leg_path(legs, k).contains(&leg));
+        let mine_w: f64 = behind.flat_map(|k| &legs[k].lamps).map(power_w).sum();
+        if all_w > 0.0 { mine_w / all_w } else { 1.0 }
+    }
+
+    /// The first combination that lights it; nothing on where none does.
+    pub fn first_lit_by(&self) -> Assignment {
+        self.lit_by.first().copied().unwrap_or_default()
+    }
+
+    /// Factory wires that it touches, by index in the job.
+    pub fn taps(&self) -> Vec<usize> {
+        let mut out = self.switching.as_ref().map(Switching::taps).unwrap_or_default();
+        if let Origin::Factory { index, .. } = self.origin
+            && !out.contains(&index)
+        {
+            out.push(index);
+        }
+        out
+    }
+
+    /// True where any lamp is a filament lamp.
+    pub fn has_filament(&self) -> bool {
+        self.lamps.iter().any(|l| l.is_filament)
+    }
+
+    /// Temperature where the fuse sits, °C.
+    pub fn fuse_ambient_c(&self) -> f64 {
+        self.links
+            .iter()
+            .find_map(|l| match l.kind {
+                LinkKind::Fuse { ambient_c } => Some(ambient_c),
+                _ => None,
+            })
+            .unwrap_or(23.0)
+    }
+
+    /// Hottest surroundings of any wire, °C.
+    pub fn hottest_c(&self) -> f64 {
+        let legs = self.leg_stretches().map(|(s, _)| s);
+        self.wires()
+            .flat_map(|(_, w)| w.stretches.iter())
+            .chain(legs)
+            .map(|s| s.ambient_c)
+            .fold(20.0, f64::max)
+    }
+}
+
+/// The legs from the branch to the end of one, in order.
+pub fn leg_path(legs: &[Leg], leg: usize) -> Vec<usize> {
+    let mut out = vec![leg];
+    while let Some(parent) = legs[out[out.len() - 1]].parent {
+        out.push(parent);
+    }
+    out.reverse();
+    out
+}
+
+impl Leg {
+    /// Length, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// Legs with their figures filled in; lamps by light and number.
+fn legs(laid: &[LaidLeg], lamps: &[PlannedLamp], circuit: &str) -> Vec<Leg> {
+    // Lamps are counted through, light after light.
+    let named = |number: usize| {
+        let mut left = number;
+        for (k, lamp) in lamps.iter().enumerate() {
+            if left < lamp.count as usize {
+                return (k, left);
+            }
+            left -= lamp.count as usize;
+        }
+        (0, 0)
+    };
+    let mut known = Assumed::default();
+    laid.iter()
+        .map(|leg| Leg {
+            parent: leg.parent,
+            // Every section of a leg has its length: nothing is assumed.
+            stretches: leg.sections.iter().map(|s| stretch(s, "", circuit, &mut known)).collect(),
+            lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
+        })
+        .collect()
+}
+
+/// The dimmers that a wish names, each once.
+fn dimmers(job: &Job, circuit: &LampCircuit) -> Vec<SwitchId> {
+    let mut out = Vec::new();
+    for piece in circuit.lit.pieces() {
+        if let Wish::Switch { id, .. } = piece
+            && job.switch(id).is_some_and(|s| s.kind == SwitchKind::Dimmer)
+            && !out.contains(id)
+        {
+            out.push(id.clone());
+        }
+    }
+    out
+}
+
+fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) -> Stretch {
+    let length_m = assumed.or(
+        section.length_m,
+        zone::assumed_length_m(section.zone, section.ends_at),
+        format!("{at}.length_m"),
+        format!("{circuit}: length of \"{}\"", section.name),
+        "m",
+    );
+    Stretch {
+        name: section.name.clone(),
+        length_m,
+        zone: section.zone,
+        ambient_c: section.ambient_c.unwrap_or_else(|| zone::ambient_c(section.zone)),
+        beside: section.beside,
+        flexes: section.flexes,
+    }
+}

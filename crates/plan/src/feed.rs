@@ -1,0 +1,361 @@
+//! Which feed: an own circuit, or a tie-in to a factory lamp circuit; and why.
+
+use crate::factory::PlannedFactory;
+use crate::inputs::signal_label;
+use crate::lamp::PlannedLamp;
+use crate::logic::sentence;
+use crate::probe;
+use crate::probe::ProbeVerdict;
+use crate::supply::{PlannedAuxiliary, PlannedSupply};
+use crate::survey;
+use crate::switching::Unmet;
+use crate::switching::unmet_text;
+use jovek_base::figure::amps;
+use jovek_base::source::{Basis, Source};
+use jovek_catalog::ampacity;
+use jovek_catalog::fuse::CONTINUOUS_PART;
+use jovek_catalog::insulation::Insulation;
+use jovek_catalog::module::TRAILER_A;
+use jovek_job::{
+    FactoryKind, Feed, Isolation, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish,
+};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How good a feed is for a circuit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FeedVerdict {
+    /// Does what is wished.
+    Good,
+    /// Works, with something to mind.
+    Mind,
+    /// Does not do what is wished, or must not be done.
+    No,
+}
+
+/// One reason for or against a feed.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FeedReason {
+    /// How it weighs.
+    pub weighs: FeedVerdict,
+    /// The reason.
+    pub says: String,
+    /// Where it comes from.
+    pub source: Source,
+}
+
+/// A feed that could be used.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FeedOption {
+    /// The feed.
+    pub feed: Feed,
+    /// As it is spoken.
+    pub label: String,
+    /// Its worst reason.
+    pub verdict: FeedVerdict,
+    /// All reasons, worst first.
+    pub reasons: Vec<FeedReason>,
+    /// True for the one that Jovek advises.
+    pub is_advised: bool,
+    /// True for the one in use.
+    pub is_used: bool,
+}
+
+/// Surroundings assumed for a factory wire, °C.
+const FACTORY_WIRE_C: f64 = 60.0;
+/// Part of a battery that may be used before starting becomes doubtful. Common practice: 20 to 30 %
+/// of a starter battery is meant to be cycled; half is the last that starts an engine.
+const USABLE_PART: f64 = 0.5;
+
+/// Current of the lamps at a low battery, A: what a feed must bear.
+pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
+    let low_v = supply.open_circuit_v(25.0);
+    lamps.iter().map(|l| l.device.flow(low_v).current_a * f64::from(l.count)).sum()
+}
+
+/// All feeds for a circuit, the advised one first.
+pub fn options(
+    job: &Job,
+    circuit: &LampCircuit,
+    lamps: &[PlannedLamp],
+    supply: &PlannedSupply,
+    factory: &[PlannedFactory],
+    unmet: Option<&Unmet>,
+) -> Vec<FeedOption> {
+    let added_a = wanted_a(lamps, supply);
+    let mut options = vec![own(circuit, supply, added_a, unmet)];
+    if let Some(auxiliary) = supply.auxiliary {
+        options.push(behind_isolation(circuit, auxiliary, added_a, unmet));
+    }
+    for (index, planned) in factory.iter().enumerate() {
+        options.push(tie_in(job, circuit, index, planned, added_a));
+    }
+    // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
+    let follows = circuit.lit.only_signal().is_some();
+    options.sort_by_key(|o| {
+        let own = !matches!(o.feed, Feed::TieIn { .. });
+        (o.verdict, own == follows)
+    });
+    if let Some(first) = options.first_mut() {
+        first.is_advised = true;
+    }
+    for option in &mut options {
+        option.is_used = match &circuit.feed {
+            Some(feed) => *feed == option.feed,
+            None => option.is_advised,
+        };
+    }
+    options
+}
+
+fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption {
+    reasons.sort_by_key(|r| std::cmp::Reverse(r.weighs));
+    let verdict = reasons.iter().map(|r| r.weighs).max().unwrap_or(FeedVerdict::Good);
+    FeedOption { feed, label, verdict, reasons, is_advised: false, is_used: false }
+}
+
+fn own(
+    circuit: &LampCircuit,
+    supply: &PlannedSupply,
+    added_a: f64,
+    unmet: Option<&Unmet>,
+) -> FeedOption {
+    let mut reasons = vec![FeedReason {
+        weighs: FeedVerdict::Good,
+        says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
+        source: Source::computed("P/V at a low battery"),
+    }];
+    match unmet {
+        Some(unmet) => reasons.push(FeedReason {
+            weighs: FeedVerdict::Mind,
+            says: unmet_text(unmet),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        }),
+        None if !circuit.lit.is_switch_alone() => reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: "Relay or diodes make it follow the wish: see Switch.".into(),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        }),
+        None => {}
+    }
+    if added_a > 0.0 {
+        let hours = USABLE_PART * supply.capacity_ah / added_a;
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: format!(
+                "Works with the key out; left on, half the battery is gone in {}.",
+                hours_text(hours)
+            ),
+            source: Source::practice("half of the capacity at a steady current"),
+        });
+    }
+    gather(Feed::Battery {}, "Own circuit from the battery".into(), reasons)
+}
+
+/// From the auxiliary battery.
+fn behind_isolation(
+    circuit: &LampCircuit,
+    auxiliary: PlannedAuxiliary,
+    added_a: f64,
+    unmet: Option<&Unmet>,
+) -> FeedOption {
+    let mut reasons = vec![FeedReason {
+        weighs: FeedVerdict::Good,
+        says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
+        source: Source::computed("P/V at a low battery"),
+    }];
+    let joins = auxiliary.isolation == Isolation::ManualSwitch;
+    reasons.push(FeedReason {
+        weighs: if joins { FeedVerdict::Mind } else { FeedVerdict::Good },
+        says: if joins {
+            "Kept apart only while a hand turns the battery switch.".into()
+        } else {
+            "Lights left on cannot flatten the starting battery.".into()
+        },
+        source: Source::practice("isolation of an auxiliary battery"),
+    });
+    reasons.push(FeedReason {
+        weighs: FeedVerdict::Good,
+        says: "A fuse at each end of the cable between the batteries: both feed it.".into(),
+        source: Source::practice("fuses at both ends"),
+    });
+    if added_a > 0.0 {
+        let hours = USABLE_PART * auxiliary.capacity_ah / added_a;
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: format!("Half of it lasts {}.", hours_text(hours)),
+            source: Source::practice("half of the capacity at a steady current"),
+        });
+    }
+    if let Some(unmet) = unmet {
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Mind,
+            says: unmet_text(unmet),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        });
+    }
+    if circuit.lit.only_signal().is_some() {
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::Good,
+            says: "Relay or diodes make it follow the wish: see Switch.".into(),
+            source: Source { name: "the wish", basis: Basis::Fitter },
+        });
+    }
+    gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
+}
+
+/// Hours as spoken.
+pub fn hours_text(hours: f64) -> String {
+    if hours < 1.0 {
+        format!("{:.0} min", hours * 60.0)
+    } else if hours < 10.0 {
+        format!("{hours:.1} h")
+    } else {
+        format!("{hours:.0} h")
+    }
+}
+
+fn tie_in(
+    job: &Job,
+    circuit: &LampCircuit,
+    index: usize,
+    planned: &PlannedFactory,
+    added_a: f64,
+) -> FeedOption {
+    let f = &job.factory[index];
+    let wish = Source { name: "the wish", basis: Basis::Fitter };
+    let mut reasons = Vec::new();
+    let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
+    let follows = signal_label(f.follows);
+    match circuit.lit.only_signal() {
+        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
+            FeedVerdict::Good,
+            format!("Comes on exactly with the {follows}; needs no switch."),
+            wish,
+        ),
+        Some(signal) => say(
+            FeedVerdict::No,
+            format!("Follows the {follows}, not the {}.", signal_label(signal)),
+            wish,
+        ),
+        None if circuit.lit == Wish::OwnSwitch => say(
+            FeedVerdict::No,
+            format!("Comes on whenever the {follows} do; your own switch could not turn it off."),
+            wish,
+        ),
+        None => say(
+            FeedVerdict::No,
+            format!("Follows the {follows} alone. The wish: {}", sentence(job, &circuit.lit)),
+            wish,
+        ),
+    }
+    if matches!(f.follows, Signal::Left | Signal::Right) {
+        say(
+            FeedVerdict::Mind,
+            "Flashes with the indicator.".into(),
+            Source::practice("the signal itself"),
+        );
+    }
+    match f.output {
+        OutputKind::Plain => {}
+        OutputKind::Unknown => say(
+            FeedVerdict::Mind,
+            "Nobody has said whether a module pulses or watches it: probe it first.".into(),
+            Source::practice("probing before trusting"),
+        ),
+        OutputKind::Pulsed => say(
+            FeedVerdict::No,
+            "A module dims or pulses it: LED drivers flicker, relays chatter.".into(),
+            Source::practice("pulsed outputs"),
+        ),
+        OutputKind::Monitored => say(
+            FeedVerdict::No,
+            "A module watches its load and would report the change.".into(),
+            Source::practice("monitored outputs"),
+        ),
+    }
+    let total_a = planned.existing_a + added_a;
+    let fuse_room_a = CONTINUOUS_PART * planned.fuse_a;
+    say(
+        if total_a <= fuse_room_a { FeedVerdict::Good } else { FeedVerdict::No },
+        format!(
+            "{} there + {} added = {} against {} (80 % of its {} A fuse).",
+            amps(planned.existing_a),
+            amps(added_a),
+            amps(total_a),
+            amps(fuse_room_a),
+            planned.fuse_a
+        ),
+        Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
+    );
+    if let Some(output_a) = f.output_a {
+        let room_a = CONTINUOUS_PART * output_a;
+        say(
+            if total_a <= room_a { FeedVerdict::Good } else { FeedVerdict::No },
+            format!("{} against {} (80 % of its module output).", amps(total_a), amps(room_a)),
+            Source::practice("module outputs; no published limits"),
+        );
+    }
+    let wire_a = ampacity::single_a(job.shop.ampacity, planned.wire, Insulation::Pvc105)
+        * ampacity::ambient_factor(Insulation::Pvc105, FACTORY_WIRE_C);
+    say(
+        if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
+        format!(
+            "Its {}{} wire bears {} at {FACTORY_WIRE_C:.0} °C.",
+            planned.wire.label(),
+            if f.wire.is_none() { " (assumed)" } else { "" },
+            amps(wire_a)
+        ),
+        ampacity::source(job.shop.ampacity),
+    );
+    match f.kind {
+        FactoryKind::FusePosition => {
+            let readings = survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system);
+            let weighs = match (readings.is_usable, readings.live) {
+                (true, _) => FeedVerdict::Good,
+                (false, None) if f.survey.is_none() => FeedVerdict::Mind,
+                _ => FeedVerdict::No,
+            };
+            say(weighs, readings.says, Source::practice("survey of an empty fuse position"));
+            say(
+                FeedVerdict::Mind,
+                "Look up the fuse before the row: it carries the whole row.".into(),
+                Source::practice("fuse boxes"),
+            );
+        }
+        FactoryKind::Lamp | FactoryKind::TrailerSocket => {
+            let probed = probe::judge(&f.probe, job.vehicle.system);
+            let weighs = match probed.verdict {
+                ProbeVerdict::Usable => FeedVerdict::Good,
+                ProbeVerdict::NotProbed | ProbeVerdict::Unfinished => FeedVerdict::Mind,
+                ProbeVerdict::NotUsable => FeedVerdict::No,
+            };
+            say(weighs, probed.says, probed.source);
+        }
+    }
+    if f.kind == FactoryKind::TrailerSocket {
+        let is_seen = added_a >= TRAILER_A;
+        say(
+            if is_seen { FeedVerdict::Mind } else { FeedVerdict::Good },
+            format!(
+                "{} on a lamp wire of the socket {}: a module takes {} and more for a trailer.",
+                amps(added_a),
+                if is_seen { "reads as a trailer" } else { "is below a trailer" },
+                amps(TRAILER_A)
+            ),
+            Source::practice("trailer modules; no published limits"),
+        );
+    }
+    say(
+        FeedVerdict::Good,
+        format!("Goes out with the {follows}: nothing of its own is left on with the key out."),
+        Source::practice("key-off drain"),
+    );
+    let label = match f.kind {
+        FactoryKind::Lamp => format!("Tie in to {}", f.name),
+        FactoryKind::FusePosition => format!("Fuse position: {}", f.name),
+        FactoryKind::TrailerSocket => format!("Trailer socket: {}", f.name),
+    };
+    gather(Feed::TieIn { factory: f.id.clone() }, label, reasons)
+}

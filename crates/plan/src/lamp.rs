@@ -1,0 +1,160 @@
+//! A light of the job as a device with every figure filled in.
+
+use crate::assumed::Assumed;
+use crate::strip::{StripFigures, pieces};
+use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
+use jovek_job::{Light, LightKind, MadeFor, SystemVoltage};
+
+/// Power when nobody said, W.
+const ASSUMED_LAMP_W: f64 = 20.0;
+/// Voltage at which a filament lamp's label holds, per 12 V battery. Source: UN R37 test voltage
+/// 13.5 V (28 V for 24 V lamps), recalled from memory.
+const FILAMENT_TEST_V: (f64, f64) = (13.5, 28.0);
+/// Voltage at which a strip's label holds, per 12 V battery, V. Common practice.
+const STRIP_LABEL_V: f64 = 12.0;
+
+/// A group of equal lamps, ready for the circuit.
+#[derive(Debug, Clone)]
+pub struct PlannedLamp {
+    /// What it is called.
+    pub name: String,
+    /// How many.
+    pub count: u32,
+    /// One lamp.
+    pub device: Device,
+    /// Power of one lamp at the voltage of its figures, W.
+    pub power_w: f64,
+    /// Power on the label, W.
+    pub label_w: Option<f64>,
+    /// Power as measured, W.
+    pub measured_w: Option<f64>,
+    /// Voltage below which it fades, V; none where it only dims slowly.
+    pub fades_below_v: Option<f64>,
+    /// Voltage that it is made for.
+    pub made_for: MadeFor,
+    /// True for a filament lamp.
+    pub is_filament: bool,
+}
+
+/// The figures of a light that is a strip along edges.
+pub fn strip_figures(light: &Light) -> Option<StripFigures> {
+    let strip = light.strip.as_ref().filter(|s| !s.edges.is_empty())?;
+    let LightKind::Strip { forward_v } = light.draws else { return None };
+    Some(StripFigures::of(strip, light.made_for, forward_v))
+}
+
+impl PlannedLamp {
+    /// Plans one light. `at` is its place in the job.
+    pub fn new(light: &Light, system: SystemVoltage, at: &str, assumed: &mut Assumed) -> Self {
+        let n = system.batteries();
+        let made_n = match light.made_for {
+            MadeFor::V12 => 1.0,
+            MadeFor::V24 => 2.0,
+            MadeFor::V12To24 => n,
+        };
+        let measured_w = light.measured.map(|m| m.amps * m.volts);
+        let label_w = if let Some(strip) = strip_figures(light) {
+            let path = format!("{at}.strip.watt_per_m");
+            let label = format!("{}: power of a metre", light.name);
+            let given = light.strip.as_ref().and_then(|s| s.watt_per_m);
+            let watt_per_m = assumed.or(given, strip.watt_per_m, path, label, "W/m");
+            let edges = light.strip.as_ref().map_or(&[][..], |s| &s.edges);
+            let groups: usize = pieces(edges, &strip).iter().map(|p| p.groups).sum();
+            // Nothing fits yet: a group is the least there is.
+            watt_per_m * strip.mark_m * groups.max(1) as f64
+        } else if measured_w.is_some() {
+            light.label_w.unwrap_or(ASSUMED_LAMP_W)
+        } else {
+            assumed.or(
+                light.label_w,
+                ASSUMED_LAMP_W,
+                format!("{at}.label_w"),
+                format!("{}: power of one", light.name),
+                "W",
+            )
+        };
+        let mut fades_below_v = None;
+        let mut is_filament = false;
+        let (device, power_w) = match light.draws {
+            LightKind::Regulated { cut_in_v } => {
+                // A lamp for both voltages starts near the lower one's cut-in.
+                let usual = if light.made_for == MadeFor::V24 { 22.0 } else { 11.5 };
+                let cut_in_v = assumed.or(
+                    cut_in_v,
+                    usual,
+                    format!("{at}.draws.cut_in_v"),
+                    format!("{}: lowest voltage at full power", light.name),
+                    "V",
+                );
+                fades_below_v = Some(cut_in_v);
+                let power_w = measured_w.unwrap_or(label_w);
+                // The fade takes the shape of the 12 V lamp with 11.5 V: off at 6, ramp to 8.
+                let part = |of_11_5: f64| (of_11_5 * cut_in_v / 11.5 * 100.0).round() / 100.0;
+                let device = Device::RegulatedLed(RegulatedLed {
+                    power_w,
+                    cut_in_v,
+                    start_v: part(6.0),
+                    ramp_v: part(2.0),
+                });
+                (device, power_w)
+            }
+            LightKind::Strip { forward_v } => {
+                let forward_v = assumed.or(
+                    forward_v,
+                    9.0 * made_n,
+                    format!("{at}.draws.forward_v"),
+                    format!("{}: forward voltage of a group", light.name),
+                    "V",
+                );
+                let (amps, volts) = match light.measured {
+                    Some(m) => (m.amps, m.volts),
+                    None => (label_w / (STRIP_LABEL_V * made_n), STRIP_LABEL_V * made_n),
+                };
+                // A forward voltage above the measuring voltage cannot be; keep a line through it.
+                let forward_v = forward_v.min(0.95 * volts);
+                let series_ohm = (volts - forward_v) / amps;
+                (Device::BallastedLed(BallastedLed { forward_v, series_ohm }), amps * volts)
+            }
+            LightKind::Incandescent {} => {
+                is_filament = true;
+                let rated_v = if made_n > 1.5 { FILAMENT_TEST_V.1 } else { FILAMENT_TEST_V.0 };
+                // P ~ V^1.55 carries a measured power to the rated voltage.
+                let power_w = match light.measured {
+                    Some(m) => m.amps * m.volts * (rated_v / m.volts).powf(1.55),
+                    None => label_w,
+                };
+                (Device::Incandescent(Incandescent { power_w, rated_v }), power_w)
+            }
+        };
+        PlannedLamp {
+            name: light.name.clone(),
+            count: light.count,
+            device,
+            power_w,
+            label_w: light.label_w,
+            measured_w,
+            fades_below_v,
+            made_for: light.made_for,
+            is_filament,
+        }
+    }
+
+    /// The same lamp with its power changed by a factor, for windows of readings.
+    pub fn scaled(&self, factor: f64) -> Device {
+        match self.device {
+            Device::RegulatedLed(mut d) => {
+                d.power_w *= factor;
+                Device::RegulatedLed(d)
+            }
+            Device::BallastedLed(mut d) => {
+                d.series_ohm /= factor;
+                Device::BallastedLed(d)
+            }
+            Device::Incandescent(mut d) => {
+                d.power_w *= factor;
+                Device::Incandescent(d)
+            }
+            other => other,
+        }
+    }
+}

@@ -1,0 +1,47 @@
+//! Job -> plan -> network: what will be installed, as a chain of links, the circuit it makes and the
+//! sizes that it needs.
+//!
+//! A lamp circuit is planned as one [`chain::Chain`]: source, joints, wires, fuse, control, lamps,
+//! return. Volt line, network, cut list and expected readings all walk that same chain.
+//!
+//! In the order in which data passes:
+//!
+//! - [`probe`], [`survey`]: what was read on the vehicle before anything is planned, judged.
+//! - [`inputs`], [`logic`]: what can be on, and when a lamp is wanted. [`switching`]: relays and diodes
+//!   that follow a wish; [`switching_options`]: which of them are offered.
+//! - [`supply`], [`factory`], [`lamp`], [`feed`]: sources, factory circuits, lamps, where power comes from.
+//! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
+//! - [`wiring`], [`chain`]: each circuit as links in order; [`sizes`]: what was chosen for it.
+//! - [`network`]: the same as a circuit to be solved. [`drop`]: what may be lost on the way.
+//! - [`sizing`]: the thinnest wire that no rule refuses.
+//! - [`study`]: the whole vehicle, planned, sized and solved: what every judgement reads.
+//! - [`bundles`]: wires side by side at the sizes chosen.
+
+pub mod assumed;
+pub mod bundles;
+pub mod chain;
+pub mod drop;
+pub mod factory;
+pub mod feed;
+pub mod inputs;
+pub mod lamp;
+pub mod logic;
+pub mod network;
+pub mod probe;
+pub mod route;
+pub mod sizes;
+pub mod sizing;
+pub mod strip;
+pub mod strips;
+pub mod study;
+pub mod supply;
+pub mod survey;
+pub mod switching;
+pub mod switching_options;
+pub mod wiring;
+
+pub use assumed::Assumption;
+pub use chain::{Chain, Link, LinkKind, WireRole, WireRun};
+pub use jovek_job::SupplyState;
+pub use lamp::PlannedLamp;
+pub use network::{Built, BuiltCircuit, Situation};

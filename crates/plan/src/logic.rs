@@ -1,0 +1,288 @@
+//! A wish as logic over the inputs of a job, and as one plain sentence.
+
+use crate::inputs::{Assignment, Input, Inputs, signal_label};
+use jovek_job::{Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
+
+/// What one leaf of a wish hangs on.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Leaf {
+    /// The wire of a signal.
+    Signal(VehicleSide, Signal),
+    /// A switch contact.
+    Contact(SwitchRef),
+}
+
+/// A switch that a circuit hangs on.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum SwitchRef {
+    /// The circuit's own.
+    Own,
+    /// One of the job's, in a position.
+    Shared(SwitchId, Position),
+}
+
+/// A wish with every *not* moved to its leaves. The masks are those of [`Inputs`].
+#[derive(Debug, Clone, PartialEq)]
+pub enum Logic {
+    /// A signal or switch, or its opposite.
+    Leaf {
+        /// What it hangs on.
+        leaf: Leaf,
+        /// Inputs of which any makes it hold.
+        mask: u64,
+        /// False for the opposite.
+        holds: bool,
+    },
+    /// At least one of these.
+    Any(Vec<Logic>),
+    /// All of these.
+    All(Vec<Logic>),
+    /// This, and some seconds after.
+    After {
+        /// What starts it.
+        of: Box<Logic>,
+        /// The input "still running".
+        running: u64,
+        /// How long, s.
+        seconds: f64,
+        /// False for the opposite.
+        holds: bool,
+    },
+    /// From one until the other.
+    Held {
+        /// What turns it on.
+        from: Box<Logic>,
+        /// What turns it off.
+        until: Box<Logic>,
+        /// The input "was on before".
+        before: u64,
+        /// False for the opposite.
+        holds: bool,
+    },
+    /// The battery is above the cut-off.
+    NotLow {
+        /// The input "battery low".
+        low: u64,
+        /// False for the opposite.
+        holds: bool,
+    },
+}
+
+impl Logic {
+    /// Works out a wish of circuit `index`.
+    pub fn new(inputs: &Inputs, index: usize, wish: &Wish) -> Logic {
+        Compiler { inputs, index, timers: 0, holds: 0 }.of(wish)
+    }
+
+    /// Whether it holds in a combination.
+    pub fn holds(&self, a: Assignment) -> bool {
+        match self {
+            Logic::Leaf { mask, holds, .. } => a.any(*mask) == *holds,
+            Logic::Any(list) => list.iter().any(|l| l.holds(a)),
+            Logic::All(list) => list.iter().all(|l| l.holds(a)),
+            Logic::After { of, running, holds, .. } => (of.holds(a) || a.any(*running)) == *holds,
+            Logic::Held { from, until, before, holds } => {
+                ((from.holds(a) || a.any(*before)) && !until.holds(a)) == *holds
+            }
+            Logic::NotLow { low, holds } => a.any(*low) != *holds,
+        }
+    }
+
+    /// The opposite.
+    pub fn not(&self) -> Logic {
+        match self.clone() {
+            Logic::Leaf { leaf, mask, holds } => Logic::Leaf { leaf, mask, holds: !holds },
+            Logic::Any(list) => Logic::All(list.iter().map(Logic::not).collect()),
+            Logic::All(list) => Logic::Any(list.iter().map(Logic::not).collect()),
+            Logic::After { of, running, seconds, holds } => {
+                Logic::After { of, running, seconds, holds: !holds }
+            }
+            Logic::Held { from, until, before, holds } => {
+                Logic::Held { from, until, before, holds: !holds }
+            }
+            Logic::NotLow { low, holds } => Logic::NotLow { low, holds: !holds },
+        }
+    }
+
+    /// Inputs that it depends on.
+    pub fn inputs(&self) -> u64 {
+        match self {
+            Logic::Leaf { mask, .. } => *mask,
+            Logic::Any(list) | Logic::All(list) => list.iter().fold(0, |m, l| m | l.inputs()),
+            Logic::After { of, running, .. } => of.inputs() | running,
+            Logic::Held { from, until, before, .. } => from.inputs() | until.inputs() | before,
+            Logic::NotLow { low, .. } => *low,
+        }
+    }
+
+    /// True where a timer that is said to run cannot: what starts it still holds.
+    pub fn contradicts(&self, a: Assignment) -> bool {
+        match self {
+            Logic::After { of, running, .. } => {
+                (a.any(*running) && of.holds(a)) || of.contradicts(a)
+            }
+            Logic::Any(list) | Logic::All(list) => list.iter().any(|l| l.contradicts(a)),
+            Logic::Held { from, until, .. } => from.contradicts(a) || until.contradicts(a),
+            Logic::Leaf { .. } | Logic::NotLow { .. } => false,
+        }
+    }
+
+    /// All leaves with their sign.
+    pub fn leaves(&self) -> Vec<(&Leaf, bool)> {
+        match self {
+            Logic::Leaf { leaf, holds, .. } => vec![(leaf, *holds)],
+            Logic::Any(list) | Logic::All(list) => list.iter().flat_map(Logic::leaves).collect(),
+            Logic::After { of, .. } => of.leaves(),
+            Logic::Held { from, until, .. } => {
+                from.leaves().into_iter().chain(until.leaves()).collect()
+            }
+            Logic::NotLow { .. } => Vec::new(),
+        }
+    }
+}
+
+struct Compiler<'a> {
+    inputs: &'a Inputs,
+    index: usize,
+    timers: usize,
+    holds: usize,
+}
+
+impl Compiler<'_> {
+    fn of(&mut self, wish: &Wish) -> Logic {
+        match wish {
+            Wish::OwnSwitch => self.leaf(Leaf::Contact(SwitchRef::Own)),
+            Wish::With(s) => self.leaf(Leaf::Signal(VehicleSide::Own, *s)),
+            Wish::Towing(s) => self.leaf(Leaf::Signal(VehicleSide::Towing, *s)),
+            Wish::Switch { id, position } => {
+                self.leaf(Leaf::Contact(SwitchRef::Shared(id.clone(), *position)))
+            }
+            Wish::Any(list) => flat(list.iter().map(|w| self.of(w)).collect(), true),
+            Wish::All(list) => flat(list.iter().map(|w| self.of(w)).collect(), false),
+            Wish::Not(w) => self.of(w).not(),
+            Wish::OnlyWhile { lit, condition } => {
+                let both = vec![self.of(lit), self.of(condition)];
+                flat(both, false)
+            }
+            Wish::After { lit, seconds } => {
+                let running = self.inputs.bit(&Input::Running(self.index, self.timers));
+                self.timers += 1;
+                let of = Box::new(self.of(lit));
+                Logic::After { of, running, seconds: *seconds, holds: true }
+            }
+            Wish::UntilLow(w) => {
+                let low = self.inputs.bit(&Input::LowVoltage);
+                let both = vec![self.of(w), Logic::NotLow { low, holds: true }];
+                flat(both, false)
+            }
+            Wish::Held { from, until } => {
+                let before = self.inputs.bit(&Input::Held(self.index, self.holds));
+                self.holds += 1;
+                let from = Box::new(self.of(from));
+                let until = Box::new(self.of(until));
+                Logic::Held { from, until, before, holds: true }
+            }
+        }
+    }
+
+    fn leaf(&self, leaf: Leaf) -> Logic {
+        let mask = match &leaf {
+            Leaf::Signal(side, signal) => self.inputs.live_by(*side, *signal),
+            Leaf::Contact(SwitchRef::Own) => self.inputs.bit(&Input::OwnSwitch(self.index)),
+            Leaf::Contact(SwitchRef::Shared(id, position)) => {
+                self.inputs.bit(&Input::Switch(id.clone(), *position))
+            }
+        };
+        Logic::Leaf { leaf, mask, holds: true }
+    }
+}
+
+/// Takes up inner lists of the same kind, drops repetitions, and unwraps a list of one.
+fn flat(list: Vec<Logic>, any: bool) -> Logic {
+    let mut out: Vec<Logic> = Vec::new();
+    for l in list {
+        let inner = match l {
+            Logic::Any(inner) if any => inner,
+            Logic::All(inner) if !any => inner,
+            other => vec![other],
+        };
+        for l in inner {
+            if !out.contains(&l) {
+                out.push(l);
+            }
+        }
+    }
+    if out.len() == 1 {
+        return out.remove(0);
+    }
+    if any { Logic::Any(out) } else { Logic::All(out) }
+}
+
+/// A wish as one plain sentence.
+pub fn sentence(job: &Job, wish: &Wish) -> String {
+    format!("Lit {}.", said(job, wish, false))
+}
+
+fn joined(job: &Job, list: &[Wish], word: &str) -> String {
+    let parts: Vec<String> = list.iter().map(|w| said(job, w, true)).collect();
+    match parts.as_slice() {
+        [] => "never".into(),
+        [one] => one.clone(),
+        [head @ .., last] => format!("{}{word}{last}", head.join(", ")),
+    }
+}
+
+fn said(job: &Job, wish: &Wish, inside: bool) -> String {
+    let lists = matches!(wish, Wish::Any(l) | Wish::All(l) if l.len() > 1);
+    let text = match wish {
+        Wish::OwnSwitch => "by its own switch".into(),
+        Wish::With(s) => with_signal(*s, ""),
+        Wish::Towing(s) => with_signal(*s, " of the towing vehicle"),
+        Wish::Switch { id, position } => {
+            let switch = job.switch(id);
+            let name = switch.map_or(id.0.as_str(), |s| s.name.as_str());
+            match (position, switch.map(|s| s.kind)) {
+                (Position::Down, _) => format!("with {name} down"),
+                (_, Some(SwitchKind::ThreeWay)) => format!("with {name} up"),
+                (_, Some(SwitchKind::Momentary)) => format!("while {name} is pressed"),
+                _ => format!("by {name}"),
+            }
+        }
+        Wish::Any(list) => joined(job, list, " or "),
+        Wish::All(list) => joined(job, list, " and "),
+        Wish::Not(w) => format!("not {}", said(job, w, true)),
+        Wish::OnlyWhile { lit, condition } => {
+            let condition = match condition.as_ref() {
+                Wish::Not(inner) => format!("never {}", said(job, inner, true)),
+                other => format!("only {}", said(job, other, true)),
+            };
+            format!("{}, {condition}", said(job, lit, true))
+        }
+        Wish::After { lit, seconds } => {
+            format!("{} and for {} after", said(job, lit, true), seconds_text(*seconds))
+        }
+        Wish::UntilLow(w) => format!("{} until the battery is low", said(job, w, true)),
+        Wish::Held { from, until } => {
+            format!("from the moment {} until {}", said(job, from, true), said(job, until, true))
+        }
+    };
+    if inside && lists { format!("({text})") } else { text }
+}
+
+fn with_signal(signal: Signal, whose: &str) -> String {
+    match signal {
+        Signal::Moving => format!("above walking pace{whose}"),
+        Signal::EngineRunning => format!("with the engine{whose} running"),
+        Signal::Trailer => "with a trailer connected".into(),
+        Signal::Ignition => format!("with the ignition{whose} on"),
+        Signal::Accessory => format!("with the key{whose} at accessory"),
+        Signal::Hazard => format!("with the hazard lights{whose}"),
+        Signal::Left | Signal::Right => format!("with the {}{whose}", signal_label(signal)),
+        other => format!("with the {}{whose}", signal_label(other)),
+    }
+}
+
+/// Seconds as spoken.
+pub fn seconds_text(seconds: f64) -> String {
+    if seconds >= 90.0 { format!("{:.0} min", seconds / 60.0) } else { format!("{seconds:.0} s") }
+}

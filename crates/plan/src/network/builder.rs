@@ -1,0 +1,475 @@
+//! Draws the network of a vehicle: supply, factory circuits, chains.
+
+use crate::chain::{Chain, Leg, LinkKind, Origin};
+use crate::factory::PlannedFactory;
+use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
+use crate::network::drawing::Drawing;
+use crate::network::parts::{BuiltRelay, Memory, MovedContact, PartKind, PartRef};
+use crate::sizes::{ControlChoice, Sizes};
+use jovek_catalog::battery::CHARGER_PART;
+use jovek_catalog::fuse::{Fuse, HOLDER_OHM};
+use jovek_catalog::{contact, dimmer, diode, relay, switch};
+use jovek_circuit::devices::{Alternator, Battery, Contact, Diode, Incandescent};
+use jovek_circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
+use jovek_job::SupplyState;
+use jovek_job::{Isolation, VehicleSide};
+use std::fmt::Arguments;
+
+/// Where everything lies in a network.
+pub(super) struct BuiltParts {
+    battery_plus: NodeId,
+    towing_plus: Option<NodeId>,
+    auxiliary_plus: Option<NodeId>,
+    battery: ElementId,
+    alternator: Option<ElementId>,
+    circuits: Vec<BuiltCircuit>,
+    factory: Vec<Option<BuiltFactory>>,
+    places: Vec<PartRef>,
+    moved: Vec<MovedContact>,
+    pub(super) relays: Vec<BuiltRelay>,
+}
+
+impl BuiltParts {
+    pub(super) fn with(self, net: Network) -> Built {
+        Built {
+            net,
+            battery_plus: self.battery_plus,
+            towing_plus: self.towing_plus,
+            auxiliary_plus: self.auxiliary_plus,
+            battery: self.battery,
+            alternator: self.alternator,
+            circuits: self.circuits,
+            factory: self.factory,
+            places: self.places,
+            moved: self.moved,
+            relays: self.relays,
+        }
+    }
+}
+
+/// Resistance of the towing vehicle's battery and cable up to its socket, ohm. Common practice.
+const TOWING_SOURCE_OHM: f64 = 0.02;
+/// Input of a module or bulb socket on a factory wire, ohm: keeps a wire without lamps defined.
+/// Common practice.
+const WIRE_LEAK_OHM: f64 = 100_000.0;
+
+pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situation) -> BuiltParts {
+    NetworkBuilder {
+        net,
+        installed,
+        situation,
+        places: Vec::with_capacity(64),
+        moved: Vec::new(),
+        relays: Vec::new(),
+        taps: vec![None; installed.factory.len()],
+        bus: None,
+    }
+    .draw()
+}
+
+/// Draws one network.
+pub(super) struct NetworkBuilder<'a, 'n> {
+    pub(super) net: &'n mut Drawing,
+    pub(super) installed: Installed<'a>,
+    pub(super) situation: &'a Situation,
+    places: Vec<PartRef>,
+    moved: Vec<MovedContact>,
+    pub(super) relays: Vec<BuiltRelay>,
+    pub(super) taps: Vec<Option<BuiltFactory>>,
+    /// The ground bus and its stud, once a circuit is on it.
+    bus: Option<(NodeId, ElementId)>,
+}
+
+impl NetworkBuilder<'_, '_> {
+    fn draw(mut self) -> BuiltParts {
+        let Installed { supply, factory, parts, is_whole } = self.installed;
+        let plus = self.net.node(format_args!("bat_plus"));
+        let vehicle = |what| PartRef { circuit: None, what };
+        let battery = self.add(
+            vehicle(PartKind::Battery),
+            format_args!("battery"),
+            (plus, NodeId::GROUND),
+            Device::Battery(supply.battery(self.situation.open_circuit_v)),
+        );
+        let alternator = supply.alternator(self.situation.supply).map(|a| {
+            self.add(
+                vehicle(PartKind::Alternator),
+                format_args!("alternator"),
+                (plus, NodeId::GROUND),
+                Device::Alternator(a),
+            )
+        });
+        let has_auxiliary = parts.iter().any(|(chain, _)| chain.is_auxiliary);
+        let auxiliary_plus = has_auxiliary.then(|| self.auxiliary(plus));
+        let mut towing_plus = None;
+        let touched = parts.iter().flat_map(|(chain, _)| chain.taps());
+        let all = if is_whole { 0..factory.len() } else { 0..0 };
+        for index in touched.chain(all) {
+            if self.taps[index].is_some() {
+                continue;
+            }
+            let source = match factory[index].side {
+                VehicleSide::Own => plus,
+                VehicleSide::Towing => match towing_plus {
+                    Some(node) => node,
+                    None => *towing_plus.insert(self.towing()),
+                },
+            };
+            self.taps[index] = Some(self.factory(source, index, &factory[index]));
+        }
+        let circuits = parts
+            .iter()
+            .enumerate()
+            .map(|(i, (chain, sizes))| {
+                let source = match chain.origin {
+                    Origin::Battery if chain.is_auxiliary => auxiliary_plus.unwrap_or(plus),
+                    Origin::Battery => plus,
+                    Origin::Factory { index, .. } => self.taps[index].map_or(plus, |f| f.tap),
+                };
+                self.chain(i, chain, sizes, source)
+            })
+            .collect();
+        BuiltParts {
+            battery_plus: plus,
+            towing_plus,
+            auxiliary_plus,
+            battery,
+            alternator,
+            circuits,
+            factory: self.taps,
+            places: self.places,
+            moved: self.moved,
+            relays: self.relays,
+        }
+    }
+
+    pub(super) fn add(
+        &mut self,
+        place: PartRef,
+        name: Arguments,
+        (from, to): (NodeId, NodeId),
+        device: Device,
+    ) -> ElementId {
+        self.places.push(place);
+        self.net.add(name, from, to, device)
+    }
+
+    /// A contact that inputs move.
+    pub(super) fn contact(
+        &mut self,
+        place: PartRef,
+        name: Arguments,
+        ends: (NodeId, NodeId),
+        (mask, holds): (u64, bool),
+    ) -> ElementId {
+        let closed = self.situation.inputs.any(mask) == holds;
+        let device = Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed });
+        let element = self.add(place, name, ends, device);
+        self.moved.push(MovedContact { element, mask, holds });
+        element
+    }
+
+    /// Auxiliary battery, joined to the starting battery as its isolation does while the engine runs.
+    fn auxiliary(&mut self, plus: NodeId) -> NodeId {
+        let node = self.net.node(format_args!("aux_plus"));
+        let supply = self.installed.supply;
+        let state = self.situation.supply;
+        let place = |what| PartRef { circuit: None, what };
+        if let Some(battery) = supply.auxiliary_battery(state.charge_percent()) {
+            self.add(
+                place(PartKind::Auxiliary),
+                format_args!("auxiliary"),
+                (node, NodeId::GROUND),
+                Device::Battery(battery),
+            );
+        }
+        let Some(a) = supply.auxiliary else { return node };
+        let runs = supply.alternator(state).is_some();
+        let link = place(PartKind::Isolation);
+        match a.isolation {
+            Isolation::IgnitionRelay | Isolation::VoltageSensing | Isolation::ManualSwitch => {
+                let joined = Contact { closed_ohm: a.cable_ohm + relay::CONTACT_OHM, closed: runs };
+                let device = Device::Contact(joined);
+                self.add(link, format_args!("isolation"), (plus, node), device);
+            }
+            Isolation::DiodeIsolator => {
+                let diode = diode::LAMPS[2].device;
+                let series_ohm = diode.series_ohm + a.cable_ohm;
+                let device = Device::Diode(Diode { series_ohm, ..diode });
+                self.add(link, format_args!("isolation"), (plus, node), device);
+            }
+            Isolation::DcDc if runs => {
+                let charger = Alternator {
+                    regulated_v: 14.4 * supply.batteries,
+                    limit_a: a.charger_a,
+                    droop_ohm: 0.01,
+                };
+                let device = Device::Alternator(charger);
+                self.add(link, format_args!("charger"), (node, NodeId::GROUND), device);
+                // PartKind it takes from the starting battery's side at full output.
+                let input_a =
+                    a.charger_a * 14.4 * supply.batteries / (CHARGER_PART * supply.regulated_v);
+                let device = Device::ohm(supply.regulated_v / input_a);
+                self.add(link, format_args!("charger_input"), (plus, NodeId::GROUND), device);
+            }
+            Isolation::DcDc => {}
+        }
+        node
+    }
+
+    /// Battery of the towing vehicle.
+    fn towing(&mut self) -> NodeId {
+        let plus = self.net.node(format_args!("tow_plus"));
+        let open_circuit_v =
+            self.installed.supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
+        let battery = Battery {
+            open_circuit_v,
+            internal_ohm: TOWING_SOURCE_OHM,
+            charge_ohm: TOWING_SOURCE_OHM,
+        };
+        let place = PartRef { circuit: None, what: PartKind::TowingBattery };
+        self.add(
+            place,
+            format_args!("towing_battery"),
+            (plus, NodeId::GROUND),
+            Device::Battery(battery),
+        );
+        plus
+    }
+
+    /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps.
+    fn factory(&mut self, plus: NodeId, index: usize, factory: &PlannedFactory) -> BuiltFactory {
+        let place = |what| PartRef { circuit: None, what };
+        let fused = self.net.node(format_args!("f{index}_fused"));
+        let switched = self.net.node(format_args!("f{index}_switched"));
+        let tap = self.net.node(format_args!("f{index}_tap"));
+        let fuse = Fuse::of_rating(factory.fuse_a).map_or(0.005, |f| f.cold_ohm());
+        self.add(
+            place(PartKind::FactoryFuse(index)),
+            format_args!("f{index}_fuse"),
+            (plus, fused),
+            Device::ohm(fuse + HOLDER_OHM),
+        );
+        let source = self.contact(
+            place(PartKind::FactorySource(index)),
+            format_args!("f{index}_source"),
+            (fused, switched),
+            (factory.live_by, true),
+        );
+        let wire = self.add(
+            place(PartKind::FactoryWire(index)),
+            format_args!("f{index}_wire"),
+            (switched, tap),
+            Device::ohm(factory.wire.ohm(factory.length_m, 40.0)),
+        );
+        let lamps = (factory.existing_a > 0.0).then(|| {
+            let rated_v = 13.5 * self.installed.supply.batteries;
+            let lamp = Incandescent { power_w: factory.existing_a * rated_v, rated_v };
+            self.add(
+                place(PartKind::FactoryLamps(index)),
+                format_args!("f{index}_lamps"),
+                (tap, NodeId::GROUND),
+                Device::Incandescent(lamp),
+            )
+        });
+        self.add(
+            place(PartKind::FactoryLeak(index)),
+            format_args!("f{index}_leak"),
+            (tap, NodeId::GROUND),
+            Device::ohm(WIRE_LEAK_OHM),
+        );
+        BuiltFactory { tap, source, wire, lamps }
+    }
+
+    fn chain(&mut self, at: usize, chain: &Chain, sizes: &Sizes, source: NodeId) -> BuiltCircuit {
+        let id = &chain.id.0;
+        let mut nodes = vec![source];
+        let mut links = Vec::with_capacity(chain.links.len());
+        let mut lamps = Vec::new();
+        let (mut legs, mut back_legs) = (Vec::new(), Vec::new());
+        let mut coil = None;
+        let last = chain.links.len() - 1;
+        for (i, link) in chain.links.iter().enumerate() {
+            let from = nodes[i];
+            let to = if i == last {
+                NodeId::GROUND
+            } else if chain.links[i + 1].kind == LinkKind::Bus {
+                self.bus().0
+            } else {
+                self.net.node(format_args!("{id}_{i}"))
+            };
+            let name = format_args!("{id}_{i}");
+            let place = PartRef { circuit: Some(at), what: PartKind::Link(i) };
+            let ohm = match &link.kind {
+                LinkKind::Wire(run) => run
+                    .stretches
+                    .iter()
+                    .zip(sizes.stretch_c(i))
+                    .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
+                    .sum(),
+                LinkKind::Fuse { .. } => sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM),
+                LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => {
+                    ohm * self.situation.joint_factor
+                }
+                LinkKind::Dimmer => dimmer::ON_OHM,
+                LinkKind::Chassis => contact::CHASSIS_OHM,
+                LinkKind::Bus => {
+                    let stud = self.bus().1;
+                    links.push(Some(stud));
+                    nodes.push(to);
+                    continue;
+                }
+                LinkKind::Control { ambient_c } => {
+                    let control = Control { at, chain, sizes, ambient_c: *ambient_c };
+                    let (element, coil_element) = match &chain.switching {
+                        Some(switching) => self.switching(&control, switching, (from, to), name),
+                        None => self.own_control(&control, (from, to), name),
+                    };
+                    coil = coil_element;
+                    links.push(Some(element));
+                    nodes.push(to);
+                    continue;
+                }
+                LinkKind::Lamps => {
+                    let (plus, supply) = self.legs((at, chain, sizes, i), &chain.legs, from, false);
+                    let (minus, back) =
+                        self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
+                    (legs, back_legs) = (supply, back);
+                    for (k, lamp) in chain.lamps.iter().enumerate() {
+                        let device = lamp.scaled(self.situation.lamp_factor);
+                        let mut group = Vec::with_capacity(lamp.count as usize);
+                        for j in 0..lamp.count {
+                            let place =
+                                PartRef { circuit: Some(at), what: PartKind::Lamp(k, j as usize) };
+                            let name = format_args!("{id}_lamp{k}_{j}");
+                            let end = |legs: &[Leg], ends: &[NodeId], none| {
+                                let leg =
+                                    legs.iter().position(|l| l.lamps.contains(&(k, j as usize)));
+                                leg.map_or(none, |l| ends[l])
+                            };
+                            let plus = end(&chain.legs, &plus, from);
+                            let minus = end(&chain.back_legs, &minus, to);
+                            group.push(self.add(place, name, (plus, minus), device));
+                        }
+                        lamps.push(group);
+                    }
+                    links.push(None);
+                    nodes.push(to);
+                    continue;
+                }
+            };
+            links.push(Some(self.add(place, name, (from, to), Device::ohm(ohm))));
+            nodes.push(to);
+        }
+        BuiltCircuit { nodes, links, lamps, legs, back_legs, coil }
+    }
+
+    /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.
+    fn bus(&mut self) -> (NodeId, ElementId) {
+        if let Some(bus) = self.bus {
+            return bus;
+        }
+        let node = self.net.node(format_args!("ground_bus"));
+        let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
+        let place = PartRef { circuit: None, what: PartKind::GroundBus };
+        let ends = (node, NodeId::GROUND);
+        let bus = (node, self.add(place, format_args!("ground_bus_stud"), ends, Device::ohm(ohm)));
+        self.bus = Some(bus);
+        bus
+    }
+
+    /// Draws the legs between a branch and the lamps; returns the node at the end of each. Its own plug
+    /// lies before a lamp.
+    fn legs(
+        &mut self,
+        (at, chain, sizes, link): (usize, &Chain, &Sizes, usize),
+        legs: &[Leg],
+        branch: NodeId,
+        is_back: bool,
+    ) -> (Vec<NodeId>, Vec<ElementId>) {
+        let mut ends: Vec<NodeId> = Vec::with_capacity(legs.len());
+        let mut wires = Vec::with_capacity(legs.len());
+        let way = if is_back { "back" } else { "leg" };
+        // Working temperatures stand supply first, then return.
+        let mut before: usize =
+            if is_back { chain.legs.iter().map(|l| l.stretches.len()).sum() } else { 0 };
+        for (k, leg) in legs.iter().enumerate() {
+            let from = leg.parent.map_or(branch, |p| ends[p]);
+            let to = self.net.node(format_args!("{}_{way}{k}", chain.id));
+            let warm = sizes.stretch_c(link).skip(before).take(leg.stretches.len());
+            let copper_ohm: f64 =
+                leg.stretches.iter().zip(warm).map(|(s, c)| sizes.wire.ohm(s.length_m, c)).sum();
+            before += leg.stretches.len();
+            let plug_ohm = if leg.lamps.is_empty() { 0.0 } else { contact::LAMP_PLUG_OHM };
+            let ohm = copper_ohm + (contact::SPLICE_OHM + plug_ohm) * self.situation.joint_factor;
+            let ends_at = if is_back { (to, from) } else { (from, to) };
+            let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, is_back) };
+            let name = format_args!("{}_{way}{k}_wire", chain.id);
+            wires.push(self.add(place, name, ends_at, Device::ohm(ohm)));
+            ends.push(to);
+        }
+        (ends, wires)
+    }
+
+    /// A switch of its own, alone or in the coil circuit of a relay.
+    fn own_control(
+        &mut self,
+        control: &Control,
+        (from, to): (NodeId, NodeId),
+        name: Arguments,
+    ) -> (ElementId, Option<ElementId>) {
+        let &Control { at, chain, sizes, ambient_c } = control;
+        let id = &chain.id.0;
+        let place = |what| PartRef { circuit: Some(at), what };
+        let own = (chain.own_switch, true);
+        let ControlChoice::Relay { relay: kind, .. } = &sizes.control else {
+            return (self.contact(place(PartKind::Switch(0)), name, (from, to), own), None);
+        };
+        let contact = self.add(
+            place(PartKind::RelayContact(0)),
+            name,
+            (from, to),
+            Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
+        );
+        let sw_in = self.net.node(format_args!("{id}_sw_in"));
+        let sw_out = self.net.node(format_args!("{id}_sw_out"));
+        let c86 = self.net.node(format_args!("{id}_86"));
+        let c85 = self.net.node(format_args!("{id}_85"));
+        let lead = Device::ohm(sizes.coil_wire.ohm(chain.switch_lead_m, ambient_c));
+        let lead_place = place(PartKind::SwitchLead(0));
+        self.add(lead_place, format_args!("{id}_coil_feed"), (from, sw_in), lead);
+        self.contact(place(PartKind::Switch(0)), format_args!("{id}_switch"), (sw_in, sw_out), own);
+        self.add(lead_place, format_args!("{id}_coil_wire"), (sw_out, c86), lead);
+        let coil = self.add(
+            place(PartKind::Coil(0)),
+            format_args!("{id}_coil"),
+            (c86, c85),
+            Device::ohm(kind.load_ohm()),
+        );
+        self.add(
+            place(PartKind::CoilGround(0)),
+            format_args!("{id}_coil_ground"),
+            (c85, NodeId::GROUND),
+            Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),
+        );
+        self.net.add_relay(Relay {
+            name: format!("{} relay", chain.name),
+            coil,
+            pull_in_v: kind.pull_in_v,
+            drop_out_v: kind.drop_out_v,
+            contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
+            before: None,
+            held: None,
+        });
+        self.relays.push(BuiltRelay { circuit: at, relay: 0, memory: Memory::None });
+        (contact, Some(coil))
+    }
+}
+
+/// The place of a control link.
+pub(super) struct Control<'a> {
+    pub(super) at: usize,
+    pub(super) chain: &'a Chain,
+    pub(super) sizes: &'a Sizes,
+    pub(super) ambient_c: f64,
+}

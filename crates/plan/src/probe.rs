@@ -1,0 +1,130 @@
+//! Is a factory wire a usable source? Judged from the meter alone.
+
+use jovek_base::figure::volts;
+use jovek_base::source::Source;
+use jovek_job::{Probe, SystemVoltage};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What the readings say of a wire.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ProbeVerdict {
+    /// Nobody has put a meter on it.
+    NotProbed,
+    /// One of the two readings is missing.
+    Unfinished,
+    /// A plain source: battery voltage when on, none when off.
+    Usable,
+    /// Not to be tied to.
+    NotUsable,
+}
+
+/// Which way round the meter leads were.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Polarity {
+    /// The red lead was on the positive wire.
+    AsMeasured,
+    /// The red lead was on the negative wire: the other one is positive.
+    Reversed,
+}
+
+/// Verdict on a probed wire.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ProbeAnswer {
+    /// The verdict.
+    pub verdict: ProbeVerdict,
+    /// Why, in one sentence.
+    pub says: String,
+    /// Polarity, once a voltage was seen.
+    pub polarity: Option<Polarity>,
+    /// Where the limits come from.
+    pub source: Source,
+}
+
+/// Lowest and highest voltage of a live plain source per 12 V battery, V: a tired battery under load
+/// to a smart alternator. Common practice: 12.2-12.7 at rest, 13.5-14.7 charging.
+const LIVE_V: (f64, f64) = (11.6, 15.2);
+/// Highest voltage of a wire that is off, V. Common practice.
+const OFF_V: f64 = 0.5;
+
+/// Judges the readings on a wire.
+pub fn judge(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
+    let n = system.batteries();
+    let answer = |verdict, says: String, polarity| ProbeAnswer {
+        verdict,
+        says,
+        polarity,
+        source: Source::practice("probing a lamp wire; no published limits"),
+    };
+    let polarity = probe
+        .on_v
+        .filter(|v| v.abs() > OFF_V)
+        .map(|v| if v < 0.0 { Polarity::Reversed } else { Polarity::AsMeasured });
+    let (on_v, off_v) = match (probe.on_v, probe.off_v) {
+        (None, None) => {
+            return answer(
+                ProbeVerdict::NotProbed,
+                "Not probed yet: read it with the function on, then off.".into(),
+                None,
+            );
+        }
+        (on, off) => (on.map(f64::abs), off.map(f64::abs)),
+    };
+    if let Some(off_v) = off_v
+        && off_v > OFF_V
+    {
+        let says = if off_v >= LIVE_V.0 * n {
+            format!("{} with the function off: this wire is always live.", volts(off_v))
+        } else {
+            format!(
+                "{} with the function off: leakage or a monitoring module; do not tie to it.",
+                volts(off_v)
+            )
+        };
+        return answer(ProbeVerdict::NotUsable, says, polarity);
+    }
+    let Some(on_v) = on_v else {
+        return answer(
+            ProbeVerdict::Unfinished,
+            "Off reading is good. Now read it with the function on.".into(),
+            polarity,
+        );
+    };
+    let says = if on_v <= OFF_V {
+        format!("{} with the function on: this wire does not follow it.", volts(on_v))
+    } else if on_v < 10.5 * n {
+        format!(
+            "{} with the function on: a dimmed, pulsed or monitored output; do not tie to it.",
+            volts(on_v)
+        )
+    } else if on_v < LIVE_V.0 * n {
+        format!(
+            "{} with the function on is below battery voltage: look for a poor joint first.",
+            volts(on_v)
+        )
+    } else if on_v > LIVE_V.1 * n {
+        format!("{} is more than a {:.0} V system has: check the meter.", volts(on_v), 12.0 * n)
+    } else {
+        let turned = match polarity {
+            Some(Polarity::Reversed) => {
+                " The minus sign shows that the red lead is on the negative wire."
+            }
+            _ => "",
+        };
+        return match off_v {
+            Some(off_v) => answer(
+                ProbeVerdict::Usable,
+                format!("{} on, {} off: a plain source.{turned}", volts(on_v), volts(off_v)),
+                polarity,
+            ),
+            None => answer(
+                ProbeVerdict::Unfinished,
+                format!("{} on is good.{turned} Now read it with the function off.", volts(on_v)),
+                polarity,
+            ),
+        };
+    };
+    answer(ProbeVerdict::NotUsable, says, polarity)
+}

@@ -1,0 +1,100 @@
+//! What a wire bears where it lies, and how warm it gets.
+
+use crate::chain::Chain;
+use crate::chain::{LinkKind, Stretch};
+use crate::sizing::trial::SizingInput;
+use jovek_catalog::ampacity;
+use jovek_catalog::conductor::Conductor;
+use jovek_catalog::insulation::Insulation;
+use jovek_job::Zone;
+
+/// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
+/// 0.5 inside.
+pub(super) fn mechanical_min_mm2(chain: &Chain) -> f64 {
+    let inside = chain.wires().all(|(_, w)| w.stretches.iter().all(|s| s.zone == Zone::Cab))
+        && chain.leg_stretches().all(|(s, _)| s.zone == Zone::Cab);
+    if inside { 0.5 } else { 0.75 }
+}
+
+/// The coolest insulation class with 20 K left above the hottest surroundings.
+pub fn insulation_for(hottest_c: f64) -> Insulation {
+    Insulation::ALL
+        .into_iter()
+        .find(|class| class.max_c() >= hottest_c + 20.0)
+        .unwrap_or(Insulation::Xlpe125)
+}
+
+/// The link of the lamps.
+fn lamps_at(chain: &Chain) -> usize {
+    chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0)
+}
+
+/// Ampacity of a wire along its path.
+pub(super) struct Ampacity {
+    /// Of the weakest stretch, A.
+    pub amps: f64,
+    /// Which one that is.
+    pub at: String,
+    /// Its temperature factor and bundle factor.
+    pub factors: (f64, f64),
+    /// Alone in 30 °C air, A.
+    pub single_a: f64,
+    /// By link and stretch, A.
+    pub each: Vec<Vec<f64>>,
+}
+
+/// Ampacity of a wire along the path of a circuit.
+pub(super) fn ampacity_of(
+    bench: &SizingInput,
+    wire: Conductor,
+    insulation: Insulation,
+) -> Ampacity {
+    let single_a = ampacity::single_a(bench.shop.ampacity, wire, insulation);
+    let mut out = Ampacity {
+        amps: f64::INFINITY,
+        at: String::new(),
+        factors: (1.0, 1.0),
+        single_a,
+        each: vec![Vec::new(); bench.chain.links.len()],
+    };
+    // Legs stand at the link of the lamps.
+    let lamps = lamps_at(bench.chain);
+    let wires = bench.chain.wires().flat_map(|(i, run)| run.stretches.iter().map(move |s| (i, s)));
+    let legs = bench.chain.leg_stretches().map(|(s, _)| (lamps, s));
+    for (i, stretch) in wires.chain(legs) {
+        {
+            let warm = ampacity::ambient_factor(insulation, stretch.ambient_c);
+            let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
+            let amps = single_a * warm * bundled;
+            out.each[i].push(amps);
+            if amps < out.amps {
+                out.amps = amps;
+                out.at = stretch.name.clone();
+                out.factors = (warm, bundled);
+            }
+        }
+    }
+    out
+}
+
+/// Working temperature of each stretch at a current: T = Ta + (Tmax − Ta)·(I/Iamp)², not above Tmax.
+pub(super) fn working_c(
+    bench: &SizingInput,
+    insulation: Insulation,
+    ampacity: &Ampacity,
+    load_a: f64,
+) -> Vec<Vec<f64>> {
+    let mut out = vec![Vec::new(); bench.chain.links.len()];
+    let warm_c = |s: &Stretch, amps: f64, load_a: f64| {
+        let part = if amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
+        s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
+    };
+    for (i, run) in bench.chain.wires() {
+        let each = run.stretches.iter().zip(&ampacity.each[i]);
+        out[i] = each.map(|(s, amps)| warm_c(s, *amps, load_a)).collect();
+    }
+    let lamps = lamps_at(bench.chain);
+    let each = bench.chain.leg_stretches().zip(&ampacity.each[lamps]);
+    out[lamps] = each.map(|((s, part), amps)| warm_c(s, *amps, part * load_a)).collect();
+    out
+}

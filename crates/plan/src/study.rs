@@ -1,0 +1,339 @@
+//! Job -> plan -> sizes: every circuit planned on its feed, then sized alone and together.
+
+use crate::assumed::Assumed;
+use crate::chain::Chain;
+use crate::chain::{ASSUMED_SWITCH_LEAD_M, FeedPlan};
+use crate::drop::drop_limit_v;
+use crate::factory::PlannedFactory;
+use crate::feed;
+use crate::feed::FeedOption;
+use crate::inputs::Assignment;
+use crate::lamp::PlannedLamp;
+use crate::network::build;
+use crate::network::build::Built;
+use crate::network::build::{Installed, Situation};
+use crate::network::cache::NetworkCache;
+use crate::route::{Layout, Wanted, lay};
+use crate::sizes::{ControlChoice, Sizes};
+use crate::sizing::circuit::{Sized, WireTrials, size};
+use crate::sizing::trial::SizingInput;
+use crate::supply::PlannedSupply;
+use crate::switching::{Switching, Unmet};
+use crate::switching_options::SwitchingOption;
+use crate::wiring::{Scene, Wiring};
+use jovek_catalog::conductor::Conductor;
+use jovek_circuit::{Network, Solution, SolveError, solve};
+use jovek_job::SupplyState;
+use jovek_job::{ControlKind, FactoryId, Feed, Job, Skeleton};
+
+/// A circuit that has lights, planned and sized.
+#[derive(Debug, Clone)]
+pub struct Studied {
+    /// Its index in the job.
+    pub index: usize,
+    /// The plan.
+    pub chain: Chain,
+    /// The sizes.
+    pub sized: Sized,
+    /// Feeds that could be used, the advised one first.
+    pub feeds: Vec<FeedOption>,
+    /// Ways to make its wish, the best first; or the wire that is missing.
+    pub ways: Result<Vec<SwitchingOption>, Unmet>,
+}
+
+/// A planned and sized job, before it is put into words.
+#[derive(Debug, Clone)]
+pub struct Assessment {
+    /// The supply.
+    pub supply: PlannedSupply,
+    /// Factory circuits.
+    pub factory: Vec<PlannedFactory>,
+    /// Inputs and wishes.
+    pub wiring: Wiring,
+    /// Circuits that have lights.
+    pub circuits: Vec<Studied>,
+    /// The paths on the skeleton; none without one.
+    pub layout: Option<Layout>,
+    /// Few combinations that light every circuit that can be lit.
+    pub scenes: Vec<Scene>,
+    /// What was assumed.
+    pub assumed: Vec<crate::assumed::Assumption>,
+    /// States of the whole vehicle that are solved already.
+    solved: Vec<SolvedScene>,
+}
+
+/// A scene that was solved.
+#[derive(Debug, Clone)]
+struct SolvedScene {
+    supply: SupplyState,
+    inputs: Assignment,
+    solution: Solution,
+}
+
+/// Most rounds of sizing the circuits together.
+const ROUNDS: usize = 8;
+
+/// Plans and sizes a job.
+pub fn study(job: &Job) -> Assessment {
+    study_with(job, &mut NetworkCache::default())
+}
+
+/// What is planned, before it is sized.
+struct Planned<'a> {
+    job: &'a Job,
+    supply: &'a PlannedSupply,
+    factory: &'a [PlannedFactory],
+    indices: &'a [usize],
+    chains: &'a [Chain],
+    scenes: &'a [Scene],
+}
+
+/// Plans and sizes a job; `rig` takes the whole vehicle, for further use.
+pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
+    let mut assumed = Assumed::default();
+    let supply = PlannedSupply::new(job, &mut assumed);
+    let wiring = Wiring::new(job);
+    let factory: Vec<PlannedFactory> = (0..job.factory.len())
+        .map(|i| PlannedFactory::new(job, i, &wiring.inputs, &mut assumed))
+        .collect();
+    let (mut indices, mut chains, mut offers) = (Vec::new(), Vec::new(), Vec::new());
+    let (mut wanted, mut fed_each) = (Vec::new(), Vec::new());
+    for (index, circuit) in job.circuits.iter().enumerate().filter(|(_, c)| !c.lights.is_empty()) {
+        // The lamps are planned twice: once to advise, once within the chain; only the second notes
+        // what was assumed.
+        let mut aside = Assumed::default();
+        let lamps: Vec<PlannedLamp> = circuit
+            .lights
+            .iter()
+            .map(|l| PlannedLamp::new(l, job.vehicle.system, "", &mut aside))
+            .collect();
+        let ways = wiring.ways(job, index, &lamps, &supply, &factory);
+        let feeds = feed::options(job, circuit, &lamps, &supply, &factory, ways.as_ref().err());
+        let feed = feeds
+            .iter()
+            .find(|o| o.is_used)
+            .or(feeds.first())
+            .map_or(Feed::Battery {}, |o| o.feed.clone());
+        let fed = wiring.fed(job, index, feed, ways.as_ref().map(Vec::as_slice));
+        indices.push(index);
+        wanted.push(wanted_path(job, index, &fed, feed::wanted_a(&lamps, &supply)));
+        fed_each.push(fed);
+        offers.push((feeds, ways));
+    }
+    let layout = lay(job, &wanted);
+    if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
+        note_dimensions(skeleton, layout.graph.size_m, &mut assumed);
+    }
+    for (&index, fed) in indices.iter().zip(fed_each) {
+        let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
+        chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, &mut assumed));
+    }
+    let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
+    let planned = Planned {
+        job,
+        supply: &supply,
+        factory: &factory,
+        indices: &indices,
+        chains: &chains,
+        scenes: &scenes,
+    };
+    let (sized, solved) = size_together(&planned, rig);
+    let circuits: Vec<Studied> = indices
+        .iter()
+        .zip(chains)
+        .zip(sized)
+        .zip(offers)
+        .map(|(((&index, chain), sized), (feeds, ways))| Studied {
+            index,
+            chain,
+            sized,
+            feeds,
+            ways,
+        })
+        .collect();
+    note_switch_leads(job, &circuits, &mut assumed);
+    Assessment {
+        supply,
+        factory,
+        wiring,
+        circuits,
+        layout,
+        scenes,
+        assumed: assumed.into_list(),
+        solved,
+    }
+}
+
+/// Dimensions that nobody gave, where a length follows from them.
+fn note_dimensions(skeleton: &Skeleton, size_m: [f64; 3], assumed: &mut Assumed) {
+    let said = [skeleton.length_m, skeleton.width_m, skeleton.height_m];
+    let names = [
+        ("skeleton.length_m", "Length of the vehicle"),
+        ("skeleton.width_m", "Width of the vehicle"),
+        ("skeleton.height_m", "Height of the vehicle"),
+    ];
+    for ((value, usual), (path, name)) in said.into_iter().zip(size_m).zip(names) {
+        assumed.or(value, usual, path, name, "m");
+    }
+}
+
+/// What the skeleton has to know of a circuit.
+fn wanted_path(job: &Job, index: usize, fed: &FeedPlan, load_a: f64) -> Wanted {
+    let circuit = &job.circuits[index];
+    let hangs_on = |id: &FactoryId| job.factory.iter().position(|f| f.id == *id);
+    let only_wires = fed.switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+    let wire = match (&fed.feed, &only_wires) {
+        (_, Some(taps)) => taps.first().copied(),
+        (Feed::TieIn { factory }, None) => hangs_on(factory),
+        (Feed::Battery {} | Feed::Auxiliary {}, None) => None,
+    };
+    let plain = fed.switching.is_none() && wire.is_none();
+    let by_hand = match circuit.control.kind {
+        _ if fed.switching.as_ref().is_some_and(|s| s.lamps_from.moves_by_hand()) => true,
+        Some(ControlKind::Switch) => true,
+        Some(_) => false,
+        None => plain && load_a <= jovek_catalog::switch::LED_DIRECT_A,
+    };
+    let taps = fed.switching.as_ref().map(Switching::taps).unwrap_or_default();
+    Wanted {
+        circuit: index,
+        by_hand,
+        taps: taps.into_iter().filter(|t| Some(*t) != wire).collect(),
+        wire,
+        has_switch: match &fed.switching {
+            Some(s) => s.relays.iter().any(|r| r.coil_from.moves_by_hand()),
+            None => plain && !by_hand,
+        },
+    }
+}
+
+/// The lead from relay to switch matters only where a relay was chosen; there it is assumed aloud.
+fn note_switch_leads(job: &Job, circuits: &[Studied], assumed: &mut Assumed) {
+    for Studied { index, chain, sized, .. } in circuits {
+        let has_lead = match &chain.switching {
+            Some(switching) => switching.relays.iter().any(|r| r.coil_from.moves_by_hand()),
+            None => matches!(sized.chosen.sizes.control, ControlChoice::Relay { .. }),
+        };
+        if has_lead {
+            assumed.or(
+                job.circuits[*index].control.switch_lead_m,
+                ASSUMED_SWITCH_LEAD_M,
+                format!("circuits[{index}].control.switch_lead_m"),
+                format!("{}: relay to switch, one way", chain.name),
+                "m",
+            );
+        }
+    }
+}
+
+/// Sizes each circuit alone, then looks at all of them together and thickens where the shared
+/// supply pulls one below its floor, until nothing moves. The states that were solved to see that
+/// nothing moves come along.
+fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
+    let &Planned { job, supply, factory, indices, chains, scenes } = planned;
+    let bench = |i: usize| SizingInput {
+        shop: &job.shop,
+        system: job.vehicle.system,
+        supply,
+        factory,
+        chain: &chains[i],
+        circuit: &job.circuits[indices[i]],
+    };
+    let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
+    let mut sized: Vec<Sized> =
+        trials.iter_mut().enumerate().map(|(i, trials)| size(&bench(i), 0, trials)).collect();
+    let shelf = Conductor::shelf(job.shop.wire_system);
+    let mut solved = Vec::new();
+    for _ in 0..ROUNDS {
+        solved.clear();
+        let parts: Vec<(&Chain, &Sizes)> =
+            chains.iter().zip(&sized).map(|(c, s)| (c, &s.chosen.sizes)).collect();
+        let mut moved = Vec::new();
+        for (state, scene) in [SupplyState::LowBattery, SupplyState::EngineOff]
+            .into_iter()
+            .flat_map(|state| scenes.iter().map(move |scene| (state, scene)))
+        {
+            let situation = Situation::plain(supply, state, scene.inputs);
+            let Ok((built, solution)) = rig
+                .solve(Installed { supply, factory, parts: &parts, is_whole: false }, &situation)
+            else {
+                continue;
+            };
+            for &i in &scene.lit {
+                let drop_v = drop_v(built, &solution, i, &chains[i]);
+                let source_v = built.own_source_v(&solution, &chains[i]);
+                let limit_v = drop_limit_v(job.shop.drop, source_v, job.vehicle.system);
+                let passes_alone = sized[i].chosen.refusal.is_none();
+                if passes_alone && drop_v > limit_v * 1.000_001 && !moved.contains(&i) {
+                    moved.push(i);
+                }
+            }
+            solved.push(SolvedScene { supply: state, inputs: scene.inputs, solution });
+        }
+        let mut changed = false;
+        for i in moved {
+            let now = sized[i].chosen.sizes.wire;
+            let forced = job.circuits[indices[i]].overrides.wire.is_some();
+            let at = shelf.iter().position(|&c| c == now);
+            if let Some(at) = at.filter(|at| !forced && at + 1 < shelf.len()) {
+                sized[i] = size(&bench(i), at + 1, &mut trials[i]);
+                changed = true;
+            }
+        }
+        if !changed {
+            return (sized, solved);
+        }
+    }
+    (sized, Vec::new())
+}
+
+/// Voltage lost between the battery and the lamps of a circuit, but for the diodes on the way, V.
+fn drop_v(built: &Built, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
+    let source_v = built.own_source_v(solution, chain);
+    let lamp = built.circuits[circuit].lamps.iter().flatten().next();
+    let across_v = lamp.map_or(source_v, |&l| solution.across_v(&built.net, l));
+    source_v - across_v - built.lamp_diode_v(solution, circuit, chain)
+}
+
+impl Assessment {
+    /// Chains with their sizes.
+    pub fn parts(&self) -> Vec<(&Chain, &Sizes)> {
+        self.circuits.iter().map(|c| (&c.chain, &c.sized.chosen.sizes)).collect()
+    }
+
+    /// What is on the vehicle with these chains.
+    pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
+        Installed { supply: &self.supply, factory: &self.factory, parts, is_whole: false }
+    }
+
+    /// Index in the job of each circuit that has lights.
+    pub fn indices(&self) -> Vec<usize> {
+        self.circuits.iter().map(|c| c.index).collect()
+    }
+
+    /// The combination in which most is lit at once.
+    pub fn most_lit(&self) -> Assignment {
+        self.scenes.first().map_or(Assignment::NONE, |s| s.inputs)
+    }
+
+    /// The vehicle with sound parts in a state of the supply, with some inputs on.
+    pub fn situation(&self, supply: SupplyState, inputs: Assignment) -> Situation {
+        Situation::plain(&self.supply, supply, inputs)
+    }
+
+    /// A scene as it was solved to size it.
+    pub fn solved(&self, supply: SupplyState, inputs: Assignment) -> Option<&Solution> {
+        let same = |s: &&SolvedScene| s.supply == supply && s.inputs == inputs;
+        self.solved.iter().find(same).map(|s| &s.solution)
+    }
+
+    /// The network of a state with its solution, for export.
+    ///
+    /// # Errors
+    /// [`SolveError`] when there is no steady state.
+    pub fn network(&self, situation: &Situation) -> Result<(Network, Solution), SolveError> {
+        let built = build::build(self.installed(&self.parts()), situation);
+        let solution = solve(&built.net)?;
+        Ok((built.net, solution))
+    }
+}

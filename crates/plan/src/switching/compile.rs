@@ -1,0 +1,202 @@
+//! A wish as rungs: OR by joining, AND by contacts in series, NOT by the normally closed contact.
+
+use crate::inputs::{Assignment, signal_label};
+use crate::logic::{Leaf, Logic};
+use crate::switching::diodes::Meeting;
+use crate::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
+use jovek_circuit::Throw;
+use jovek_job::{ControlKind, Signal, VehicleSide};
+
+/// Why a wish cannot be made.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Unmet {
+    /// No wire is known that follows a signal.
+    NoWire(VehicleSide, Signal),
+}
+
+/// The factory wires of a job: what each follows and what makes it live.
+#[derive(Debug, Clone, Copy)]
+pub struct Wires<'a> {
+    /// By index in the job.
+    pub follows: &'a [(VehicleSide, Signal)],
+    /// Inputs that make each live.
+    pub live_by: &'a [u64],
+    /// Wires best taken first for a signal: plain outputs before watched ones.
+    pub order: &'a [usize],
+}
+
+impl Wires<'_> {
+    /// The best wire that follows a signal.
+    pub fn of(&self, side: VehicleSide, signal: Signal) -> Option<usize> {
+        self.order.iter().copied().find(|&i| self.follows[i] == (side, signal))
+    }
+}
+
+/// What a missing wire means, and the remedy.
+pub fn unmet_text(unmet: &Unmet) -> String {
+    let Unmet::NoWire(side, signal) = unmet;
+    let of = if *side == VehicleSide::Towing { " of the towing vehicle" } else { "" };
+    format!(
+        "No wire is known that follows: {}{of}. Probe one and add it under Look.",
+        signal_label(*signal)
+    )
+}
+
+/// Puts the hardware of one circuit together.
+pub struct Maker<'a> {
+    /// Factory wires.
+    pub wires: Wires<'a>,
+    /// Combinations of the circuit's inputs that can occur.
+    pub combinations: &'a [Assignment],
+    /// Take up every signal by a small relay, so that no factory wire feeds anything else.
+    pub small_relays: bool,
+    /// What was put together so far.
+    pub made: Switching,
+}
+
+impl<'a> Maker<'a> {
+    /// Starts with nothing.
+    pub fn new(kind: ControlKind, wires: Wires<'a>, combinations: &'a [Assignment]) -> Self {
+        let made = Switching { kind, lamps_from: Rung::Feed, relays: Vec::new() };
+        Maker { wires, combinations, small_relays: kind == ControlKind::SignalRelays, made }
+    }
+
+    /// Joins rungs.
+    pub fn join(&self, rungs: Vec<Rung>) -> Rung {
+        Meeting {
+            switching: &self.made,
+            live_by: self.wires.live_by,
+            combinations: self.combinations,
+        }
+        .join(rungs)
+    }
+
+    /// Adds a relay; returns its index.
+    pub fn relay(&mut self, role: RelayRole, coil_from: Rung, follows: Logic) -> usize {
+        self.made.relays.push(PlannedRelay { role, coil_from, follows });
+        self.made.relays.len() - 1
+    }
+
+    /// A contact of a relay that follows some logic.
+    pub fn relay_contact(&mut self, role: RelayRole, logic: &Logic) -> Result<ContactOf, Unmet> {
+        let coil_from = self.rung(logic)?;
+        let relay = self.relay(role, coil_from, logic.clone());
+        Ok(ContactOf::Relay { relay, throw: Throw::NormallyOpen })
+    }
+
+    /// The rung that is live exactly while the logic holds.
+    ///
+    /// # Errors
+    /// [`Unmet`] where a signal has no wire.
+    pub fn rung(&mut self, logic: &Logic) -> Result<Rung, Unmet> {
+        match logic {
+            Logic::Leaf { leaf: Leaf::Signal(side, signal), holds: true, .. }
+                if !self.small_relays =>
+            {
+                match self.wires.of(*side, *signal) {
+                    Some(i) => Ok(Rung::Tap(i)),
+                    None => self.rung(&self.both_turns(*side, *signal)?),
+                }
+            }
+            Logic::Any(list) => {
+                let rungs = list.iter().map(|l| self.rung(l)).collect::<Result<Vec<_>, _>>()?;
+                Ok(self.join(rungs))
+            }
+            Logic::All(list) => {
+                // What has power of its own goes first; the others become contacts behind it.
+                let first = list
+                    .iter()
+                    .position(|l| matches!(l, Logic::Any(_)))
+                    .or_else(|| list.iter().position(|l| self.is_wire(l)));
+                let mut rung = match first {
+                    Some(at) => self.rung(&list[at])?,
+                    None => Rung::Feed,
+                };
+                for (at, l) in list.iter().enumerate() {
+                    if Some(at) != first {
+                        rung = Rung::Behind(self.contact(l)?, Box::new(rung));
+                    }
+                }
+                Ok(rung)
+            }
+            other => Ok(Rung::Behind(self.contact(other)?, Box::new(Rung::Feed))),
+        }
+    }
+
+    fn is_wire(&self, logic: &Logic) -> bool {
+        !self.small_relays
+            && matches!(logic, Logic::Leaf { leaf: Leaf::Signal(..), holds: true, .. })
+    }
+
+    /// Hazard without a wire of its own: both turn wires at once.
+    fn both_turns(&self, side: VehicleSide, signal: Signal) -> Result<Logic, Unmet> {
+        let wire = |s| {
+            let i = self.wires.of(side, s)?;
+            let mask = self.wires.live_by[i];
+            Some(Logic::Leaf { leaf: Leaf::Signal(side, s), mask, holds: true })
+        };
+        match (signal, wire(Signal::Left), wire(Signal::Right)) {
+            (Signal::Hazard, Some(left), Some(right)) => Ok(Logic::All(vec![left, right])),
+            _ => Err(Unmet::NoWire(side, signal)),
+        }
+    }
+
+    /// A contact that is closed exactly while the logic holds.
+    fn contact(&mut self, logic: &Logic) -> Result<ContactOf, Unmet> {
+        let thrown = |relay, holds| ContactOf::Relay {
+            relay,
+            throw: if holds { Throw::NormallyOpen } else { Throw::NormallyClosed },
+        };
+        match logic {
+            Logic::Leaf { leaf: Leaf::Contact(which), mask, holds } => {
+                Ok(ContactOf::Switch { which: which.clone(), mask: *mask, holds: *holds })
+            }
+            Logic::Leaf { leaf: Leaf::Signal(side, signal), mask, holds } => {
+                let follows =
+                    Logic::Leaf { leaf: Leaf::Signal(*side, *signal), mask: *mask, holds: true };
+                let role = if self.small_relays { RelayRole::Signal } else { RelayRole::Logic };
+                let coil_from = match self.wires.of(*side, *signal) {
+                    Some(i) => Rung::Tap(i),
+                    None => {
+                        let both = self.both_turns(*side, *signal)?;
+                        self.rung(&both)?
+                    }
+                };
+                Ok(thrown(self.relay(role, coil_from, follows), *holds))
+            }
+            Logic::Any(_) | Logic::All(_) => self.relay_contact(RelayRole::Logic, logic),
+            Logic::After { of, running, seconds, holds } => {
+                let coil_from = self.rung(of)?;
+                let follows = Logic::After {
+                    of: of.clone(),
+                    running: *running,
+                    seconds: *seconds,
+                    holds: true,
+                };
+                let role = RelayRole::Timer { seconds: *seconds };
+                Ok(thrown(self.relay(role, coil_from, follows), *holds))
+            }
+            Logic::NotLow { low, holds } => {
+                let follows = Logic::NotLow { low: *low, holds: true };
+                Ok(thrown(self.relay(RelayRole::CutOff, Rung::Feed, follows), *holds))
+            }
+            Logic::Held { from, until, before, holds } => {
+                let follows = Logic::Held {
+                    from: from.clone(),
+                    until: until.clone(),
+                    before: *before,
+                    holds: true,
+                };
+                // The relay is named before its coil is wired: its own contact is part of that.
+                let relay = self.relay(RelayRole::Hold, Rung::Feed, follows);
+                let own = ContactOf::Relay { relay, throw: Throw::NormallyOpen };
+                let start = self.rung(from)?;
+                let hold = Rung::Behind(own, Box::new(Rung::Feed));
+                let joined = self.join(vec![start, hold]);
+                let stop = self.contact(&until.not())?;
+                self.made.relays[relay].coil_from = Rung::Behind(stop, Box::new(joined));
+                Ok(thrown(relay, *holds))
+            }
+        }
+    }
+}

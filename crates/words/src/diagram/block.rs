@@ -1,0 +1,482 @@
+//! One circuit of the diagram.
+
+use super::sheet::{Item, Sheet, Sign};
+use jovek_catalog::colour;
+use jovek_catalog::relay::{RelayType, suppression_ohm};
+use jovek_circuit::Throw;
+use jovek_job::{ControlKind, Job, Suppression};
+use jovek_judge::harness::CutLine;
+use jovek_plan::chain::{Chain, LinkKind, Origin};
+use jovek_plan::logic::{SwitchRef, seconds_text};
+use jovek_plan::network::hardware::kind_for;
+use jovek_plan::network::parts::{PartKind, PartRef};
+use jovek_plan::sizes::{ControlChoice, Sizes};
+use jovek_plan::study::{Assessment, Studied};
+use jovek_plan::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
+
+/// Height of a row, mm.
+const ROW: f64 = 14.0;
+/// Height of a block's title, mm.
+const HEAD: f64 = 9.0;
+const RAIL_X: f64 = 12.0;
+const FUSE_X: f64 = 30.0;
+const BUS_X: f64 = 46.0;
+const SIGNAL_X: f64 = 68.0;
+const FIRST_X: f64 = 90.0;
+const LAST_X: f64 = 204.0;
+const PLUS_X: f64 = 222.0;
+const LAMP_X: f64 = 238.0;
+const MINUS_X: f64 = 254.0;
+const GROUND_X: f64 = 282.0;
+/// Widest distance between two parts of a row, mm.
+const STEP: f64 = 22.0;
+/// Height of small letters, mm.
+const SMALL: f64 = 2.6;
+/// Width of one of them, mm: a little more than half the height.
+const LETTER: f64 = 1.4;
+
+/// Draws one circuit.
+pub struct Block<'a> {
+    pub job: &'a Job,
+    pub study: &'a Assessment,
+    pub circuit: usize,
+    pub cuts: &'a [CutLine],
+    pub is_live: &'a dyn Fn(PartRef) -> bool,
+    pub is_closed: &'a dyn Fn(PartRef) -> bool,
+    pub key: &'a dyn Fn(PartRef) -> String,
+    pub level: f64,
+    pub sheet: &'a mut Sheet,
+}
+
+/// PartKind is counted while a circuit is drawn: numbers as in the cut list.
+struct Pen {
+    step: f64,
+    /// True in planned hardware, where parts have numbers.
+    is_planned: bool,
+    switches: usize,
+    diodes: usize,
+    joints: usize,
+    contacts: Vec<usize>,
+    /// Rows that start at the feed, mm.
+    feed_rows: Vec<f64>,
+    is_coil: bool,
+    /// The factory wire at which the circuit itself starts.
+    starts_at: Option<usize>,
+}
+
+/// Where a rung ends.
+struct End {
+    x: f64,
+    live: bool,
+    /// The terminal there, as the cut list calls it.
+    terminal: String,
+}
+
+impl Pen {
+    /// Name of a switch terminal in the cut list.
+    fn switch(&self, number: usize, way: &str) -> String {
+        if self.is_planned { format!("switch {number} {way}") } else { format!("switch {way}") }
+    }
+
+    /// Name of a relay terminal in the cut list.
+    fn relay(&self, relay: usize, pole: usize, terminal: &str) -> String {
+        let pole = if pole == 0 { String::new() } else { format!(" (pole {})", pole + 1) };
+        if self.is_planned {
+            format!("relay {} {terminal}{pole}", relay + 1)
+        } else {
+            format!("relay {terminal}")
+        }
+    }
+}
+
+impl Block<'_> {
+    fn studied(&self) -> &Studied {
+        &self.study.circuits[self.circuit]
+    }
+
+    fn place(&self, what: PartKind) -> PartRef {
+        PartRef { circuit: Some(self.circuit), what }
+    }
+
+    fn part(&mut self, sign: Sign, (x, y): (f64, f64), place: PartRef, level: f64) {
+        let item = Item::Part {
+            sign,
+            x,
+            y,
+            part: (self.key)(place),
+            live: (self.is_live)(place),
+            on: (self.is_closed)(place),
+            level,
+        };
+        self.sheet.put(item);
+    }
+
+    fn text(&mut self, (x, y): (f64, f64), text: impl Into<String>, anchor: &'static str) {
+        self.sheet.put(Item::Text { x, y, text: text.into(), size: SMALL, anchor });
+    }
+
+    fn wire(&mut self, points: &[(f64, f64)], live: bool) {
+        let points = points.iter().flat_map(|&(x, y)| [x, y]).collect();
+        self.sheet.put(Item::Wire { points, live });
+    }
+
+    /// Size and colour of the circuit's wire that ends or starts somewhere: `2.5 YE`.
+    fn label(&mut self, holds: impl Fn(&CutLine) -> bool) -> String {
+        let id = &self.studied().chain.id;
+        let Some(cut) = self.cuts.iter().find(|c| c.circuit == *id && holds(c)) else {
+            return String::new();
+        };
+        let size = cut.wire_text.trim_end_matches(" mm²").to_owned();
+        self.sheet.uses_colour(&cut.colour);
+        format!("{size} {}", colour::letters(&cut.colour))
+    }
+
+    /// Names the wire from one terminal to the next in front of the latter, where there is room.
+    fn name_wire(&mut self, from: &End, to: &str, x: f64, y: f64) {
+        let text = self.label(|c| c.from == from.terminal && c.to == to);
+        let room = x - from.x - 1.0;
+        if text.chars().count() as f64 * LETTER <= room {
+            self.text((x - 1.0, y - 1.0), text, "end");
+        }
+    }
+
+    /// Draws the whole block.
+    pub fn draw(mut self) {
+        let chain = self.studied().chain.clone();
+        let sizes = self.studied().sized.chosen.sizes.clone();
+        let switching = drawn(&chain, &sizes);
+        let rows = rows(&switching.lamps_from)
+            + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>();
+        let top = self.sheet.room(HEAD + ROW * rows as f64 + 3.0);
+        let dimmer = usize::from(sizes.dimmer_a.is_some());
+        let coils = switching.relays.iter().map(|r| depth(&r.coil_from));
+        let deepest = coils.max().unwrap_or(1).max(dimmer + depth(&switching.lamps_from));
+        let depth = deepest.max(1) as f64;
+        let mut pen = Pen {
+            step: STEP.min((LAST_X - FIRST_X) / depth),
+            is_planned: chain.switching.is_some(),
+            switches: usize::from(chain.switching.is_some()),
+            diodes: 1,
+            joints: 1,
+            contacts: vec![0; switching.relays.len()],
+            feed_rows: Vec::new(),
+            is_coil: false,
+            starts_at: match chain.origin {
+                Origin::Factory { index, .. } => Some(index),
+                Origin::Battery => None,
+            },
+        };
+        self.sheet.put(Item::Text {
+            x: RAIL_X,
+            y: top + 4.0,
+            text: chain.name.clone(),
+            size: 3.6,
+            anchor: "start",
+        });
+        let mut y = top + HEAD + 0.4 * ROW;
+        let mut end = self.rung(&switching.lamps_from, y, &mut pen);
+        if let Some(rating_a) = sizes.dimmer_a {
+            end = self.dimmer(&chain, rating_a, &end, y, &pen);
+        }
+        self.lamps(&chain, &end, y);
+        y += ROW * rows_f(&switching.lamps_from);
+        pen.is_coil = true;
+        for (r, relay) in switching.relays.iter().enumerate() {
+            let end = self.rung(&relay.coil_from, y, &mut pen);
+            let kind = relay_of(&sizes, relay.role);
+            self.coil((relay, r), kind, &end, y, &pen);
+            y += ROW * rows_f(&relay.coil_from);
+        }
+        self.feed(&chain, &sizes, &pen);
+    }
+
+    /// Supply, fuse and bus of the circuit's own feed.
+    fn feed(&mut self, chain: &Chain, sizes: &Sizes, pen: &Pen) {
+        let (Some(&first), Some(&last)) = (pen.feed_rows.first(), pen.feed_rows.last()) else {
+            return;
+        };
+        let fuse_at = chain.links.iter().position(|l| matches!(l.kind, LinkKind::Fuse { .. }));
+        let fuse = self.place(PartKind::Link(fuse_at.unwrap_or(0)));
+        let live = (self.is_live)(fuse);
+        let source = match chain.origin {
+            Origin::Battery if chain.is_auxiliary => "auxiliary battery, 30".to_owned(),
+            Origin::Battery => "battery, 30".to_owned(),
+            Origin::Factory { index, .. } => {
+                self.job.factory.get(index).map_or_else(String::new, |f| f.name.clone())
+            }
+        };
+        let sign = if chain.origin == Origin::Battery { Sign::Supply } else { Sign::Signal };
+        let source_place = match chain.origin {
+            Origin::Factory { index, .. } => {
+                PartRef { circuit: None, what: PartKind::FactoryWire(index) }
+            }
+            Origin::Battery => PartRef { circuit: None, what: PartKind::Battery },
+        };
+        self.part(sign, (RAIL_X, first), source_place, 0.0);
+        self.text((RAIL_X, first - 4.0), source, "start");
+        self.wire(&[(RAIL_X + 2.0, first), (FUSE_X - 4.0, first)], live);
+        if let (Some(fitted), Some(_)) = (sizes.fuse, fuse_at) {
+            self.part(Sign::Fuse, (FUSE_X, first), fuse, 0.0);
+            self.text(
+                (FUSE_X, first + 5.0),
+                format!("{} {}", fitted.label(), fitted.colour()),
+                "middle",
+            );
+        } else {
+            self.wire(&[(FUSE_X - 4.0, first), (FUSE_X + 4.0, first)], live);
+        }
+        self.wire(&[(FUSE_X + 4.0, first), (BUS_X, first)], live);
+        let feed = self.label(|c| c.from == "fuse out");
+        self.text((FUSE_X + 5.0, first - 1.2), feed, "start");
+        if last > first {
+            self.wire(&[(BUS_X, first), (BUS_X, last)], live);
+            for &y in &pen.feed_rows {
+                let joint = self.place(PartKind::Splice(0));
+                self.part(Sign::Joint, (BUS_X, y), joint, 0.0);
+            }
+        }
+    }
+
+    /// Draws a rung from its sources to the right.
+    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> End {
+        match rung {
+            Rung::Tap(i) if pen.is_coil || pen.starts_at != Some(*i) => {
+                let lead = self.place(PartKind::SignalLead(*i));
+                let live = (self.is_live)(lead);
+                let name = self.job.factory.get(*i).map_or("", |f| f.name.as_str()).to_owned();
+                self.part(Sign::Signal, (SIGNAL_X, y), lead, 0.0);
+                let terminal = format!("wire of {name}");
+                self.text((SIGNAL_X - 1.0, y - 3.0), name, "middle");
+                End { x: SIGNAL_X + 3.0, live, terminal }
+            }
+            Rung::Feed | Rung::Tap(_) => {
+                pen.feed_rows.push(y);
+                let terminal = if pen.is_planned { "feed joint" } else { "relay 30" };
+                End { x: BUS_X, live: false, terminal: terminal.into() }
+            }
+            Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
+                let from = self.rung(inner, y, pen);
+                let number = pen.switches;
+                pen.switches += 1;
+                let place = self.place(PartKind::Switch(number));
+                let x = self.lead_to(&from, 5.0, pen.switch(number, "in"), place, y, pen);
+                self.part(Sign::Switch, (x, y), place, 0.0);
+                let name = match which {
+                    SwitchRef::Own => "switch".to_owned(),
+                    SwitchRef::Shared(id, _) => {
+                        self.job.switch(id).map_or_else(|| id.0.clone(), |s| s.name.clone())
+                    }
+                };
+                let rests = if *holds { "" } else { ", closed at rest" };
+                self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
+                let terminal = pen.switch(number, "out");
+                End { x: x + 5.0, live: (self.is_live)(place), terminal }
+            }
+            Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {
+                let from = self.rung(inner, y, pen);
+                let pole = pen.contacts.get(*relay).copied().unwrap_or(0);
+                if let Some(n) = pen.contacts.get_mut(*relay) {
+                    *n += 1;
+                }
+                let place = self.place(PartKind::RelayContact(*relay));
+                let x = self.lead_to(&from, 5.0, pen.relay(*relay, pole, "30"), place, y, pen);
+                let (sign, out) = match throw {
+                    Throw::NormallyOpen => (Sign::Make, "87"),
+                    Throw::NormallyClosed => (Sign::Break, "87a"),
+                };
+                self.part(sign, (x, y), place, 0.0);
+                let terminal = pen.relay(*relay, pole, out);
+                let pole = if pole == 0 { String::new() } else { format!(", pole {}", pole + 1) };
+                self.text((x, y + 5.4), format!("R{}{pole}", relay + 1), "middle");
+                self.text((x - 5.0, y + 3.0), "30", "middle");
+                self.text((x + 5.5, y + 3.0), out, "middle");
+                End { x: x + 5.0, live: (self.is_live)(place), terminal }
+            }
+            Rung::Diode(inner) => {
+                let from = self.rung(inner, y, pen);
+                let number = pen.diodes;
+                pen.diodes += 1;
+                let place = self.place(PartKind::Diode(number));
+                let x = self.lead_to(&from, 3.0, format!("diode {number} anode"), place, y, pen);
+                self.part(Sign::Diode, (x, y), place, 0.0);
+                self.text((x, y + 5.4), format!("D{number}"), "middle");
+                End {
+                    x: x + 3.0,
+                    live: (self.is_live)(place),
+                    terminal: format!("diode {number} band"),
+                }
+            }
+            Rung::Joined(list) => {
+                let mut row = y;
+                let mut ends = Vec::new();
+                for inner in list {
+                    ends.push((self.rung(inner, row, pen), row));
+                    row += ROW * rows_f(inner);
+                }
+                let terminal = format!("joint {}", pen.joints);
+                pen.joints += 1;
+                let far = ends.iter().map(|(e, _)| e.x).fold(FIRST_X - pen.step, f64::max);
+                let x = far + 0.64 * pen.step;
+                let any = ends.iter().any(|(e, _)| e.live);
+                for (end, row) in &ends {
+                    self.wire(&[(end.x, *row), (x, *row)], end.live);
+                    self.name_wire(end, &terminal, x, *row);
+                }
+                let last = ends.last().map_or(y, |(_, row)| *row);
+                self.wire(&[(x, y), (x, last)], any);
+                let joint = self.place(PartKind::Splice(0));
+                self.part(Sign::Joint, (x, y), joint, 0.0);
+                End { x, live: any, terminal }
+            }
+        }
+    }
+
+    /// Draws the wire to the next part, half as wide as given, and names it. Returns the middle of the part.
+    fn lead_to(
+        &mut self,
+        from: &End,
+        half: f64,
+        to: String,
+        place: PartRef,
+        y: f64,
+        pen: &Pen,
+    ) -> f64 {
+        let x = from.x.max(FIRST_X - pen.step) + pen.step;
+        let live = (self.is_live)(place);
+        self.wire(&[(from.x, y), (x - half, y)], live);
+        self.name_wire(from, &to, x - half, y);
+        x
+    }
+
+    /// The dimmer, right behind switch or relay.
+    fn dimmer(&mut self, chain: &Chain, rating_a: f64, from: &End, y: f64, pen: &Pen) -> End {
+        let at = chain.links.iter().position(|l| l.kind == LinkKind::Dimmer).unwrap_or(0);
+        let place = self.place(PartKind::Link(at));
+        let x = self.lead_to(from, 5.0, "dimmer in".into(), place, y, pen);
+        self.part(Sign::Dimmer, (x, y), place, 0.0);
+        self.text((x, y + 6.4), format!("dimmer {rating_a} A"), "middle");
+        End { x: x + 5.0, live: (self.is_live)(place), terminal: "dimmer out".into() }
+    }
+
+    /// Plug, lamps, plug and ground.
+    fn lamps(&mut self, chain: &Chain, from: &End, y: f64) {
+        let at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
+        let plus = self.place(PartKind::Link(at.saturating_sub(1)));
+        let minus = self.place(PartKind::Link(at + 1));
+        let last = self.place(PartKind::Link(chain.links.len().saturating_sub(2)));
+        let live = (self.is_live)(plus);
+        self.wire(&[(from.x, y), (PLUS_X - 2.0, y)], live);
+        let supply = self.label(|c| c.to == "lamp +");
+        self.text((PLUS_X - 4.0, y - 1.2), supply, "end");
+        self.part(Sign::Plug, (PLUS_X, y), plus, 0.0);
+        self.text((PLUS_X, y + 4.6), "1", "middle");
+        self.wire(&[(PLUS_X + 2.0, y), (LAMP_X - 4.0, y)], live);
+        let level = self.level;
+        self.part(Sign::Lamp, (LAMP_X, y), self.place(PartKind::Lamp(0, 0)), level);
+        let count: u32 = chain.lamps.iter().map(|l| l.count).sum();
+        let name = chain.lamps.first().map_or("", |l| l.name.as_str());
+        self.text((LAMP_X, y + 7.0), format!("{count} × {name}"), "middle");
+        self.wire(&[(LAMP_X + 4.0, y), (MINUS_X - 2.0, y)], live);
+        self.part(Sign::Plug, (MINUS_X, y), minus, 0.0);
+        self.text((MINUS_X, y + 4.6), "2", "middle");
+        self.wire(&[(MINUS_X + 2.0, y), (GROUND_X, y)], live);
+        let back = self.label(|c| c.from == "lamp -");
+        self.text((MINUS_X + 4.0, y - 1.2), back, "start");
+        self.part(Sign::Ground, (GROUND_X, y), last, 0.0);
+        self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+    }
+
+    /// A coil with its suppression, or the input of a module.
+    fn coil(
+        &mut self,
+        (relay, number): (&PlannedRelay, usize),
+        kind: Option<RelayType>,
+        from: &End,
+        y: f64,
+        pen: &Pen,
+    ) {
+        let place = self.place(PartKind::Coil(number));
+        let live = (self.is_live)(place);
+        self.wire(&[(from.x, y), (LAMP_X - 5.0, y)], live);
+        self.name_wire(from, &pen.relay(number, 0, "86"), LAMP_X - 8.0, y);
+        let (sign, name) = match (relay.role, kind) {
+            (RelayRole::Timer { seconds }, _) => {
+                (Sign::Module, format!("R{} timer {}", number + 1, seconds_text(seconds)))
+            }
+            (RelayRole::CutOff, _) => {
+                (Sign::Module, format!("R{} low-voltage cut-off", number + 1))
+            }
+            (_, Some(RelayType { suppression: Suppression::Resistor, system, .. })) => {
+                (Sign::CoilResistor, format!("R{}, {} ohm", number + 1, suppression_ohm(system)))
+            }
+            _ => (Sign::Coil, format!("R{}", number + 1)),
+        };
+        self.part(sign, (LAMP_X, y), place, 0.0);
+        self.text((LAMP_X, y + 6.6), name, "middle");
+        self.text((LAMP_X - 7.0, y + 3.4), "86", "middle");
+        self.text((LAMP_X + 7.0, y + 3.4), "85", "middle");
+        self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
+        let minus = pen.relay(number, 0, "85");
+        let ground = self.label(|c| c.from == minus);
+        self.text((MINUS_X + 4.0, y - 1.2), ground, "start");
+        self.part(Sign::Ground, (GROUND_X, y), self.place(PartKind::CoilGround(number)), 0.0);
+        self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+    }
+}
+
+/// The relay that plays a role.
+fn relay_of(sizes: &Sizes, role: RelayRole) -> Option<RelayType> {
+    match &sizes.control {
+        ControlChoice::Relay { relay, .. } => Some(*relay),
+        ControlChoice::Planned(hardware) => Some(kind_for(hardware, role)),
+        ControlChoice::Switch { .. } | ControlChoice::Source => None,
+    }
+}
+
+/// The hardware of a circuit as rungs, also where a switch of its own does all.
+fn drawn(chain: &Chain, sizes: &Sizes) -> Switching {
+    if let Some(switching) = &chain.switching {
+        return switching.clone();
+    }
+    let by_hand = |of: Rung| {
+        let contact =
+            ContactOf::Switch { which: SwitchRef::Own, mask: chain.own_switch, holds: true };
+        Rung::Behind(contact, Box::new(of))
+    };
+    let (lamps_from, relays) = match sizes.control {
+        ControlChoice::Relay { .. } => {
+            let contact = ContactOf::Relay { relay: 0, throw: Throw::NormallyOpen };
+            let relay = PlannedRelay {
+                role: RelayRole::Lamps,
+                coil_from: by_hand(Rung::Feed),
+                follows: chain.follows.clone(),
+            };
+            (Rung::Behind(contact, Box::new(Rung::Feed)), vec![relay])
+        }
+        ControlChoice::Switch { .. } => (by_hand(Rung::Feed), Vec::new()),
+        ControlChoice::Source | ControlChoice::Planned(_) => (Rung::Feed, Vec::new()),
+    };
+    Switching { kind: ControlKind::Switch, lamps_from, relays }
+}
+
+/// Rows that a rung takes.
+fn rows(rung: &Rung) -> usize {
+    match rung {
+        Rung::Feed | Rung::Tap(_) => 1,
+        Rung::Behind(_, of) | Rung::Diode(of) => rows(of),
+        Rung::Joined(list) => list.iter().map(rows).sum(),
+    }
+}
+
+fn rows_f(rung: &Rung) -> f64 {
+    rows(rung) as f64
+}
+
+/// Parts in the longest row of a rung.
+fn depth(rung: &Rung) -> usize {
+    match rung {
+        Rung::Feed | Rung::Tap(_) => 0,
+        Rung::Behind(_, of) | Rung::Diode(of) => 1 + depth(of),
+        Rung::Joined(list) => 1 + list.iter().map(depth).max().unwrap_or(0),
+    }
+}

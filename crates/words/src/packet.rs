@@ -1,0 +1,100 @@
+//! The packet for the glovebox: A4 pages with what was fitted, fuses, switches, cautions, diagram, readings.
+
+use crate::diagram::{diagram, page_svgs};
+use crate::sheet::Pages;
+use jovek_job::{Job, VehicleState, VisitKind};
+use jovek_judge::record::built::{AsBuilt, opened_text};
+use jovek_judge::record::visits::Drifted;
+
+/// Draws the packet of a job from its record: one SVG for each page.
+pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
+    let state = match record.signed.last().filter(|s| s.opened.is_none()) {
+        Some(s) => format!("signed {} by {}", s.at.get(..10).unwrap_or(&s.at), s.by),
+        None => "not signed: a draft".to_owned(),
+    };
+    let mut pages = Pages::new(&format!("Unit {}, {}; {state}", record.unit, record.title));
+    pages.title(&format!("Unit {}: {}", record.unit, record.title));
+    pages.text(&format!("{}. {}{}.", record.vehicle, state[..1].to_uppercase(), &state[1..]));
+    for s in record.signed.iter().filter_map(|s| s.opened.as_ref()) {
+        pages.text(&format!("An earlier signature was {}.", opened_text(s)));
+    }
+    if let Some(next) = &record.next {
+        pages.text(&format!("Next look: {} ({}).", next.day, kind_text(next.kind)));
+    }
+    pages.heading("What each switch does");
+    for s in &record.switches {
+        pages.row(&[2.0, 4.0, 3.0], &[&s.circuit, &s.lit, &s.not_for], false);
+    }
+    pages.heading("Fuse map");
+    if record.fuses.is_empty() {
+        pages.text("No fuses were added: the lamps hang on factory circuits and their fuses.");
+    }
+    for f in &record.fuses {
+        pages.row(&[3.0, 1.0, 5.0], &[&f.circuit, &f.rating, &f.place], false);
+    }
+    pages.heading("Mind");
+    for caution in &record.cautions {
+        pages.text(caution);
+    }
+    pages.heading("What was fitted");
+    pages.row(&[2.0, 1.2, 3.0, 3.0], &["Circuit", "What", "Planned", "As it is"], true);
+    for l in &record.fitted {
+        let is = if l.differs { l.is.as_str() } else { "as planned" };
+        pages.row(&[2.0, 1.2, 3.0, 3.0], &[&l.circuit, &l.what, &l.planned, is], false);
+    }
+    list(&mut pages, "Cut, drilled, taken off", &record.cut);
+    list(&mut pages, "Left coiled", &record.slack);
+    let coding: Vec<String> =
+        record.coding.iter().map(|c| format!("{}: {}", c.module, c.text)).collect();
+    list(&mut pages, "Coding values", &coding);
+    let lux: Vec<String> = record.lux.iter().map(|l| format!("{}: {}", l.spot, l.text)).collect();
+    list(&mut pages, "Light at marked spots", &lux);
+    list(&mut pages, "Aim", &record.aim);
+    if !record.readings.is_empty() {
+        pages.heading("Readings when it was signed");
+        for r in &record.readings {
+            let off = if r.is_off { " (outside)" } else { "" };
+            let read = format!("{}{off}", r.read);
+            pages.row(&[5.0, 3.0, 2.0], &[&r.name, &r.window, &read], false);
+        }
+    }
+    if !record.visits.is_empty() {
+        pages.heading("Visits");
+        for v in &record.visits {
+            let day = v.at.get(..10).unwrap_or(&v.at);
+            pages.row(&[1.3, 1.5, 1.5, 5.0], &[day, kind_text(v.kind), &v.by, &v.note], false);
+        }
+        for d in record.drift.iter().filter(|d| d.drifted != Drifted::Steady) {
+            pages.text(&format!("{}.", d.says));
+        }
+    }
+    list(&mut pages, "Pins", &record.pins);
+    // Without a steady state there is no diagram; the finding says so.
+    if let Ok(drawn) = diagram(job, &VehicleState::default()) {
+        pages.turn();
+        pages.heading("Circuit diagram");
+        for inner in page_svgs(&drawn) {
+            pages.drawing(&inner, (drawn.page_w, drawn.page_h));
+        }
+    }
+    pages.finish()
+}
+
+fn list(pages: &mut Pages, heading: &str, lines: &[String]) {
+    if lines.is_empty() {
+        return;
+    }
+    pages.heading(heading);
+    for line in lines {
+        pages.text(line);
+    }
+}
+
+/// A visit as it is spoken.
+pub fn kind_text(kind: VisitKind) -> &'static str {
+    match kind {
+        VisitKind::FirstMonth => "first month",
+        VisitKind::Yearly => "yearly",
+        VisitKind::Complaint => "complaint",
+    }
+}
