@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 /// One changed place.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Change {
-    /// DiffPath, such as `circuits[0].run.supply[2].length_m`.
+    /// Place, such as `circuits[0].run.supply[2].length_m`.
     pub path: String,
     /// The place in words, such as `Rear work lamps, Rail to lamps, length`.
     pub place: String,

@@ -65,7 +65,7 @@ pub enum PinFunction {
     ElectricBrake,
     /// Battery.
     Permanent,
-    /// Simulation with the key.
+    /// Live with the key.
     Switched,
     /// Power of the antilock brakes.
     Antilock,

@@ -1,4 +1,4 @@
-//! PartKind can be probed: points and readings of each circuit, and its drawing with the terminals to touch.
+//! What can be probed: points and readings of each circuit, and its drawing with the terminals to touch.
 
 use crate::diagram;
 use crate::diagram::{Item, Sign};
@@ -25,7 +25,7 @@ pub struct PracticePoint {
     pub seconds: f64,
 }
 
-/// PartKind can be probed on one circuit, or on the vehicle itself.
+/// What can be probed on one circuit, or on the vehicle itself.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct PracticeBoard {
     /// The circuit; none for the vehicle.
@@ -69,7 +69,7 @@ pub struct PracticeDrawing {
     pub top: f64,
     /// Height, mm.
     pub h: f64,
-    /// PartKind is drawn.
+    /// What is drawn.
     pub items: Vec<Item>,
     /// Where leads go.
     pub terminals: Vec<PracticeTerminal>,

@@ -240,7 +240,7 @@ fn readings_that_are_no_answer() {
     assert!(half.says.contains("neither on nor off"), "{}", half.says);
     let full = one(lorry, wire("red", &[(PutOn::Brake, 24.6), (PutOn::Nothing, 0.0)]));
     assert_eq!(full.fits, [PinFunction::Stop]);
-    // Simulation with left and with reverse: two wires joined.
+    // Live with left and with reverse: two wires joined.
     let crossed = one(
         car,
         wire(

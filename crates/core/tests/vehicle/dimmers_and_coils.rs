@@ -176,7 +176,7 @@ fn the_wire_itself_is_one_of_the_ways() {
     job.shop.joint = JointPractice::PlugIn;
     let ways = assess(&job).circuits[0].ways.clone();
     assert!(ways[0].label.starts_with("Plug-in") && ways[0].is_advised && ways[0].is_used);
-    // PartKind follows more than one wire cannot hang on it.
+    // What follows more than one wire cannot hang on it.
     let two = bench(
         &[("tail", Signal::Parking)],
         jovek_core::job::Wish::Any(vec![with(Signal::Parking), switch("on-off")]),

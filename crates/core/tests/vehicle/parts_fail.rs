@@ -1,4 +1,4 @@
-//! Every part that can fail, failed one by one. PartKind a failure does to a series circuit is Ohm's law; the
+//! Every part that can fail, failed one by one. What a failure does to a series circuit is Ohm's law; the
 //! ways in which parts fail are common practice, no source.
 
 use crate::common::bench::{job as bench, not, switch, with};
@@ -32,7 +32,7 @@ fn is_lit(job: &Job, on: &[&str], faults: &[(&str, FaultKind)]) -> bool {
     seen(job, on, faults).circuits[0].is_lit
 }
 
-/// PartKind each failure of the work lamps' hardware does, in three states: reverse, switch, nothing on.
+/// What each failure of the work lamps' hardware does, in three states: reverse, switch, nothing on.
 #[test]
 fn each_part_does_what_a_fitter_expects() {
     use FaultKind::{LeftOut, Open, Reversed, Short, StuckClosed, StuckOpen};

@@ -117,7 +117,7 @@ fn a_chafed_signal_lead_takes_the_factory_lamps_down() {
     assert!(lead.remedy.unwrap().contains("fuse of its own"));
 }
 
-/// PartKind a hand leaves on, and what flows with everything off.
+/// What a hand leaves on, and what flows with everything off.
 #[test]
 fn the_key_out_is_looked_at() {
     let drains = prove(&demo("14"), saved_now(&demo("14"))).drains.unwrap();

@@ -86,7 +86,7 @@ fn wish() -> impl Strategy<Value = Wish> {
     })
 }
 
-/// PartKind a combination means for a wish, read straight from its words. Timers and holds are counted
+/// What a combination means for a wish, read straight from its words. Timers and holds are counted
 /// outermost first, as they are met.
 struct Oracle<'a> {
     study: &'a Assessment,
@@ -180,7 +180,7 @@ proptest! {
         prop_assume!(is_allowed(&job));
         let study = study(&job);
         prop_assume!(study.wiring.inputs.list().len() <= 9);
-        // PartKind is never lit, or always, needs nothing.
+        // What is never lit, or always, needs nothing.
         let logic = &study.wiring.logic[0];
         let all = study.wiring.inputs.combinations(study.wiring.inputs.all());
         prop_assume!(all.iter().any(|&a| logic.holds(a)) && all.iter().any(|&a| !logic.holds(a)));

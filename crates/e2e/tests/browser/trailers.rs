@@ -106,7 +106,7 @@ async fn a_wire_told_by_the_meter() -> Result<()> {
     // A new wire on the trailer: what it lit, and the colour that takes its place.
     page.press_nth("Add a wire", 1).await?;
     let new = "[aria-label='Wire unknown']";
-    page.until("the new wire", || async { Ok(page.text(new).await?.contains("FeedPlan, it lit")) })
+    page.until("the new wire", || async { Ok(page.text(new).await?.contains("Fed, it lit")) })
         .await?;
     crate::no_serious(&page, "probe").await?;
     page.saved().await?;

@@ -160,13 +160,13 @@ async fn a_backfeed_is_found_and_cured_in_try() -> Result<()> {
     page.script("document.querySelectorAll('details')[0].open = true", vec![]).await?;
     page.press("diode 1").await?;
     page.press("left out, wire instead").await?;
-    page.says("FeedPlan backwards: Reverse lamps").await?;
+    page.says("Fed backwards: Reverse lamps").await?;
     page.says("rear work switch → diode 1 → wire from Reverse lamps").await?;
     burns(&page, "[data-factory=reverse]", true).await?;
     let drawn = "return document.querySelectorAll('[data-backfeed=reverse]').length";
     ensure!(page.script(drawn, vec![]).await?.as_u64() > Some(0), "no backfeed on the picture");
     page.press("diode 1: left out, wire instead. Mend").await?;
-    page.says_no_more("FeedPlan backwards").await?;
+    page.says_no_more("Fed backwards").await?;
     burns(&page, "[data-factory=reverse]", false).await?;
     page.says("Reverse lamps no longer fed backwards.").await?;
     // A lamp fails by a touch.

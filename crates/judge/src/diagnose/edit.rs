@@ -1,4 +1,4 @@
-//! PartKind a fault changes in the network of a sound vehicle.
+//! What a fault changes in the network of a sound vehicle.
 
 use jovek_circuit::devices::{Battery, Contact, Resistor};
 use jovek_circuit::{Device, ElementId, NodeId, Throw};

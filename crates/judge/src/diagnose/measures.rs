@@ -10,7 +10,7 @@ use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
 
-/// PartKind is read.
+/// What is read.
 #[derive(Debug, Clone, PartialEq)]
 pub enum MeasureKind {
     /// How the lamps of a circuit burn, by eye: see [`Burns`].
@@ -20,7 +20,7 @@ pub enum MeasureKind {
         /// One of its lamps alone, by group and number.
         lamp: Option<(usize, usize)>,
     },
-    /// PartKind the driver says: 1 a circuit is sometimes other than now, 0 it is always so.
+    /// What the driver says: 1 a circuit is sometimes other than now, 0 it is always so.
     Story {
         /// The circuit.
         circuit: usize,
@@ -102,13 +102,13 @@ impl Burns {
 pub struct Measure {
     /// Stable id: a check's own, or one made of state and points.
     pub id: CheckId,
-    /// PartKind is read.
+    /// What is read.
     pub kind: MeasureKind,
     /// State of the vehicle, by index.
     pub state: usize,
     /// To take it, s.
     pub seconds: f64,
-    /// PartKind it is.
+    /// What it is.
     pub name: String,
     /// Where the leads go and what is on.
     pub how: String,
@@ -236,7 +236,7 @@ impl Gathered<'_> {
         })
     }
 
-    /// PartKind is on in a state, as part of an id.
+    /// What is on in a state, as part of an id.
     fn on(&self, state: usize) -> String {
         self.study.wiring.inputs.keys(self.job, self.states[state]).join("+")
     }

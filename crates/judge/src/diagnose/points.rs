@@ -8,7 +8,7 @@ use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
 
-/// PartKind a point is in the network.
+/// What a point is in the network.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum PointAt {
     /// A node.

@@ -1,4 +1,4 @@
-//! PartKind can be wrong: every part with the ways in which parts of its kind fail, and how often they do.
+//! What can be wrong: every part with the ways in which parts of its kind fail, and how often they do.
 //!
 //! The weights are common practice, no source: outside and wet before inside and dry, what is touched and
 //! plugged before what lies still, joints and grounds before copper.
@@ -60,7 +60,7 @@ pub enum FaultOf {
 /// One way in which the network may really be.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Variant {
-    /// PartKind it changes.
+    /// What it changes.
     pub edits: Vec<Edit>,
     /// `0.3 ohm`; empty where there is only one variant.
     pub text: String,
@@ -83,13 +83,13 @@ pub struct Suspect {
     pub variants: Vec<Variant>,
 }
 
-/// PartKind a joint that has gone bad would cost at the current that it carries when sound, V: from just above what
+/// What a joint that has gone bad would cost at the current that it carries when sound, V: from just above what
 /// is allowed to most of the supply, each 2.3 times the one before. Common practice, no source: up to 0.1 V is
 /// no fault.
 pub const POOR_V: [f64; 5] = [0.15, 0.35, 0.8, 1.8, 4.0];
 /// A part that carries less never shows that it is poor, A.
 const LEAST_A: f64 = 0.004;
-/// PartKind a joint that comes and goes adds while it is gone, ohm.
+/// What a joint that comes and goes adds while it is gone, ohm.
 const GONE_OHM: f64 = 1e9;
 /// Most lamps of a circuit that are suspected one by one.
 const MOST_LAMPS: usize = 8;

@@ -83,11 +83,11 @@ pub struct CircuitNow {
     pub is_dim: bool,
     /// Current, A, while a dimmer conducts.
     pub current_a: f64,
-    /// PartKind its dimmers leave of the light, percent; none without one that is turned down.
+    /// What its dimmers leave of the light, percent; none without one that is turned down.
     pub dimmed_percent: Option<f64>,
     /// `lit, 3.40 A`, `lit, 3.40 A for 40 % of the time`, or `dark`.
     pub text: String,
-    /// PartKind turned it on: `through diode 1 from Reverse lamps`.
+    /// What turned it on: `through diode 1 from Reverse lamps`.
     pub through: String,
     /// Keys of the parts that the current of lamps and coil comes through.
     pub path: Vec<String>,
@@ -118,7 +118,7 @@ pub struct FactoryNow {
     pub text: String,
 }
 
-/// PartKind kind of input one is.
+/// What kind of input one is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum InputKind {
@@ -130,7 +130,7 @@ pub enum InputKind {
     Switch,
     /// A push button that is added.
     Momentary,
-    /// PartKind the hardware remembers, and a low battery.
+    /// What the hardware remembers, and a low battery.
     Memory,
 }
 
@@ -141,13 +141,13 @@ pub struct InputNow {
     pub key: String,
     /// As it is spoken.
     pub label: String,
-    /// PartKind kind it is.
+    /// What kind it is.
     pub kind: InputKind,
     /// True while it is on.
     pub is_on: bool,
     /// Setting of its dimmer, percent; none without a dimmer.
     pub dimmed_percent: Option<f64>,
-    /// PartKind is on after it is turned over, with what must go along.
+    /// What is on after it is turned over, with what must go along.
     pub turned: Vec<String>,
 }
 
@@ -169,7 +169,7 @@ pub struct PartNow {
 /// The vehicle in one moment.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Moment {
-    /// PartKind is on, in words.
+    /// What is on, in words.
     pub words: String,
     /// Keys of what is on.
     pub on: Vec<String>,
@@ -193,7 +193,7 @@ pub struct Moment {
     pub battery_a: f64,
     /// `12.21 V, 6.80 A out`.
     pub battery_text: String,
-    /// PartKind is different from the moment before.
+    /// What is different from the moment before.
     pub changes: Vec<String>,
     /// Parts that can fail.
     pub parts: Vec<PartNow>,

@@ -1,4 +1,4 @@
-//! PartKind each single failure of an added part does to each lamp.
+//! What each single failure of an added part does to each lamp.
 
 use super::faults::{can_fail, put_in};
 use super::names;
@@ -12,7 +12,7 @@ use jovek_plan::study::Assessment;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// PartKind one failure does.
+/// What one failure does.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Failure {
     /// Key of the part.
@@ -23,7 +23,7 @@ pub struct Failure {
     pub kind: FaultKind,
     /// `open`, `stuck closed`.
     pub kind_text: &'static str,
-    /// PartKind it does to each lamp; empty where nobody would see it.
+    /// What it does to each lamp; empty where nobody would see it.
     pub effects: Vec<String>,
     /// How grave that is; none where only added lamps go out.
     pub grade: Option<Grade>,
@@ -85,7 +85,7 @@ pub fn failures(job: &Job, study: &Assessment) -> Vec<Failure> {
     let before: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
     let mut out = Vec::new();
     for (place, kind) in can_fail(&live) {
-        // PartKind was there before the work is not judged; the bus is of the work, though of no circuit alone.
+        // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
         if place.circuit.is_none() && place.what != PartKind::GroundBus {
             continue;
         }

@@ -13,7 +13,7 @@ use jovek_plan::study::Assessment;
 const BROKEN_OHM: f64 = 1e7;
 /// Resistance of a part that is through, ohm.
 const THROUGH_OHM: f64 = 0.005;
-/// PartKind a joint that has gone bad adds, ohm. Common practice: a corroded ground.
+/// What a joint that has gone bad adds, ohm. Common practice: a corroded ground.
 const POOR_OHM: f64 = 0.5;
 
 /// Why a fault cannot be put in.

@@ -27,7 +27,7 @@ pub struct Counter {
     pub on: Vec<String>,
     /// The combination in words.
     pub words: String,
-    /// PartKind happens then.
+    /// What happens then.
     pub says: String,
 }
 
@@ -78,7 +78,7 @@ pub struct SavedNow {
     pub id: StateId,
     /// Its name.
     pub name: String,
-    /// PartKind is on, and what is lit; or why it cannot be shown.
+    /// What is on, and what is lit; or why it cannot be shown.
     pub says: String,
     /// True where every lamp obeys its wish and no wire is fed backwards.
     pub is_right: bool,
@@ -105,7 +105,7 @@ pub struct Proof {
     pub unsolved: Vec<Counter>,
     /// Currents with the key out.
     pub drains: Option<Drains>,
-    /// PartKind modules notice.
+    /// What modules notice.
     pub watched: Vec<Watched>,
     /// States that were saved in Try.
     pub saved: Vec<SavedNow>,

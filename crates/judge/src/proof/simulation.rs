@@ -54,7 +54,7 @@ pub struct Simulation<'a> {
     pub built: Built,
     solver: Solver,
     situation: Situation,
-    /// PartKind has failed: put in again whenever the network is built anew.
+    /// What has failed: put in again whenever the network is built anew.
     failed: Vec<(PartRef, FaultKind)>,
 }
 

@@ -12,7 +12,7 @@ use jovek_plan::study::Assessment;
 pub struct Miss {
     /// Circuit, by its place in [`Assessment::circuits`].
     pub circuit: usize,
-    /// PartKind is wished.
+    /// What is wished.
     pub wanted: bool,
     /// How its lamps burn.
     pub level: Level,
@@ -42,7 +42,7 @@ pub struct Buzz {
     pub inputs: Assignment,
 }
 
-/// PartKind a sweep found.
+/// What a sweep found.
 #[derive(Debug, Clone, Default)]
 pub struct Swept {
     /// Combinations solved.

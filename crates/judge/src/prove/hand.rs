@@ -158,7 +158,7 @@ pub(super) fn cold(
             (-OFF_V, OFF_V),
             (
                 "Minus sign: the leads are the wrong way round.",
-                "Simulation with the function off: another wire, or a module that watches it.",
+                "Live with the function off: another wire, or a module that watches it.",
             ),
         );
     }

@@ -30,7 +30,7 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
             grade: Grade::Mind,
             title: format!("{}: the strip fades along its length", light.name),
             why: format!(
-                "FeedPlan at {}, its dimmest group gives {:.0} % of the brightest; below 80 % the eye sees it.",
+                "Fed at {}, its dimmest group gives {:.0} % of the brightest; below 80 % the eye sees it.",
                 used.label, used.evenness_percent
             ),
             remedy: match better {

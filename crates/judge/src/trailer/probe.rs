@@ -90,7 +90,7 @@ pub fn is_live(function: PinFunction, on: PutOn) -> Option<bool> {
         F::Stop => driver.stop,
         F::Reverse => on == PutOn::Reverse,
         F::RearFog => on == PutOn::RearFog,
-        // Simulation with the pedal on some, by a hand lever on others.
+        // Live with the pedal on some, by a hand lever on others.
         F::ElectricBrake => match on {
             PutOn::Brake => return None,
             _ => false,

@@ -13,14 +13,14 @@ use jovek_circuit::{Device, ElementId, Network, NodeId, Solution};
 use jovek_job::SupplyState;
 use jovek_job::VehicleSide;
 
-/// PartKind is asked of the network: how the supply stands and which inputs are on.
+/// What is asked of the network: how the supply stands and which inputs are on.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Situation {
     /// Alternator state.
     pub supply: SupplyState,
     /// Battery open-circuit voltage, V.
     pub open_circuit_v: f64,
-    /// PartKind is on.
+    /// What is on.
     pub inputs: Assignment,
     /// Factor on the resistance of every joint.
     pub joint_factor: f64,
@@ -75,7 +75,7 @@ impl BuiltCircuit {
 pub struct BuiltFactory {
     /// The wire, where it is taken up.
     pub tap: NodeId,
-    /// PartKind makes it live.
+    /// What makes it live.
     pub source: ElementId,
     /// Its own wire from there to the tap.
     pub wire: ElementId,
@@ -137,7 +137,7 @@ impl Built {
         if by_towing && !switching.lamps_from.uses_feed() { solution.node_v(towing) } else { own }
     }
 
-    /// PartKind the diodes in the feed of a circuit's lamps lose, V: the largest of those that carry at
+    /// What the diodes in the feed of a circuit's lamps lose, V: the largest of those that carry at
     /// least a hundredth of the lamps' current. No wire mends it, so it is told apart.
     pub fn lamp_diode_v(&self, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
         if chain.switching.as_ref().is_none_or(|s| s.lamps_from.diodes() == 0) {
@@ -173,7 +173,7 @@ impl Built {
     }
 }
 
-/// PartKind is on the vehicle: supply, factory circuits, and the chains that were added.
+/// What is on the vehicle: supply, factory circuits, and the chains that were added.
 #[derive(Debug, Clone, Copy)]
 pub struct Installed<'a> {
     /// Battery and alternator.

@@ -206,7 +206,7 @@ impl NetworkBuilder<'_, '_> {
                 };
                 let device = Device::Alternator(charger);
                 self.add(link, format_args!("charger"), (node, NodeId::GROUND), device);
-                // PartKind it takes from the starting battery's side at full output.
+                // What it takes from the starting battery's side at full output.
                 let input_a =
                     a.charger_a * 14.4 * supply.batteries / (CHARGER_PART * supply.regulated_v);
                 let device = Device::ohm(supply.regulated_v / input_a);

@@ -1,9 +1,9 @@
-//! PartKind the elements of a network are on the vehicle, and how inputs move its contacts.
+//! What the elements of a network are on the vehicle, and how inputs move its contacts.
 
 use crate::inputs::Assignment;
 use jovek_circuit::{ElementId, Relay};
 
-/// PartKind an element of the network is on the vehicle.
+/// What an element of the network is on the vehicle.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub enum PartKind {
     /// Starting battery.
@@ -12,13 +12,13 @@ pub enum PartKind {
     TowingBattery,
     /// Auxiliary battery.
     Auxiliary,
-    /// PartKind joins it to the starting battery, or charges it.
+    /// What joins it to the starting battery, or charges it.
     Isolation,
     /// Alternator.
     Alternator,
     /// Fuse, source, wire or lamps of a factory circuit.
     FactoryFuse(usize),
-    /// PartKind makes the factory wire live.
+    /// What makes the factory wire live.
     FactorySource(usize),
     /// The factory wire.
     FactoryWire(usize),
@@ -50,7 +50,7 @@ pub enum PartKind {
     CoilGround(usize),
     /// A joint inside the hardware.
     Splice(usize),
-    /// PartKind the modules draw all the time.
+    /// What the modules draw all the time.
     Standby,
 }
 
@@ -59,7 +59,7 @@ pub enum PartKind {
 pub struct PartRef {
     /// Circuit, by number among the chains; none for what belongs to the vehicle.
     pub circuit: Option<usize>,
-    /// PartKind it is.
+    /// What it is.
     pub what: PartKind,
 }
 
@@ -94,7 +94,7 @@ pub struct BuiltRelay {
     pub circuit: usize,
     /// Number in its circuit.
     pub relay: usize,
-    /// PartKind it remembers.
+    /// What it remembers.
     pub memory: Memory,
 }
 

@@ -81,7 +81,7 @@ pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
     }
     for b in &proof.backfeeds {
         out += &format!(
-            "FeedPlan backwards: {}\n{}  {}\n",
+            "Fed backwards: {}\n{}  {}\n",
             b.path_text,
             counter(&b.counter),
             b.remedy

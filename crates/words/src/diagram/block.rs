@@ -48,7 +48,7 @@ pub struct Block<'a> {
     pub sheet: &'a mut Sheet,
 }
 
-/// PartKind is counted while a circuit is drawn: numbers as in the cut list.
+/// What is counted while a circuit is drawn: numbers as in the cut list.
 struct Pen {
     step: f64,
     /// True in planned hardware, where parts have numbers.
