@@ -28,6 +28,17 @@ impl JointPractice {
 /// Extra length at each end when the shop has not said, m. Common practice: service loop and strip.
 pub const END_ALLOWANCE_M: f64 = 0.15;
 
+/// Extra length at each end of a jumper and of the wire before a fuse, m: strip and crimp, no service loop.
+/// Common practice.
+pub const SHORT_END_M: f64 = 0.025;
+/// Wire between two parts that sit side by side, m. Common practice.
+pub const BESIDE_M: f64 = 0.1;
+/// Wire from a coil, or from lamps whose return nobody described, to a ground stud beside it, m. Common
+/// practice.
+pub const GROUND_LEAD_M: f64 = 0.3;
+/// Wire from a splice to each of several lamps that sit together, m. Common practice.
+pub const LAMP_LEAD_M: f64 = 0.3;
+
 /// Where a joint sits.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct JointPlace {

@@ -7,7 +7,11 @@ use utoipa::ToSchema;
 
 /// Colour of an insulated crimp terminal. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
 pub fn crimp_colour(conductor: Conductor) -> &'static str {
-    match conductor.area_mm2() {
+    crimp_colour_mm2(conductor.area_mm2())
+}
+
+fn crimp_colour_mm2(area_mm2: f64) -> &'static str {
+    match area_mm2 {
         a if a <= 1.6 => "red",
         a if a <= 2.7 => "blue",
         a if a <= 6.7 => "yellow",
@@ -22,6 +26,21 @@ pub fn crimp_tool(conductor: Conductor) -> String {
         "bare lug" => format!("press, die for {}", conductor.label()),
         colour => format!("ratchet crimper, {colour} die"),
     }
+}
+
+/// The tool that closes a splice with so much copper in it.
+pub fn crimp_tool_mm2(area_mm2: f64) -> String {
+    match crimp_colour_mm2(area_mm2) {
+        "bare lug" => format!("press, die for {area_mm2:.0} mm²"),
+        colour => format!("ratchet crimper, {colour} die"),
+    }
+}
+
+/// Copper that the barrel of a splice has to take, mm²: the larger of its two sides, the thickest wire on one
+/// and all others together on the other.
+pub fn splice_mm2(areas_mm2: &[f64]) -> f64 {
+    let thickest = areas_mm2.iter().copied().fold(0.0, f64::max);
+    thickest.max(areas_mm2.iter().sum::<f64>() - thickest)
 }
 
 /// Outer diameter of a bare butt barrel, mm. Common practice, recalled from memory: red 3.3, blue 3.9,
@@ -124,6 +143,27 @@ impl EndKind {
             _ => return None,
         };
         STUDS.iter().find(|s| s.name == name)
+    }
+
+    /// Part name of a joint with so much copper on its fuller side, as it is made.
+    pub fn joint_part(self, area_mm2: f64, joint: JointPractice) -> String {
+        let colour = match crimp_colour_mm2(area_mm2) {
+            "bare lug" => format!("bare, {area_mm2:.0} mm²"),
+            colour => colour.to_owned(),
+        };
+        match (self, joint) {
+            (EndKind::FactoryJoint, JointPractice::Crimp) => {
+                format!("splice on factory wire, {colour}")
+            }
+            (EndKind::FactoryJoint, JointPractice::Solder) => {
+                "soldered splice on factory wire".into()
+            }
+            (EndKind::FactoryJoint, JointPractice::Tap) => format!("tap connector, {colour}"),
+            (EndKind::FactoryJoint, JointPractice::PlugIn) => "plug-in intermediate lead".into(),
+            (EndKind::Pad, _) => "soldered to the pad".into(),
+            (_, JointPractice::Solder) => "soldered splice".into(),
+            _ => format!("butt splice, {colour}"),
+        }
     }
 
     /// Part name for a wire size, as it is joined there.

@@ -1,7 +1,7 @@
 //! A lamp circuit: lights, when they are lit, feed, control, path.
 
-use crate::ids::{CircuitId, FactoryId, LightId};
-use crate::lamp::{Flash, LampColour, LampPlace, LampRole};
+use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
+use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole};
 use crate::optic::Optic;
 use crate::skeleton::Sites;
 use crate::strip::{Backlight, Screw, Strip};
@@ -91,6 +91,9 @@ pub struct Light {
     /// The two pins of its own plug are the other way round: minus on 1.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_reversed: bool,
+    /// The lead that it comes with; none is taken for a sealed two-pin plug right at the lamp.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lead: Option<LampLead>,
     /// How it flashes by itself.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flash: Option<Flash>,
@@ -187,6 +190,9 @@ pub struct Section {
     /// What stands at its far end.
     #[serde(default)]
     pub ends_at: Waypoint,
+    /// The connector at its far end, where other wires go through the same one; none has one of its own.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub plug: Option<PlugId>,
     /// It bends in use, as at a hinge.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub flexes: bool,
@@ -274,6 +280,7 @@ impl Section {
             ambient_c: None,
             beside: 0,
             ends_at,
+            plug: None,
             flexes: false,
         }
     }
@@ -311,6 +318,7 @@ impl LampCircuit {
             place: None,
             is_stuck: false,
             is_reversed: false,
+            lead: None,
             flash: None,
             optic: None,
             strip: None,

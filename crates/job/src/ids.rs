@@ -55,6 +55,10 @@ id! {
     PlaceId
 }
 id! {
+    /// A connector that wires of a job go through.
+    PlugId
+}
+id! {
     /// A step of the work, such as `pull.c1`.
     StepId
 }

@@ -1,7 +1,47 @@
 //! What a lamp is for, its colour, its place and how it flashes.
 
+use jovek_catalog::conductor::Conductor;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+
+/// How the lead of a lamp ends.
+#[derive(
+    Debug,
+    Clone,
+    Copy,
+    PartialEq,
+    Eq,
+    PartialOrd,
+    Ord,
+    Hash,
+    Default,
+    Serialize,
+    Deserialize,
+    ToSchema,
+)]
+#[serde(rename_all = "snake_case")]
+pub enum LampEnd {
+    /// A sealed plug, its other half on the harness.
+    #[default]
+    Plug,
+    /// Bare wires: they are joined to the harness.
+    Bare,
+}
+
+/// The lead that a lamp comes with. What was measured or printed of the lamp holds at the end of it.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LampLead {
+    /// How it ends.
+    #[serde(default)]
+    pub ends: LampEnd,
+    /// Its length, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
+    /// Its conductors.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wire: Option<Conductor>,
+}
 
 /// What a lamp is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]

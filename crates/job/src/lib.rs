@@ -8,6 +8,7 @@ mod battery;
 mod circuit;
 pub mod diff;
 mod ids;
+pub mod labels;
 mod lamp;
 pub mod limits;
 mod older;
@@ -31,7 +32,9 @@ pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, MeasuredDraw, Override, Overrides, ReturnKind,
     Run, Section,
 };
-pub use ids::{CheckId, CircuitId, FactoryId, LightId, PlaceId, StateId, StepId, SwitchId, WayId};
+pub use ids::{
+    CheckId, CircuitId, FactoryId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId, WayId,
+};
 pub use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
 pub use jovek_catalog::battery::Chemistry;
 pub use jovek_catalog::conductor::WireSystem;
@@ -40,7 +43,7 @@ pub use jovek_catalog::light::{LightKind, MadeFor};
 pub use jovek_catalog::relay::Suppression;
 pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
-pub use lamp::{Flash, LampColour, LampPlace, LampRole};
+pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole};
 pub use optic::{
     Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,
     Photometric, Region, WarningClass,
@@ -75,13 +78,13 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// The format version that this program writes.
-pub const FORMAT_VERSION: u32 = 1;
+pub const FORMAT_VERSION: u32 = 2;
 
 /// One vehicle's work: what is on it, what should light, where the wires run, what was measured.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Job {
-    /// Format version; 1.
+    /// Format version; 2.
     pub jovek: u32,
     /// Fleet or unit number, as painted on the vehicle.
     pub unit: String,

@@ -73,7 +73,7 @@ impl Job {
                 Some(found) if found > u64::from(FORMAT_VERSION) => {
                     return Err(JobError::FutureVersion { found });
                 }
-                Some(1) => {}
+                Some(1 | 2) => {}
                 _ => {
                     return Err(JobError::WrongField {
                         path: "jovek".into(),

@@ -171,6 +171,7 @@ pub fn fresh() -> Fresh {
             ambient_c: None,
             beside: 0,
             ends_at: Waypoint::default(),
+            plug: None,
             flexes: false,
         },
         edge: Edge { name: "Edge".into(), length_m: 1.0, obstacles: Vec::new(), corner_m: None },

@@ -6,7 +6,7 @@ use jovek_job::{Light, StripFeed};
 use jovek_plan::strip::backlight::backlight;
 use jovek_plan::strip::plan::EVEN_ENOUGH;
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
-use jovek_plan::strip::{Piece, StripPlan};
+use jovek_plan::strip::{Piece, StripPlan, StripPoint};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -167,12 +167,16 @@ fn says(plan: &StripPlan) -> Vec<String> {
             "piece {piece} cut through behind mark {mark}: the next run begins there"
         ));
     }
-    let between = plan.leads.iter().filter(|l| l.from != "splitter").count();
+    let between = plan.leads.iter().filter(|l| l.from != StripPoint::Splitter).count();
     out.push(format!(
         "{} between pieces, {} of {} mm²",
         count(between, "lead", "leads"),
         shown(
-            plan.leads.iter().filter(|l| l.from != "splitter").map(|l| l.length_m).sum::<f64>(),
+            plan.leads
+                .iter()
+                .filter(|l| l.from != StripPoint::Splitter)
+                .map(|l| l.length_m)
+                .sum::<f64>(),
             "m"
         ),
         plan.figures.lead_mm2

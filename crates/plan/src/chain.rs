@@ -1,15 +1,18 @@
 //! A lamp circuit as a chain of links from source to battery negative.
 
 use crate::assumed::Assumed;
+use crate::end::{CircuitIx, End, FactoryIx, LampIx, Pole};
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::logic::Logic;
+use crate::plugs::{PlugKey, Plugs};
 use crate::route::{Laid, LaidLeg};
 use crate::switching::Switching;
+use jovek_catalog::joint::LAMP_LEAD_M;
 use jovek_catalog::{contact, zone};
 use jovek_job::{
-    CircuitId, Feed, Job, LampCircuit, ReturnKind, Section, Signal, Suppression, SwitchId,
-    SwitchKind, Waypoint, Wish, Zone,
+    CircuitId, Feed, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal, Suppression, SwitchId,
+    SwitchKind, WayId, Waypoint, Wish, Zone,
 };
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
@@ -93,6 +96,8 @@ pub enum LinkKind {
         ohm: f64,
         /// True behind the lamps.
         is_return: bool,
+        /// Its cavity.
+        at: End,
     },
     /// The lamps, side by side.
     Lamps,
@@ -107,10 +112,22 @@ pub enum LinkKind {
 pub struct Leg {
     /// The leg that it goes on from; none from the branch itself.
     pub parent: Option<usize>,
-    /// Sections in order; none for lamps right at the branch.
+    /// Sections in order; none for a lamp whose own lead reaches to the branch.
     pub stretches: Vec<Stretch>,
+    /// Connectors that it goes through: behind which section, by index, and the cavity.
+    pub plugs: Vec<(usize, End)>,
     /// Lamps at its end: light and number, both by index.
     pub lamps: Vec<(usize, usize)>,
+}
+
+/// What stands at the far end of a section.
+#[derive(Debug, Clone, PartialEq, Eq)]
+enum SectionEnd {
+    Pass,
+    Fuse,
+    Control,
+    /// A connector; none for one of its own.
+    Connector(Option<PlugKey>),
 }
 
 /// A link of the chain.
@@ -141,6 +158,8 @@ pub enum Origin {
 pub struct Chain {
     /// Id of the circuit.
     pub id: CircuitId,
+    /// The circuit by its index in the job.
+    pub index: CircuitIx,
     /// Its name.
     pub name: String,
     /// Where it starts.
@@ -151,7 +170,8 @@ pub struct Chain {
     pub links: Vec<Link>,
     /// The lamps.
     pub lamps: Vec<PlannedLamp>,
-    /// Legs of the supply between the chain and the lamps; none where all lamps sit at its end.
+    /// Legs of the supply between the chain and the lamps, one to each lamp at least; none where the only lamp
+    /// sits at its end.
     pub legs: Vec<Leg>,
     /// Legs of the return likewise.
     pub back_legs: Vec<Leg>,
@@ -161,6 +181,8 @@ pub struct Chain {
     pub signal_lead_m: f64,
     /// Hardware that follows the wish; none where a switch of its own does all.
     pub switching: Option<Switching>,
+    /// How the current gets back.
+    pub return_by: ReturnKind,
     /// What takes up the kick of its relay coils.
     pub suppression: Suppression,
     /// Shared switches with a dimmer that its wish names: a dimmer sits in the lamp feed.
@@ -196,7 +218,7 @@ impl Chain {
         circuit: &LampCircuit,
         fed: FeedPlan,
         laid: Option<&Laid>,
-        assumed: &mut Assumed,
+        (assumed, plugs): (&mut Assumed, &mut Plugs),
     ) -> Self {
         let FeedPlan { feed, switching, own_switch, follows, lit_by } = fed;
         let at = format!("circuits[{index}]");
@@ -213,7 +235,7 @@ impl Chain {
                 .get(index)
                 .map_or(Origin::Battery, |f| Origin::Factory { index, follows: f.follows })
         };
-        let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+        let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(|s| s.lamps_from.taps());
         let is_auxiliary = feed == Feed::Auxiliary {} && job.supply.auxiliary.is_some();
         let origin = match (feed, only_wires) {
             // Lamps that hang on signal wires alone start at the first of them.
@@ -227,24 +249,34 @@ impl Chain {
             Some(laid) => (&laid.supply, &laid.back),
             None => (&circuit.run.supply, &circuit.run.back),
         };
-        let mut supply: Vec<(Stretch, Waypoint)> = sections
+        // On the skeleton a connector is that of the way; told section by section it is the one that was named.
+        let ends_at = |s: &Section| match (s.ends_at, &s.plug) {
+            (Waypoint::Fuse, _) => SectionEnd::Fuse,
+            (Waypoint::Control, _) => SectionEnd::Control,
+            (Waypoint::Pass, _) => SectionEnd::Pass,
+            (Waypoint::Connector, Some(plug)) if laid.is_some() => {
+                SectionEnd::Connector(Some(PlugKey::Way(WayId(plug.0.clone()))))
+            }
+            (Waypoint::Connector, plug) => SectionEnd::Connector(plug.clone().map(PlugKey::Told)),
+        };
+        let mut supply: Vec<(Stretch, SectionEnd)> = sections
             .iter()
             .enumerate()
             .map(|(k, s)| {
-                (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), s.ends_at)
+                (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), ends_at(s))
             })
             .collect();
         if supply.is_empty() {
             let nothing =
                 Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
             let path = format!("{at}.run.supply");
-            supply.push((stretch(&nothing, &path, &circuit.name, assumed), Waypoint::Pass));
+            supply.push((stretch(&nothing, &path, &circuit.name, assumed), SectionEnd::Pass));
         }
         let back = back_sections
             .iter()
             .enumerate()
             .map(|(k, s)| {
-                (stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed), s.ends_at)
+                (stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed), ends_at(s))
             })
             .collect();
         let switch_lead_m = laid
@@ -263,17 +295,20 @@ impl Chain {
         } else {
             circuit.control.signal_lead_m.unwrap_or(ASSUMED_SIGNAL_LEAD_M)
         };
+        let near = supply.last().map(|(s, _)| s.clone());
         let mut chain = Chain {
             id: circuit.id.clone(),
-            name: circuit.name.clone(),
+            index: CircuitIx(index),
+            name: job.circuit_label(index),
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
-            legs: laid.map_or_else(Vec::new, |l| legs(&l.legs, &lamps, &circuit.name)),
-            back_legs: laid.map_or_else(Vec::new, |l| legs(&l.back_legs, &lamps, &circuit.name)),
+            legs: Vec::new(),
+            back_legs: Vec::new(),
             lamps,
             switch_lead_m,
             signal_lead_m,
+            return_by: circuit.run.return_by,
             suppression: job.suppression_of(circuit),
             dimmers: if switching.is_some() { dimmers(job, circuit) } else { Vec::new() },
             switching,
@@ -281,9 +316,34 @@ impl Chain {
             follows,
             lit_by,
         };
-        chain.lay_supply(supply);
-        chain.lay_return(circuit.run.return_by, back);
+        let leg_plug = |plugs: &mut Plugs, s: &Section| {
+            let key = PlugKey::Way(WayId(s.plug.as_ref()?.0.clone()));
+            Some(plugs.cavity(key, &s.name))
+        };
+        let to_lamps = |laid: &[LaidLeg], chain: &Chain, plugs: &mut Plugs| {
+            let legs = legs(laid, &chain.lamps, &circuit.name, |s| leg_plug(plugs, s));
+            one_to_each_lamp(legs, &chain.lamps, near.as_ref())
+        };
+        // Cavities are given out along the current: there, at the branches, and back.
+        chain.lay_supply(supply, laid.is_some_and(|l| !l.legs.is_empty()), plugs);
+        chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, plugs);
+        chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, plugs);
+        chain.lay_lamps();
+        chain.lay_return(circuit.run.return_by, back, plugs);
         chain
+    }
+
+    /// Lamps of the circuit.
+    pub fn lamp_count(&self) -> u32 {
+        self.lamps.iter().map(|l| l.count).sum()
+    }
+
+    /// The factory wire at which it starts; none for an own feed.
+    pub fn origin_wire(&self) -> Option<FactoryIx> {
+        match self.origin {
+            Origin::Battery => None,
+            Origin::Factory { index, .. } => Some(FactoryIx(index)),
+        }
     }
 
     fn push(&mut self, name: &str, kind: LinkKind) {
@@ -302,19 +362,24 @@ impl Chain {
         }
     }
 
-    fn lay_supply(&mut self, sections: Vec<(Stretch, Waypoint)>) {
+    fn lay_supply(
+        &mut self,
+        sections: Vec<(Stretch, SectionEnd)>,
+        has_branch: bool,
+        plugs: &mut Plugs,
+    ) {
         let own = self.origin == Origin::Battery;
         let switched = own || self.switching.is_some();
         let first_ambient_c = sections[0].0.ambient_c;
         // A fuse sits at the end of its section; where none is named, right at the source.
-        let names_fuse = own && sections.iter().any(|(_, w)| *w == Waypoint::Fuse);
-        let names_control = own && sections.iter().any(|(_, w)| *w == Waypoint::Control);
+        let names_fuse = own && sections.iter().any(|(_, w)| *w == SectionEnd::Fuse);
+        let names_control = own && sections.iter().any(|(_, w)| *w == SectionEnd::Control);
         if own {
             self.joint("battery +", contact::POST_OHM, false);
         } else {
             self.joint("factory joint", contact::SPLICE_OHM, false);
         }
-        let mut fused = false;
+        let (mut fused, mut controlled) = (false, false);
         if !names_fuse {
             self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
             fused = true;
@@ -325,58 +390,63 @@ impl Chain {
         let mut gathered: Vec<Stretch> = Vec::new();
         for (stretch, ends_at) in sections {
             let ambient_c = stretch.ambient_c;
+            let name = stretch.name.clone();
             gathered.push(stretch);
-            let link = match ends_at {
-                Waypoint::Fuse if own && !fused => Some(LinkKind::Fuse { ambient_c }),
-                Waypoint::Control if own => Some(LinkKind::Control { ambient_c }),
-                Waypoint::Connector => {
-                    let ohm = contact::LAMP_PLUG_OHM;
-                    Some(LinkKind::Connector { ohm, is_return: false })
+            let role = if fused { WireRole::Supply } else { WireRole::Unfused };
+            match ends_at {
+                SectionEnd::Fuse if own && !fused => {
+                    self.lay_wire(&mut gathered, role);
+                    self.push("fuse", LinkKind::Fuse { ambient_c });
+                    fused = true;
+                    if !names_control {
+                        self.control(ambient_c);
+                    }
                 }
-                _ => None,
-            };
-            let Some(link) = link else { continue };
-            let name = gathered.last().map(|s| s.name.clone()).unwrap_or_default();
-            self.lay_wire(&mut gathered, if fused { WireRole::Supply } else { WireRole::Unfused });
-            if matches!(link, LinkKind::Connector { .. }) {
-                self.push(&name, link);
-                continue;
-            }
-            let is_fuse = matches!(link, LinkKind::Fuse { .. });
-            if !is_fuse {
-                self.control(ambient_c);
-                continue;
-            }
-            self.push("fuse", link);
-            fused = true;
-            if !names_control {
-                self.control(ambient_c);
+                SectionEnd::Control if own && !controlled => {
+                    self.lay_wire(&mut gathered, role);
+                    self.control(ambient_c);
+                    controlled = true;
+                }
+                SectionEnd::Connector(key) => {
+                    self.lay_wire(&mut gathered, role);
+                    self.connector(&name, key, false, plugs);
+                }
+                SectionEnd::Fuse | SectionEnd::Control | SectionEnd::Pass => {}
             }
         }
         self.lay_wire(&mut gathered, WireRole::Supply);
         // Behind a branch each lamp has plugs of its own.
-        match self.legs.is_empty() {
-            true => self.joint("plug +", contact::LAMP_PLUG_OHM, false),
-            false => self.joint("branch +", contact::SPLICE_OHM, false),
-        }
-        self.push("lamps", LinkKind::Lamps);
-        match self.back_legs.is_empty() {
-            true => self.joint("plug -", contact::LAMP_PLUG_OHM, true),
-            false => self.joint("branch -", contact::SPLICE_OHM, true),
+        match self.lamp_count() > 1 || has_branch {
+            false => self.joint("plug +", self.lamp_end_ohm(), false),
+            true => self.joint("branch +", contact::SPLICE_OHM / 2.0, false),
         }
     }
 
-    fn lay_return(&mut self, by: ReturnKind, back: Vec<(Stretch, Waypoint)>) {
+    /// The contact of the only lamp, ohm.
+    fn lamp_end_ohm(&self) -> f64 {
+        let ends = self.lamps.iter().find(|l| l.count > 0).map_or(LampEnd::Plug, |l| l.lead.ends);
+        let lamp = LampIx { circuit: self.index, light: 0, number: 0 };
+        End::Lamp(lamp, Pole::Plus, ends).contact_ohm()
+    }
+
+    fn lay_lamps(&mut self) {
+        self.push("lamps", LinkKind::Lamps);
+        match self.back_legs.is_empty() {
+            true => self.joint("plug -", self.lamp_end_ohm(), true),
+            false => self.joint("branch -", contact::SPLICE_OHM / 2.0, true),
+        }
+    }
+
+    fn lay_return(&mut self, by: ReturnKind, back: Vec<(Stretch, SectionEnd)>, plugs: &mut Plugs) {
         let mut gathered: Vec<Stretch> = Vec::new();
         // A connector has the name of the section behind it, as on the way there.
         let names: Vec<String> = back.iter().skip(1).map(|(s, _)| s.name.clone()).collect();
         for (k, (stretch, ends_at)) in back.into_iter().enumerate() {
             let name = names.get(k).unwrap_or(&stretch.name).clone();
             gathered.push(stretch);
-            if ends_at == Waypoint::Connector {
+            if let SectionEnd::Connector(key) = ends_at {
                 self.lay_wire(&mut gathered, WireRole::Return);
-                let ohm = contact::LAMP_PLUG_OHM;
-                self.push(&name, LinkKind::Connector { ohm, is_return: true });
+                self.connector(&name, key, true, plugs);
             }
         }
         self.lay_wire(&mut gathered, WireRole::Return);
@@ -391,6 +461,12 @@ impl Chain {
             }
             ReturnKind::BatteryNegative => self.joint("battery -", contact::POST_OHM, true),
         }
+    }
+
+    fn connector(&mut self, name: &str, key: Option<PlugKey>, is_return: bool, plugs: &mut Plugs) {
+        let key = key.unwrap_or(PlugKey::Own(self.index, self.links.len()));
+        let at = plugs.cavity(key, name);
+        self.push(name, LinkKind::Connector { ohm: contact::LAMP_PLUG_OHM, is_return, at });
     }
 
     fn lay_wire(&mut self, gathered: &mut Vec<Stretch>, role: WireRole) {
@@ -410,16 +486,6 @@ impl Chain {
         })
     }
 
-    /// Length of wire before the fuse, m; none for a circuit without an own source.
-    pub fn unfused_m(&self) -> Option<f64> {
-        (self.origin == Origin::Battery).then(|| {
-            self.wires()
-                .filter(|(_, w)| w.role == WireRole::Unfused)
-                .map(|(_, w)| w.length_m())
-                .sum()
-        })
-    }
-
     /// Copper of supply and return together, m: the longest way there and back.
     pub fn copper_m(&self) -> f64 {
         let far = |legs: &[Leg]| {
@@ -433,17 +499,28 @@ impl Chain {
     }
 
     /// The lamp that is farthest behind the branches, there and back: light and number, both by index. None
-    /// where all lamps sit at the end of the chain.
+    /// where all are equally far.
     pub fn farthest_lamp(&self) -> Option<(usize, usize)> {
-        let far_m = |legs: &[Leg], lamp: (usize, usize)| {
+        let far = self.lamp_to_read()?;
+        let lamps = self.legs.iter().flat_map(|l| l.lamps.iter().copied());
+        let is_nearer = |lamp| self.lamp_m(lamp) < self.lamp_m(far) - 1e-6;
+        lamps.into_iter().any(is_nearer).then_some(far)
+    }
+
+    /// Length behind the branches to a lamp and back, m.
+    fn lamp_m(&self, lamp: (usize, usize)) -> f64 {
+        let far_m = |legs: &[Leg]| {
             let end = legs.iter().position(|l| l.lamps.contains(&lamp));
             end.map_or(0.0, |k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>())
         };
+        far_m(&self.legs) + far_m(&self.back_legs)
+    }
+
+    /// The lamp at which readings are taken: the farthest behind the branches, the first of equals. None where
+    /// the only lamp sits at the end of the chain.
+    pub fn lamp_to_read(&self) -> Option<(usize, usize)> {
         let lamps = self.legs.iter().chain(&self.back_legs).flat_map(|l| l.lamps.iter().copied());
-        lamps.max_by(|&a, &b| {
-            let both_m = |lamp| far_m(&self.legs, lamp) + far_m(&self.back_legs, lamp);
-            both_m(a).total_cmp(&both_m(b)).then(b.cmp(&a))
-        })
+        lamps.max_by(|&a, &b| self.lamp_m(a).total_cmp(&self.lamp_m(b)).then(b.cmp(&a)))
     }
 
     /// Number of a lamp, counted through light after light, from 1: as on labels and in pin tables.
@@ -503,6 +580,15 @@ impl Chain {
             .unwrap_or(23.0)
     }
 
+    /// Temperature where switch or relay sits, °C: the fuse's where there is none.
+    pub fn control_ambient_c(&self) -> f64 {
+        let control = self.links.iter().find_map(|l| match l.kind {
+            LinkKind::Control { ambient_c } => Some(ambient_c),
+            _ => None,
+        });
+        control.unwrap_or_else(|| self.fuse_ambient_c())
+    }
+
     /// Hottest surroundings of any wire, °C.
     pub fn hottest_c(&self) -> f64 {
         let legs = self.leg_stretches().map(|(s, _)| s);
@@ -532,7 +618,12 @@ impl Leg {
 }
 
 /// Legs with their figures filled in; lamps by light and number.
-fn legs(laid: &[LaidLeg], lamps: &[PlannedLamp], circuit: &str) -> Vec<Leg> {
+fn legs(
+    laid: &[LaidLeg],
+    lamps: &[PlannedLamp],
+    circuit: &str,
+    mut plug: impl FnMut(&Section) -> Option<End>,
+) -> Vec<Leg> {
     // Lamps are counted through, light after light.
     let named = |number: usize| {
         let mut left = number;
@@ -550,9 +641,68 @@ fn legs(laid: &[LaidLeg], lamps: &[PlannedLamp], circuit: &str) -> Vec<Leg> {
             parent: leg.parent,
             // Every section of a leg has its length: nothing is assumed.
             stretches: leg.sections.iter().map(|s| stretch(s, "", circuit, &mut known)).collect(),
+            plugs: leg
+                .sections
+                .iter()
+                .enumerate()
+                .filter(|(_, s)| s.ends_at == Waypoint::Connector)
+                .filter_map(|(k, s)| Some((k, plug(s)?)))
+                .collect(),
             lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
         })
         .collect()
+}
+
+/// Gives each of several lamps a leg of its own: from the splice that they share, of nothing but a short lead,
+/// or of the lamp's own where that is bare. `near` is where the supply ends.
+fn one_to_each_lamp(mut legs: Vec<Leg>, lamps: &[PlannedLamp], near: Option<&Stretch>) -> Vec<Leg> {
+    let all: Vec<(usize, usize)> = lamps
+        .iter()
+        .enumerate()
+        .flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)))
+        .collect();
+    if legs.is_empty() && all.len() < 2 {
+        return legs;
+    }
+    let lead = |lamp: (usize, usize), beside: Option<&Stretch>| {
+        let is_bare = lamps.get(lamp.0).is_some_and(|l| l.lead.ends == LampEnd::Bare);
+        let stretch = beside.filter(|_| !is_bare).map(|s| Stretch {
+            name: "lead".into(),
+            length_m: LAMP_LEAD_M,
+            beside: 0,
+            ..s.clone()
+        });
+        stretch.into_iter().collect::<Vec<_>>()
+    };
+    let leaf = |parent, lamp, beside: Option<&Stretch>| Leg {
+        parent,
+        stretches: lead(lamp, beside),
+        plugs: Vec::new(),
+        lamps: vec![lamp],
+    };
+    if legs.is_empty() {
+        return all.into_iter().map(|lamp| leaf(None, lamp, near)).collect();
+    }
+    for k in 0..legs.len() {
+        let beside = legs[k].stretches.last().or(near).cloned();
+        if legs[k].stretches.is_empty() && !legs[k].lamps.is_empty() {
+            // Right at the branch: each lamp by its own lead.
+            let (parent, here) = (legs[k].parent, std::mem::take(&mut legs[k].lamps));
+            let mut leaves = here.into_iter().map(|lamp| leaf(parent, lamp, beside.as_ref()));
+            if let Some(first) = leaves.next() {
+                legs[k] = first;
+            }
+            let others: Vec<Leg> = leaves.collect();
+            legs.extend(others);
+        } else if legs[k].lamps.len() > 1
+            || !legs[k].lamps.is_empty() && legs.iter().any(|l| l.parent == Some(k))
+        {
+            // Several lamps there, or the wire goes on: a splice, and a lead to each.
+            let here = std::mem::take(&mut legs[k].lamps);
+            legs.extend(here.into_iter().map(|lamp| leaf(Some(k), lamp, beside.as_ref())));
+        }
+    }
+    legs
 }
 
 /// The dimmers that a wish names, each once.

@@ -7,7 +7,7 @@ use jovek_job::{Job, VehicleSide};
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
 /// have. Common practice.
-const ASSUMED_FACTORY_WIRE: Conductor = Conductor::Metric(75);
+pub const ASSUMED_FACTORY_WIRE: Conductor = Conductor::Metric(75);
 
 /// A factory circuit with its figures filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]

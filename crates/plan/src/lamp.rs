@@ -3,7 +3,7 @@
 use crate::assumed::Assumed;
 use crate::strip::{StripFigures, pieces};
 use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
-use jovek_job::{Light, LightKind, MadeFor, SystemVoltage};
+use jovek_job::{LampLead, Light, LightKind, MadeFor, SystemVoltage};
 
 /// Power when nobody said, W.
 const ASSUMED_LAMP_W: f64 = 20.0;
@@ -34,6 +34,8 @@ pub struct PlannedLamp {
     pub made_for: MadeFor,
     /// True for a filament lamp.
     pub is_filament: bool,
+    /// The lead that it comes with.
+    pub lead: LampLead,
 }
 
 /// The figures of a light that is a strip along edges.
@@ -136,6 +138,7 @@ impl PlannedLamp {
             fades_below_v,
             made_for: light.made_for,
             is_filament,
+            lead: light.lead.unwrap_or_default(),
         }
     }
 

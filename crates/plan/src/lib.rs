@@ -11,7 +11,8 @@
 //!   that follow a wish; [`switching_options`]: which of them are offered.
 //! - [`supply`], [`factory`], [`lamp`], [`feed`]: sources, factory circuits, lamps, where power comes from.
 //! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
-//! - [`wiring`], [`chain`]: each circuit as links in order; [`sizes`]: what was chosen for it.
+//! - [`end`], [`plugs`]: where a wire can end; connectors with their cavities.
+//! - [`wiring`], [`chain`]: each circuit as links in order; [`wires`]: every piece of wire of it; [`sizes`]: what was chosen for it.
 //! - [`network`]: the same as a circuit to be solved. [`drop`]: what may be lost on the way.
 //! - [`sizing`]: the thinnest wire that no rule refuses.
 //! - [`study`]: the whole vehicle, planned, sized and solved: what every judgement reads.
@@ -21,12 +22,14 @@ pub mod assumed;
 pub mod bundles;
 pub mod chain;
 pub mod drop;
+pub mod end;
 pub mod factory;
 pub mod feed;
 pub mod inputs;
 pub mod lamp;
 pub mod logic;
 pub mod network;
+pub mod plugs;
 pub mod probe;
 pub mod route;
 pub mod sizes;
@@ -38,6 +41,7 @@ pub mod supply;
 pub mod survey;
 pub mod switching;
 pub mod switching_options;
+pub mod wires;
 pub mod wiring;
 
 pub use assumed::Assumption;

@@ -13,6 +13,7 @@ use crate::network::build;
 use crate::network::build::Built;
 use crate::network::build::{Installed, Situation};
 use crate::network::cache::NetworkCache;
+use crate::plugs::Plugs;
 use crate::route::{Layout, Wanted, lay};
 use crate::sizes::{ControlChoice, Sizes};
 use crate::sizing::circuit::{Sized, WireTrials, size};
@@ -58,6 +59,8 @@ pub struct Assessment {
     pub scenes: Vec<Scene>,
     /// What was assumed.
     pub assumed: Vec<crate::assumed::Assumption>,
+    /// Connectors that wires go through.
+    pub plugs: Plugs,
     /// States of the whole vehicle that are solved already.
     solved: Vec<SolvedScene>,
 }
@@ -121,12 +124,14 @@ pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
         offers.push((feeds, ways));
     }
     let layout = lay(job, &wanted);
+    let mut plugs = Plugs::default();
     if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
         note_dimensions(skeleton, layout.graph.size_m, &mut assumed);
     }
     for (&index, fed) in indices.iter().zip(fed_each) {
         let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
-        chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, &mut assumed));
+        let noted = (&mut assumed, &mut plugs);
+        chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, noted));
     }
     let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
     let planned = Planned {
@@ -160,6 +165,7 @@ pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
         layout,
         scenes,
         assumed: assumed.into_list(),
+        plugs,
         solved,
     }
 }
@@ -181,7 +187,7 @@ fn note_dimensions(skeleton: &Skeleton, size_m: [f64; 3], assumed: &mut Assumed)
 fn wanted_path(job: &Job, index: usize, fed: &FeedPlan, load_a: f64) -> Wanted {
     let circuit = &job.circuits[index];
     let hangs_on = |id: &FactoryId| job.factory.iter().position(|f| f.id == *id);
-    let only_wires = fed.switching.as_ref().filter(|s| !s.uses_feed()).map(Switching::taps);
+    let only_wires = fed.switching.as_ref().filter(|s| !s.uses_feed()).map(|s| s.lamps_from.taps());
     let wire = match (&fed.feed, &only_wires) {
         (_, Some(taps)) => taps.first().copied(),
         (Feed::TieIn { factory }, None) => hangs_on(factory),
@@ -254,8 +260,8 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
             .flat_map(|state| scenes.iter().map(move |scene| (state, scene)))
         {
             let situation = Situation::plain(supply, state, scene.inputs);
-            let Ok((built, solution)) = rig
-                .solve(Installed { supply, factory, parts: &parts, is_whole: false }, &situation)
+            let Ok((built, solution)) =
+                rig.solve(Installed { supply, factory, parts: &parts }, &situation)
             else {
                 continue;
             };
@@ -303,7 +309,7 @@ impl Assessment {
 
     /// What is on the vehicle with these chains.
     pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: &self.supply, factory: &self.factory, parts, is_whole: false }
+        Installed { supply: &self.supply, factory: &self.factory, parts }
     }
 
     /// Index in the job of each circuit that has lights.

@@ -7,8 +7,12 @@
 
 use jovek_base::xml::escape;
 use jovek_job::{Job, Passage};
+use jovek_judge::harness::colours::lamps_at;
 use jovek_judge::harness::connectors::{ConnectorAnswer, connectors};
+use jovek_judge::harness::ends::Names;
+use jovek_judge::harness::{Installation, sheet_cuts};
 use jovek_plan::bundles::bundles;
+use jovek_plan::end::Host;
 use jovek_plan::route::bundle::{Bundle, CLIP_SPACING_M, clips};
 use jovek_plan::route::{Graph, Layout};
 use jovek_plan::study::Assessment;
@@ -285,9 +289,12 @@ fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
 
 /// What ends at each place, by index: connectors with their pins.
 fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<String>> {
-    let cuts =
-        jovek_judge::harness::sheet_cuts(job, &study.parts(), &study.indices(), &[], Some(layout));
-    let all = connectors(job, &cuts);
+    let parts = study.parts();
+    let of = Installation { job, parts: &parts, plugs: &study.plugs };
+    let cuts = sheet_cuts(of, &[], Some(layout));
+    let all = connectors(of, &cuts);
+    let chains = of.chains();
+    let names = Names { job, plugs: &study.plugs, chains: &chains };
     let pins = |c: &ConnectorAnswer| {
         c.cavities
             .iter()
@@ -298,22 +305,18 @@ fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<S
             .collect::<Vec<_>>()
     };
     let mut out: BTreeMap<usize, Vec<String>> = BTreeMap::new();
-    for (circuit, laid) in layout.circuits.iter().enumerate() {
-        let Some(laid) = laid else { continue };
-        let name = &job.circuits[circuit].name;
-        for (k, &place) in laid.lamps.iter().enumerate() {
-            let wanted = [format!("{name}: lamp {}", k + 1), format!("{name}: lamp")];
-            let found = all.iter().find(|c| wanted.contains(&c.name));
-            let says = found.map_or_else(|| format!("{name}: lamp {}", k + 1), |c| c.name.clone());
-            let list = out.entry(place).or_default();
-            if !list.contains(&says) {
-                list.push(says);
-                list.extend(found.iter().flat_map(|c| pins(c)));
-            }
-        }
+    for (lamp, place) in lamps_at(Some(layout), &chains) {
+        let found = all.iter().find(|c| c.of == Host::Lamp(lamp));
+        let circuit = job.circuit_label(lamp.circuit.0);
+        let says =
+            found.map_or_else(|| format!("{circuit}: {}", names.lamp(lamp)), |c| c.name.clone());
+        let list = out.entry(place).or_default();
+        list.push(says);
+        list.extend(found.iter().flat_map(|c| pins(c)));
     }
     for way in &layout.graph.ways {
-        if let Some(c) = all.iter().find(|c| c.name == format!("connector {}", way.name)) {
+        let plug = study.plugs.in_way(&way.id);
+        if let Some(c) = plug.and_then(|p| all.iter().find(|c| c.of == Host::Plug(p))) {
             let list = out.entry(way.ends.1).or_default();
             list.push(c.name.clone());
             list.extend(pins(c));

@@ -5,7 +5,7 @@
 use jovek_core::answers::assess;
 use jovek_core::catalog::fuse::{Fuse, HOLDER_OHM};
 use jovek_core::catalog::{contact, switch};
-use jovek_core::job::{ControlKind, Job, LightKind, Override, ReturnKind};
+use jovek_core::job::{ControlKind, Job, LampEnd, LampLead, LightKind, Override, ReturnKind};
 use jovek_core::plan::SupplyState;
 
 /// Voltage across a load of constant power behind a source and a loop resistance: the upper root of
@@ -122,21 +122,28 @@ fn the_loop_equation_loses_its_root_where_the_answers_say_collapse() {
     assert!(large_v < 9.0 && large != jovek_core::volt_line::Glow::Full, "{large_v} V, {large:?}");
 }
 
-/// Two lamps alike draw as much as one of twice the power, but for what a dark driver leaks.
+/// Two lamps alike draw as much as one of twice the power, but for what a dark driver leaks and for the contacts
+/// of their own that each of two has: bare leads in one splice cost a quarter of a milliohm less.
 #[test]
 fn two_lamps_are_one_of_twice_the_power() {
-    let one = assess(&plain_job(30.0, 1.0));
-    let mut job = plain_job(15.0, 1.0);
+    let bare = |power_w| {
+        let mut job = plain_job(power_w, 1.0);
+        let ends = LampEnd::Bare;
+        job.circuits[0].lights[0].lead = Some(LampLead { ends, ..LampLead::default() });
+        job
+    };
+    let one = assess(&bare(30.0));
+    let mut job = bare(15.0);
     job.circuits[0].lights[0].count = 2;
     let two = assess(&job);
     for (a, b) in one.circuits[0].volt_lines.iter().zip(&two.circuits[0].volt_lines) {
         assert!(
-            (a.lamp_v - b.lamp_v).abs() < 1e-4,
+            (a.lamp_v - b.lamp_v).abs() < 2e-3,
             "{:?}: {} and {} V",
             a.state,
             a.lamp_v,
             b.lamp_v
         );
-        assert!((a.current_a - b.current_a).abs() < 1e-4);
+        assert!((a.current_a - b.current_a).abs() < 1e-3);
     }
 }

@@ -109,19 +109,19 @@ fn every_piece_is_cut_labelled_and_counted_once() {
     }
 }
 
-/// No terminal has two wires unless it is the common one of a relay; plus of a lamp is pin 1.
+/// Every lamp has both its pins; plus is pin 1 and says so.
 #[test]
 fn pins_name_every_terminal() {
     let job = demo("T3");
     let pins = rows(&export(&job, Format::PinsCsv, None).unwrap());
-    // Twelve lamps; where the wire goes on to the next one, two wires share a pin.
+    // Twelve lamps, one wire in each pin.
     let lamp = |pin: &str| {
         let on = pins.iter().filter(|r| r[1].starts_with("lamp") && r[2] == pin);
         on.map(|r| (r[0].clone(), r[1].clone())).collect::<std::collections::BTreeSet<_>>().len()
     };
-    assert_eq!((lamp("1"), lamp("2")), (12, 12), "{pins:?}");
+    assert_eq!((lamp("1 (+)"), lamp("2 (-)")), (12, 12), "{pins:?}");
     for row in pins.iter().filter(|r| r[1].starts_with("lamp")) {
-        let ends_plus = row[2] == "1";
+        let ends_plus = row[2] == "1 (+)";
         assert_eq!(ends_plus, !row[4].contains("brown"), "{row:?}");
     }
     let relay = rows(&export(&demo("14"), Format::PinsCsv, None).unwrap());

@@ -10,7 +10,7 @@ use jovek_core::moment::moment;
 use jovek_core::moment::saved_now;
 use jovek_core::plan::inputs::{Assignment, Inputs};
 use jovek_core::plan::study::study;
-use jovek_core::plan::switching::{Terminal, leads};
+use jovek_core::plan::switching::inside;
 use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{prove, sweep};
 use proptest::prelude::*;
@@ -169,19 +169,14 @@ proptest! {
     fn lists_hold_the_hardware_once(job in vehicle()) {
         let study = study(&job);
         let answers = assess(&job);
-        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
         for c in &study.circuits {
             let Some(switching) = &c.chain.switching else { continue };
             let cuts: Vec<_> = answers.cuts.iter().filter(|x| x.circuit == c.chain.id).collect();
             let labels: BTreeSet<&str> = cuts.iter().map(|x| x.label.as_str()).collect();
             prop_assert_eq!(labels.len(), cuts.len(), "a label stands twice");
-            for lead in leads(switching) {
-                if matches!(lead.to, Terminal::Lamps) || matches!(lead.from, Terminal::Feed | Terminal::Signal(_)) {
-                    continue;
-                }
-                let (from, to) = (lead.from.label(&names), lead.to.label(&names));
-                let found = cuts.iter().filter(|x| x.from == from && x.to == to).count();
-                prop_assert_eq!(found, 1, "{} to {}", from, to);
+            for lead in inside(switching, c.chain.index, c.chain.origin_wire()).leads {
+                let found = cuts.iter().filter(|x| x.from_end == lead.from && x.to_end == lead.to);
+                prop_assert_eq!(found.count(), 1, "{:?}", lead);
             }
         }
         let diodes: usize =

@@ -9,7 +9,7 @@ use jovek_core::diagnose::edit::apply;
 use jovek_core::diagnose::predict::with_inputs;
 use jovek_core::export::{Format, export};
 use jovek_core::job::{Job, SupplyState};
-use jovek_core::plan::network::build::{Installed, build};
+use jovek_core::plan::network::build::build;
 use jovek_core::plan::study::study;
 use jovek_core::proof::simulation::supply_of;
 use jovek_core::state;
@@ -110,7 +110,7 @@ fn ngspice_agrees_on_vehicles_with_a_fault() {
         let plain = Job { readings: Vec::new(), ..job };
         let case = Case::new(&plain).unwrap();
         let parts = case.study.parts();
-        let whole = Installed { is_whole: true, ..case.study.installed(&parts) };
+        let whole = case.study.installed(&parts);
         let lit = case.study.situation(SupplyState::EngineOff, case.states[1]);
         let sound = with_inputs(build(whole, &lit));
         // One of each kind, and then every ninth.

@@ -7,10 +7,13 @@ use jovek_core::answers::assess;
 use jovek_core::catalog::{diode, relay};
 use jovek_core::circuit::Throw;
 use jovek_core::job::{ControlKind, Job, OutputKind, Signal, SystemVoltage, Wish};
+use jovek_core::plan::end::{
+    CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt, StudOf, Thrown,
+};
 use jovek_core::plan::feed::FeedVerdict;
 use jovek_core::plan::sizes::ControlChoice;
 use jovek_core::plan::study::{Studied, study};
-use jovek_core::plan::switching::{ContactOf, RelayRole, Rung, Switching, Terminal, leads};
+use jovek_core::plan::switching::{ContactOf, RelayRole, Rung, Switching, inside};
 use jovek_core::plan::switching_options::SwitchingOption;
 
 const TWO: [(&str, Signal); 2] = [("rev", Signal::Reverse), ("park", Signal::Parking)];
@@ -215,28 +218,29 @@ fn a_chosen_way_is_used() {
 fn leads_run_from_terminal_to_terminal() {
     let job = job(&TWO, any(vec![with(Signal::Reverse), switch("on-off")]), None);
     let relay = way(&job, ControlKind::Relay).switching;
-    let names = ["wire rev", "wire park"];
-    let said: Vec<String> = leads(&relay)
-        .iter()
-        .map(|l| format!("{} - {}", l.from.label(&names), l.to.label(&names)))
-        .collect();
+    let c = CircuitIx(0);
+    let at = |terminal| End::Relay(c, 0, terminal);
+    let splice = |of| End::Splice(c, of);
+    let feed = splice(SpliceAt::Feed);
+    let made = inside(&relay, c, None);
+    assert_eq!((made.entry, made.exit), (feed, at(RelayTerminal::Out(0, Thrown::Made))));
+    let said: Vec<(End, End)> = made.leads.iter().map(|l| (l.from, l.to)).collect();
     assert_eq!(
         said,
         [
-            "fuse out - relay 1 30",
-            "relay 1 87 - lamp wire",
-            "wire of wire rev - diode 1 anode",
-            "fuse out - switch 1 in",
-            "diode 1 band - joint 1",
-            "switch 1 out - joint 1",
-            "joint 1 - relay 1 86",
-            "relay 1 85 - ground stud",
+            (feed, at(RelayTerminal::Common(0))),
+            (End::Factory(FactoryIx(0)), End::Diode(c, 1, Side::In)),
+            (feed, End::Switch(c, 1, Side::In)),
+            (End::Diode(c, 1, Side::Out), splice(SpliceAt::Inside(1))),
+            (End::Switch(c, 1, Side::Out), splice(SpliceAt::Inside(1))),
+            (splice(SpliceAt::Inside(1)), at(RelayTerminal::Coil86)),
+            (at(RelayTerminal::Coil85), End::Stud(c, StudOf::Coils)),
         ]
     );
     let over = way(&job, ControlKind::ChangeOver).switching;
-    let ends: Vec<Terminal> = leads(&over).iter().map(|l| l.from).collect();
-    assert!(ends.contains(&Terminal::ContactOut(0, 0, Throw::NormallyOpen)));
-    assert!(ends.contains(&Terminal::ContactOut(0, 1, Throw::NormallyClosed)));
+    let ends: Vec<End> = inside(&over, c, None).leads.iter().map(|l| l.from).collect();
+    assert!(ends.contains(&at(RelayTerminal::Out(0, Thrown::Made))));
+    assert!(ends.contains(&at(RelayTerminal::Out(1, Thrown::AtRest))));
 }
 
 /// Every lead of the hardware is on the cut list, and every part on the parts list.
@@ -253,7 +257,7 @@ fn hardware_is_on_the_lists() {
     assert_eq!(quantity("on-off switch, \"on-off\""), 1.0);
     let has = |from: &str, to: &str| answers.cuts.iter().any(|c| c.from == from && c.to == to);
     assert!(has("wire of wire rev", "diode 1 anode"));
-    assert!(has("relay 1 85", "ground stud"));
+    assert!(has("relay 1 85", "ground stud of the coils"));
     assert!(answers.cuts.iter().any(|c| c.from == "relay 1 87"), "the lamp wire starts at 87");
     // The signal's lead is as long as it was measured, and its two ends.
     let mut measured = job.clone();

@@ -9,7 +9,7 @@ use crate::harness::connectors::connectors;
 use crate::harness::joints::{joints, sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{REEL_M, reels};
-use crate::harness::{cuts, parts, sheet_cuts};
+use crate::harness::{Installation, cuts, parts, sheet_cuts};
 use crate::prove::checks::{Proving, checks};
 use crate::rules;
 use crate::rules::{CircuitView, Context};
@@ -64,8 +64,9 @@ pub fn assess(job: &Job) -> Answers {
             strips: answer.lights.iter().map(|l| l.strip.as_ref()).collect(),
         })
         .collect();
-    let cut_lines = sheet_cuts(job, &parts_of, &study.indices(), &strips, study.layout.as_ref());
-    let connector_list = connectors(job, &cut_lines);
+    let of = Installation { job, parts: &parts_of, plugs: &study.plugs };
+    let cut_lines = sheet_cuts(of, &strips, study.layout.as_ref());
+    let connector_list = connectors(of, &cut_lines);
     let findings = rules::findings(&Context {
         job,
         inputs: &study.wiring.inputs,
@@ -78,7 +79,7 @@ pub fn assess(job: &Job) -> Answers {
         assumptions: &study.assumed,
     });
     drop(views);
-    let joint_list = joints(job, &cut_lines);
+    let joint_list = joints(of, &cut_lines);
     let extras = parts::Extras {
         strips: &strips,
         terminals: &terminals(&cut_lines, &joint_list),
@@ -100,7 +101,7 @@ pub fn assess(job: &Job) -> Answers {
         circuits,
         findings,
         reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
-        pins: pins(job, &cut_lines),
+        pins: pins(of, &cut_lines),
         terminals: terminals(&cut_lines, &joint_list),
         joints: joint_list,
         connectors: connector_list,

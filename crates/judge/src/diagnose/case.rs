@@ -8,7 +8,7 @@ use super::suspects::{Suspect, suspects};
 use jovek_circuit::SolveError;
 use jovek_job::{CheckId, Job, SupplyState};
 use jovek_plan::inputs::Assignment;
-use jovek_plan::network::build::{Built, Installed, Situation, build_over};
+use jovek_plan::network::build::{Built, Situation, build_over};
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
 
@@ -45,7 +45,7 @@ impl<'a> Case<'a> {
         let study = study(job);
         let sound = {
             let parts = study.parts();
-            let whole = Installed { is_whole: true, ..study.installed(&parts) };
+            let whole = study.installed(&parts);
             let plain = study.situation(SupplyState::EngineOff, Assignment::NONE);
             let rest_v = job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
             let usual = |v: &f64| (0.9..1.12).contains(&(v / plain.open_circuit_v));

@@ -331,7 +331,7 @@ impl Gathered<'_> {
                 let kind = MeasureKind::Volts { red, black };
                 out.push(self.volts(CheckId(id), kind, state, name));
             };
-        let far = chain.farthest_lamp().unwrap_or((0, 0));
+        let far = chain.lamp_to_read().unwrap_or((0, 0));
         let lamp = built.lamps.get(far.0).and_then(|g| g.get(far.1)).copied();
         if let Some(lamp) = lamp {
             // Points of a lamp that hangs right on the chain bear the chain's name.

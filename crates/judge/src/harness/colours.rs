@@ -1,8 +1,11 @@
 //! Colours of wires, given out by rule, and the bands that tell wires of one colour apart.
 
 use super::cuts::CutLine;
-use jovek_job::{CircuitId, ColourScheme, Feed, Job, Signal};
+use jovek_job::{ColourScheme, Feed, Job, Signal};
+use jovek_plan::chain::Chain;
+use jovek_plan::end::{CircuitIx, End, FactoryIx, LampIx, PlugIx, SpliceAt};
 use jovek_plan::route::Layout;
+use jovek_plan::strip::StripPoint;
 use std::collections::{BTreeMap, BTreeSet};
 
 /// Colours of switched supply wires, one for each circuit in turn. Common practice.
@@ -91,54 +94,90 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
     signal.and_then(scheme).map_or_else(in_turn, str::to_owned)
 }
 
-/// The bundle end that an end of a wire belongs to: hardware stands together in the job, a branch alone, lamps
-/// where they sit on the skeleton; without one, all lamps of a circuit together.
-fn bundle_end(cut: &CutLine, end: &str, lamps_at: &LampsAt) -> String {
-    let first = end.split(' ').next().unwrap_or(end);
-    match first {
-        "lamp" => {
-            let number = end.split([' ', ',']).nth(1).and_then(|n| n.parse::<usize>().ok());
-            match lamps_at.get(&(cut.circuit.clone(), number.unwrap_or(1))) {
-                Some(place) => format!("place {place}"),
-                None => format!("{} lamp", cut.circuit),
-            }
-        }
-        "branch" | "strip" | "splitter" => format!("{} {end}", cut.circuit),
-        "connector" => end.rsplit_once(' ').map_or(end, |(name, _)| name).to_owned(),
-        _ => first.to_owned(),
+/// The bundle end that an end of a wire belongs to: hardware of a kind stands together in the job, a splice
+/// alone, lamps where they sit on the skeleton; without one, all lamps of a circuit together.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+enum BundleEnd {
+    Battery,
+    Fuses,
+    Switches,
+    Relays,
+    Dimmers,
+    Diodes,
+    Studs,
+    Factory(FactoryIx),
+    Splice(CircuitIx, SpliceAt),
+    Plug(PlugIx),
+    Place(usize),
+    Lamps(CircuitIx),
+    Strip(LampIx, StripPoint),
+}
+
+fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
+    match end {
+        End::Post(_) => BundleEnd::Battery,
+        End::Fuse(..) => BundleEnd::Fuses,
+        End::Switch(..) => BundleEnd::Switches,
+        End::Relay(..) => BundleEnd::Relays,
+        End::Dimmer(..) => BundleEnd::Dimmers,
+        End::Diode(..) => BundleEnd::Diodes,
+        End::Stud(..) | End::Bus => BundleEnd::Studs,
+        End::Factory(wire) => BundleEnd::Factory(wire),
+        End::Splice(circuit, at) => BundleEnd::Splice(circuit, at),
+        End::Cavity(plug, _) => BundleEnd::Plug(plug),
+        End::Strip(lamp, at, _) => BundleEnd::Strip(lamp, at),
+        End::Lamp(lamp, ..) => match lamps_at.get(&lamp) {
+            Some(&place) => BundleEnd::Place(place),
+            None => BundleEnd::Lamps(lamp.circuit),
+        },
     }
 }
 
-/// Place of each lamp by circuit and number, by index on the skeleton.
-pub type LampsAt = BTreeMap<(CircuitId, usize), usize>;
+/// Place of each lamp, by index on the skeleton.
+pub type LampsAt = BTreeMap<LampIx, usize>;
 
 /// Where the lamps of a layout sit.
-pub fn lamps_at(job: &Job, layout: Option<&Layout>) -> LampsAt {
-    let laid = layout.into_iter().flat_map(|l| l.circuits.iter().enumerate());
-    laid.filter_map(|(c, laid)| Some((job.circuits.get(c)?, laid.as_ref()?)))
-        .flat_map(|(c, laid)| {
-            laid.lamps.iter().enumerate().map(|(k, &place)| ((c.id.clone(), k + 1), place))
-        })
-        .collect()
+pub fn lamps_at(layout: Option<&Layout>, chains: &[(&Chain, usize)]) -> LampsAt {
+    let Some(layout) = layout else { return LampsAt::new() };
+    let mut out = LampsAt::new();
+    for (chain, index) in chains {
+        let Some(Some(laid)) = layout.circuits.get(*index) else { continue };
+        let lamps = chain.lamps.iter().enumerate();
+        let each = lamps.flat_map(|(light, l)| (0..l.count as usize).map(move |n| (light, n)));
+        for ((light, number), &place) in each.zip(&laid.lamps) {
+            out.insert(LampIx { circuit: CircuitIx(*index), light, number }, place);
+        }
+    }
+    out
 }
 
 /// Marks wires so that no two of one colour at one bundle end look alike: each takes the fewest bands that no
-/// other there has. Short leads from piece to piece of a strip need none.
+/// other there has. Jumpers and short leads from piece to piece of a strip, whose both ends are seen at once,
+/// need none. In the whole job nothing that is fed looks like a return.
 pub fn mark(cuts: &mut [CutLine], lamps_at: &LampsAt) {
-    let mut taken: BTreeSet<(String, String, usize)> = BTreeSet::new();
-    for cut in cuts.iter_mut().filter(|c| !c.from.starts_with("piece")) {
-        let ends = [&cut.from, &cut.to].map(|end| bundle_end(cut, end, lamps_at));
-        let is_free = |bands: usize| {
-            ends.iter().all(|e| !taken.contains(&(e.clone(), cut.colour.clone(), bands)))
-        };
-        let bands = (0..).find(|&n| is_free(n)).unwrap_or_default();
-        cut.mark = match bands {
-            0 => String::new(),
-            1 => "1 band".into(),
-            n => format!("{n} bands"),
-        };
-        for end in ends {
-            taken.insert((end, cut.colour.clone(), bands));
+    let mut taken: BTreeSet<(BundleEnd, String, usize)> = BTreeSet::new();
+    let mut returns: BTreeSet<(String, usize)> = BTreeSet::new();
+    for of_return in [true, false] {
+        for cut in cuts.iter_mut().filter(|c| c.role.is_return() == of_return) {
+            let ends = [cut.from_end, cut.to_end].map(|end| bundle_end(end, lamps_at));
+            let is_free = |bands: usize| {
+                let looks_returned = returns.contains(&(cut.colour.clone(), bands));
+                let is_alone =
+                    ends.iter().all(|e| !taken.contains(&(*e, cut.colour.clone(), bands)));
+                (of_return || !looks_returned) && (cut.is_short || is_alone)
+            };
+            let bands = (0..).find(|&n| is_free(n)).unwrap_or_default();
+            cut.mark = match bands {
+                0 => String::new(),
+                1 => "1 band".into(),
+                n => format!("{n} bands"),
+            };
+            if of_return {
+                returns.insert((cut.colour.clone(), bands));
+            }
+            for end in ends.into_iter().filter(|_| !cut.is_short) {
+                taken.insert((end, cut.colour.clone(), bands));
+            }
         }
     }
 }

@@ -1,9 +1,12 @@
 //! Sealed connectors with their cavities, seen from both faces.
 
-use super::cuts::CutLine;
+use super::cuts::{CutLine, Installation};
+use super::ends::{Names, sign};
 use jovek_catalog::terminal::EndKind;
-use jovek_job::{Job, JointPractice, Light};
+use jovek_job::{Job, JointPractice, LampEnd, Light};
+use jovek_plan::end::{End, Host, LampIx, PlugIx, Pole};
 use serde::Serialize;
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// Ways that sealed connectors are made with: cavities, and rows. Common practice.
@@ -18,12 +21,18 @@ pub struct Cavity {
     pub wires: Vec<String>,
     /// Size and colour, or `blind plug`.
     pub says: String,
+    /// True for one that no wire takes.
+    #[serde(skip)]
+    pub is_blind: bool,
 }
 
 /// A connector.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct ConnectorAnswer {
     /// What it belongs to.
+    #[serde(skip)]
+    pub of: Host,
+    /// The same in words.
     pub name: String,
     /// Housing, seals, contacts.
     pub housing: String,
@@ -55,6 +64,7 @@ fn faces(ways: usize, rows: usize) -> (Vec<Vec<usize>>, Vec<Vec<usize>>) {
 }
 
 fn answer(
+    of: Host,
     name: String,
     halves: Vec<&'static str>,
     mut cavities: Vec<Cavity>,
@@ -63,14 +73,14 @@ fn answer(
     let (ways, rows) = housing(cavities.len());
     let spare = ways - cavities.len();
     for pin in cavities.len() + 1..=ways {
-        cavities.push(Cavity { pin, wires: Vec::new(), says: "blind plug".into() });
+        cavities.push(Cavity { pin, wires: Vec::new(), says: "blind plug".into(), is_blind: true });
     }
     if spare > 0 {
         notes.push(format!("{spare} spare: a blind plug in each, or water gets in"));
     }
     let (mating_face, wire_side) = faces(ways, rows);
     let housing = format!("sealed {ways}-way connector");
-    ConnectorAnswer { name, housing, halves, cavities, mating_face, wire_side, notes }
+    ConnectorAnswer { of, name, housing, halves, cavities, mating_face, wire_side, notes }
 }
 
 fn says(cut: &CutLine) -> String {
@@ -79,90 +89,95 @@ fn says(cut: &CutLine) -> String {
 }
 
 /// Every sealed connector: in the harness, at lamps, and intermediate leads at factory lamps.
-pub fn connectors(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
-    let mut out = in_the_wire(cuts);
-    out.extend(at_lamps(job, cuts));
-    out.extend(intermediate(job, cuts));
+pub fn connectors(of: Installation, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
+    let chains = of.chains();
+    let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
+    let mut out = in_the_wire(&names, cuts);
+    out.extend(at_lamps(of.job, &names, cuts));
+    out.extend(intermediate(of.job, cuts));
     out
 }
 
 /// Connectors that wires go through: both halves are made.
-fn in_the_wire(cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
-    let mut names: Vec<(&str, Vec<Cavity>)> = Vec::new();
+fn in_the_wire(names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
+    let mut found: BTreeMap<PlugIx, BTreeMap<usize, Cavity>> = BTreeMap::new();
     for cut in cuts {
-        for (end, kind) in [(&cut.to, cut.to_kind), (&cut.from, cut.from_kind)] {
-            let Some((name, pin)) = end.rsplit_once(' ') else { continue };
-            let (EndKind::ConnectorPin, Ok(pin)) = (kind, pin.parse::<usize>()) else { continue };
-            if !names.iter().any(|(n, _)| *n == name) {
-                names.push((name, Vec::new()));
-            }
-            let Some((_, list)) = names.iter_mut().find(|(n, _)| *n == name) else { continue };
-            match list.iter_mut().find(|c| c.pin == pin) {
-                Some(cavity) => cavity.wires.push(cut.label.clone()),
-                None => {
-                    list.push(Cavity { pin, wires: vec![cut.label.clone()], says: says(cut) });
-                }
-            }
+        for end in [cut.to_end, cut.from_end] {
+            let End::Cavity(plug, pin) = end else { continue };
+            let cavities = found.entry(plug).or_default();
+            let cavity = cavities.entry(pin).or_insert_with(|| Cavity {
+                pin,
+                wires: Vec::new(),
+                says: says(cut),
+                is_blind: false,
+            });
+            cavity.wires.push(cut.label.clone());
         }
     }
-    names
+    found
         .into_iter()
-        .map(|(name, mut cavities)| {
-            cavities.sort_by_key(|c| c.pin);
+        .map(|(plug, cavities)| {
             let note = "both halves: sockets on the side that stays live".to_owned();
-            answer(name.to_owned(), vec!["socket half", "pin half"], cavities, vec![note])
+            let halves = vec!["socket half", "pin half"];
+            let cavities = cavities.into_values().collect();
+            answer(Host::Plug(plug), names.plug(plug), halves, cavities, vec![note])
         })
         .collect()
 }
 
 /// The plug of a lamp: 1 is plus, unless the lamp's own is the other way round.
-fn at_lamps(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
-    let mut out = Vec::new();
-    let plus = cuts.iter().filter(|c| c.to_kind == EndKind::LampPlug);
-    for cut in plus {
-        let name = cut.to.trim_end_matches(" +");
-        let minus = cuts.iter().find(|c| {
-            c.circuit == cut.circuit
-                && c.from_kind == EndKind::LampPlug
-                && c.from.trim_end_matches(" -") == name
-        });
-        let reversed = lamp_of(job, cut, name).is_some_and(|l| l.is_reversed);
-        let mut pair = [Some(cut), minus];
-        if reversed {
-            pair.reverse();
+fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
+    let mut lamps: Vec<LampIx> = Vec::new();
+    let at = |end: End| match end {
+        End::Lamp(lamp, _, LampEnd::Plug) => Some(lamp),
+        _ => None,
+    };
+    for lamp in cuts.iter().flat_map(|c| [c.to_end, c.from_end]).filter_map(at) {
+        if !lamps.contains(&lamp) {
+            lamps.push(lamp);
         }
-        let cavities = pair
-            .into_iter()
-            .enumerate()
-            .map(|(k, wire)| Cavity {
-                pin: k + 1,
-                wires: wire.iter().map(|w| w.label.clone()).collect(),
-                says: wire.map_or_else(|| "lamp's own ground lead".into(), says),
-            })
-            .collect();
-        let notes = match reversed {
-            true => vec!["pins swapped: this lamp has minus on 1".to_owned()],
-            false => vec!["dark on a good plug: swap 1 and 2, then say so under Light".to_owned()],
-        };
-        out.push(answer(
-            format!("{}: {name}", cut.circuit_name),
-            vec!["half on the harness"],
-            cavities,
-            notes,
-        ));
     }
-    out
+    lamps
+        .into_iter()
+        .map(|lamp| {
+            let wire = |pole| {
+                let end = End::Lamp(lamp, pole, LampEnd::Plug);
+                cuts.iter().find(|c| c.to_end == end || c.from_end == end)
+            };
+            let mut poles = [Pole::Plus, Pole::Minus];
+            let is_reversed = light(job, lamp).is_some_and(|l| l.is_reversed);
+            if is_reversed {
+                poles.reverse();
+            }
+            let cavities = poles
+                .into_iter()
+                .enumerate()
+                .map(|(k, pole)| Cavity {
+                    pin: k + 1,
+                    wires: wire(pole).iter().map(|w| w.label.clone()).collect(),
+                    says: wire(pole).map_or_else(
+                        || "lamp's own lead".into(),
+                        |w| format!("{}: {}", sign(pole), says(w)),
+                    ),
+                    is_blind: false,
+                })
+                .collect();
+            let notes = match is_reversed {
+                true => vec!["pins swapped: this lamp has minus on 1".to_owned()],
+                false => {
+                    vec!["dark on a good plug: swap 1 and 2, then say so under Light".to_owned()]
+                }
+            };
+            let circuit = job.circuit_label(lamp.circuit.0);
+            let name = format!("{circuit}: {}", names.lamp(lamp));
+            answer(Host::Lamp(lamp), name, vec!["half on the harness"], cavities, notes)
+        })
+        .collect()
 }
 
-/// The light behind the name of a lamp end: `lamp` or `lamp 3`.
-pub(super) fn lamp_of<'a>(job: &'a Job, cut: &CutLine, name: &str) -> Option<&'a Light> {
-    let circuit = job.circuits.iter().find(|c| c.id == cut.circuit)?;
-    let number: usize = name.strip_prefix("lamp ").and_then(|n| n.parse().ok()).unwrap_or(1);
-    let mut before = 0;
-    circuit.lights.iter().find(|l| {
-        before += l.count as usize;
-        number <= before
-    })
+/// The light of a lamp.
+pub(super) fn light(job: &Job, lamp: LampIx) -> Option<&Light> {
+    job.circuits.get(lamp.circuit.0)?.lights.get(lamp.light)
 }
 
 /// The lead that is plugged between a factory lamp and its plug: nothing is cut.
@@ -176,8 +191,12 @@ fn intermediate(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
                 .is_some_and(|x| job.joint_of(x) == JointPractice::PlugIn)
         })
         .map(|cut| {
-            let cavity =
-                |pin, wires: Vec<String>, says: &str| Cavity { pin, wires, says: says.into() };
+            let cavity = |pin, wires: Vec<String>, says: &str| Cavity {
+                pin,
+                wires,
+                says: says.into(),
+                is_blind: false,
+            };
             let cavities = vec![
                 cavity(
                     1,
@@ -191,7 +210,14 @@ fn intermediate(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
                 "further pins of the plug go straight through".to_owned(),
             ];
             let name = format!("{}: intermediate lead", cut.circuit_name);
-            answer(name, vec!["half for the vehicle's plug", "half for the lamp"], cavities, notes)
+            let of = cut.from_end.host();
+            answer(
+                of,
+                name,
+                vec!["half for the vehicle's plug", "half for the lamp"],
+                cavities,
+                notes,
+            )
         })
         .collect()
 }

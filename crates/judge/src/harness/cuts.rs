@@ -1,23 +1,19 @@
 //! The cut list: every piece of wire with both ends.
 
 use super::colours::{circuit_colour, feed_colour, ground_colour};
+use super::ends::{Names, kind, near};
 use jovek_base::csv::cell;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::joint::END_ALLOWANCE_M;
 use jovek_catalog::joint::{JointPlace, joint_at};
 use jovek_catalog::terminal::EndKind;
-use jovek_job::{CircuitId, Job, ReturnKind, Zone};
-use jovek_plan::chain::{Chain, Leg, LinkKind, Origin, Stretch, WireRole};
-use jovek_plan::sizes::{ControlChoice, Sizes};
-use jovek_plan::switching::{Lead, Switching, Terminal, leads};
+use jovek_job::{CircuitId, Job};
+use jovek_plan::chain::Chain;
+use jovek_plan::end::End;
+use jovek_plan::plugs::Plugs;
+use jovek_plan::sizes::Sizes;
+use jovek_plan::wires::{PieceAt, PieceRole, wires};
 use serde::Serialize;
-use std::collections::BTreeMap;
 use utoipa::ToSchema;
-
-/// Lengths are rounded up to this, m.
-const STEP_M: f64 = 0.05;
-/// Wire from relay terminal 85 to its ground, m. Common practice: the stud beside the relay.
-const COIL_GROUND_M: f64 = 0.3;
 
 /// A piece of wire.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -52,6 +48,24 @@ pub struct CutLine {
     pub from_kind: EndKind,
     /// What kind of end the end is.
     pub to_kind: EndKind,
+    /// Where it lies in the network; none for a lead of a strip.
+    #[serde(skip)]
+    pub piece: Option<PieceAt>,
+    /// Where it starts.
+    #[serde(skip)]
+    pub from_end: End,
+    /// Where it ends.
+    #[serde(skip)]
+    pub to_end: End,
+    /// What it carries.
+    #[serde(skip)]
+    pub role: PieceRole,
+    /// Its working temperature, °C, by length along it.
+    #[serde(skip)]
+    pub working_c: f64,
+    /// A jumper, or the wire before a fuse: cut without a service loop.
+    #[serde(skip)]
+    pub is_short: bool,
     /// What is around the start.
     #[serde(skip)]
     pub from_near: JointPlace,
@@ -69,34 +83,6 @@ pub struct CutLine {
     pub sleeve: String,
 }
 
-struct End {
-    place: String,
-    kind: EndKind,
-    near: JointPlace,
-}
-
-impl End {
-    fn new(place: &str, kind: EndKind) -> End {
-        End { place: place.into(), kind, near: BESIDE }
-    }
-
-    fn by(self, stretch: Option<&Stretch>) -> End {
-        End { near: near(stretch), ..self }
-    }
-}
-
-/// The surroundings of parts that sit beside each other, where no wire tells.
-const BESIDE: JointPlace = JointPlace { is_wet: false, flexes: false, ambient_c: 40.0 };
-
-/// What is around a point of a stretch.
-fn near(stretch: Option<&Stretch>) -> JointPlace {
-    stretch.map_or(BESIDE, |s| JointPlace {
-        is_wet: matches!(s.zone, Zone::Exterior | Zone::Underbody),
-        flexes: s.flexes,
-        ambient_c: s.ambient_c,
-    })
-}
-
 /// Current of a circuit from the power of its lamps, A.
 fn load_a(job: &Job, chain: &Chain) -> f64 {
     let power_w: f64 = chain.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
@@ -112,318 +98,89 @@ pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64) -> String
     }
 }
 
-/// Length to cut for a path, m: allowance at both ends, rounded up.
-pub fn cut_length_m(path_m: f64, end_allowance_m: f64) -> f64 {
-    let steps = ((path_m + 2.0 * end_allowance_m) / STEP_M - 1e-9).ceil();
-    (steps * STEP_M * 100.0).round() / 100.0
+/// What is cut for: the job, its chains with their sizes, its connectors.
+#[derive(Clone, Copy)]
+pub struct Installation<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// Chains with their sizes.
+    pub parts: &'a [(&'a Chain, &'a Sizes)],
+    /// Connectors that wires go through.
+    pub plugs: &'a Plugs,
+}
+
+impl Installation<'_> {
+    /// Names of its ends need the chains by their index.
+    pub fn chains(&self) -> Vec<(&Chain, usize)> {
+        self.parts.iter().map(|(chain, _)| (*chain, chain.index.0)).collect()
+    }
 }
 
 /// The pieces of all circuits.
-///
-/// `indices` holds the place of each circuit in the job.
-pub fn cut_list(job: &Job, parts: &[(&Chain, &Sizes)], indices: &[usize]) -> Vec<CutLine> {
+pub fn cut_list(of: Installation) -> Vec<CutLine> {
+    let chains = of.chains();
+    let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
     let mut out = Vec::new();
-    let mut cavities = BTreeMap::new();
-    for ((chain, sizes), &index) in parts.iter().zip(indices) {
-        let plugs = plugs(chain, &mut cavities);
-        cut_chain(job, index, chain, sizes, &plugs, &mut out);
+    for (chain, sizes) in of.parts {
+        cut_chain(of.job, chain, sizes, &names, &mut out);
     }
     out
 }
 
-/// Connectors in the wires of a chain by the index of their link, each with the cavity that is its own.
-fn plugs(chain: &Chain, cavities: &mut BTreeMap<String, usize>) -> BTreeMap<usize, String> {
-    let mut out = BTreeMap::new();
-    for (i, link) in chain.links.iter().enumerate() {
-        if matches!(link.kind, LinkKind::Connector { .. }) {
-            let cavity = cavities.entry(link.name.clone()).or_default();
-            *cavity += 1;
-            out.insert(i, format!("connector {} {cavity}", link.name));
-        }
-    }
-    out
-}
-
-fn cut_chain(
-    job: &Job,
-    index: usize,
-    chain: &Chain,
-    sizes: &Sizes,
-    plugs: &BTreeMap<usize, String>,
-    out: &mut Vec<CutLine>,
-) {
-    let allowance = job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M);
-    let spare = job.shop.spare_percent.unwrap_or(0.0);
-    let ground = &ground_colour(job);
-    let own_colour = &circuit_colour(job, index);
+fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut Vec<CutLine>) {
+    let index = chain.index.0;
     let load_a = load_a(job, chain);
     let joint = job.circuits.get(index).map_or(job.shop.joint, |c| job.joint_of(c));
-    let mut number = 0;
-    let mut piece = |from: End, to: End, colour: String, wire: Conductor, path_m: f64| {
-        number += 1;
-        let sleeve = if from.kind.is_joint() || to.kind.is_joint() { "sleeve first" } else { "" };
-        let part = |e: &End| e.kind.part(wire, joint_at(joint, e.near, load_a).0);
-        let (from_terminal, to_terminal) = (part(&from), part(&to));
+    let spare = job.shop.spare_percent.unwrap_or(0.0);
+    for (k, piece) in wires(chain, sizes).pieces.into_iter().enumerate() {
+        let (from_kind, to_kind) = (kind(piece.from), kind(piece.to));
+        // Stretches stand in the direction in which they were told: from the branch on.
+        let (first, last) = (piece.stretches.first(), piece.stretches.last());
+        let is_backward = matches!(piece.at, PieceAt::Leg(_, _, true));
+        let (from_near, to_near) =
+            if is_backward { (near(last), near(first)) } else { (near(first), near(last)) };
+        let part = |kind: EndKind, near| kind.part(piece.wire, joint_at(joint, near, load_a).0);
+        let sleeve = if from_kind.is_joint() || to_kind.is_joint() { "sleeve first" } else { "" };
+        let allowance = piece.end_allowance_m(&job.shop);
         out.push(CutLine {
-            label: format!("{}-{}{}", label_unit(job), index + 1, letters(number)),
+            label: format!("{}-{}{}", label_unit(job), index + 1, letters(k + 1)),
             circuit: chain.id.clone(),
             circuit_name: chain.name.clone(),
-            from: from.place,
-            to: to.place,
-            colour,
-            wire,
-            wire_text: wire.label(),
-            insulation: sizes.insulation.label(),
-            path_m,
-            length_m: cut_length_m(path_m * (1.0 + spare / 100.0), allowance),
-            allowance_text: allowance_text(allowance, spare),
+            from: names.text(piece.from),
+            to: names.text(piece.to),
+            colour: colour(job, index, piece.role),
             mark: String::new(),
-            from_terminal,
-            to_terminal,
-            from_kind: from.kind,
-            to_kind: to.kind,
-            from_near: from.near,
-            to_near: to.near,
+            wire: piece.wire,
+            wire_text: piece.wire.label(),
+            insulation: sizes.insulation.label(),
+            path_m: piece.path_m,
+            length_m: piece.cut_m(&job.shop),
+            allowance_text: allowance_text(allowance, if piece.is_short { 0.0 } else { spare }),
+            from_terminal: part(from_kind, from_near),
+            to_terminal: part(to_kind, to_near),
+            from_kind,
+            to_kind,
+            piece: Some(piece.at),
+            from_end: piece.from,
+            to_end: piece.to,
+            role: piece.role,
+            working_c: piece.working_c,
+            is_short: piece.is_short,
+            from_near,
+            to_near,
             load_a,
             sleeve: sleeve.into(),
         });
-    };
-    // A tie-in with a fuse of its own: the holder sits right at the joint, on a lead of nothing but
-    // its two allowances.
-    if chain.origin != Origin::Battery && sizes.fuse.is_some() {
-        let joint = End::new("factory wire", EndKind::FactoryJoint);
-        let holder = End::new("fuse in", EndKind::Blade);
-        piece(joint, holder, own_colour.to_owned(), sizes.wire, 0.0);
-    }
-    let relay = matches!(sizes.control, ControlChoice::Relay { .. });
-    let inside = chain.switching.as_ref().map(|s| Inside::new(job, chain, s));
-    let mut past_control = false;
-    for (i, link) in chain.links.iter().enumerate() {
-        if matches!(link.kind, LinkKind::Control { .. }) {
-            past_control = true;
-        }
-        let LinkKind::Wire(run) = &link.kind else { continue };
-        let behind = |k: usize| chain.links.get(k).map(|l| &l.kind);
-        let from = match run.role {
-            WireRole::Return
-                if !chain.back_legs.is_empty() && !plugs.contains_key(&i.wrapping_sub(1)) =>
-            {
-                End::new("branch -", EndKind::Butt)
-            }
-            _ if plugs.contains_key(&i.wrapping_sub(1)) => {
-                End::new(&plugs[&(i - 1)], EndKind::ConnectorPin)
-            }
-            WireRole::Return => End::new("lamp -", lamp_end(chain)),
-            _ => end_before(behind(i.wrapping_sub(1)), chain, sizes, &inside),
-        };
-        let to = match run.role {
-            _ if plugs.contains_key(&(i + 1)) => End::new(&plugs[&(i + 1)], EndKind::ConnectorPin),
-            WireRole::Return if job_returns_to_battery(job, index) => {
-                End::new("battery -", EndKind::PostRing)
-            }
-            WireRole::Return if is_on_bus(job, index) => End::new("ground bus", EndKind::StudRing),
-            WireRole::Return => End::new("ground stud", EndKind::StudRing),
-            _ => end_after(behind(i + 1), relay, &inside, chain),
-        };
-        let from = from.by(run.stretches.first());
-        let to = to.by(run.stretches.last());
-        let colour = match run.role {
-            WireRole::Return => ground.clone(),
-            _ if past_control || chain.origin != Origin::Battery => own_colour.to_owned(),
-            _ => feed_colour(job),
-        };
-        piece(from, to, colour, sizes.wire, run.length_m());
-    }
-    let own = own_colour.as_str();
-    for (legs, way, end, colour) in
-        [(&chain.legs, "+", "lamp +", own), (&chain.back_legs, "-", "lamp -", ground.as_str())]
-    {
-        for (k, leg) in legs.iter().enumerate().filter(|(_, l)| !l.stretches.is_empty()) {
-            let start = leg
-                .parent
-                .map_or_else(|| format!("branch {way}"), |p| leg_end(&legs[p], p, chain, end, way));
-            let from = End::new(&start, EndKind::Butt).by(leg.stretches.first());
-            let kind = if leg.lamps.len() == 1 { EndKind::LampPlug } else { EndKind::Butt };
-            let to = End::new(&leg_end(leg, k, chain, end, way), kind).by(leg.stretches.last());
-            // The return is listed in the direction of the current.
-            let (from, to) = if way == "-" { (to, from) } else { (from, to) };
-            piece(from, to, colour.to_owned(), sizes.wire, leg.length_m());
-        }
-    }
-    if let Some(inside) = &inside {
-        for (from, to, colour, wire, path_m) in inside.pieces(job, chain, sizes, own_colour) {
-            piece(from, to, colour, wire, path_m);
-        }
-    }
-    if relay {
-        let lead = chain.switch_lead_m;
-        let blade = |place| End::new(place, EndKind::Blade);
-        piece(blade("relay 30"), blade("switch in"), feed_colour(job), sizes.coil_wire, lead);
-        piece(
-            blade("switch out"),
-            blade("relay 86"),
-            format!("black/{own_colour}"),
-            sizes.coil_wire,
-            lead,
-        );
-        piece(
-            blade("relay 85"),
-            End::new("ground stud", EndKind::StudRing),
-            ground.clone(),
-            sizes.coil_wire,
-            COIL_GROUND_M,
-        );
     }
 }
 
-/// The wires inside planned hardware, and the terminals where the feed ends and the lamp wire starts.
-struct Inside {
-    into: String,
-    out: String,
-    leads: Vec<Lead>,
-}
-
-impl Inside {
-    fn new(job: &Job, chain: &Chain, switching: &Switching) -> Inside {
-        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
-        let mut leads = leads(switching);
-        if let Origin::Factory { index, .. } = chain.origin {
-            // The wire at which the chain starts has its joint and fuse behind it already.
-            for lead in leads.iter_mut().filter(|l| !l.is_coil) {
-                if lead.from == Terminal::Signal(index) {
-                    lead.from = Terminal::Feed;
-                }
-            }
-        }
-        let out = leads
-            .iter()
-            .find(|l| l.to == Terminal::Lamps)
-            .map_or_else(String::new, |l| l.from.label(&names));
-        leads.retain(|l| l.to != Terminal::Lamps);
-        // A feed that goes to one terminal ends there; one that goes to several ends in a joint.
-        let fed: Vec<Terminal> =
-            leads.iter().filter(|l| l.from == Terminal::Feed).map(|l| l.to).collect();
-        let into = match fed.as_slice() {
-            [only] => {
-                leads.retain(|l| l.from != Terminal::Feed);
-                only.label(&names)
-            }
-            _ => "feed joint".to_owned(),
-        };
-        Inside { into, out, leads }
-    }
-
-    /// Each wire with its ends, colour, size and path.
-    fn pieces(
-        &self,
-        job: &Job,
-        chain: &Chain,
-        sizes: &Sizes,
-        own_colour: &str,
-    ) -> Vec<(End, End, String, Conductor, f64)> {
-        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
-        let end = |t: Terminal| {
-            let place = match t {
-                Terminal::Feed => "feed joint".to_owned(),
-                other => other.label(&names),
-            };
-            let kind = match t {
-                Terminal::Signal(_) => EndKind::FactoryJoint,
-                Terminal::Ground => EndKind::StudRing,
-                Terminal::Joint(_) | Terminal::Anode(_) | Terminal::Band(_) => EndKind::Butt,
-                _ => EndKind::Blade,
-            };
-            End::new(&place, kind)
-        };
-        self.leads
-            .iter()
-            .map(|lead| {
-                let wire = if lead.is_coil { sizes.coil_wire } else { sizes.wire };
-                let path_m = match (lead.from, lead.to) {
-                    (Terminal::Signal(_), _) => chain.signal_lead_m,
-                    (_, Terminal::SwitchIn(_)) | (Terminal::SwitchOut(_), _) if lead.is_coil => {
-                        chain.switch_lead_m
-                    }
-                    (_, Terminal::Ground) => COIL_GROUND_M,
-                    // Beside each other: nothing but the two allowances.
-                    _ => 0.0,
-                };
-                let colour = match (lead.from, lead.to) {
-                    (_, Terminal::Ground) => ground_colour(job),
-                    (Terminal::Feed, _) => feed_colour(job),
-                    _ if lead.is_coil => format!("black/{own_colour}"),
-                    _ => own_colour.to_owned(),
-                };
-                (end(lead.from), end(lead.to), colour, wire, path_m)
-            })
-            .collect()
-    }
-}
-
-/// True where a circuit returns to the ground bus.
-pub(super) fn is_on_bus(job: &Job, index: usize) -> bool {
-    job.circuits.get(index).is_some_and(|c| c.run.return_by == ReturnKind::GroundBus)
-}
-
-fn job_returns_to_battery(job: &Job, index: usize) -> bool {
-    job.circuits.get(index).is_some_and(|c| c.run.return_by == ReturnKind::BatteryNegative)
-}
-
-fn end_before(
-    link: Option<&LinkKind>,
-    chain: &Chain,
-    sizes: &Sizes,
-    inside: &Option<Inside>,
-) -> End {
-    let relay = matches!(sizes.control, ControlChoice::Relay { .. });
-    match link {
-        // Without a fuse of its own the wire starts at the joint.
-        Some(LinkKind::Fuse { .. }) if sizes.fuse.is_some() => End::new("fuse out", EndKind::Blade),
-        Some(LinkKind::Dimmer) => End::new("dimmer out", EndKind::Blade),
-        Some(LinkKind::Control { .. }) if inside.is_some() => {
-            End::new(inside.as_ref().map_or("", |i| &i.out), EndKind::Blade)
-        }
-        Some(LinkKind::Control { .. }) if relay => End::new("relay 87", EndKind::Blade),
-        Some(LinkKind::Control { .. }) => End::new("switch out", EndKind::Blade),
-        _ if chain.is_auxiliary => End::new("auxiliary +", EndKind::PostRing),
-        _ if chain.origin == Origin::Battery => End::new("battery +", EndKind::PostRing),
-        _ => End::new("factory wire", EndKind::FactoryJoint),
-    }
-}
-
-fn end_after(link: Option<&LinkKind>, relay: bool, inside: &Option<Inside>, chain: &Chain) -> End {
-    match link {
-        Some(LinkKind::Fuse { .. }) => End::new("fuse in", EndKind::Blade),
-        Some(LinkKind::Dimmer) => End::new("dimmer in", EndKind::Blade),
-        Some(LinkKind::Control { .. }) if inside.is_some() => {
-            End::new(inside.as_ref().map_or("", |i| &i.into), EndKind::Blade)
-        }
-        Some(LinkKind::Control { .. }) if relay => End::new("relay 30", EndKind::Blade),
-        Some(LinkKind::Control { .. }) => End::new("switch in", EndKind::Blade),
-        _ if !chain.legs.is_empty() => End::new("branch +", EndKind::Butt),
-        _ => End::new("lamp +", lamp_end(chain)),
-    }
-}
-
-/// One lamp has a plug of its own; several at one place share a splice to their leads.
-fn lamp_end(chain: &Chain) -> EndKind {
-    match chain.lamps.iter().map(|l| l.count).sum::<u32>() {
-        1 => EndKind::LampPlug,
-        _ => EndKind::Butt,
-    }
-}
-
-/// Where a leg ends: at its lamps, by name where there are several, or at the next branch.
-fn leg_end(leg: &Leg, number: usize, chain: &Chain, lamp: &str, way: &str) -> String {
-    let all: u32 = chain.lamps.iter().map(|l| l.count).sum();
-    match leg.lamps.as_slice() {
-        [] => format!("branch {way} {}", number + 1),
-        _ if all == 1 => lamp.to_owned(),
-        lamps => {
-            let numbers: Vec<String> =
-                lamps.iter().map(|&lamp| chain.lamp_number(lamp).to_string()).collect();
-            format!("lamp {} {way}", numbers.join(", "))
-        }
+/// The colour of a piece by what it carries.
+fn colour(job: &Job, index: usize, role: PieceRole) -> String {
+    match role {
+        PieceRole::Unfused | PieceRole::Feed | PieceRole::CoilFeed => feed_colour(job),
+        PieceRole::Switched => circuit_colour(job, index),
+        PieceRole::Coil => format!("black/{}", circuit_colour(job, index)),
+        PieceRole::CoilGround | PieceRole::Return => ground_colour(job),
     }
 }
 

@@ -3,6 +3,7 @@
 pub mod colours;
 pub mod connectors;
 pub mod cuts;
+pub mod ends;
 pub mod joints;
 pub mod labels;
 pub mod parts;
@@ -11,28 +12,19 @@ pub mod reels;
 mod strip_leads;
 
 pub use connectors::{Cavity, ConnectorAnswer};
-pub use cuts::CutLine;
+pub use cuts::{CutLine, Installation};
 pub use joints::{JointAnswer, TerminalCount};
 pub use parts::PartLine;
 pub use pins::Pin;
 pub use reels::Reel;
 
-use jovek_job::Job;
-use jovek_plan::chain::Chain;
 use jovek_plan::route::Layout;
-use jovek_plan::sizes::Sizes;
 use jovek_plan::strips::StripOf;
 
 /// Every piece of wire of the job, extension leads of strips too, marked.
-pub fn sheet_cuts(
-    job: &Job,
-    parts: &[(&Chain, &Sizes)],
-    indices: &[usize],
-    strips: &[StripOf],
-    layout: Option<&Layout>,
-) -> Vec<CutLine> {
-    let mut out = cuts::cut_list(job, parts, indices);
-    out.extend(strip_leads::strip_leads(job, strips));
-    colours::mark(&mut out, &colours::lamps_at(job, layout));
+pub fn sheet_cuts(of: Installation, strips: &[StripOf], layout: Option<&Layout>) -> Vec<CutLine> {
+    let mut out = cuts::cut_list(of);
+    out.extend(strip_leads::strip_leads(of, strips));
+    colours::mark(&mut out, &colours::lamps_at(layout, &of.chains()));
     out
 }

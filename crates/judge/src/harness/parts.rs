@@ -135,8 +135,7 @@ pub fn parts_list(
     }
     for connector in extras.connectors {
         add(5, connector.housing.clone() + ", one half", "pc", connector.halves.len() as f64);
-        let blind =
-            connector.cavities.iter().filter(|c| c.wires.is_empty() && c.says == "blind plug");
+        let blind = connector.cavities.iter().filter(|c| c.is_blind);
         let blind = blind.count() * connector.halves.len();
         if blind > 0 {
             add(5, "blind plug".into(), "pc", blind as f64);

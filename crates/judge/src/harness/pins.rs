@@ -1,9 +1,12 @@
 //! Which wire goes into which terminal: plugs, sockets, joints.
 
-use super::connectors::lamp_of;
-use super::cuts::CutLine;
+use super::connectors::light;
+use super::cuts::{CutLine, Installation};
+use super::ends::{Names, sign};
 use jovek_base::csv::cell;
-use jovek_job::Job;
+use jovek_job::{Job, LampEnd};
+use jovek_plan::end::{End, Host, Pole, Side};
+use jovek_plan::strip::StripPoint;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -14,7 +17,7 @@ pub struct Pin {
     pub circuit: String,
     /// Plug, socket or joint.
     pub connector: String,
-    /// Terminal; `1` and `2` for the plug of a lamp, DIN 72552 numbers for a relay.
+    /// Terminal; `1 (+)` and `2 (-)` for the plug of a lamp, DIN 72552 numbers for a relay.
     pub pin: String,
     /// Label of the wire.
     pub wire: String,
@@ -24,51 +27,60 @@ pub struct Pin {
     pub goes_to: String,
 }
 
-/// The connector and the pin of an end: the last word is the pin.
-fn terminal(job: &Job, cut: &CutLine, end: &str) -> (String, String) {
-    let (connector, pin) = end.rsplit_once(' ').unwrap_or((end, ""));
-    let lamp = connector.starts_with("lamp");
-    let is_reversed = lamp && lamp_of(job, cut, connector).is_some_and(|l| l.is_reversed);
-    let pin = match pin {
-        "+" if is_reversed => "2",
-        "-" if is_reversed => "1",
-        "+" if lamp => "1",
-        "-" if lamp => "2",
-        "anode" => "plain end",
-        "band" => "band",
-        other => other,
-    };
-    (connector.into(), pin.into())
+/// The pin of an end: `1 (+)` at the plug of a lamp, the DIN number at a relay. A lamp's own plug may be the
+/// other way round.
+fn pin(job: &Job, end: End, terminal: String) -> String {
+    match end {
+        End::Lamp(lamp, pole, LampEnd::Plug) => {
+            let is_reversed = light(job, lamp).is_some_and(|l| l.is_reversed);
+            let number = if (pole == Pole::Plus) == is_reversed { 2 } else { 1 };
+            format!("{number} ({})", sign(pole))
+        }
+        End::Diode(_, _, Side::In) => "plain end".into(),
+        _ => terminal,
+    }
 }
 
 /// True for ends that are plugs, sockets and switches rather than studs and splices.
-fn has_pins(end: &str) -> bool {
-    ["lamp", "connector", "splitter", "strip", "relay", "switch", "diode", "dimmer", "fuse"]
-        .iter()
-        .any(|w| end.starts_with(w))
+fn has_pins(end: End) -> bool {
+    !matches!(
+        end,
+        End::Post(_)
+            | End::Factory(_)
+            | End::Splice(..)
+            | End::Stud(..)
+            | End::Bus
+            | End::Lamp(_, _, LampEnd::Bare)
+    ) && !matches!(end, End::Strip(_, StripPoint::PieceStart(_) | StripPoint::PieceEnd(_), _))
 }
 
 /// All terminals, connector by connector.
-pub fn pins(job: &Job, cuts: &[CutLine]) -> Vec<Pin> {
-    let mut out: Vec<Pin> = Vec::new();
+pub fn pins(of: Installation, cuts: &[CutLine]) -> Vec<Pin> {
+    let chains = of.chains();
+    let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
+    let mut out: Vec<((usize, Host, End), Pin)> = Vec::new();
     for cut in cuts {
-        for (end, other) in [(&cut.from, &cut.to), (&cut.to, &cut.from)] {
+        for (end, other) in [(cut.from_end, &cut.to), (cut.to_end, &cut.from)] {
             if !has_pins(end) {
                 continue;
             }
-            let (connector, pin) = terminal(job, cut, end);
-            out.push(Pin {
-                circuit: cut.circuit_name.clone(),
-                connector,
-                pin,
-                wire: cut.label.clone(),
-                wire_text: format!("{} {}", cut.wire_text, cut.colour),
-                goes_to: other.clone(),
-            });
+            let (connector, terminal) = names.split(end);
+            let circuit = of.job.circuits.iter().position(|c| c.id == cut.circuit);
+            out.push((
+                (circuit.unwrap_or(usize::MAX), end.host(), end),
+                Pin {
+                    circuit: cut.circuit_name.clone(),
+                    connector,
+                    pin: pin(of.job, end, terminal),
+                    wire: cut.label.clone(),
+                    wire_text: format!("{} {}", cut.wire_text, cut.colour),
+                    goes_to: other.clone(),
+                },
+            ));
         }
     }
-    out.sort_by(|a, b| (&a.circuit, &a.connector, &a.pin).cmp(&(&b.circuit, &b.connector, &b.pin)));
-    out
+    out.sort_by(|a, b| a.0.cmp(&b.0));
+    out.into_iter().map(|(_, pin)| pin).collect()
 }
 
 /// The pin tables as CSV.

@@ -1,30 +1,43 @@
 //! Extension leads of strips, as pieces of the cut list.
 
 use super::colours::{circuit_colour, ground_colour};
-use super::cuts::{CutLine, allowance_text, cut_length_m, label_unit};
+use super::cuts::{CutLine, Installation, allowance_text, label_unit};
+use super::ends::Names;
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
-use jovek_job::Job;
+use jovek_plan::end::{CircuitIx, End, LampIx, Pole};
 use jovek_plan::sizing::circuit::smallest_wire;
+use jovek_plan::strip::StripPoint;
 use jovek_plan::strips::StripOf;
+use jovek_plan::wires::{PieceRole, cut_length_m};
 
 /// Extra length at each soldered end between two pieces, m. Common practice.
 const SOLDERED_END_M: f64 = 0.02;
 /// Extra length at each end of a lead from the splitter, m. Common practice.
 const PLUG_END_M: f64 = 0.1;
 
+/// Temperature of a lead beside a strip, °C.
+const WARM_C: f64 = 40.0;
+
 /// Where strip lies.
 const INSIDE: JointPlace = JointPlace { is_wet: false, flexes: false, ambient_c: 40.0 };
 
 /// The leads of every strip.
-pub fn strip_leads(job: &Job, strips: &[StripOf]) -> Vec<CutLine> {
+pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
+    let job = of.job;
+    let chains = of.chains();
+    let names = Names { job, plugs: of.plugs, chains: &chains };
     let mut out = Vec::new();
     for strip in strips {
         let circuit = &job.circuits[strip.circuit];
         let wire = smallest_wire(job.shop.wire_system, strip.plan.figures.lead_mm2);
         for (k, lead) in strip.plan.leads.iter().enumerate() {
-            let outward = lead.from == "splitter";
+            let outward = lead.from == StripPoint::Splitter;
+            let pole = if lead.is_plus { Pole::Plus } else { Pole::Minus };
+            let of = LampIx { circuit: CircuitIx(strip.circuit), light: strip.light, number: 0 };
+            let (from_end, to_end) =
+                (End::Strip(of, lead.from, pole), End::Strip(of, lead.to, pole));
             let end_m = if outward { PLUG_END_M } else { SOLDERED_END_M };
             let from_kind = if outward { EndKind::SplitterPlug } else { EndKind::Pad };
             let colour = match lead.is_plus {
@@ -40,13 +53,9 @@ pub fn strip_leads(job: &Job, strips: &[StripOf]) -> Vec<CutLine> {
                     k + 1
                 ),
                 circuit: circuit.id.clone(),
-                circuit_name: circuit.name.clone(),
-                from: match (outward, lead.is_plus) {
-                    (false, _) => lead.from.clone(),
-                    (true, true) => "splitter +".into(),
-                    (true, false) => "splitter -".into(),
-                },
-                to: lead.to.clone(),
+                circuit_name: job.circuit_label(strip.circuit),
+                from: names.text(from_end),
+                to: names.text(to_end),
                 colour,
                 mark: String::new(),
                 wire,
@@ -59,6 +68,12 @@ pub fn strip_leads(job: &Job, strips: &[StripOf]) -> Vec<CutLine> {
                 to_terminal: EndKind::Pad.part(wire, job.joint_of(circuit)),
                 from_kind,
                 to_kind: EndKind::Pad,
+                piece: None,
+                from_end,
+                to_end,
+                role: if lead.is_plus { PieceRole::Switched } else { PieceRole::Return },
+                working_c: WARM_C,
+                is_short: !outward,
                 from_near: INSIDE,
                 to_near: INSIDE,
                 load_a: 0.0,

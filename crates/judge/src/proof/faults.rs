@@ -67,6 +67,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
         | PartKind::Alternator
         | PartKind::FactorySource(_)
         | PartKind::FactoryLeak(_)
+        | PartKind::Jumper(_)
         | PartKind::Standby => &[],
     }
 }

@@ -39,6 +39,7 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::Coil(r) => format!("{circuit}.coil.{}", r + 1),
         PartKind::CoilGround(r) => format!("{circuit}.coil_ground.{}", r + 1),
         PartKind::Splice(n) => format!("{circuit}.splice.{n}"),
+        PartKind::Jumper(n) => format!("{circuit}.jumper.{n}"),
         PartKind::Standby => format!("{circuit}.standby"),
     }
 }
@@ -109,8 +110,9 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
             _ => format!("relay {}", r + 1),
         },
         PartKind::Coil(r) => format!("coil of relay {}", r + 1),
-        PartKind::CoilGround(r) => format!("coil ground of relay {}", r + 1),
+        PartKind::CoilGround(_) => "ground stud of the coils".into(),
         PartKind::Splice(_) => "joint".into(),
+        PartKind::Jumper(_) => "jumper".into(),
         PartKind::Standby => "modules at rest".into(),
     }
 }

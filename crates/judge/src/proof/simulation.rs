@@ -4,7 +4,7 @@ use super::faults::put_in;
 use jovek_circuit::{Device, ElementId, Solution, SolveError, Solver};
 use jovek_job::{FaultKind, Signal, SupplyState, VehicleSide};
 use jovek_plan::inputs::{Assignment, Input, Inputs};
-use jovek_plan::network::build::{Built, Installed, Situation, build};
+use jovek_plan::network::build::{Built, Situation, build};
 use jovek_plan::network::parts::PartRef;
 use jovek_plan::study::Assessment;
 
@@ -62,7 +62,7 @@ impl<'a> Simulation<'a> {
     /// Builds the network of a situation.
     pub fn new(study: &'a Assessment, situation: Situation) -> Simulation<'a> {
         let parts = study.parts();
-        let whole = Installed { is_whole: true, ..study.installed(&parts) };
+        let whole = study.installed(&parts);
         let built = build(whole, &situation);
         Simulation { study, built, solver: Solver::default(), situation, failed: Vec::new() }
     }

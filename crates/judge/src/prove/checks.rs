@@ -299,7 +299,7 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
             LinkKind::Fuse { .. } => fuse_out = solution.node_v(at.nodes[k + 1]),
             LinkKind::Lamps => {
                 // At the farthest lamp, where there are branches.
-                let ends = chain.farthest_lamp().map(|(k, n)| built.net.element(at.lamps[k][n]));
+                let ends = chain.lamp_to_read().map(|(k, n)| built.net.element(at.lamps[k][n]));
                 plus = solution.node_v(ends.map_or(at.nodes[k], |e| e.from));
                 minus = solution.node_v(ends.map_or(at.nodes[k + 1], |e| e.to));
             }

@@ -1,9 +1,10 @@
 //! The fuse belongs at the battery.
 
-use super::{CircuitView, Finding, Grade, about};
+use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::Stage;
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
+use jovek_plan::wires::unfused_m;
 
 /// Beyond this the unfused wire is a fire risk, m. Common practice: 18 in.
 pub const FAR_M: f64 = 0.457;
@@ -11,8 +12,10 @@ pub const FAR_M: f64 = 0.457;
 pub const NEAR_M: f64 = 0.178;
 
 /// Unfused wire at the battery.
-pub fn far_from_battery(view: &CircuitView, out: &mut Vec<Finding>) {
-    let Some(unfused_m) = view.chain.unfused_m() else { return };
+pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
+    let Some(unfused_m) = unfused_m(view.chain, &view.sized.chosen.sizes, &context.job.shop) else {
+        return;
+    };
     let grade = match unfused_m {
         m if m > FAR_M => Grade::Stop,
         m if m > NEAR_M => Grade::Mind,

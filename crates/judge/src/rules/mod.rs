@@ -84,7 +84,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     for view in context.circuits {
         lamps::wrong_voltage(context, view, &mut out);
         lamps::label_against_measured(view, &mut out);
-        fuse_place::far_from_battery(view, &mut out);
+        fuse_place::far_from_battery(context, view, &mut out);
         circuit_limits::wire(view, &mut out);
         circuit_limits::control(view, &mut out);
         circuit_limits::hot_relay(view, &mut out);

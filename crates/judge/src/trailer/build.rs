@@ -93,6 +93,7 @@ impl Builder<'_> {
             place: Some(place),
             is_stuck: false,
             is_reversed: false,
+            lead: None,
             flash: None,
             optic: Some(Optic { mounts: w.mounts, ..Optic::default() }),
             strip: None,

@@ -100,7 +100,7 @@ pub struct Built {
     pub alternator: Option<ElementId>,
     /// One entry for each chain, in order.
     pub circuits: Vec<BuiltCircuit>,
-    /// Factory circuits that any chain touches, by index in the job.
+    /// Factory circuits, by index in the job.
     pub factory: Vec<Option<BuiltFactory>>,
     /// Meaning of each element.
     pub places: Vec<PartRef>,
@@ -182,8 +182,6 @@ pub struct Installed<'a> {
     pub factory: &'a [PlannedFactory],
     /// Chains with their sizes.
     pub parts: &'a [(&'a Chain, &'a Sizes)],
-    /// Factory circuits that no chain touches are drawn too.
-    pub is_whole: bool,
 }
 
 /// Builds the network of some chains of a job, with names for export.

@@ -1,16 +1,20 @@
 //! Draws the network of a vehicle: supply, factory circuits, chains.
 
 use crate::chain::{Chain, Leg, LinkKind, Origin};
+use crate::end::Pole;
 use crate::factory::PlannedFactory;
 use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
 use crate::network::drawing::Drawing;
-use crate::network::parts::{BuiltRelay, Memory, MovedContact, PartKind, PartRef};
-use crate::sizes::{ControlChoice, Sizes};
+use crate::network::hardware::TERMINAL_OHM;
+use crate::network::parts::{BuiltRelay, MovedContact, PartKind, PartRef};
+use crate::sizes::Sizes;
+use crate::wires::{LEG_JUMPER_C, hardware, jumper_m, jumpers, leg_contacts_ohm, leg_jumpers};
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_catalog::fuse::{Fuse, HOLDER_OHM};
+use jovek_catalog::joint::BESIDE_M;
 use jovek_catalog::{contact, dimmer, diode, relay, switch};
 use jovek_circuit::devices::{Alternator, Battery, Contact, Diode, Incandescent};
-use jovek_circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, Throw};
+use jovek_circuit::{Device, ElementId, Network, NodeId};
 use jovek_job::SupplyState;
 use jovek_job::{Isolation, VehicleSide};
 use std::fmt::Arguments;
@@ -82,7 +86,7 @@ pub(super) struct NetworkBuilder<'a, 'n> {
 
 impl NetworkBuilder<'_, '_> {
     fn draw(mut self) -> BuiltParts {
-        let Installed { supply, factory, parts, is_whole } = self.installed;
+        let Installed { supply, factory, parts } = self.installed;
         let plus = self.net.node(format_args!("bat_plus"));
         let vehicle = |what| PartRef { circuit: None, what };
         let battery = self.add(
@@ -99,15 +103,10 @@ impl NetworkBuilder<'_, '_> {
                 Device::Alternator(a),
             )
         });
-        let has_auxiliary = parts.iter().any(|(chain, _)| chain.is_auxiliary);
+        let has_auxiliary = supply.auxiliary.is_some();
         let auxiliary_plus = has_auxiliary.then(|| self.auxiliary(plus));
         let mut towing_plus = None;
-        let touched = parts.iter().flat_map(|(chain, _)| chain.taps());
-        let all = if is_whole { 0..factory.len() } else { 0..0 };
-        for index in touched.chain(all) {
-            if self.taps[index].is_some() {
-                continue;
-            }
+        for index in 0..factory.len() {
             let source = match factory[index].side {
                 VehicleSide::Own => plus,
                 VehicleSide::Towing => match towing_plus {
@@ -283,6 +282,8 @@ impl NetworkBuilder<'_, '_> {
 
     fn chain(&mut self, at: usize, chain: &Chain, sizes: &Sizes, source: NodeId) -> BuiltCircuit {
         let id = &chain.id.0;
+        let inside = hardware(chain, sizes);
+        let jumpers = jumpers(chain, sizes, inside.as_ref());
         let mut nodes = vec![source];
         let mut links = Vec::with_capacity(chain.links.len());
         let mut lamps = Vec::new();
@@ -290,7 +291,16 @@ impl NetworkBuilder<'_, '_> {
         let mut coil = None;
         let last = chain.links.len() - 1;
         for (i, link) in chain.links.iter().enumerate() {
-            let from = nodes[i];
+            let mut from = nodes[i];
+            // The jumper belongs to the span of the link behind it: points along the chain stay where they are.
+            for &(_, _, to) in jumpers.iter().filter(|j| j.0 == i) {
+                let node = self.net.node(format_args!("{id}_{i}_in"));
+                let ohm = sizes.wire.ohm(jumper_m(to), chain.control_ambient_c());
+                let place = PartRef { circuit: Some(at), what: PartKind::Jumper(i) };
+                let name = format_args!("{id}_{i}_jumper");
+                self.add(place, name, (from, node), Device::ohm(ohm));
+                from = node;
+            }
             let to = if i == last {
                 NodeId::GROUND
             } else if chain.links[i + 1].kind == LinkKind::Bus {
@@ -307,7 +317,9 @@ impl NetworkBuilder<'_, '_> {
                     .zip(sizes.stretch_c(i))
                     .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
                     .sum(),
-                LinkKind::Fuse { .. } => sizes.fuse.map_or(1e-5, |f| f.cold_ohm() + HOLDER_OHM),
+                LinkKind::Fuse { .. } => {
+                    sizes.fuse.map_or(TERMINAL_OHM, |f| f.cold_ohm() + HOLDER_OHM)
+                }
                 LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => {
                     ohm * self.situation.joint_factor
                 }
@@ -321,9 +333,15 @@ impl NetworkBuilder<'_, '_> {
                 }
                 LinkKind::Control { ambient_c } => {
                     let control = Control { at, chain, sizes, ambient_c: *ambient_c };
-                    let (element, coil_element) = match &chain.switching {
-                        Some(switching) => self.switching(&control, switching, (from, to), name),
-                        None => self.own_control(&control, (from, to), name),
+                    let ends = (from, to);
+                    let (element, coil_element) = match &inside {
+                        Some(inside) => self.hardware(&control, inside, ends, i),
+                        // The source switches the lamps itself: never planned with a control of its own.
+                        None => {
+                            let own = (chain.own_switch, true);
+                            let place = PartRef { circuit: Some(at), what: PartKind::Switch(0) };
+                            (self.contact(place, name, ends, own), None)
+                        }
                     };
                     coil = coil_element;
                     links.push(Some(element));
@@ -400,8 +418,10 @@ impl NetworkBuilder<'_, '_> {
             let copper_ohm: f64 =
                 leg.stretches.iter().zip(warm).map(|(s, c)| sizes.wire.ohm(s.length_m, c)).sum();
             before += leg.stretches.len();
-            let plug_ohm = if leg.lamps.is_empty() { 0.0 } else { contact::LAMP_PLUG_OHM };
-            let ohm = copper_ohm + (contact::SPLICE_OHM + plug_ohm) * self.situation.joint_factor;
+            let pole = if is_back { Pole::Minus } else { Pole::Plus };
+            let ohm = copper_ohm
+                + leg_jumpers(leg) * sizes.wire.ohm(BESIDE_M, LEG_JUMPER_C)
+                + leg_contacts_ohm(chain, legs, k, pole) * self.situation.joint_factor;
             let ends_at = if is_back { (to, from) } else { (from, to) };
             let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, is_back) };
             let name = format_args!("{}_{way}{k}_wire", chain.id);
@@ -409,60 +429,6 @@ impl NetworkBuilder<'_, '_> {
             ends.push(to);
         }
         (ends, wires)
-    }
-
-    /// A switch of its own, alone or in the coil circuit of a relay.
-    fn own_control(
-        &mut self,
-        control: &Control,
-        (from, to): (NodeId, NodeId),
-        name: Arguments,
-    ) -> (ElementId, Option<ElementId>) {
-        let &Control { at, chain, sizes, ambient_c } = control;
-        let id = &chain.id.0;
-        let place = |what| PartRef { circuit: Some(at), what };
-        let own = (chain.own_switch, true);
-        let ControlChoice::Relay { relay: kind, .. } = &sizes.control else {
-            return (self.contact(place(PartKind::Switch(0)), name, (from, to), own), None);
-        };
-        let contact = self.add(
-            place(PartKind::RelayContact(0)),
-            name,
-            (from, to),
-            Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
-        );
-        let sw_in = self.net.node(format_args!("{id}_sw_in"));
-        let sw_out = self.net.node(format_args!("{id}_sw_out"));
-        let c86 = self.net.node(format_args!("{id}_86"));
-        let c85 = self.net.node(format_args!("{id}_85"));
-        let lead = Device::ohm(sizes.coil_wire.ohm(chain.switch_lead_m, ambient_c));
-        let lead_place = place(PartKind::SwitchLead(0));
-        self.add(lead_place, format_args!("{id}_coil_feed"), (from, sw_in), lead);
-        self.contact(place(PartKind::Switch(0)), format_args!("{id}_switch"), (sw_in, sw_out), own);
-        self.add(lead_place, format_args!("{id}_coil_wire"), (sw_out, c86), lead);
-        let coil = self.add(
-            place(PartKind::Coil(0)),
-            format_args!("{id}_coil"),
-            (c86, c85),
-            Device::ohm(kind.load_ohm()),
-        );
-        self.add(
-            place(PartKind::CoilGround(0)),
-            format_args!("{id}_coil_ground"),
-            (c85, NodeId::GROUND),
-            Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),
-        );
-        self.net.add_relay(Relay {
-            name: format!("{} relay", chain.name),
-            coil,
-            pull_in_v: kind.pull_in_v,
-            drop_out_v: kind.drop_out_v,
-            contacts: vec![RelayContact { element: contact, throw: Throw::NormallyOpen }],
-            before: None,
-            held: None,
-        });
-        self.relays.push(BuiltRelay { circuit: at, relay: 0, memory: Memory::None });
-        (contact, Some(coil))
     }
 }
 

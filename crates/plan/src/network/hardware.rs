@@ -1,248 +1,280 @@
-//! Draws planned hardware: rungs of lamps and coils, relays, modules.
+//! Draws the hardware between feed and lamps: the same wires that are cut, and the parts between them.
 
+use crate::end::{CircuitIx, End, RelayTerminal};
 use crate::logic::Logic;
 use crate::network::builder::{Control, NetworkBuilder};
 use crate::network::parts::{BuiltRelay, Memory, PartKind, PartRef};
 use crate::sizes::{ControlChoice, Hardware};
-use crate::switching::{ContactOf, RelayRole, Rung, Switching};
+use crate::switching::{Inner, Inside, LeadUse, RelayRole, Switching};
 use crate::switching_options::standby_a;
+use crate::wires::lead_m;
 use jovek_catalog::contact;
-use jovek_catalog::relay;
-use jovek_catalog::relay::RelayType;
+use jovek_catalog::relay::{self, RelayType};
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, NodeId, Relay, RelayContact};
 use jovek_job::SupplyState;
-use std::fmt::Arguments;
 
-/// The hardware of one circuit while it is drawn.
-struct Block<'a> {
-    control: &'a Control<'a>,
-    hardware: Hardware,
-    switching: &'a Switching,
-    /// The own feed, behind its fuse.
-    feed: NodeId,
-    /// Contacts drawn so far, by relay.
-    contacts: Vec<Vec<RelayContact>>,
-    /// Numbers of parts drawn so far.
-    diodes: usize,
-    switches: usize,
-    leads: usize,
-    nodes: usize,
-    /// True while the rung of a coil is drawn.
-    in_coil: bool,
+/// What is in the way where the chain has an element and the wiring has none, ohm: nothing that counts.
+/// The element is there to read the current.
+pub(super) const TERMINAL_OHM: f64 = 1e-6;
+
+/// The nodes of one circuit's hardware.
+struct Nodes {
+    known: Vec<(End, NodeId)>,
 }
 
 impl NetworkBuilder<'_, '_> {
-    /// Draws the hardware between the feed and the lamps. Returns the joint that the lamp current
-    /// passes, and the coil of the relay that carries it.
-    pub(super) fn switching(
+    /// Draws the hardware between the feed and the lamps. Returns the terminal that the lamp current passes,
+    /// and the coil of the relay that carries it.
+    pub(super) fn hardware(
         &mut self,
         control: &Control,
-        switching: &Switching,
+        inside: &Inside,
         (from, to): (NodeId, NodeId),
-        name: Arguments,
+        link: usize,
     ) -> (ElementId, Option<ElementId>) {
-        let ControlChoice::Planned(hardware) = control.sizes.control else {
-            // Sizing always plans hardware for a chain that has some; a plain contact stands in.
-            let place = PartRef { circuit: Some(control.at), what: PartKind::Switch(0) };
-            let own = (control.chain.own_switch, true);
-            return (self.contact(place, name, (from, to), own), None);
-        };
-        let mut block = Block {
-            control,
-            hardware,
-            switching,
-            feed: from,
-            contacts: vec![Vec::new(); switching.relays.len()],
-            diodes: 0,
-            switches: 0,
-            leads: 0,
-            nodes: 0,
-            in_coil: false,
-        };
-        let lamps = self.rung(&mut block, &switching.lamps_from);
-        let place = |what| PartRef { circuit: Some(control.at), what };
-        // The terminal at which the lamp wire starts.
-        let joint = self.add(
-            place(PartKind::Splice(0)),
-            name,
-            (lamps, to),
-            Device::ohm(contact::SPLICE_OHM * self.situation.joint_factor),
-        );
-        block.in_coil = true;
-        let coils: Vec<ElementId> =
-            (0..switching.relays.len()).map(|r| self.coil(&mut block, r)).collect();
-        if let Some(current_a) = standby_a(switching) {
-            let ohm = 12.0 * self.installed.supply.batteries / current_a;
-            let name = format_args!("{}_standby", control.chain.id);
-            self.add(place(PartKind::Standby), name, (from, NodeId::GROUND), Device::ohm(ohm));
+        let Control { at, chain, sizes, .. } = *control;
+        let id = &chain.id;
+        let place = |what| PartRef { circuit: Some(at), what };
+        let mut nodes = Nodes { known: Vec::new() };
+        // A switch or relay of its own is read itself: the lamp wire starts at its terminal.
+        let is_own = chain.switching.is_none();
+        if is_own {
+            nodes.known.push((inside.exit, to));
         }
-        for (r, planned) in switching.relays.iter().enumerate() {
-            let (pull_in_v, drop_out_v) = self.thresholds(&block, planned.role);
-            let mut placed = Relay {
-                name: format!("{} relay {}", control.chain.name, r + 1),
-                coil: coils[r],
-                pull_in_v,
-                drop_out_v,
-                contacts: std::mem::take(&mut block.contacts[r]),
-                before: None,
-                held: None,
+        self.enter(control, inside, from, &mut nodes);
+        let mut contacts: Vec<Vec<RelayContact>> = vec![Vec::new(); inside.relays];
+        let mut lamp_element = None;
+        for part in &inside.parts {
+            let ends =
+                (self.at(control, &mut nodes, part.from), self.at(control, &mut nodes, part.to));
+            let element = match part.of {
+                Inner::Switch { number, mask, holds } => self.contact(
+                    place(PartKind::Switch(number)),
+                    format_args!("{id}_switch{number}"),
+                    ends,
+                    (mask, holds),
+                ),
+                Inner::Contact { relay, throw } => {
+                    let number = contacts[relay].len();
+                    let element = self.add(
+                        place(PartKind::RelayContact(relay)),
+                        format_args!("{id}_r{}c{number}", relay + 1),
+                        ends,
+                        Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
+                    );
+                    contacts[relay].push(RelayContact { element, throw });
+                    element
+                }
+                Inner::Diode { number, is_coil } => {
+                    let kind = match sizes.control {
+                        ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,
+                        _ => jovek_catalog::diode::COIL,
+                    };
+                    self.add(
+                        place(PartKind::Diode(number)),
+                        format_args!("{id}_d{number}"),
+                        ends,
+                        Device::Diode(kind.device),
+                    )
+                }
             };
-            let memory = memory(planned.role, &planned.follows);
+            if part.to == inside.exit {
+                lamp_element = Some(element);
+            }
+        }
+        self.leads(control, inside, &mut nodes);
+        let read = match lamp_element.filter(|_| is_own) {
+            Some(element) => element,
+            None => self.start_of_lamp_wire(control, inside, &mut nodes, (to, link)),
+        };
+        let coils: Vec<ElementId> =
+            (0..inside.relays).map(|r| self.coil(control, &mut nodes, r)).collect();
+        let lamp_coil = match &chain.switching {
+            None => coils.first().copied(),
+            Some(switching) => {
+                let entry = self.at(control, &mut nodes, inside.entry);
+                self.standby(control, switching, entry);
+                switching.lamp_relays().first().and_then(|&r| coils.get(r).copied())
+            }
+        };
+        self.relays_of(control, &coils, contacts);
+        (read, lamp_coil)
+    }
+
+    /// The terminal or splice at which the lamp wire starts.
+    fn start_of_lamp_wire(
+        &mut self,
+        control: &Control,
+        inside: &Inside,
+        nodes: &mut Nodes,
+        (to, link): (NodeId, usize),
+    ) -> ElementId {
+        let exit = self.at(control, nodes, inside.exit);
+        let joint_ohm = inside.exit.contact_ohm() * self.situation.joint_factor;
+        let place = PartRef { circuit: Some(control.at), what: PartKind::Splice(0) };
+        let name = format_args!("{}_{link}", control.chain.id);
+        self.add(place, name, (exit, to), Device::ohm(joint_ohm.max(TERMINAL_OHM)))
+    }
+
+    /// Joins the end of the feed to the terminal or splice at which it stops.
+    fn enter(&mut self, control: &Control, inside: &Inside, from: NodeId, nodes: &mut Nodes) {
+        let contact_ohm = inside.entry.contact_ohm();
+        if contact_ohm <= 0.0 {
+            nodes.known.push((inside.entry, from));
+            return;
+        }
+        let node = self.at(control, nodes, inside.entry);
+        let place = PartRef { circuit: Some(control.at), what: PartKind::Jumper(0) };
+        let name = format_args!("{}_entry", control.chain.id);
+        let device = Device::ohm(contact_ohm * self.situation.joint_factor);
+        self.add(place, name, (from, node), device);
+    }
+
+    /// The node of an end.
+    fn at(&mut self, control: &Control, nodes: &mut Nodes, end: End) -> NodeId {
+        if let Some((_, node)) = nodes.known.iter().find(|(e, _)| *e == end) {
+            return *node;
+        }
+        let node = match end {
+            End::Factory(wire) => self.taps[wire.0].map(|f| f.tap),
+            _ => None,
+        };
+        let number = nodes.known.len() + 1;
+        let node =
+            node.unwrap_or_else(|| self.net.node(format_args!("{}_n{number}", control.chain.id)));
+        nodes.known.push((end, node));
+        node
+    }
+
+    /// The wires inside: each its copper and the contacts that it makes.
+    fn leads(&mut self, control: &Control, inside: &Inside, nodes: &mut Nodes) {
+        let Control { at, chain, sizes, ambient_c } = *control;
+        for (k, lead) in inside.leads.iter().enumerate() {
+            let ends = (self.at(control, nodes, lead.from), self.at(control, nodes, lead.to));
+            let wire = if lead.of.is_coil() { sizes.coil_wire } else { sizes.wire };
+            // A stud is drawn as a part of its own.
+            let contact_ohm = |end| match end {
+                End::Stud(..) => 0.0,
+                other => End::contact_ohm(other),
+            };
+            let contacts_ohm = contact_ohm(lead.from) + contact_ohm(lead.to);
+            let ohm = wire.ohm(lead_m(chain, lead), ambient_c)
+                + contacts_ohm * self.situation.joint_factor;
+            let is_spliced = |end| matches!(end, End::Splice(..));
+            let what = match (lead.of, lead.from) {
+                (LeadUse::Signal | LeadUse::SignalFeed, End::Factory(wire)) => {
+                    PartKind::SignalLead(wire.0)
+                }
+                (LeadUse::SwitchLead, _) => PartKind::SwitchLead(switch_number(lead.from, lead.to)),
+                _ if is_spliced(lead.from) || is_spliced(lead.to) => PartKind::Splice(k + 1),
+                _ => PartKind::Jumper(chain.links.len() + k),
+            };
+            let place = PartRef { circuit: Some(at), what };
+            let name = format_args!("{}_lead{}", chain.id, k + 1);
+            self.add(place, name, ends, Device::ohm(ohm));
+        }
+    }
+
+    /// What modules draw all the time.
+    fn standby(&mut self, control: &Control, switching: &Switching, feed: NodeId) {
+        let Some(current_a) = standby_a(switching) else { return };
+        let ohm = 12.0 * self.installed.supply.batteries / current_a;
+        let name = format_args!("{}_standby", control.chain.id);
+        let place = PartRef { circuit: Some(control.at), what: PartKind::Standby };
+        self.add(place, name, (feed, NodeId::GROUND), Device::ohm(ohm));
+    }
+
+    /// Draws the coil of a relay, or the input of a module, and the stud behind it.
+    fn coil(&mut self, control: &Control, nodes: &mut Nodes, relay: usize) -> ElementId {
+        let Control { at, chain, sizes, .. } = *control;
+        let circuit = CircuitIx(chain.index.0);
+        let mut terminal = |of| self.at(control, nodes, End::Relay(circuit, relay, of));
+        let (c86, c85) = (terminal(RelayTerminal::Coil86), terminal(RelayTerminal::Coil85));
+        let role = chain.switching.as_ref().and_then(|s| s.relays.get(relay)).map(|r| r.role);
+        let ohm = match (role, &sizes.control) {
+            (Some(role), _) if role.is_module() => relay::MODULE_INPUT_OHM,
+            (Some(role), ControlChoice::Planned(hardware)) => kind_for(hardware, role).load_ohm(),
+            (_, ControlChoice::Relay { relay: kind, .. }) => kind.load_ohm(),
+            _ => relay::MODULE_INPUT_OHM,
+        };
+        let place = |what| PartRef { circuit: Some(at), what };
+        let coil = self.add(
+            place(PartKind::Coil(relay)),
+            format_args!("{}_coil{}", chain.id, relay + 1),
+            (c86, c85),
+            Device::ohm(ohm),
+        );
+        if let Some(&(_, stud)) = nodes.known.iter().find(|(e, _)| matches!(e, End::Stud(..))) {
+            // One stud for all coils of the circuit.
+            let is_first = relay == 0;
+            if is_first {
+                let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
+                self.add(
+                    place(PartKind::CoilGround(0)),
+                    format_args!("{}_coil_ground", chain.id),
+                    (stud, NodeId::GROUND),
+                    Device::ohm(ohm),
+                );
+            }
+        }
+        coil
+    }
+
+    /// Relays with their thresholds and memories.
+    fn relays_of(
+        &mut self,
+        control: &Control,
+        coils: &[ElementId],
+        contacts: Vec<Vec<RelayContact>>,
+    ) {
+        let Control { at, chain, sizes, .. } = *control;
+        for ((r, &coil), contacts) in coils.iter().enumerate().zip(contacts) {
+            let planned = chain.switching.as_ref().and_then(|s| s.relays.get(r));
+            let (pull_in_v, drop_out_v) = match (planned, &sizes.control) {
+                (Some(p), ControlChoice::Planned(hardware)) => self.thresholds(hardware, p.role),
+                (_, ControlChoice::Relay { relay: kind, .. }) => (kind.pull_in_v, kind.drop_out_v),
+                _ => continue,
+            };
+            let name = match planned {
+                Some(_) => format!("{} relay {}", chain.name, r + 1),
+                None => format!("{} relay", chain.name),
+            };
+            let mut placed =
+                Relay { name, coil, pull_in_v, drop_out_v, contacts, before: None, held: None };
+            let memory = planned.map_or(Memory::None, |p| memory(p.role, &p.follows));
             memory.apply(self.situation.inputs, &mut placed);
             // A cut-off module is looked at apart: a low battery is tried as if it still held.
-            if planned.role == RelayRole::CutOff && self.situation.supply == SupplyState::LowBattery
+            if planned.is_some_and(|p| p.role == RelayRole::CutOff)
+                && self.situation.supply == SupplyState::LowBattery
             {
                 placed.held = placed.before;
             }
             self.net.add_relay(placed);
-            self.relays.push(BuiltRelay { circuit: control.at, relay: r, memory });
+            self.relays.push(BuiltRelay { circuit: at, relay: r, memory });
         }
-        (joint, switching.lamp_relays().first().map(|&r| coils[r]))
-    }
-
-    fn node(&mut self, block: &mut Block) -> NodeId {
-        block.nodes += 1;
-        self.net.node(format_args!("{}_n{}", block.control.chain.id, block.nodes))
-    }
-
-    fn lead(&mut self, block: &mut Block, what: PartKind, from: NodeId, length_m: f64) -> NodeId {
-        let to = self.node(block);
-        block.leads += 1;
-        let Control { at, chain, sizes, ambient_c } = *block.control;
-        let wire = if block.in_coil { sizes.coil_wire } else { sizes.wire };
-        self.add(
-            PartRef { circuit: Some(at), what },
-            format_args!("{}_lead{}", chain.id, block.leads),
-            (from, to),
-            Device::ohm(wire.ohm(length_m, ambient_c)),
-        );
-        to
-    }
-
-    /// Draws a rung; returns the node at its end.
-    fn rung(&mut self, block: &mut Block, rung: &Rung) -> NodeId {
-        let Control { at, chain, .. } = *block.control;
-        let place = |what| PartRef { circuit: Some(at), what };
-        match rung {
-            Rung::Feed => block.feed,
-            Rung::Tap(i) => {
-                // A chain that starts at this wire has its joint and fuse behind it already.
-                let first = matches!(chain.origin, crate::chain::Origin::Factory { index, .. }
-                    if index == *i);
-                match self.taps[*i] {
-                    _ if first && !block.in_coil => block.feed,
-                    Some(built) => {
-                        self.lead(block, PartKind::SignalLead(*i), built.tap, chain.signal_lead_m)
-                    }
-                    None => block.feed,
-                }
-            }
-            Rung::Behind(ContactOf::Switch { mask, holds, .. }, of) => {
-                let mut from = self.rung(block, of);
-                block.switches += 1;
-                let number = block.switches;
-                let lead_m = chain.switch_lead_m;
-                if block.in_coil {
-                    from = self.lead(block, PartKind::SwitchLead(number), from, lead_m);
-                }
-                let to = self.node(block);
-                self.contact(
-                    place(PartKind::Switch(number)),
-                    format_args!("{}_switch{number}", chain.id),
-                    (from, to),
-                    (*mask, *holds),
-                );
-                if block.in_coil {
-                    return self.lead(block, PartKind::SwitchLead(number), to, lead_m);
-                }
-                to
-            }
-            Rung::Behind(ContactOf::Relay { relay, throw }, of) => {
-                let from = self.rung(block, of);
-                let to = self.node(block);
-                let number = block.contacts[*relay].len();
-                let element = self.add(
-                    place(PartKind::RelayContact(*relay)),
-                    format_args!("{}_r{}c{number}", chain.id, relay + 1),
-                    (from, to),
-                    Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false }),
-                );
-                block.contacts[*relay].push(RelayContact { element, throw: *throw });
-                to
-            }
-            Rung::Diode(of) => {
-                let from = self.rung(block, of);
-                let to = self.node(block);
-                block.diodes += 1;
-                let number = block.diodes;
-                let kind = if block.in_coil {
-                    block.hardware.coil_diode
-                } else {
-                    block.hardware.lamp_diode
-                };
-                self.add(
-                    place(PartKind::Diode(number)),
-                    format_args!("{}_d{number}", chain.id),
-                    (from, to),
-                    Device::Diode(kind.device),
-                );
-                to
-            }
-            Rung::Joined(list) => {
-                let ends: Vec<NodeId> = list.iter().map(|r| self.rung(block, r)).collect();
-                let to = self.node(block);
-                for end in ends {
-                    block.leads += 1;
-                    self.add(
-                        place(PartKind::Splice(block.leads)),
-                        format_args!("{}_lead{}", chain.id, block.leads),
-                        (end, to),
-                        Device::ohm(contact::SPLICE_OHM * self.situation.joint_factor),
-                    );
-                }
-                to
-            }
-        }
-    }
-
-    /// Draws the coil of a relay, or the input of a module, from 86 to ground.
-    fn coil(&mut self, block: &mut Block, relay: usize) -> ElementId {
-        let switching = block.switching;
-        let from = self.rung(block, &switching.relays[relay].coil_from);
-        let Control { at, chain, .. } = *block.control;
-        let c85 = self.node(block);
-        let ohm = match switching.relays[relay].role {
-            role if role.is_module() => relay::MODULE_INPUT_OHM,
-            role => kind_for(&block.hardware, role).load_ohm(),
-        };
-        let coil = self.add(
-            PartRef { circuit: Some(at), what: PartKind::Coil(relay) },
-            format_args!("{}_coil{}", chain.id, relay + 1),
-            (from, c85),
-            Device::ohm(ohm),
-        );
-        self.add(
-            PartRef { circuit: Some(at), what: PartKind::CoilGround(relay) },
-            format_args!("{}_coil{}_ground", chain.id, relay + 1),
-            (c85, NodeId::GROUND),
-            Device::ohm(contact::STUD_OHM + contact::CHASSIS_OHM),
-        );
-        coil
     }
 
     /// Pull-in and drop-out voltage, V.
-    fn thresholds(&self, block: &Block, role: RelayRole) -> (f64, f64) {
+    fn thresholds(&self, hardware: &Hardware, role: RelayRole) -> (f64, f64) {
         let n = self.installed.supply.batteries;
         let (on, off) = match role {
             RelayRole::Timer { .. } => relay::TIMER_INPUT_V,
             RelayRole::CutOff => relay::CUT_OFF_V,
             _ => {
-                let kind = kind_for(&block.hardware, role);
+                let kind = kind_for(hardware, role);
                 return (kind.pull_in_v, kind.drop_out_v);
             }
         };
         (on * n, off * n)
+    }
+}
+
+/// The number of the switch at either end of a lead.
+fn switch_number(from: End, to: End) -> usize {
+    match (from, to) {
+        (End::Switch(_, number, _), _) | (_, End::Switch(_, number, _)) => number,
+        _ => 0,
     }
 }
 

@@ -48,8 +48,10 @@ pub enum PartKind {
     Coil(usize),
     /// Ground of a coil.
     CoilGround(usize),
-    /// A joint inside the hardware.
+    /// A wire inside the hardware with an end in a splice, by number.
     Splice(usize),
+    /// A wire from part to part beside it: before a link, or inside the hardware.
+    Jumper(usize),
     /// What the modules draw all the time.
     Standby,
 }

@@ -5,9 +5,10 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
-use jovek_catalog::joint::END_ALLOWANCE_M;
+use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M};
 use jovek_job::{
-    Feed, Job, LampCircuit, Light, Passage, ReturnKind, Section, Shop, WayId, Waypoint, Zone,
+    Feed, Job, LampCircuit, Light, Passage, PlugId, ReturnKind, Section, Shop, WayId, Waypoint,
+    Zone,
 };
 
 /// What a wire is for.
@@ -311,7 +312,8 @@ impl Beside<'_> {
     /// `to_lamp` where the last of them ends at a lamp.
     fn sections(&self, ways: &[usize], end: Waypoint, to_lamp: bool) -> Vec<Section> {
         let last = ways.len().saturating_sub(1);
-        ways.iter()
+        let mut out: Vec<Section> = ways
+            .iter()
             .enumerate()
             .map(|(k, &w)| {
                 let way = &self.layout.graph.ways[w];
@@ -326,14 +328,21 @@ impl Beside<'_> {
                     ambient_c: way.is_warmth_known.then_some(way.ambient_c),
                     beside: self.loaded(w).saturating_sub(1),
                     ends_at: match (k == last, way.passage) {
-                        (true, _) if end != Waypoint::Pass => end,
                         (_, Passage::Connector) => Waypoint::Connector,
+                        (true, _) => end,
                         _ => Waypoint::Pass,
                     },
+                    plug: (way.passage == Passage::Connector).then(|| PlugId(way.id.0.clone())),
                     flexes: way.passage == Passage::Hinge,
                 }
             })
-            .collect()
+            .collect();
+        // A connector stands before the part at which the last way ends.
+        let before = out.last().filter(|s| s.ends_at == Waypoint::Connector);
+        if let (Some(last), true) = (before, end != Waypoint::Pass) {
+            out.push(beside(last.zone, end));
+        }
+        out
     }
 
     fn length_m(&self, ways: &[usize]) -> f64 {
@@ -348,10 +357,7 @@ impl Beside<'_> {
         let legs = trace.supply.legs.iter().flat_map(|l| &l.ways);
         let zone =
             near.chain(legs).next().map_or(Zone::Underbody, |&w| self.layout.graph.ways[w].zone);
-        let here = |ends_at| Section {
-            length_m: Some(BESIDE_M),
-            ..Section::unmeasured("side by side", zone, ends_at)
-        };
+        let here = |ends_at| beside(zone, ends_at);
         if trace.to_fuse.is_empty() {
             supply.push(here(Waypoint::Fuse));
         }
@@ -378,9 +384,15 @@ impl Beside<'_> {
         let mut back = self.sections(&trace.back.trunk, Waypoint::Pass, trace.back.legs.is_empty());
         back.reverse();
         // Read the other way, a connector at the end of a section stands before it.
-        let plugs: Vec<Waypoint> = back.iter().map(|s| s.ends_at).collect();
-        for (k, section) in back.iter_mut().enumerate() {
-            section.ends_at = plugs.get(k + 1).copied().unwrap_or(Waypoint::Pass);
+        let plugs: Vec<(Waypoint, Option<PlugId>)> =
+            back.iter().map(|s| (s.ends_at, s.plug.clone())).collect();
+        if let Some((Waypoint::Connector, plug)) = plugs.first().cloned() {
+            let zone = back.first().map_or(zone, |s| s.zone);
+            back.insert(0, Section { plug, ..beside(zone, Waypoint::Connector) });
+        }
+        let skip = back.len() - plugs.len();
+        for (k, section) in back.iter_mut().skip(skip).enumerate() {
+            (section.ends_at, section.plug) = plugs.get(k + 1).cloned().unwrap_or_default();
         }
         let all = [&trace.to_fuse, &trace.to_control].into_iter().chain(&trace.signals);
         Laid {
@@ -402,8 +414,10 @@ impl Beside<'_> {
     }
 }
 
-/// Wire between two parts that sit side by side, m. Common practice.
-const BESIDE_M: f64 = 0.1;
+/// A short section between two parts that sit side by side.
+fn beside(zone: Zone, ends_at: Waypoint) -> Section {
+    Section { length_m: Some(BESIDE_M), ..Section::unmeasured("side by side", zone, ends_at) }
+}
 
 /// Wire to spare where nobody said how much, m. Common practice: a hinge 0.1 m of loop that flexes, a
 /// connector enough to be unplugged, a drip loop 50 to 100 mm.

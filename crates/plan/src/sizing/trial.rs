@@ -42,7 +42,7 @@ pub struct SizingInput<'a> {
 impl<'a> SizingInput<'a> {
     /// The circuit alone on the vehicle.
     pub(super) fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: self.supply, factory: self.factory, parts, is_whole: false }
+        Installed { supply: self.supply, factory: self.factory, parts }
     }
 }
 

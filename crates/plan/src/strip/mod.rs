@@ -12,4 +12,4 @@ pub mod screw;
 
 pub use figures::StripFigures;
 pub use pieces::{Piece, pieces};
-pub use plan::{StripLead, StripPlan, StripWay, plan};
+pub use plan::{StripLead, StripPlan, StripPoint, StripWay, plan};

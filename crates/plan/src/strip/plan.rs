@@ -16,13 +16,32 @@ const WARM_C: f64 = 40.0;
 /// Wire more than the gap between two pieces for the soldered ends, m. Common practice.
 const SOLDER_M: f64 = 0.02;
 
+/// A point at which a lead of a strip ends.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum StripPoint {
+    /// The splitter, or the plug of the strip where one lead feeds it.
+    Splitter,
+    /// The start of the strip.
+    Start,
+    /// Its middle.
+    Middle,
+    /// Its end.
+    Last,
+    /// A run that the strip is cut into, from 1.
+    Run(usize),
+    /// The start of a piece, from 1.
+    PieceStart(usize),
+    /// The end of a piece, from 1.
+    PieceEnd(usize),
+}
+
 /// A lead of one pole: from the splitter to the strip, or from piece to piece.
 #[derive(Debug, Clone, PartialEq)]
 pub struct StripLead {
     /// Where it starts.
-    pub from: String,
+    pub from: StripPoint,
     /// Where it ends.
-    pub to: String,
+    pub to: StripPoint,
     /// True for plus.
     pub is_plus: bool,
     /// Length of its path, m.
@@ -282,23 +301,23 @@ fn leads(way: &StripWay, gaps: &[(usize, f64)], groups: usize) -> Vec<StripLead>
     let mut out = Vec::new();
     for (number, (tap, m)) in way.taps.iter().enumerate() {
         let where_to = match tap.before {
-            b if b == groups => "end".to_owned(),
-            0 => "start".to_owned(),
-            _ if way.cuts.is_empty() => "middle".to_owned(),
-            _ => format!("run {}", number + 1),
+            b if b == groups => StripPoint::Last,
+            0 => StripPoint::Start,
+            _ if way.cuts.is_empty() => StripPoint::Middle,
+            _ => StripPoint::Run(number + 1),
         };
         for (ohm, is_plus) in [(tap.plus_ohm, true), (tap.minus_ohm, false)] {
             if ohm.is_some() {
-                let to = format!("strip {where_to} {}", if is_plus { "+" } else { "-" });
-                out.push(StripLead { from: "splitter".into(), to, is_plus, length_m: *m });
+                let (from, to) = (StripPoint::Splitter, where_to);
+                out.push(StripLead { from, to, is_plus, length_m: *m });
             }
         }
     }
     for (k, &(_, m)) in gaps.iter().enumerate().filter(|(_, (b, _))| !way.cuts.contains(b)) {
-        for (is_plus, sign) in [(true, "+"), (false, "-")] {
+        for is_plus in [true, false] {
             out.push(StripLead {
-                from: format!("piece {} end {sign}", k + 1),
-                to: format!("piece {} start {sign}", k + 2),
+                from: StripPoint::PieceEnd(k + 1),
+                to: StripPoint::PieceStart(k + 2),
                 is_plus,
                 length_m: m,
             });

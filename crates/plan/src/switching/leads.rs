@@ -1,103 +1,222 @@
-//! The pieces of wire inside the hardware of a circuit, terminal to terminal.
+//! The pieces of wire inside the hardware of a circuit, terminal to terminal, and the parts between them.
 //!
 //! Terminals are named as in DIN 72552 and ISO 7588: 30 in, 87 out while energised, 87a out at rest,
 //! 86 and 85 the coil, 86 on the plus side.
 
+use crate::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt, StudOf};
 use crate::switching::{ContactOf, Rung, Switching};
 use jovek_circuit::Throw;
 
-/// A terminal of the hardware. Parts are counted from 1 in the order in which they are drawn.
+/// What a piece of wire inside the hardware is for: it gives its length and size.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Terminal {
-    /// The own feed, behind its fuse.
-    Feed,
-    /// The wire of a factory circuit, by index in the job.
-    Signal(usize),
-    /// Into a switch.
-    SwitchIn(usize),
-    /// Out of a switch.
-    SwitchOut(usize),
-    /// Common terminal of a relay contact: relay by index, contact by number.
-    Contact30(usize, usize),
-    /// Thrown terminal of a relay contact.
-    ContactOut(usize, usize, Throw),
-    /// Anode of a diode.
-    Anode(usize),
-    /// Cathode of a diode: the end with the band.
-    Band(usize),
-    /// Coil, plus side; input of a module.
-    Coil86(usize),
-    /// Coil, minus side.
-    Coil85(usize),
-    /// A joint of several.
-    Joint(usize),
-    /// Ground stud.
-    Ground,
-    /// The wire to the lamps.
-    Lamps,
+pub enum LeadUse {
+    /// From part to part beside it, lamp current.
+    Jumper,
+    /// From part to part beside it, coil current.
+    CoilJumper,
+    /// To a switch in the cab or back, coil current.
+    SwitchLead,
+    /// From a factory wire, lamp current.
+    SignalFeed,
+    /// From a factory wire, coil current.
+    Signal,
+    /// From a coil to its ground stud.
+    CoilGround,
+}
+
+impl LeadUse {
+    /// True where it carries a coil rather than the lamps.
+    pub fn is_coil(self) -> bool {
+        !matches!(self, LeadUse::Jumper | LeadUse::SignalFeed)
+    }
 }
 
 /// A piece of wire inside the hardware.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Lead {
     /// Where the current comes from.
-    pub from: Terminal,
+    pub from: End,
     /// Where it goes.
-    pub to: Terminal,
-    /// True where it carries a coil rather than the lamps.
-    pub is_coil: bool,
+    pub to: End,
+    /// What it is for.
+    pub of: LeadUse,
 }
 
-impl Terminal {
-    /// As it is spoken; `wires` names the factory wires.
-    pub fn label(self, wires: &[&str]) -> String {
-        let pole = |c: usize| if c == 0 { String::new() } else { format!(" (pole {})", c + 1) };
-        match self {
-            Terminal::Feed => "fuse out".into(),
-            Terminal::Signal(i) => format!("wire of {}", wires.get(i).copied().unwrap_or("?")),
-            Terminal::SwitchIn(n) => format!("switch {n} in"),
-            Terminal::SwitchOut(n) => format!("switch {n} out"),
-            Terminal::Contact30(r, c) => format!("relay {} 30{}", r + 1, pole(c)),
-            Terminal::ContactOut(r, c, Throw::NormallyOpen) => {
-                format!("relay {} 87{}", r + 1, pole(c))
-            }
-            Terminal::ContactOut(r, c, Throw::NormallyClosed) => {
-                format!("relay {} 87a{}", r + 1, pole(c))
-            }
-            Terminal::Anode(n) => format!("diode {n} anode"),
-            Terminal::Band(n) => format!("diode {n} band"),
-            Terminal::Coil86(r) => format!("relay {} 86", r + 1),
-            Terminal::Coil85(r) => format!("relay {} 85", r + 1),
-            Terminal::Joint(n) => format!("joint {n}"),
-            Terminal::Ground => "ground stud".into(),
-            Terminal::Lamps => "lamp wire".into(),
-        }
+/// A part between two of its terminals.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Inner {
+    /// A switch contact that inputs move.
+    Switch {
+        /// Its number in the circuit, from 1.
+        number: usize,
+        /// Inputs of which any moves it.
+        mask: u64,
+        /// True for the side that is closed while moved.
+        holds: bool,
+    },
+    /// A contact of a relay or module.
+    Contact {
+        /// The relay, by index.
+        relay: usize,
+        /// 87 or 87a.
+        throw: Throw,
+    },
+    /// A diode.
+    Diode {
+        /// Its number in the circuit, from 1.
+        number: usize,
+        /// True in the feed of a coil.
+        is_coil: bool,
+    },
+}
+
+/// A part with the terminals between which it stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct InnerPart {
+    /// Where the current goes in.
+    pub from: End,
+    /// Where it comes out.
+    pub to: End,
+    /// The part.
+    pub of: Inner,
+}
+
+/// Everything between the end of the feed and the start of the lamp wire.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Inside {
+    /// Where the feed ends.
+    pub entry: End,
+    /// Where the lamp wire starts.
+    pub exit: End,
+    /// Pieces of wire: the lamps' first, then each coil's.
+    pub leads: Vec<Lead>,
+    /// Parts, in the order of the current: the lamps' first, then each coil's.
+    pub parts: Vec<InnerPart>,
+    /// Relays with a coil of their own between 86 and 85.
+    pub relays: usize,
+}
+
+/// A relay with a panel switch in its coil circuit, as sizing puts it in where a switch alone is too weak.
+pub fn own_relay(circuit: CircuitIx, mask: u64) -> Inside {
+    let feed = End::Splice(circuit, SpliceAt::Feed);
+    let relay = |terminal| End::Relay(circuit, 0, terminal);
+    let common = relay(RelayTerminal::Common(0));
+    let made = relay(RelayTerminal::Out(0, Throw::NormallyOpen.into()));
+    let switch = |side| End::Switch(circuit, 0, side);
+    let lead = |from, to, of| Lead { from, to, of };
+    Inside {
+        entry: feed,
+        exit: made,
+        leads: vec![
+            lead(feed, common, LeadUse::Jumper),
+            lead(feed, switch(Side::In), LeadUse::SwitchLead),
+            lead(switch(Side::Out), relay(RelayTerminal::Coil86), LeadUse::SwitchLead),
+            lead(relay(RelayTerminal::Coil85), stud(circuit), LeadUse::CoilGround),
+        ],
+        parts: vec![
+            InnerPart {
+                from: common,
+                to: made,
+                of: Inner::Contact { relay: 0, throw: Throw::NormallyOpen },
+            },
+            InnerPart {
+                from: switch(Side::In),
+                to: switch(Side::Out),
+                of: Inner::Switch { number: 0, mask, holds: true },
+            },
+        ],
+        relays: 1,
     }
 }
 
-/// All pieces of wire, the lamps' first, then each coil's.
-pub fn leads(switching: &Switching) -> Vec<Lead> {
-    let mut walk = Walk {
+/// A panel switch that carries the lamps.
+pub fn own_switch(circuit: CircuitIx, mask: u64) -> Inside {
+    let (from, to) = (End::Switch(circuit, 0, Side::In), End::Switch(circuit, 0, Side::Out));
+    let of = Inner::Switch { number: 0, mask, holds: true };
+    Inside {
+        entry: from,
+        exit: to,
         leads: Vec::new(),
+        parts: vec![InnerPart { from, to, of }],
+        relays: 0,
+    }
+}
+
+fn stud(circuit: CircuitIx) -> End {
+    End::Stud(circuit, StudOf::Coils)
+}
+
+/// The inside of planned hardware. `origin` is the factory wire at which the circuit starts: its joint and
+/// fuse stand before the lamps already.
+///
+/// Wherever more than two wires would meet at one terminal there is a splice.
+pub fn inside(switching: &Switching, circuit: CircuitIx, origin: Option<FactoryIx>) -> Inside {
+    let mut walk = Walk {
+        circuit,
+        origin,
+        leads: Vec::new(),
+        parts: Vec::new(),
         contacts: vec![0; switching.relays.len()],
         switches: 0,
         diodes: 0,
         joints: 0,
         is_coil: false,
     };
-    let end = walk.rung(&switching.lamps_from);
-    walk.lead(end, Terminal::Lamps);
+    let exit = walk.rung(&switching.lamps_from);
     walk.is_coil = true;
     for (r, relay) in switching.relays.iter().enumerate() {
         let end = walk.rung(&relay.coil_from);
-        walk.lead(end, Terminal::Coil86(r));
-        walk.lead(Terminal::Coil85(r), Terminal::Ground);
+        walk.lead(end, End::Relay(circuit, r, RelayTerminal::Coil86));
+        let of = LeadUse::CoilGround;
+        let from = End::Relay(circuit, r, RelayTerminal::Coil85);
+        walk.leads.push(Lead { from, to: stud(circuit), of });
     }
-    walk.leads
+    let Walk { mut leads, parts, .. } = walk;
+    gather_signals(circuit, &mut leads);
+    let feed = End::Splice(circuit, SpliceAt::Feed);
+    // A feed that goes to one terminal ends there; one that goes to several ends in a splice.
+    let fed: Vec<usize> = (0..leads.len()).filter(|&k| leads[k].from == feed).collect();
+    let entry = match fed.as_slice() {
+        [only] if exit != feed && !leads[*only].of.is_coil() => leads.remove(*only).to,
+        _ => feed,
+    };
+    Inside { entry, exit, leads, parts, relays: switching.relays.len() }
+}
+
+/// A factory wire is taken up once: where several leads would, one goes to a splice.
+fn gather_signals(circuit: CircuitIx, leads: &mut Vec<Lead>) {
+    let mut wires: Vec<FactoryIx> = leads
+        .iter()
+        .filter_map(|l| match l.from {
+            End::Factory(i) => Some(i),
+            _ => None,
+        })
+        .collect();
+    wires.sort_unstable();
+    wires.dedup();
+    for wire in wires {
+        let from = End::Factory(wire);
+        let on = |l: &&mut Lead| l.from == from;
+        if leads.iter_mut().filter(on).count() < 2 {
+            continue;
+        }
+        let splice = End::Splice(circuit, SpliceAt::Signal(wire));
+        let mut is_coil = true;
+        for lead in leads.iter_mut().filter(on) {
+            lead.from = splice;
+            is_coil &= lead.of.is_coil();
+            lead.of = if lead.of.is_coil() { LeadUse::CoilJumper } else { LeadUse::Jumper };
+        }
+        let of = if is_coil { LeadUse::Signal } else { LeadUse::SignalFeed };
+        leads.push(Lead { from, to: splice, of });
+    }
 }
 
 struct Walk {
+    circuit: CircuitIx,
+    origin: Option<FactoryIx>,
     leads: Vec<Lead>,
+    parts: Vec<InnerPart>,
     contacts: Vec<usize>,
     switches: usize,
     diodes: usize,
@@ -106,41 +225,68 @@ struct Walk {
 }
 
 impl Walk {
-    fn lead(&mut self, from: Terminal, to: Terminal) {
-        self.leads.push(Lead { from, to, is_coil: self.is_coil });
+    fn lead(&mut self, from: End, to: End) {
+        let to_switch = |end| matches!(end, End::Switch(..));
+        let of = match (from, self.is_coil) {
+            (End::Factory(_), true) => LeadUse::Signal,
+            (End::Factory(_), false) => LeadUse::SignalFeed,
+            (_, true) if to_switch(from) || to_switch(to) => LeadUse::SwitchLead,
+            (_, true) => LeadUse::CoilJumper,
+            (_, false) => LeadUse::Jumper,
+        };
+        self.leads.push(Lead { from, to, of });
     }
 
-    fn rung(&mut self, rung: &Rung) -> Terminal {
+    fn rung(&mut self, rung: &Rung) -> End {
+        let circuit = self.circuit;
         match rung {
-            Rung::Feed => Terminal::Feed,
-            Rung::Tap(i) => Terminal::Signal(*i),
-            Rung::Behind(ContactOf::Switch { .. }, of) => {
-                let from = self.rung(of);
+            Rung::Feed => End::Splice(circuit, SpliceAt::Feed),
+            Rung::Tap(i) if !self.is_coil && self.origin == Some(FactoryIx(*i)) => {
+                End::Splice(circuit, SpliceAt::Feed)
+            }
+            Rung::Tap(i) => End::Factory(FactoryIx(*i)),
+            Rung::Behind(ContactOf::Switch { mask, holds, .. }, of) => {
+                let before = self.rung(of);
                 self.switches += 1;
-                self.lead(from, Terminal::SwitchIn(self.switches));
-                Terminal::SwitchOut(self.switches)
+                let number = self.switches;
+                let side = |side| End::Switch(circuit, number, side);
+                self.lead(before, side(Side::In));
+                let of = Inner::Switch { number, mask: *mask, holds: *holds };
+                self.parts.push(InnerPart { from: side(Side::In), to: side(Side::Out), of });
+                side(Side::Out)
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, of) => {
-                let from = self.rung(of);
+                let before = self.rung(of);
                 let number = self.contacts[*relay];
                 self.contacts[*relay] += 1;
-                self.lead(from, Terminal::Contact30(*relay, number));
-                Terminal::ContactOut(*relay, number, *throw)
+                let at = |terminal| End::Relay(circuit, *relay, terminal);
+                let (from, to) = (
+                    at(RelayTerminal::Common(number)),
+                    at(RelayTerminal::Out(number, (*throw).into())),
+                );
+                self.lead(before, from);
+                let of = Inner::Contact { relay: *relay, throw: *throw };
+                self.parts.push(InnerPart { from, to, of });
+                to
             }
             Rung::Diode(of) => {
-                let from = self.rung(of);
+                let before = self.rung(of);
                 self.diodes += 1;
-                self.lead(from, Terminal::Anode(self.diodes));
-                Terminal::Band(self.diodes)
+                let number = self.diodes;
+                let side = |side| End::Diode(circuit, number, side);
+                self.lead(before, side(Side::In));
+                let of = Inner::Diode { number, is_coil: self.is_coil };
+                self.parts.push(InnerPart { from: side(Side::In), to: side(Side::Out), of });
+                side(Side::Out)
             }
             Rung::Joined(list) => {
-                let ends: Vec<Terminal> = list.iter().map(|r| self.rung(r)).collect();
+                let ends: Vec<End> = list.iter().map(|r| self.rung(r)).collect();
                 self.joints += 1;
-                let joint = Terminal::Joint(self.joints);
+                let splice = End::Splice(circuit, SpliceAt::Inside(self.joints));
                 for end in ends {
-                    self.lead(end, joint);
+                    self.lead(end, splice);
                 }
-                joint
+                splice
             }
         }
     }

@@ -13,7 +13,7 @@ mod diodes;
 mod leads;
 
 pub use compile::{Unmet, Wires, unmet_text};
-pub use leads::{Lead, Terminal, leads};
+pub use leads::{Inner, InnerPart, Inside, Lead, LeadUse, inside, own_relay, own_switch};
 
 use crate::inputs::Assignment;
 use crate::logic::{Logic, SwitchRef};

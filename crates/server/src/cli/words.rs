@@ -80,12 +80,7 @@ pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
         out.extend(w.counters.iter().map(counter));
     }
     for b in &proof.backfeeds {
-        out += &format!(
-            "Fed backwards: {}\n{}  {}\n",
-            b.path_text,
-            counter(&b.counter),
-            b.remedy
-        );
+        out += &format!("Fed backwards: {}\n{}  {}\n", b.path_text, counter(&b.counter), b.remedy);
     }
     for b in &proof.buzzers {
         out += &format!("Buzzes: {}", counter(b));

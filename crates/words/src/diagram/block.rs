@@ -7,12 +7,14 @@ use jovek_circuit::Throw;
 use jovek_job::{ControlKind, Job, Suppression};
 use jovek_judge::harness::CutLine;
 use jovek_plan::chain::{Chain, LinkKind, Origin};
+use jovek_plan::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::sizes::{ControlChoice, Sizes};
 use jovek_plan::study::{Assessment, Studied};
 use jovek_plan::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
+use jovek_plan::wires::link_ends;
 
 /// Height of a row, mm.
 const ROW: f64 = 14.0;
@@ -51,8 +53,7 @@ pub struct Block<'a> {
 /// What is counted while a circuit is drawn: numbers as in the cut list.
 struct Pen {
     step: f64,
-    /// True in planned hardware, where parts have numbers.
-    is_planned: bool,
+    circuit: CircuitIx,
     switches: usize,
     diodes: usize,
     joints: usize,
@@ -65,28 +66,11 @@ struct Pen {
 }
 
 /// Where a rung ends.
-struct End {
+struct RungEnd {
     x: f64,
     live: bool,
-    /// The terminal there, as the cut list calls it.
-    terminal: String,
-}
-
-impl Pen {
-    /// Name of a switch terminal in the cut list.
-    fn switch(&self, number: usize, way: &str) -> String {
-        if self.is_planned { format!("switch {number} {way}") } else { format!("switch {way}") }
-    }
-
-    /// Name of a relay terminal in the cut list.
-    fn relay(&self, relay: usize, pole: usize, terminal: &str) -> String {
-        let pole = if pole == 0 { String::new() } else { format!(" (pole {})", pole + 1) };
-        if self.is_planned {
-            format!("relay {} {terminal}{pole}", relay + 1)
-        } else {
-            format!("relay {terminal}")
-        }
-    }
+    /// The terminal there.
+    terminal: End,
 }
 
 impl Block<'_> {
@@ -120,10 +104,9 @@ impl Block<'_> {
         self.sheet.put(Item::Wire { points, live });
     }
 
-    /// Size and colour of the circuit's wire that ends or starts somewhere: `2.5 YE`.
+    /// Size and colour of the wire that ends or starts somewhere: `2.5 YE`.
     fn label(&mut self, holds: impl Fn(&CutLine) -> bool) -> String {
-        let id = &self.studied().chain.id;
-        let Some(cut) = self.cuts.iter().find(|c| c.circuit == *id && holds(c)) else {
+        let Some(cut) = self.cuts.iter().find(|c| holds(c)) else {
             return String::new();
         };
         let size = cut.wire_text.trim_end_matches(" mm²").to_owned();
@@ -132,8 +115,8 @@ impl Block<'_> {
     }
 
     /// Names the wire from one terminal to the next in front of the latter, where there is room.
-    fn name_wire(&mut self, from: &End, to: &str, x: f64, y: f64) {
-        let text = self.label(|c| c.from == from.terminal && c.to == to);
+    fn name_wire(&mut self, from: &RungEnd, to: End, x: f64, y: f64) {
+        let text = self.label(|c| c.from_end == from.terminal && c.to_end == to);
         let room = x - from.x - 1.0;
         if text.chars().count() as f64 * LETTER <= room {
             self.text((x - 1.0, y - 1.0), text, "end");
@@ -154,7 +137,7 @@ impl Block<'_> {
         let depth = deepest.max(1) as f64;
         let mut pen = Pen {
             step: STEP.min((LAST_X - FIRST_X) / depth),
-            is_planned: chain.switching.is_some(),
+            circuit: chain.index,
             switches: usize::from(chain.switching.is_some()),
             diodes: 1,
             joints: 1,
@@ -226,7 +209,8 @@ impl Block<'_> {
             self.wire(&[(FUSE_X - 4.0, first), (FUSE_X + 4.0, first)], live);
         }
         self.wire(&[(FUSE_X + 4.0, first), (BUS_X, first)], live);
-        let feed = self.label(|c| c.from == "fuse out");
+        let fuse_out = End::Fuse(chain.index, Side::Out);
+        let feed = self.label(|c| c.from_end == fuse_out);
         self.text((FUSE_X + 5.0, first - 1.2), feed, "start");
         if last > first {
             self.wire(&[(BUS_X, first), (BUS_X, last)], live);
@@ -238,28 +222,35 @@ impl Block<'_> {
     }
 
     /// Draws a rung from its sources to the right.
-    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> End {
+    fn rung(&mut self, rung: &Rung, y: f64, pen: &mut Pen) -> RungEnd {
         match rung {
             Rung::Tap(i) if pen.is_coil || pen.starts_at != Some(*i) => {
                 let lead = self.place(PartKind::SignalLead(*i));
                 let live = (self.is_live)(lead);
                 let name = self.job.factory.get(*i).map_or("", |f| f.name.as_str()).to_owned();
                 self.part(Sign::Signal, (SIGNAL_X, y), lead, 0.0);
-                let terminal = format!("wire of {name}");
+                let terminal = End::Factory(FactoryIx(*i));
                 self.text((SIGNAL_X - 1.0, y - 3.0), name, "middle");
-                End { x: SIGNAL_X + 3.0, live, terminal }
+                RungEnd { x: SIGNAL_X + 3.0, live, terminal }
             }
             Rung::Feed | Rung::Tap(_) => {
                 pen.feed_rows.push(y);
-                let terminal = if pen.is_planned { "feed joint" } else { "relay 30" };
-                End { x: BUS_X, live: false, terminal: terminal.into() }
+                let terminal = End::Splice(pen.circuit, SpliceAt::Feed);
+                RungEnd { x: BUS_X, live: false, terminal }
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
                 let from = self.rung(inner, y, pen);
                 let number = pen.switches;
                 pen.switches += 1;
                 let place = self.place(PartKind::Switch(number));
-                let x = self.lead_to(&from, 5.0, pen.switch(number, "in"), place, y, pen);
+                let x = self.lead_to(
+                    &from,
+                    5.0,
+                    End::Switch(pen.circuit, number, Side::In),
+                    place,
+                    y,
+                    pen,
+                );
                 self.part(Sign::Switch, (x, y), place, 0.0);
                 let name = match which {
                     SwitchRef::Own => "switch".to_owned(),
@@ -269,8 +260,8 @@ impl Block<'_> {
                 };
                 let rests = if *holds { "" } else { ", closed at rest" };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
-                let terminal = pen.switch(number, "out");
-                End { x: x + 5.0, live: (self.is_live)(place), terminal }
+                let terminal = End::Switch(pen.circuit, number, Side::Out);
+                RungEnd { x: x + 5.0, live: (self.is_live)(place), terminal }
             }
             Rung::Behind(ContactOf::Relay { relay, throw }, inner) => {
                 let from = self.rung(inner, y, pen);
@@ -279,31 +270,40 @@ impl Block<'_> {
                     *n += 1;
                 }
                 let place = self.place(PartKind::RelayContact(*relay));
-                let x = self.lead_to(&from, 5.0, pen.relay(*relay, pole, "30"), place, y, pen);
+                let at = |terminal| End::Relay(pen.circuit, *relay, terminal);
+                let common = at(RelayTerminal::Common(pole));
+                let x = self.lead_to(&from, 5.0, common, place, y, pen);
                 let (sign, out) = match throw {
                     Throw::NormallyOpen => (Sign::Make, "87"),
                     Throw::NormallyClosed => (Sign::Break, "87a"),
                 };
                 self.part(sign, (x, y), place, 0.0);
-                let terminal = pen.relay(*relay, pole, out);
+                let terminal = at(RelayTerminal::Out(pole, (*throw).into()));
                 let pole = if pole == 0 { String::new() } else { format!(", pole {}", pole + 1) };
                 self.text((x, y + 5.4), format!("R{}{pole}", relay + 1), "middle");
                 self.text((x - 5.0, y + 3.0), "30", "middle");
                 self.text((x + 5.5, y + 3.0), out, "middle");
-                End { x: x + 5.0, live: (self.is_live)(place), terminal }
+                RungEnd { x: x + 5.0, live: (self.is_live)(place), terminal }
             }
             Rung::Diode(inner) => {
                 let from = self.rung(inner, y, pen);
                 let number = pen.diodes;
                 pen.diodes += 1;
                 let place = self.place(PartKind::Diode(number));
-                let x = self.lead_to(&from, 3.0, format!("diode {number} anode"), place, y, pen);
+                let x = self.lead_to(
+                    &from,
+                    3.0,
+                    End::Diode(pen.circuit, number, Side::In),
+                    place,
+                    y,
+                    pen,
+                );
                 self.part(Sign::Diode, (x, y), place, 0.0);
                 self.text((x, y + 5.4), format!("D{number}"), "middle");
-                End {
+                RungEnd {
                     x: x + 3.0,
                     live: (self.is_live)(place),
-                    terminal: format!("diode {number} band"),
+                    terminal: End::Diode(pen.circuit, number, Side::Out),
                 }
             }
             Rung::Joined(list) => {
@@ -313,20 +313,20 @@ impl Block<'_> {
                     ends.push((self.rung(inner, row, pen), row));
                     row += ROW * rows_f(inner);
                 }
-                let terminal = format!("joint {}", pen.joints);
+                let terminal = End::Splice(pen.circuit, SpliceAt::Inside(pen.joints));
                 pen.joints += 1;
                 let far = ends.iter().map(|(e, _)| e.x).fold(FIRST_X - pen.step, f64::max);
                 let x = far + 0.64 * pen.step;
                 let any = ends.iter().any(|(e, _)| e.live);
                 for (end, row) in &ends {
                     self.wire(&[(end.x, *row), (x, *row)], end.live);
-                    self.name_wire(end, &terminal, x, *row);
+                    self.name_wire(end, terminal, x, *row);
                 }
                 let last = ends.last().map_or(y, |(_, row)| *row);
                 self.wire(&[(x, y), (x, last)], any);
                 let joint = self.place(PartKind::Splice(0));
                 self.part(Sign::Joint, (x, y), joint, 0.0);
-                End { x, live: any, terminal }
+                RungEnd { x, live: any, terminal }
             }
         }
     }
@@ -334,9 +334,9 @@ impl Block<'_> {
     /// Draws the wire to the next part, half as wide as given, and names it. Returns the middle of the part.
     fn lead_to(
         &mut self,
-        from: &End,
+        from: &RungEnd,
         half: f64,
-        to: String,
+        to: End,
         place: PartRef,
         y: f64,
         pen: &Pen,
@@ -344,29 +344,45 @@ impl Block<'_> {
         let x = from.x.max(FIRST_X - pen.step) + pen.step;
         let live = (self.is_live)(place);
         self.wire(&[(from.x, y), (x - half, y)], live);
-        self.name_wire(from, &to, x - half, y);
+        self.name_wire(from, to, x - half, y);
         x
     }
 
     /// The dimmer, right behind switch or relay.
-    fn dimmer(&mut self, chain: &Chain, rating_a: f64, from: &End, y: f64, pen: &Pen) -> End {
+    fn dimmer(
+        &mut self,
+        chain: &Chain,
+        rating_a: f64,
+        from: &RungEnd,
+        y: f64,
+        pen: &Pen,
+    ) -> RungEnd {
         let at = chain.links.iter().position(|l| l.kind == LinkKind::Dimmer).unwrap_or(0);
         let place = self.place(PartKind::Link(at));
-        let x = self.lead_to(from, 5.0, "dimmer in".into(), place, y, pen);
+        let x = self.lead_to(from, 5.0, End::Dimmer(pen.circuit, Side::In), place, y, pen);
         self.part(Sign::Dimmer, (x, y), place, 0.0);
         self.text((x, y + 6.4), format!("dimmer {rating_a} A"), "middle");
-        End { x: x + 5.0, live: (self.is_live)(place), terminal: "dimmer out".into() }
+        RungEnd {
+            x: x + 5.0,
+            live: (self.is_live)(place),
+            terminal: End::Dimmer(pen.circuit, Side::Out),
+        }
     }
 
     /// Plug, lamps, plug and ground.
-    fn lamps(&mut self, chain: &Chain, from: &End, y: f64) {
+    fn lamps(&mut self, chain: &Chain, from: &RungEnd, y: f64) {
         let at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
         let plus = self.place(PartKind::Link(at.saturating_sub(1)));
         let minus = self.place(PartKind::Link(at + 1));
         let last = self.place(PartKind::Link(chain.links.len().saturating_sub(2)));
         let live = (self.is_live)(plus);
         self.wire(&[(from.x, y), (PLUS_X - 2.0, y)], live);
-        let supply = self.label(|c| c.to == "lamp +");
+        let meets = |link| {
+            let sizes = &self.studied().sized.chosen.sizes;
+            link_ends(chain, sizes, None, link).map(|(end, _)| end)
+        };
+        let (plus_end, minus_end) = (meets(at.saturating_sub(1)), meets(at + 1));
+        let supply = self.label(|c| Some(c.to_end) == plus_end);
         self.text((PLUS_X - 4.0, y - 1.2), supply, "end");
         self.part(Sign::Plug, (PLUS_X, y), plus, 0.0);
         self.text((PLUS_X, y + 4.6), "1", "middle");
@@ -380,7 +396,7 @@ impl Block<'_> {
         self.part(Sign::Plug, (MINUS_X, y), minus, 0.0);
         self.text((MINUS_X, y + 4.6), "2", "middle");
         self.wire(&[(MINUS_X + 2.0, y), (GROUND_X, y)], live);
-        let back = self.label(|c| c.from == "lamp -");
+        let back = self.label(|c| Some(c.from_end) == minus_end);
         self.text((MINUS_X + 4.0, y - 1.2), back, "start");
         self.part(Sign::Ground, (GROUND_X, y), last, 0.0);
         self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
@@ -391,14 +407,15 @@ impl Block<'_> {
         &mut self,
         (relay, number): (&PlannedRelay, usize),
         kind: Option<RelayType>,
-        from: &End,
+        from: &RungEnd,
         y: f64,
         pen: &Pen,
     ) {
         let place = self.place(PartKind::Coil(number));
         let live = (self.is_live)(place);
         self.wire(&[(from.x, y), (LAMP_X - 5.0, y)], live);
-        self.name_wire(from, &pen.relay(number, 0, "86"), LAMP_X - 8.0, y);
+        let terminal = |of| End::Relay(pen.circuit, number, of);
+        self.name_wire(from, terminal(RelayTerminal::Coil86), LAMP_X - 8.0, y);
         let (sign, name) = match (relay.role, kind) {
             (RelayRole::Timer { seconds }, _) => {
                 (Sign::Module, format!("R{} timer {}", number + 1, seconds_text(seconds)))
@@ -416,10 +433,10 @@ impl Block<'_> {
         self.text((LAMP_X - 7.0, y + 3.4), "86", "middle");
         self.text((LAMP_X + 7.0, y + 3.4), "85", "middle");
         self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
-        let minus = pen.relay(number, 0, "85");
-        let ground = self.label(|c| c.from == minus);
+        let minus = terminal(RelayTerminal::Coil85);
+        let ground = self.label(|c| c.from_end == minus);
         self.text((MINUS_X + 4.0, y - 1.2), ground, "start");
-        self.part(Sign::Ground, (GROUND_X, y), self.place(PartKind::CoilGround(number)), 0.0);
+        self.part(Sign::Ground, (GROUND_X, y), self.place(PartKind::CoilGround(0)), 0.0);
         self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
     }
 }

@@ -17,7 +17,7 @@ pub use svg::{page_svgs, svg};
 
 use block::Block;
 use jovek_job::{Job, VehicleState};
-use jovek_judge::harness::cuts;
+use jovek_judge::harness::{Installation, cuts};
 use jovek_judge::moment::MomentError;
 use jovek_judge::proof;
 use jovek_judge::proof::names;
@@ -56,7 +56,8 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
         .zip(&live.built.places)
         .map(|((id, _), place)| (*place, solution.is_closed(id)))
         .collect();
-    let cuts = cuts::cut_list(job, &study.parts(), &study.indices());
+    let parts = study.parts();
+    let cuts = cuts::cut_list(Installation { job, parts: &parts, plugs: &study.plugs });
     let title = format!("Unit {}: {}", job.unit, job.title);
     let words = study.wiring.inputs.words(job, asked.inputs);
     let mut sheet = Sheet::new(title, words);
@@ -79,7 +80,8 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
 
 /// One circuit alone, with no current shown: to be probed.
 pub fn unlit(job: &Job, study: &Assessment, circuit: usize) -> Vec<Item> {
-    let cuts = cuts::cut_list(job, &study.parts(), &study.indices());
+    let parts = study.parts();
+    let cuts = cuts::cut_list(Installation { job, parts: &parts, plugs: &study.plugs });
     let mut sheet = Sheet::new(String::new(), String::new());
     Block {
         job,

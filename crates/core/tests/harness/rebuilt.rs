@@ -1,0 +1,293 @@
+//! The cut list is the network: from its pieces, and the parts at their ends, the vehicle is wired up once
+//! more, without the plan's own network, and solved. Every lamp has the same voltage.
+//!
+//! What is joined where is read off the ends of the pieces alone; resistances of wire by the AWG and metric
+//! definitions at the temperature of the piece; contacts as `docs/method.md` lists them. The solver itself is
+//! checked against ngspice elsewhere.
+
+use crate::any_job::with_jobs;
+use crate::common::demo_jobs;
+use jovek_core::catalog::fuse::HOLDER_OHM;
+use jovek_core::catalog::{contact, dimmer, diode, relay, switch};
+use jovek_core::circuit::devices::Contact;
+use jovek_core::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, solve};
+use jovek_core::harness::cuts::cut_list;
+use jovek_core::harness::{CutLine, Installation};
+use jovek_core::job::{Job, LampEnd, SupplyState};
+use jovek_core::plan::chain::Chain;
+use jovek_core::plan::end::{End, LampIx, Pole, Post, RelayTerminal, Side};
+use jovek_core::plan::inputs::Assignment;
+use jovek_core::plan::logic::Logic;
+use jovek_core::plan::network::build::{Built, Installed, build};
+use jovek_core::plan::network::hardware::kind_for;
+use jovek_core::plan::sizes::{ControlChoice, Sizes};
+use jovek_core::plan::study::{Assessment, study};
+use jovek_core::plan::switching::{Inner, RelayRole};
+use jovek_core::plan::switching_options::standby_a;
+use jovek_core::plan::wires::wires;
+use std::collections::BTreeMap;
+
+/// A harness wired up on a vehicle.
+struct Bench<'a> {
+    net: Network,
+    vehicle: &'a Built,
+    nodes: BTreeMap<End, NodeId>,
+    lamps: BTreeMap<LampIx, ElementId>,
+}
+
+impl Bench<'_> {
+    fn at(&mut self, end: End) -> NodeId {
+        if let Some(node) = self.nodes.get(&end) {
+            return *node;
+        }
+        let node = match end {
+            End::Post(Post::StartPlus) => self.vehicle.battery_plus,
+            End::Post(Post::StartMinus) => NodeId::GROUND,
+            End::Post(Post::AuxiliaryPlus) => self.vehicle.auxiliary_plus.unwrap(),
+            End::Factory(wire) => self.vehicle.factory[wire.0].unwrap().tap,
+            _ => self.net.node(&format!("{end:?}")),
+        };
+        self.nodes.insert(end, node);
+        node
+    }
+
+    fn put(&mut self, from: End, to: End, device: Device) -> ElementId {
+        let (from, to) = (self.at(from), self.at(to));
+        let name = format!("e{}", self.net.elements().len());
+        self.net.add(&name, from, to, device)
+    }
+
+    fn ohm(&mut self, from: End, to: End, ohm: f64) {
+        self.put(from, to, Device::ohm(ohm));
+    }
+
+    fn to_frame(&mut self, from: End, ohm: f64) {
+        let from = self.at(from);
+        let name = format!("frame{}", self.net.elements().len());
+        self.net.add(&name, from, NodeId::GROUND, Device::ohm(ohm));
+    }
+}
+
+/// What one wire's contact at an end costs: the list of `docs/method.md`, put down once more.
+fn contact_ohm(end: End) -> f64 {
+    match end {
+        End::Post(_) => contact::POST_OHM,
+        End::Factory(_) | End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
+        End::Splice(..) => 0.5 * contact::SPLICE_OHM,
+        End::Cavity(..) => 0.5 * contact::LAMP_PLUG_OHM,
+        End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
+        End::Stud(..) | End::Bus => contact::STUD_OHM,
+        _ => 0.0,
+    }
+}
+
+fn wired<'a>(
+    job: &Job,
+    study: &Assessment,
+    vehicle: &'a Built,
+    at: (SupplyState, Assignment),
+) -> Bench<'a> {
+    let parts = study.parts();
+    let cuts = cut_list(Installation { job, parts: &parts, plugs: &study.plugs });
+    let mut bench =
+        Bench { net: vehicle.net.clone(), vehicle, nodes: BTreeMap::new(), lamps: BTreeMap::new() };
+    for cut in &cuts {
+        let ohm = cut.wire.ohm(cut.path_m, cut.working_c)
+            + contact_ohm(cut.from_end)
+            + contact_ohm(cut.to_end);
+        bench.ohm(cut.from_end, cut.to_end, ohm);
+    }
+    let mut studs: Vec<End> = cuts
+        .iter()
+        .flat_map(|c: &CutLine| [c.from_end, c.to_end])
+        .filter(|e| matches!(e, End::Stud(..) | End::Bus))
+        .collect();
+    studs.sort();
+    studs.dedup();
+    for stud in studs {
+        let own_ohm = if stud == End::Bus { contact::STUD_OHM } else { 0.0 };
+        bench.to_frame(stud, own_ohm + contact::CHASSIS_OHM);
+    }
+    for (chain, sizes) in &parts {
+        put_parts(&mut bench, study, (chain, sizes), at);
+    }
+    bench
+}
+
+/// The parts of a circuit between their terminals.
+fn put_parts(
+    bench: &mut Bench,
+    study: &Assessment,
+    (chain, sizes): (&Chain, &Sizes),
+    (state, a): (SupplyState, Assignment),
+) {
+    let circuit = chain.index;
+    let of = wires(chain, sizes);
+    if let Some(fuse) = sizes.fuse {
+        let (from, to) = (End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out));
+        bench.ohm(from, to, fuse.cold_ohm() + HOLDER_OHM);
+    } else if chain.origin_wire().is_none() {
+        // No fuse is large enough: told as a finding. The holder is wired all the same.
+        let (from, to) = (End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out));
+        bench.ohm(from, to, 1e-6);
+    }
+    if sizes.dimmer_a.is_some() {
+        let (from, to) = (End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out));
+        bench.ohm(from, to, dimmer::ON_OHM);
+    }
+    for (light, lamp) in chain.lamps.iter().enumerate() {
+        for number in 0..lamp.count as usize {
+            let ix = LampIx { circuit, light, number };
+            let end = |pole| End::Lamp(ix, pole, lamp.lead.ends);
+            for own in of.own_leads.iter().filter(|o| o.lamp == ix) {
+                // Its own lead is in the splice.
+                bench.ohm(own.to, end(own.pole), 0.5 * contact::SPLICE_OHM);
+            }
+            let element = bench.put(end(Pole::Plus), end(Pole::Minus), lamp.device);
+            bench.lamps.insert(ix, element);
+        }
+    }
+    let Some(inside) = of.inside else { return };
+    let mut contacts: Vec<Vec<RelayContact>> = vec![Vec::new(); inside.relays];
+    for part in &inside.parts {
+        match part.of {
+            Inner::Switch { mask, holds, .. } => {
+                let closed = a.any(mask) == holds;
+                let device = Device::Contact(Contact { closed_ohm: switch::CLOSED_OHM, closed });
+                bench.put(part.from, part.to, device);
+            }
+            Inner::Contact { relay, throw } => {
+                let device =
+                    Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed: false });
+                let element = bench.put(part.from, part.to, device);
+                contacts[relay].push(RelayContact { element, throw });
+            }
+            Inner::Diode { is_coil, .. } => {
+                let kind = match sizes.control {
+                    ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,
+                    _ => diode::COIL,
+                };
+                bench.put(part.from, part.to, Device::Diode(kind.device));
+            }
+        }
+    }
+    for (r, contacts) in contacts.into_iter().enumerate() {
+        let planned = chain.switching.as_ref().map(|s| &s.relays[r]);
+        let module = planned.filter(|p| p.role.is_module());
+        let kind = match (&sizes.control, planned) {
+            (ControlChoice::Planned(hardware), Some(p)) => kind_for(hardware, p.role),
+            (ControlChoice::Relay { relay, .. }, _) => *relay,
+            other => panic!("a relay without a kind: {other:?}"),
+        };
+        let ohm = if module.is_some() { relay::MODULE_INPUT_OHM } else { kind.load_ohm() };
+        let coil = bench.put(
+            End::Relay(circuit, r, RelayTerminal::Coil86),
+            End::Relay(circuit, r, RelayTerminal::Coil85),
+            Device::ohm(ohm),
+        );
+        let n = study.supply.batteries;
+        let (pull_in_v, drop_out_v) = match module.map(|p| p.role) {
+            Some(RelayRole::Timer { .. }) => {
+                (relay::TIMER_INPUT_V.0 * n, relay::TIMER_INPUT_V.1 * n)
+            }
+            Some(_) => (relay::CUT_OFF_V.0 * n, relay::CUT_OFF_V.1 * n),
+            None => (kind.pull_in_v, kind.drop_out_v),
+        };
+        let (before, held) = match planned.map(|p| (p.role, &p.follows)) {
+            Some((RelayRole::Hold, Logic::Held { before, .. })) => (Some(a.any(*before)), None),
+            Some((RelayRole::Timer { .. }, Logic::After { running, .. })) => {
+                (None, a.any(*running).then_some(true))
+            }
+            Some((RelayRole::CutOff, Logic::NotLow { low, .. })) => {
+                // A low battery is tried as if the module still held.
+                let on = Some(!a.any(*low));
+                (on, on.filter(|_| state == SupplyState::LowBattery))
+            }
+            _ => (None, None),
+        };
+        bench.net.add_relay(Relay {
+            name: format!("{} relay {r}", chain.id),
+            coil,
+            pull_in_v,
+            drop_out_v,
+            contacts,
+            before,
+            held,
+        });
+    }
+    if let Some(current_a) = chain.switching.as_ref().and_then(standby_a) {
+        bench.to_frame(inside.entry, 12.0 * study.supply.batteries / current_a);
+    }
+}
+
+/// Both networks in one situation: each lamp's voltage, the plan's and the rebuilt.
+fn compared(
+    job: &Job,
+    study: &Assessment,
+    state: SupplyState,
+    a: Assignment,
+) -> Option<Vec<(LampIx, f64, f64)>> {
+    let situation = study.situation(state, a);
+    let parts = study.parts();
+    let built = build(study.installed(&parts), &situation);
+    let bare = build(Installed { parts: &[], ..study.installed(&parts) }, &situation);
+    let bench = wired(job, study, &bare, (state, a));
+    let (ours, again) = match (solve(&built.net), solve(&bench.net)) {
+        (Ok(ours), Ok(again)) => (ours, again),
+        (Err(_), Err(_)) => return None,
+        (ours, again) => panic!("only one has a steady state: {:?} {:?}", ours.err(), again.err()),
+    };
+    let mut out = Vec::new();
+    for (k, (chain, _)) in parts.iter().enumerate() {
+        for (light, group) in built.circuits[k].lamps.iter().enumerate() {
+            for (number, &element) in group.iter().enumerate() {
+                let ix = LampIx { circuit: chain.index, light, number };
+                let planned_v = ours.across_v(&built.net, element);
+                out.push((ix, planned_v, again.across_v(&bench.net, bench.lamps[&ix])));
+            }
+        }
+    }
+    Some(out)
+}
+
+fn agrees(name: &str, job: &Job) -> usize {
+    let study = study(job);
+    let mut compared_count = 0;
+    let scenes: Vec<Assignment> = study.scenes.iter().map(|s| s.inputs).collect();
+    for state in SupplyState::ALL {
+        for &a in scenes.iter().chain([&Assignment::NONE]) {
+            for (lamp, planned_v, rebuilt_v) in compared(job, &study, state, a).unwrap_or_default()
+            {
+                assert!(
+                    (planned_v - rebuilt_v).abs() < 1e-4,
+                    "{name}, {state:?}, {:?}: {lamp:?} has {planned_v} V in the plan, {rebuilt_v} V by the cut list",
+                    study.wiring.inputs.words(job, a)
+                );
+                compared_count += 1;
+            }
+        }
+    }
+    compared_count
+}
+
+/// Every demo job, wired up from its cut list, lights its lamps as the plan says.
+#[test]
+fn demo_jobs_from_their_cut_lists() {
+    for (name, job) in demo_jobs() {
+        let lamps: usize =
+            job.circuits.iter().flat_map(|c| &c.lights).map(|l| l.count as usize).sum();
+        assert!(agrees(name, &job) >= lamps, "{name}: not every lamp was compared");
+    }
+}
+
+/// A thousand jobs by chance: diodes, dimmers, relays, shared switches, branches, legs, buses, connectors,
+/// auxiliary batteries, tie-ins, strips.
+#[test]
+fn a_thousand_jobs_from_their_cut_lists() {
+    let compared = std::sync::atomic::AtomicUsize::new(0);
+    with_jobs(1000, |number, job| {
+        let found = agrees(&format!("job {number}"), job);
+        compared.fetch_add(found, std::sync::atomic::Ordering::Relaxed);
+    });
+    assert!(compared.into_inner() > 10_000);
+}

@@ -1,0 +1,156 @@
+//! Ends of wires for people: what each is called, and by what a wire is fastened there.
+
+use jovek_catalog::joint::JointPlace;
+use jovek_catalog::terminal::EndKind;
+use jovek_job::{Job, LampEnd};
+use jovek_plan::chain::{Chain, Stretch};
+use jovek_plan::end::{
+    End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf, Thrown,
+};
+use jovek_plan::plugs::Plugs;
+use jovek_plan::strip::StripPoint;
+use jovek_plan::wires::is_wet;
+
+/// The surroundings of parts that sit beside each other, where no wire tells.
+pub const BESIDE: JointPlace = JointPlace { is_wet: false, flexes: false, ambient_c: 40.0 };
+
+/// What is around a point of a stretch.
+pub fn near(stretch: Option<&Stretch>) -> JointPlace {
+    stretch.map_or(BESIDE, |s| JointPlace {
+        is_wet: is_wet(s.zone),
+        flexes: s.flexes,
+        ambient_c: s.ambient_c,
+    })
+}
+
+/// By what a wire is fastened at an end.
+pub fn kind(end: End) -> EndKind {
+    match end {
+        End::Post(_) => EndKind::PostRing,
+        End::Factory(_) => EndKind::FactoryJoint,
+        End::Fuse(..) | End::Switch(..) | End::Dimmer(..) | End::Relay(..) => EndKind::Blade,
+        End::Diode(..) | End::Splice(..) | End::Lamp(_, _, LampEnd::Bare) => EndKind::Butt,
+        End::Cavity(..) => EndKind::ConnectorPin,
+        End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
+        End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
+        End::Strip(..) => EndKind::Pad,
+        End::Stud(..) | End::Bus => EndKind::StudRing,
+    }
+}
+
+/// What the names of ends need besides the end itself.
+#[derive(Debug, Clone, Copy)]
+pub struct Names<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// Its connectors.
+    pub plugs: &'a Plugs,
+    /// Its chains.
+    pub chains: &'a [(&'a Chain, usize)],
+}
+
+pub(super) fn sign(pole: Pole) -> &'static str {
+    match pole {
+        Pole::Plus => "+",
+        Pole::Minus => "-",
+    }
+}
+
+impl Names<'_> {
+    fn chain(&self, lamp: LampIx) -> Option<&Chain> {
+        self.chains.iter().find(|(_, index)| *index == lamp.circuit.0).map(|(chain, _)| *chain)
+    }
+
+    /// A lamp: `lamp`, or `lamp 3` where its circuit has several.
+    pub fn lamp(&self, lamp: LampIx) -> String {
+        match self.chain(lamp) {
+            Some(chain) if chain.lamp_count() > 1 => {
+                format!("lamp {}", chain.lamp_number((lamp.light, lamp.number)))
+            }
+            _ => "lamp".into(),
+        }
+    }
+
+    /// A connector in the harness.
+    pub fn plug(&self, plug: PlugIx) -> String {
+        let names = self.plugs.iter().map(|(_, p)| p.name.as_str());
+        format!("connector {}", jovek_job::labels::told_apart(names, plug.0))
+    }
+
+    /// The part or place that an end belongs to, and the terminal there; no terminal where there is only one.
+    pub fn split(&self, end: End) -> (String, String) {
+        let side = |side| match side {
+            Side::In => "in",
+            Side::Out => "out",
+        };
+        let plain = |name: &str, terminal: &str| (name.to_owned(), terminal.to_owned());
+        match end {
+            End::Post(Post::StartPlus) => plain("battery", "+"),
+            End::Post(Post::StartMinus) => plain("battery", "-"),
+            End::Post(Post::AuxiliaryPlus) => plain("auxiliary", "+"),
+            End::Factory(wire) => {
+                (format!("wire of {}", self.job.factory_label(wire.0)), String::new())
+            }
+            End::Fuse(_, s) => plain("fuse", side(s)),
+            End::Switch(_, 0, s) => plain("switch", side(s)),
+            End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
+            End::Dimmer(_, s) => plain("dimmer", side(s)),
+            End::Relay(circuit, relay, terminal) => {
+                let is_planned = self
+                    .chains
+                    .iter()
+                    .any(|(chain, index)| *index == circuit.0 && chain.switching.is_some());
+                let name = if is_planned { format!("relay {}", relay + 1) } else { "relay".into() };
+                (name, relay_terminal(terminal))
+            }
+            End::Diode(_, number, Side::In) => (format!("diode {number}"), "anode".into()),
+            End::Diode(_, number, Side::Out) => (format!("diode {number}"), "band".into()),
+            End::Splice(_, at) => (self.splice(at), String::new()),
+            End::Cavity(plug, cavity) => (self.plug(plug), cavity.to_string()),
+            End::Lamp(lamp, pole, _) => (self.lamp(lamp), sign(pole).into()),
+            End::Strip(_, at, pole) => (strip_point(at), sign(pole).into()),
+            End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
+            End::Stud(_, StudOf::Coils) => plain("ground stud of the coils", ""),
+            End::Bus => plain("ground bus", ""),
+        }
+    }
+
+    fn splice(&self, at: SpliceAt) -> String {
+        match at {
+            SpliceAt::Feed => "feed splice".into(),
+            SpliceAt::Signal(wire) => format!("splice of {}", self.job.factory_label(wire.0)),
+            SpliceAt::Inside(number) => format!("splice {number}"),
+            SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),
+            SpliceAt::Leg(pole, leg) => format!("branch {} {}", sign(pole), leg + 1),
+        }
+    }
+
+    /// An end in words: `relay 1 30`, `lamp 3 +`, `feed splice`.
+    pub fn text(&self, end: End) -> String {
+        let (name, terminal) = self.split(end);
+        if terminal.is_empty() { name } else { format!("{name} {terminal}") }
+    }
+}
+
+fn relay_terminal(terminal: RelayTerminal) -> String {
+    let pole = |c: usize| if c == 0 { String::new() } else { format!(" (pole {})", c + 1) };
+    match terminal {
+        RelayTerminal::Common(c) => format!("30{}", pole(c)),
+        RelayTerminal::Out(c, Thrown::Made) => format!("87{}", pole(c)),
+        RelayTerminal::Out(c, Thrown::AtRest) => format!("87a{}", pole(c)),
+        RelayTerminal::Coil86 => "86".into(),
+        RelayTerminal::Coil85 => "85".into(),
+    }
+}
+
+fn strip_point(at: StripPoint) -> String {
+    match at {
+        StripPoint::Splitter => "splitter".into(),
+        StripPoint::Start => "strip start".into(),
+        StripPoint::Middle => "strip middle".into(),
+        StripPoint::Last => "strip end".into(),
+        StripPoint::Run(n) => format!("strip run {n}"),
+        StripPoint::PieceStart(n) => format!("piece {n} start"),
+        StripPoint::PieceEnd(n) => format!("piece {n} end"),
+    }
+}

@@ -1,0 +1,230 @@
+//! Where a wire can end. Two wires that end at the same [`End`] touch there; nothing is found by its name.
+
+use crate::strip::StripPoint;
+use jovek_catalog::contact;
+use jovek_circuit::Throw;
+use jovek_job::LampEnd;
+
+/// A circuit, by its index in the job.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct CircuitIx(pub usize);
+
+/// A factory circuit, by its index in the job.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct FactoryIx(pub usize);
+
+/// A connector in the harness, by its number in [`crate::plugs::Plugs`].
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct PlugIx(pub usize);
+
+/// A single lamp: its circuit, its light in the circuit, its number in the light, each from 0.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct LampIx {
+    /// The circuit.
+    pub circuit: CircuitIx,
+    /// The light.
+    pub light: usize,
+    /// Which of its lamps.
+    pub number: usize,
+}
+
+/// Plus or minus.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Pole {
+    /// The supply's side.
+    Plus,
+    /// The return's side.
+    Minus,
+}
+
+/// The side of a part in the wire.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Side {
+    /// Toward the source.
+    In,
+    /// Toward the lamps.
+    Out,
+}
+
+/// A post of a battery.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Post {
+    /// Positive of the starting battery.
+    StartPlus,
+    /// Its negative, where every return ends at last.
+    StartMinus,
+    /// Positive of the auxiliary battery.
+    AuxiliaryPlus,
+}
+
+/// A terminal of a relay or module, as DIN 72552 numbers them.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum RelayTerminal {
+    /// 30: into a contact, by the contact's number.
+    Common(usize),
+    /// 87 or 87a: out of a contact.
+    Out(usize, Thrown),
+    /// 86: coil, plus side; the input of a module.
+    Coil86,
+    /// 85: coil, minus side.
+    Coil85,
+}
+
+/// The side to which a relay contact closes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Thrown {
+    /// 87: closed while energised.
+    Made,
+    /// 87a: closed at rest.
+    AtRest,
+}
+
+impl From<Throw> for Thrown {
+    fn from(throw: Throw) -> Self {
+        match throw {
+            Throw::NormallyOpen => Thrown::Made,
+            Throw::NormallyClosed => Thrown::AtRest,
+        }
+    }
+}
+
+/// A splice: where wires meet for good.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum SpliceAt {
+    /// Behind the fuse, where lamps and coils part.
+    Feed,
+    /// Behind the wire from a factory circuit, where several take it up.
+    Signal(FactoryIx),
+    /// Between the parts of the hardware, counted from 1.
+    Inside(usize),
+    /// Where the legs of the supply or of the return part.
+    Trunk(Pole),
+    /// At the end of a leg, where further legs part.
+    Leg(Pole, usize),
+}
+
+/// What a ground stud holds.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum StudOf {
+    /// The return of the lamps.
+    Lamps,
+    /// The coils of the circuit's relays.
+    Coils,
+}
+
+/// Where a wire ends.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum End {
+    /// A battery post.
+    Post(Post),
+    /// The wire of a factory circuit.
+    Factory(FactoryIx),
+    /// The holder of a circuit's fuse.
+    Fuse(CircuitIx, Side),
+    /// A switch contact of a circuit, by its number there.
+    Switch(CircuitIx, usize, Side),
+    /// The dimmer of a circuit.
+    Dimmer(CircuitIx, Side),
+    /// A relay or module of a circuit, by its index there.
+    Relay(CircuitIx, usize, RelayTerminal),
+    /// A diode of a circuit, by its number there; current goes in at the anode.
+    Diode(CircuitIx, usize, Side),
+    /// A splice.
+    Splice(CircuitIx, SpliceAt),
+    /// A cavity of a connector in the harness, from 1.
+    Cavity(PlugIx, usize),
+    /// A pole of a lamp, and how its own lead ends.
+    Lamp(LampIx, Pole, LampEnd),
+    /// A pad, or the splitter, of a strip.
+    Strip(LampIx, StripPoint, Pole),
+    /// A ground stud.
+    Stud(CircuitIx, StudOf),
+    /// The ground bus.
+    Bus,
+}
+
+/// What an [`End`] is a terminal of: one part, or one place where wires meet.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Host {
+    /// A battery post, on the vehicle already.
+    Post(Post),
+    /// A factory wire, on the vehicle already.
+    Factory(FactoryIx),
+    /// A fuse in its holder.
+    Fuse(CircuitIx),
+    /// A switch contact.
+    Switch(CircuitIx, usize),
+    /// A dimmer.
+    Dimmer(CircuitIx),
+    /// A relay or module.
+    Relay(CircuitIx, usize),
+    /// A diode.
+    Diode(CircuitIx, usize),
+    /// A splice.
+    Splice(CircuitIx, SpliceAt),
+    /// A connector.
+    Plug(PlugIx),
+    /// A lamp.
+    Lamp(LampIx),
+    /// A ground stud.
+    Stud(CircuitIx, StudOf),
+    /// The ground bus.
+    Bus,
+}
+
+impl End {
+    /// The part or place that it is a terminal of.
+    pub fn host(self) -> Host {
+        match self {
+            End::Post(post) => Host::Post(post),
+            End::Factory(factory) => Host::Factory(factory),
+            End::Fuse(circuit, _) => Host::Fuse(circuit),
+            End::Switch(circuit, number, _) => Host::Switch(circuit, number),
+            End::Dimmer(circuit, _) => Host::Dimmer(circuit),
+            End::Relay(circuit, relay, _) => Host::Relay(circuit, relay),
+            End::Diode(circuit, number, _) => Host::Diode(circuit, number),
+            End::Splice(circuit, at) => Host::Splice(circuit, at),
+            End::Cavity(plug, _) => Host::Plug(plug),
+            End::Lamp(lamp, ..) | End::Strip(lamp, ..) => Host::Lamp(lamp),
+            End::Stud(circuit, of) => Host::Stud(circuit, of),
+            End::Bus => Host::Bus,
+        }
+    }
+
+    /// Resistance of the contact that one wire makes there when sound, ohm. Terminals of fuse holders,
+    /// switches, relays, diodes and dimmers are part of the figure of the part.
+    ///
+    /// A splice costs [`contact::SPLICE_OHM`] from wire to wire: half of it for each wire in it. A pair of
+    /// connector contacts likewise.
+    pub fn contact_ohm(self) -> f64 {
+        match self {
+            End::Post(_) => contact::POST_OHM,
+            End::Factory(_) => contact::SPLICE_OHM,
+            End::Splice(..) => contact::SPLICE_OHM / 2.0,
+            End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
+            End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
+            End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
+            End::Stud(..) | End::Bus => contact::STUD_OHM,
+            End::Strip(..)
+            | End::Fuse(..)
+            | End::Switch(..)
+            | End::Dimmer(..)
+            | End::Relay(..)
+            | End::Diode(..) => 0.0,
+        }
+    }
+
+    /// How many wires it takes: one at a push-on terminal, a cavity, a lamp's pole or a diode's lead; any
+    /// number at a post, a stud, a bus or a splice.
+    pub fn takes_one(self) -> bool {
+        !matches!(
+            self,
+            End::Post(_)
+                | End::Factory(_)
+                | End::Splice(..)
+                | End::Strip(..)
+                | End::Stud(..)
+                | End::Bus
+        )
+    }
+}

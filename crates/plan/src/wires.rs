@@ -1,0 +1,447 @@
+//! Every piece of wire of a circuit with both its ends: what is cut, and what the network is drawn from.
+//!
+//! Between two parts of the chain there is always a wire. Where no section says how long it is, the parts sit
+//! side by side and a jumper joins them.
+
+use crate::chain::{Chain, Leg, LinkKind, Stretch, WireRole, WireRun};
+use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
+use crate::sizes::{ControlChoice, Sizes};
+use crate::switching::{Inside, Lead, LeadUse, inside, own_relay, own_switch};
+use jovek_catalog::conductor::Conductor;
+use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M, GROUND_LEAD_M, SHORT_END_M};
+use jovek_job::{LampEnd, ReturnKind, Shop, Zone};
+
+/// Lengths are rounded up to this, m.
+const STEP_M: f64 = 0.05;
+
+/// What a piece carries.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum PieceRole {
+    /// Battery current before any fuse of the circuit.
+    Unfused,
+    /// Live whenever the source is: before switch or relay.
+    Feed,
+    /// Lamp current behind them.
+    Switched,
+    /// Coil current on the live side of the switch.
+    CoilFeed,
+    /// Coil current behind the switch, or from a signal.
+    Coil,
+    /// From a coil to ground.
+    CoilGround,
+    /// From the lamps back.
+    Return,
+}
+
+impl PieceRole {
+    /// True for what goes back to ground.
+    pub fn is_return(self) -> bool {
+        matches!(self, PieceRole::CoilGround | PieceRole::Return)
+    }
+}
+
+/// Where a piece lies in the network: which element is drawn for it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum PieceAt {
+    /// The wire of a link.
+    Link(usize),
+    /// The jumper before a link.
+    Before(usize),
+    /// A lead inside the hardware, by its index.
+    Inside(usize),
+    /// A part of a leg: the leg, the part between its connectors; of the return where true.
+    Leg(usize, usize, bool),
+}
+
+/// A piece of wire.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Piece {
+    /// Where it lies in the network.
+    pub at: PieceAt,
+    /// What it carries.
+    pub role: PieceRole,
+    /// Where the current comes from.
+    pub from: End,
+    /// Where it goes.
+    pub to: End,
+    /// Its size.
+    pub wire: Conductor,
+    /// Length of its path, m.
+    pub path_m: f64,
+    /// Its working temperature, °C, by length along it: gives its resistance exactly.
+    pub working_c: f64,
+    /// Sections that it crosses, in the direction of the current; none for what lies inside the hardware.
+    pub stretches: Vec<Stretch>,
+    /// It joins parts side by side, or stands before the fuse: cut without a service loop.
+    pub is_short: bool,
+}
+
+/// A lamp whose own bare lead is joined in a splice: nothing is cut for it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct OwnLead {
+    /// The lamp.
+    pub lamp: LampIx,
+    /// Which of its leads.
+    pub pole: Pole,
+    /// Where it is joined.
+    pub to: End,
+}
+
+/// The wires of a circuit.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Wires {
+    /// What is cut, in the order of the current.
+    pub pieces: Vec<Piece>,
+    /// Lamps joined by leads of their own.
+    pub own_leads: Vec<OwnLead>,
+    /// The hardware between feed and lamps; none where the source switches the lamps.
+    pub inside: Option<Inside>,
+}
+
+impl Piece {
+    /// Resistance of the copper, ohm.
+    pub fn copper_ohm(&self) -> f64 {
+        self.wire.ohm(self.path_m, self.working_c)
+    }
+
+    /// Extra length at each end, m.
+    pub fn end_allowance_m(&self, shop: &Shop) -> f64 {
+        if self.is_short { SHORT_END_M } else { shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M) }
+    }
+
+    /// Length to cut, m: the path, what the shop spares, both ends, rounded up.
+    pub fn cut_m(&self, shop: &Shop) -> f64 {
+        let spare = if self.is_short { 0.0 } else { shop.spare_percent.unwrap_or(0.0) };
+        cut_length_m(self.path_m * (1.0 + spare / 100.0), self.end_allowance_m(shop))
+    }
+}
+
+/// Length to cut for a path, m: allowance at both ends, rounded up to 5 cm.
+pub fn cut_length_m(path_m: f64, end_allowance_m: f64) -> f64 {
+    let steps = ((path_m + 2.0 * end_allowance_m) / STEP_M - 1e-9).ceil();
+    (steps * STEP_M * 100.0).round() / 100.0
+}
+
+/// Length of wire that nothing protects, as it is cut, m; none for a circuit without a source of its own.
+pub fn unfused_m(chain: &Chain, sizes: &Sizes, shop: &Shop) -> Option<f64> {
+    if chain.origin_wire().is_some() {
+        return None;
+    }
+    let pieces = wires(chain, sizes).pieces;
+    Some(pieces.iter().filter(|p| p.role == PieceRole::Unfused).map(|p| p.cut_m(shop)).sum())
+}
+
+/// The hardware between feed and lamps of a circuit; none where the source switches the lamps.
+pub fn hardware(chain: &Chain, sizes: &Sizes) -> Option<Inside> {
+    let circuit = chain.index;
+    match (&sizes.control, &chain.switching) {
+        (ControlChoice::Planned(_), Some(switching)) => {
+            Some(inside(switching, circuit, chain.origin_wire()))
+        }
+        (ControlChoice::Relay { .. }, _) => Some(own_relay(circuit, chain.own_switch)),
+        (ControlChoice::Switch { .. } | ControlChoice::Planned(_), _) => {
+            Some(own_switch(circuit, chain.own_switch))
+        }
+        (ControlChoice::Source, _) => None,
+    }
+}
+
+/// The ends of a link: where the wire before it stops and the one behind it starts. None for what has none of
+/// its own: a fuse of the factory, the frame.
+pub fn link_ends(
+    chain: &Chain,
+    sizes: &Sizes,
+    inside: Option<&Inside>,
+    link: usize,
+) -> Option<(End, End)> {
+    let circuit = chain.index;
+    let both = |end| Some((end, end));
+    let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
+    match chain.links.get(link)?.kind {
+        LinkKind::Wire(_) | LinkKind::Chassis | LinkKind::Bus | LinkKind::Lamps => None,
+        // The factory's own fuse may protect a tie-in; a feed from the battery always has a holder.
+        LinkKind::Fuse { .. } => (sizes.fuse.is_some() || chain.origin_wire().is_none())
+            .then_some((End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out))),
+        LinkKind::Control { .. } => inside.map(|i| (i.entry, i.exit)),
+        LinkKind::Dimmer => Some((End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out))),
+        LinkKind::Connector { at, .. } => both(at),
+        LinkKind::Joint { .. } if link == 0 => both(match chain.origin_wire() {
+            Some(wire) => End::Factory(wire),
+            None if chain.is_auxiliary => End::Post(Post::AuxiliaryPlus),
+            None => End::Post(Post::StartPlus),
+        }),
+        LinkKind::Joint { .. } if link + 1 == lamps_at => {
+            both(lamps_end(chain, &chain.legs, Pole::Plus))
+        }
+        LinkKind::Joint { .. } if link == lamps_at + 1 => {
+            both(lamps_end(chain, &chain.back_legs, Pole::Minus))
+        }
+        LinkKind::Joint { .. } => both(match chain.return_by {
+            ReturnKind::ChassisStud => End::Stud(circuit, StudOf::Lamps),
+            ReturnKind::GroundBus => End::Bus,
+            ReturnKind::BatteryNegative => End::Post(Post::StartMinus),
+        }),
+    }
+}
+
+/// Where the chain meets its lamps: at the only one, or at the splice from which the legs go.
+fn lamps_end(chain: &Chain, legs: &[Leg], pole: Pole) -> End {
+    if legs.is_empty() {
+        let light = chain.lamps.iter().position(|l| l.count > 0).unwrap_or(0);
+        lamp_end(chain, (light, 0), pole)
+    } else {
+        End::Splice(chain.index, SpliceAt::Trunk(pole))
+    }
+}
+
+fn lamp_end(chain: &Chain, (light, number): (usize, usize), pole: Pole) -> End {
+    let ends = chain.lamps.get(light).map_or(LampEnd::Plug, |l| l.lead.ends);
+    End::Lamp(LampIx { circuit: chain.index, light, number }, pole, ends)
+}
+
+/// The far end of a leg.
+pub fn leg_end(chain: &Chain, legs: &[Leg], leg: usize, pole: Pole) -> End {
+    match legs[leg].lamps.first() {
+        Some(&lamp) => lamp_end(chain, lamp, pole),
+        None => End::Splice(chain.index, SpliceAt::Leg(pole, leg)),
+    }
+}
+
+/// The near end of a leg.
+pub fn leg_start(chain: &Chain, legs: &[Leg], leg: usize, pole: Pole) -> End {
+    match legs[leg].parent {
+        Some(parent) => End::Splice(chain.index, SpliceAt::Leg(pole, parent)),
+        None => End::Splice(chain.index, SpliceAt::Trunk(pole)),
+    }
+}
+
+/// Temperature of a jumper between a connector in a leg and what stands right behind it, °C.
+pub const LEG_JUMPER_C: f64 = 20.0;
+
+/// How many parts of a leg are such jumpers.
+pub fn leg_jumpers(leg: &Leg) -> f64 {
+    let stops = leg.plugs.iter().map(|p| p.0 + 1).chain([leg.stretches.len()]);
+    let mut start = 0;
+    let is_jumper = |stop| std::mem::replace(&mut start, stop) == stop;
+    if leg.stretches.is_empty() { 0.0 } else { stops.map(is_jumper).filter(|j| *j).count() as f64 }
+}
+
+/// The contacts along a leg: in the splice from which it goes, at its connectors, at its end, ohm.
+pub fn leg_contacts_ohm(chain: &Chain, legs: &[Leg], leg: usize, pole: Pole) -> f64 {
+    let start_ohm = leg_start(chain, legs, leg, pole).contact_ohm();
+    if legs[leg].stretches.is_empty() && !legs[leg].lamps.is_empty() {
+        // The lamp's own lead is in that splice.
+        return start_ohm;
+    }
+    let plugs_ohm: f64 = legs[leg].plugs.iter().map(|(_, end)| 2.0 * end.contact_ohm()).sum();
+    start_ohm + plugs_ohm + leg_end(chain, legs, leg, pole).contact_ohm()
+}
+
+/// Length of a jumper between two ends, m.
+pub fn jumper_m(to: End) -> f64 {
+    match to {
+        End::Stud(..) | End::Bus => GROUND_LEAD_M,
+        _ => BESIDE_M,
+    }
+}
+
+/// Length of a lead inside the hardware, m.
+pub fn lead_m(chain: &Chain, lead: &Lead) -> f64 {
+    match lead.of {
+        LeadUse::Jumper | LeadUse::CoilJumper => BESIDE_M,
+        LeadUse::SwitchLead => chain.switch_lead_m,
+        LeadUse::Signal | LeadUse::SignalFeed => chain.signal_lead_m,
+        LeadUse::CoilGround => GROUND_LEAD_M,
+    }
+}
+
+/// The links before which a jumper is needed: no wire stands between them and the part before.
+pub fn jumpers(chain: &Chain, sizes: &Sizes, inside: Option<&Inside>) -> Vec<(usize, End, End)> {
+    let mut out = Vec::new();
+    let mut here: Option<End> = None;
+    for (i, link) in chain.links.iter().enumerate() {
+        match link.kind {
+            // A wire goes on from wherever the part before it ends.
+            LinkKind::Wire(_) | LinkKind::Lamps => here = None,
+            _ => {
+                let Some((from, to)) = link_ends(chain, sizes, inside, i) else { continue };
+                if let Some(before) = here.filter(|&b| b != from) {
+                    out.push((i, before, from));
+                }
+                here = Some(to);
+            }
+        }
+    }
+    out
+}
+
+/// Every piece of wire of a circuit.
+pub fn wires(chain: &Chain, sizes: &Sizes) -> Wires {
+    let inside = hardware(chain, sizes);
+    let mut make = Maker { chain, sizes, pieces: Vec::new(), own_leads: Vec::new() };
+    make.along(inside.as_ref());
+    make.legs(&chain.legs, Pole::Plus);
+    make.legs(&chain.back_legs, Pole::Minus);
+    if let Some(inside) = &inside {
+        make.inside(inside);
+    }
+    Wires { pieces: make.pieces, own_leads: make.own_leads, inside }
+}
+
+struct Maker<'a> {
+    chain: &'a Chain,
+    sizes: &'a Sizes,
+    pieces: Vec<Piece>,
+    own_leads: Vec<OwnLead>,
+}
+
+impl Maker<'_> {
+    fn along(&mut self, inside: Option<&Inside>) {
+        let (chain, sizes) = (self.chain, self.sizes);
+        let jumpers = jumpers(chain, sizes, inside);
+        let ends = |i: usize| link_ends(chain, sizes, inside, i);
+        let fuse_at = chain.links.iter().position(|l| matches!(l.kind, LinkKind::Fuse { .. }));
+        let control_at =
+            chain.links.iter().position(|l| matches!(l.kind, LinkKind::Control { .. }));
+        let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
+        let role = |i: usize| {
+            let is_before = |at: Option<usize>| at.is_some_and(|at| i <= at);
+            if lamps_at.is_some_and(|at| i > at) {
+                PieceRole::Return
+            } else if chain.origin_wire().is_none() && is_before(fuse_at) {
+                PieceRole::Unfused
+            } else if chain.origin_wire().is_none() && is_before(control_at) {
+                PieceRole::Feed
+            } else {
+                PieceRole::Switched
+            }
+        };
+        for (i, link) in chain.links.iter().enumerate() {
+            for &(_, from, to) in jumpers.iter().filter(|j| j.0 == i) {
+                let piece = self.piece(PieceAt::Before(i), role(i), (from, to), sizes.wire);
+                self.pieces.push(Piece {
+                    path_m: jumper_m(to),
+                    working_c: chain.control_ambient_c(),
+                    is_short: true,
+                    ..piece
+                });
+            }
+            let LinkKind::Wire(run) = &link.kind else { continue };
+            let before = (0..i).rev().find_map(|k| match chain.links[k].kind {
+                LinkKind::Wire(_) => None,
+                _ => ends(k),
+            });
+            let behind = (i + 1..chain.links.len()).find_map(ends);
+            let (Some((_, from)), Some((to, _))) = (before, behind) else { continue };
+            let piece = self.piece(PieceAt::Link(i), role(i), (from, to), sizes.wire);
+            self.pieces.push(Piece {
+                is_short: run.role == WireRole::Unfused,
+                ..run_of(run, sizes.stretch_c(i), piece)
+            });
+        }
+    }
+
+    fn piece(
+        &self,
+        at: PieceAt,
+        role: PieceRole,
+        (from, to): (End, End),
+        wire: Conductor,
+    ) -> Piece {
+        Piece {
+            at,
+            role,
+            from,
+            to,
+            wire,
+            path_m: 0.0,
+            working_c: 20.0,
+            stretches: Vec::new(),
+            is_short: false,
+        }
+    }
+
+    /// Legs, cut at the connectors that they go through. Listed in the direction of the current.
+    fn legs(&mut self, legs: &[Leg], pole: Pole) {
+        let (chain, sizes) = (self.chain, self.sizes);
+        let is_back = pole == Pole::Minus;
+        let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
+        // Working temperatures stand supply first, then return.
+        let mut before: usize =
+            if is_back { chain.legs.iter().map(|l| l.stretches.len()).sum() } else { 0 };
+        for (k, leg) in legs.iter().enumerate() {
+            let far = leg_end(chain, legs, k, pole);
+            let mut near = leg_start(chain, legs, k, pole);
+            if let (End::Lamp(lamp, ..), true) = (far, leg.stretches.is_empty()) {
+                self.own_leads.push(OwnLead { lamp, pole, to: near });
+                continue;
+            }
+            let warm: Vec<f64> = lamps_at.map_or_else(Vec::new, |at| {
+                sizes.stretch_c(at).skip(before).take(leg.stretches.len()).collect()
+            });
+            before += leg.stretches.len();
+            let mut start = 0;
+            let cuts = leg.plugs.iter().map(|&(at, end)| (at + 1, end));
+            for (part, (stop, end)) in cuts.chain([(leg.stretches.len(), far)]).enumerate() {
+                let run = WireRun {
+                    role: WireRole::Supply,
+                    stretches: leg.stretches[start..stop].to_vec(),
+                };
+                let role = if is_back { PieceRole::Return } else { PieceRole::Switched };
+                let ends = if is_back { (end, near) } else { (near, end) };
+                let piece = self.piece(PieceAt::Leg(k, part, is_back), role, ends, sizes.wire);
+                let c = warm.iter().copied().skip(start).take(stop - start);
+                // Right behind a connector a jumper goes on.
+                let piece = match run.stretches.is_empty() {
+                    true => {
+                        Piece { path_m: BESIDE_M, working_c: LEG_JUMPER_C, is_short: true, ..piece }
+                    }
+                    false => run_of(&run, c, piece),
+                };
+                self.pieces.push(piece);
+                (start, near) = (stop, end);
+            }
+        }
+    }
+
+    fn inside(&mut self, inside: &Inside) {
+        let (chain, sizes) = (self.chain, self.sizes);
+        for (k, lead) in inside.leads.iter().enumerate() {
+            let wire = if lead.of.is_coil() { sizes.coil_wire } else { sizes.wire };
+            let role = match (lead.of, lead.from) {
+                (LeadUse::CoilGround, _) => PieceRole::CoilGround,
+                (_, End::Splice(_, SpliceAt::Feed)) if lead.of.is_coil() => PieceRole::CoilFeed,
+                (_, End::Splice(_, SpliceAt::Feed)) => PieceRole::Feed,
+                (of, _) if of.is_coil() => PieceRole::Coil,
+                _ => PieceRole::Switched,
+            };
+            let piece = self.piece(PieceAt::Inside(k), role, (lead.from, lead.to), wire);
+            self.pieces.push(Piece {
+                path_m: lead_m(chain, lead),
+                working_c: chain.control_ambient_c(),
+                is_short: matches!(
+                    lead.of,
+                    LeadUse::Jumper | LeadUse::CoilJumper | LeadUse::CoilGround
+                ),
+                ..piece
+            });
+        }
+    }
+}
+
+/// A piece along some sections, its temperature by length.
+fn run_of(run: &WireRun, working_c: impl Iterator<Item = f64>, piece: Piece) -> Piece {
+    let path_m = run.length_m();
+    let weighted: f64 = run.stretches.iter().zip(working_c).map(|(s, c)| s.length_m * c).sum();
+    Piece {
+        path_m,
+        working_c: if path_m > 0.0 { weighted / path_m } else { 20.0 },
+        stretches: run.stretches.clone(),
+        ..piece
+    }
+}
+
+/// True where a zone is wet: outside or under the body.
+pub fn is_wet(zone: Zone) -> bool {
+    matches!(zone, Zone::Exterior | Zone::Underbody)
+}
