@@ -7,6 +7,8 @@ use jovek_circuit::devices::Diode;
 pub struct DiodeType {
     /// Name as it is spoken.
     pub name: &'static str,
+    /// Silicon rather than Schottky.
+    pub is_silicon: bool,
     /// Rated current, A.
     pub rated_a: f64,
     /// Its curve.
@@ -19,6 +21,7 @@ pub const CONTINUOUS_PART: f64 = 0.8;
 /// In the feed of a coil: silicon, 3 A.
 pub const COIL: DiodeType = DiodeType {
     name: "silicon diode 3 A",
+    is_silicon: true,
     rated_a: 3.0,
     device: Diode { saturation_a: 1e-9, emission: 1.75, series_ohm: 0.04 },
 };
@@ -27,16 +30,19 @@ pub const COIL: DiodeType = DiodeType {
 pub const LAMPS: [DiodeType; 3] = [
     DiodeType {
         name: "Schottky diode 15 A",
+        is_silicon: false,
         rated_a: 15.0,
         device: Diode { saturation_a: 1e-6, emission: 1.05, series_ohm: 0.015 },
     },
     DiodeType {
         name: "Schottky diode block 40 A",
+        is_silicon: false,
         rated_a: 40.0,
         device: Diode { saturation_a: 5e-6, emission: 1.05, series_ohm: 0.005 },
     },
     DiodeType {
         name: "silicon diode block 70 A",
+        is_silicon: true,
         rated_a: 70.0,
         device: Diode { saturation_a: 1e-7, emission: 1.6, series_ohm: 0.002 },
     },
@@ -45,6 +51,7 @@ pub const LAMPS: [DiodeType; 3] = [
 /// Silicon for lamps, where a shop wants no Schottky.
 pub const SILICON_6A: DiodeType = DiodeType {
     name: "silicon diode 6 A",
+    is_silicon: true,
     rated_a: 6.0,
     device: Diode { saturation_a: 1e-8, emission: 1.8, series_ohm: 0.01 },
 };
@@ -55,7 +62,7 @@ pub fn for_lamps(load_a: f64, silicon: bool) -> Option<DiodeType> {
     if silicon && fits(&SILICON_6A) {
         return Some(SILICON_6A);
     }
-    LAMPS.into_iter().filter(|d| !silicon || d.name.starts_with("silicon")).find(fits)
+    LAMPS.into_iter().filter(|d| !silicon || d.is_silicon).find(fits)
 }
 
 /// Forward voltage at a current, V: the diode equation turned round.

@@ -22,6 +22,8 @@ pub(super) enum Slot {
 #[derive(Debug)]
 pub(super) struct Pattern {
     n: usize,
+    /// Columns before the first late one.
+    inner: usize,
     /// Start of each column in `rows`.
     starts: Vec<u32>,
     /// Rows below the diagonal, ascending within each column.
@@ -45,7 +47,7 @@ impl Pattern {
             list.sort_unstable();
             list.dedup();
         }
-        let (order, reached) = minimum_degree(adjacent, late);
+        let (order, reached, inner) = minimum_degree(adjacent, late);
         let mut position = vec![0u32; n];
         for (at, &unknown) in order.iter().enumerate() {
             position[unknown as usize] = at as u32;
@@ -60,7 +62,7 @@ impl Pattern {
             starts.push(rows.len() as u32);
         }
         let mut pattern =
-            Pattern { n, starts, rows, updates: Vec::new(), update_starts: Vec::new() };
+            Pattern { n, inner, starts, rows, updates: Vec::new(), update_starts: Vec::new() };
         pattern.plan_updates();
         (pattern, position)
     }
@@ -95,19 +97,31 @@ impl Pattern {
         Slot::Below((range.start + offset) as u32)
     }
 
+    /// Columns that can be eliminated once and for all while the late unknowns still change.
+    pub(super) fn inner(&self) -> usize {
+        self.inner
+    }
+
     pub(super) fn len(&self) -> usize {
         self.n
     }
 }
 
+/// An unknown with more live neighbours than this waits with the late ones: a splice from which many lamps
+/// hang would join them all if it were taken out before them.
+const MOST_EARLY_NEIGHBOURS: usize = 8;
+
 /// Takes out the unknown with the fewest live neighbours, again and again, the late ones last.
-/// Returns the order and, for each step, the neighbours that were live then.
-fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<Vec<u32>>) {
+/// Returns the order, for each step the neighbours that were live then, and the steps before the first late one.
+fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<Vec<u32>>, usize) {
     let n = adjacent.len();
     let mut degree: Vec<usize> = adjacent.iter().map(Vec::len).collect();
     let mut alive = vec![true; n];
     // A late unknown is filed as if it had n more neighbours.
-    let rank = |unknown: u32, degree: usize| degree + if late[unknown as usize] { n } else { 0 };
+    let rank = |unknown: u32, degree: usize| {
+        let waits = late[unknown as usize] || degree > MOST_EARLY_NEIGHBOURS;
+        degree + if waits { n } else { 0 }
+    };
     let mut buckets: Vec<Vec<u32>> = Vec::new();
     let file = |buckets: &mut Vec<Vec<u32>>, rank: usize, unknown: u32| {
         if buckets.len() <= rank {
@@ -120,6 +134,7 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<
     }
     let (mut order, mut reached) = (Vec::with_capacity(n), Vec::with_capacity(n));
     let mut lowest = 0;
+    let mut inner = None;
     while order.len() < n {
         let Some(unknown) = buckets.get_mut(lowest).and_then(Vec::pop) else {
             lowest += 1;
@@ -130,6 +145,7 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<
             continue;
         }
         alive[unknown as usize] = false;
+        let lowest_taken = lowest;
         let list = std::mem::take(&mut adjacent[unknown as usize]);
         let live: Vec<u32> = list.into_iter().filter(|&u| alive[u as usize]).collect();
         for (k, &a) in live.iter().enumerate() {
@@ -153,10 +169,14 @@ fn minimum_degree(mut adjacent: Vec<Vec<u32>>, late: &[bool]) -> (Vec<u32>, Vec<
             file(&mut buckets, rank, a);
             lowest = lowest.min(rank);
         }
+        if lowest_taken >= n && inner.is_none() {
+            inner = Some(order.len());
+        }
         order.push(unknown);
         reached.push(live);
     }
-    (order, reached)
+    let inner = inner.unwrap_or(order.len());
+    (order, reached, inner)
 }
 
 /// Values of a matrix with a given [`Pattern`], factored in place.

@@ -1,6 +1,6 @@
 //! Names for people, told apart where two things have the same one.
 
-use crate::Job;
+use crate::{Job, SwitchId};
 
 /// The name at an index; with its number behind it where it is not the only one of the name, or none.
 ///
@@ -31,6 +31,15 @@ impl Job {
     /// Name of a factory circuit.
     pub fn factory_label(&self, index: usize) -> String {
         told_apart(self.factory.iter().map(|f| f.name.as_str()), index)
+    }
+
+    /// Name of a switch; its id where the job has none such.
+    pub fn switch_label(&self, id: &SwitchId) -> String {
+        let names = self.switches.iter().map(|s| s.name.as_str());
+        match self.switches.iter().position(|s| s.id == *id) {
+            Some(at) => told_apart(names, at),
+            None => id.0.clone(),
+        }
     }
 
     /// Name of a light of a circuit.

@@ -85,6 +85,8 @@ pub enum LinkKind {
     Dimmer,
     /// A joint: post, splice, plug, stud.
     Joint {
+        /// Which.
+        of: JointOf,
         /// Resistance when sound, ohm.
         ohm: f64,
         /// True behind the lamps.
@@ -105,6 +107,51 @@ pub enum LinkKind {
     Chassis,
     /// The stud of the ground bus and the frame behind it: one for all circuits on the bus.
     Bus,
+}
+
+/// What a joint of a chain is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum JointOf {
+    /// Ring on the positive post of its battery.
+    SourcePost,
+    /// Joint on the factory wire where it starts.
+    FactoryWire,
+    /// The only lamp.
+    Lamp(Pole),
+    /// The splice where legs part.
+    Branch(Pole),
+    /// Ring on the ground stud.
+    Stud,
+    /// Ring on the ground bus.
+    Bus,
+    /// Ring on the negative post.
+    NegativePost,
+}
+
+impl JointOf {
+    /// Its name on the volt line.
+    pub fn label(self) -> &'static str {
+        match self {
+            JointOf::SourcePost => "battery +",
+            JointOf::FactoryWire => "factory joint",
+            JointOf::Lamp(Pole::Plus) => "plug +",
+            JointOf::Lamp(Pole::Minus) => "plug -",
+            JointOf::Branch(Pole::Plus) => "branch +",
+            JointOf::Branch(Pole::Minus) => "branch -",
+            JointOf::Stud => "stud",
+            JointOf::Bus => "ground bus",
+            JointOf::NegativePost => "battery -",
+        }
+    }
+
+    /// True behind the lamps.
+    pub fn is_return(self) -> bool {
+        match self {
+            JointOf::SourcePost | JointOf::FactoryWire => false,
+            JointOf::Lamp(pole) | JointOf::Branch(pole) => pole == Pole::Minus,
+            JointOf::Stud | JointOf::Bus | JointOf::NegativePost => true,
+        }
+    }
 }
 
 /// A piece of wire behind the first branch, with lamps at its end or further legs.
@@ -350,8 +397,8 @@ impl Chain {
         self.links.push(Link { name: name.into(), kind });
     }
 
-    fn joint(&mut self, name: &str, ohm: f64, is_return: bool) {
-        self.push(name, LinkKind::Joint { ohm, is_return });
+    fn joint(&mut self, of: JointOf, ohm: f64) {
+        self.push(of.label(), LinkKind::Joint { of, ohm, is_return: of.is_return() });
     }
 
     /// Switch or relay, with the dimmer right behind it where there is one.
@@ -375,9 +422,9 @@ impl Chain {
         let names_fuse = own && sections.iter().any(|(_, w)| *w == SectionEnd::Fuse);
         let names_control = own && sections.iter().any(|(_, w)| *w == SectionEnd::Control);
         if own {
-            self.joint("battery +", contact::POST_OHM, false);
+            self.joint(JointOf::SourcePost, contact::POST_OHM);
         } else {
-            self.joint("factory joint", contact::SPLICE_OHM, false);
+            self.joint(JointOf::FactoryWire, contact::SPLICE_OHM);
         }
         let (mut fused, mut controlled) = (false, false);
         if !names_fuse {
@@ -417,8 +464,8 @@ impl Chain {
         self.lay_wire(&mut gathered, WireRole::Supply);
         // Behind a branch each lamp has plugs of its own.
         match self.lamp_count() > 1 || has_branch {
-            false => self.joint("plug +", self.lamp_end_ohm(), false),
-            true => self.joint("branch +", contact::SPLICE_OHM / 2.0, false),
+            false => self.joint(JointOf::Lamp(Pole::Plus), self.lamp_end_ohm()),
+            true => self.joint(JointOf::Branch(Pole::Plus), contact::SPLICE_OHM / 2.0),
         }
     }
 
@@ -432,8 +479,8 @@ impl Chain {
     fn lay_lamps(&mut self) {
         self.push("lamps", LinkKind::Lamps);
         match self.back_legs.is_empty() {
-            true => self.joint("plug -", self.lamp_end_ohm(), true),
-            false => self.joint("branch -", contact::SPLICE_OHM / 2.0, true),
+            true => self.joint(JointOf::Lamp(Pole::Minus), self.lamp_end_ohm()),
+            false => self.joint(JointOf::Branch(Pole::Minus), contact::SPLICE_OHM / 2.0),
         }
     }
 
@@ -452,14 +499,14 @@ impl Chain {
         self.lay_wire(&mut gathered, WireRole::Return);
         match by {
             ReturnKind::ChassisStud => {
-                self.joint("stud", contact::STUD_OHM, true);
+                self.joint(JointOf::Stud, contact::STUD_OHM);
                 self.push("frame", LinkKind::Chassis);
             }
             ReturnKind::GroundBus => {
-                self.joint("ground bus", contact::STUD_OHM, true);
+                self.joint(JointOf::Bus, contact::STUD_OHM);
                 self.push("stud of the bus", LinkKind::Bus);
             }
-            ReturnKind::BatteryNegative => self.joint("battery -", contact::POST_OHM, true),
+            ReturnKind::BatteryNegative => self.joint(JointOf::NegativePost, contact::POST_OHM),
         }
     }
 
@@ -531,21 +578,27 @@ impl Chain {
     /// Stretches of all legs, supply first, each with the part of the lamp power that it carries.
     pub fn leg_stretches(&self) -> impl Iterator<Item = (&Stretch, f64)> {
         [&self.legs, &self.back_legs].into_iter().flat_map(move |legs| {
-            legs.iter().enumerate().flat_map(move |(k, leg)| {
-                let part = self.power_part(legs, k);
-                leg.stretches.iter().map(move |s| (s, part))
-            })
+            let parts = self.power_parts(legs);
+            legs.iter()
+                .zip(parts)
+                .flat_map(|(leg, part)| leg.stretches.iter().map(move |s| (s, part)))
         })
     }
 
-    /// Part of the lamp power that a leg and those behind it carry.
-    fn power_part(&self, legs: &[Leg], leg: usize) -> f64 {
+    /// Part of the lamp power that each leg and those behind it carry. A leg stands after the one that it goes
+    /// on from.
+    fn power_parts(&self, legs: &[Leg]) -> Vec<f64> {
         let power_w =
             |(light, _): &(usize, usize)| self.lamps.get(*light).map_or(0.0, |l| l.power_w);
         let all_w: f64 = self.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
-        let behind = (0..legs.len()).filter(|&k| leg_path(legs, k).contains(&leg));
-        let mine_w: f64 = behind.flat_map(|k| &legs[k].lamps).map(power_w).sum();
-        if all_w > 0.0 { mine_w / all_w } else { 1.0 }
+        let mut behind_w: Vec<f64> =
+            legs.iter().map(|l| l.lamps.iter().map(power_w).sum()).collect();
+        for k in (0..legs.len()).rev() {
+            if let Some(parent) = legs[k].parent {
+                behind_w[parent] += behind_w[k];
+            }
+        }
+        behind_w.into_iter().map(|w| if all_w > 0.0 { w / all_w } else { 1.0 }).collect()
     }
 
     /// The first combination that lights it; nothing on where none does.

@@ -338,7 +338,7 @@ impl Inputs {
 
     /// An input as it is spoken.
     pub fn label(&self, job: &Job, at: usize) -> String {
-        let circuit = |c: &usize| job.circuits.get(*c).map_or("", |c| c.name.as_str());
+        let circuit = |c: &usize| job.circuit_label(*c);
         match &self.list[at] {
             Input::Signal(VehicleSide::Own, s) => signal_label(*s).to_owned(),
             Input::Signal(VehicleSide::Towing, s) => {
@@ -347,11 +347,11 @@ impl Inputs {
             Input::OwnSwitch(c) => format!("switch: {}", circuit(c)),
             Input::Switch(id, position) => {
                 let switch = job.switch(id);
-                let name = switch.map_or(id.0.as_str(), |s| s.name.as_str());
+                let name = job.switch_label(id);
                 match (position, switch.map(|s| s.kind)) {
                     (Position::Down, _) => format!("{name}, down"),
                     (Position::On, Some(SwitchKind::ThreeWay)) => format!("{name}, up"),
-                    (Position::On, _) => name.to_owned(),
+                    (Position::On, _) => name,
                 }
             }
             Input::Running(c, _) => format!("{}: timer still running", circuit(c)),

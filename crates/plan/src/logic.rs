@@ -240,7 +240,7 @@ fn said(job: &Job, wish: &Wish, inside: bool) -> String {
         Wish::Towing(s) => with_signal(*s, " of the towing vehicle"),
         Wish::Switch { id, position } => {
             let switch = job.switch(id);
-            let name = switch.map_or(id.0.as_str(), |s| s.name.as_str());
+            let name = job.switch_label(id);
             match (position, switch.map(|s| s.kind)) {
                 (Position::Down, _) => format!("with {name} down"),
                 (_, Some(SwitchKind::ThreeWay)) => format!("with {name} up"),

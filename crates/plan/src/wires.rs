@@ -3,13 +3,13 @@
 //! Between two parts of the chain there is always a wire. Where no section says how long it is, the parts sit
 //! side by side and a jumper joins them.
 
-use crate::chain::{Chain, Leg, LinkKind, Stretch, WireRole, WireRun};
+use crate::chain::{Chain, JointOf, Leg, LinkKind, Stretch, WireRole, WireRun};
 use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
 use crate::sizes::{ControlChoice, Sizes};
 use crate::switching::{Inside, Lead, LeadUse, inside, own_relay, own_switch};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M, GROUND_LEAD_M, SHORT_END_M};
-use jovek_job::{LampEnd, ReturnKind, Shop, Zone};
+use jovek_job::{LampEnd, Shop, Zone};
 
 /// Lengths are rounded up to this, m.
 const STEP_M: f64 = 0.05;
@@ -156,7 +156,6 @@ pub fn link_ends(
 ) -> Option<(End, End)> {
     let circuit = chain.index;
     let both = |end| Some((end, end));
-    let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
     match chain.links.get(link)?.kind {
         LinkKind::Wire(_) | LinkKind::Chassis | LinkKind::Bus | LinkKind::Lamps => None,
         // The factory's own fuse may protect a tie-in; a feed from the battery always has a holder.
@@ -165,21 +164,17 @@ pub fn link_ends(
         LinkKind::Control { .. } => inside.map(|i| (i.entry, i.exit)),
         LinkKind::Dimmer => Some((End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out))),
         LinkKind::Connector { at, .. } => both(at),
-        LinkKind::Joint { .. } if link == 0 => both(match chain.origin_wire() {
-            Some(wire) => End::Factory(wire),
-            None if chain.is_auxiliary => End::Post(Post::AuxiliaryPlus),
-            None => End::Post(Post::StartPlus),
-        }),
-        LinkKind::Joint { .. } if link + 1 == lamps_at => {
-            both(lamps_end(chain, &chain.legs, Pole::Plus))
-        }
-        LinkKind::Joint { .. } if link == lamps_at + 1 => {
-            both(lamps_end(chain, &chain.back_legs, Pole::Minus))
-        }
-        LinkKind::Joint { .. } => both(match chain.return_by {
-            ReturnKind::ChassisStud => End::Stud(circuit, StudOf::Lamps),
-            ReturnKind::GroundBus => End::Bus,
-            ReturnKind::BatteryNegative => End::Post(Post::StartMinus),
+        LinkKind::Joint { of, .. } => both(match of {
+            JointOf::SourcePost if chain.is_auxiliary => End::Post(Post::AuxiliaryPlus),
+            JointOf::SourcePost => End::Post(Post::StartPlus),
+            JointOf::FactoryWire => End::Factory(chain.origin_wire()?),
+            JointOf::Lamp(pole) | JointOf::Branch(pole) => {
+                let legs = if pole == Pole::Plus { &chain.legs } else { &chain.back_legs };
+                lamps_end(chain, legs, pole)
+            }
+            JointOf::Stud => End::Stud(circuit, StudOf::Lamps),
+            JointOf::Bus => End::Bus,
+            JointOf::NegativePost => End::Post(Post::StartMinus),
         }),
     }
 }

@@ -136,7 +136,8 @@ impl Wiring {
         factory: &[PlannedFactory],
     ) -> Result<Vec<SwitchingOption>, Unmet> {
         let logic = &self.logic[index];
-        let names: Vec<&str> = job.factory.iter().map(|f| f.name.as_str()).collect();
+        let labels: Vec<String> = (0..job.factory.len()).map(|i| job.factory_label(i)).collect();
+        let names: Vec<&str> = labels.iter().map(String::as_str).collect();
         let nominal_v = job.vehicle.system.nominal_v();
         ways(
             &Wired {

@@ -1409,7 +1409,7 @@ export interface components {
             after?: string | null;
             /** @description What stood there; none where nothing did. */
             before?: string | null;
-            /** @description DiffPath, such as `circuits[0].run.supply[2].length_m`. */
+            /** @description Place, such as `circuits[0].run.supply[2].length_m`. */
             path: string;
             /** @description The place in words, such as `Rear work lamps, Rail to lamps, length`. */
             place: string;
@@ -1536,7 +1536,7 @@ export interface components {
             current_a: number;
             /**
              * Format: double
-             * @description PartKind its dimmers leave of the light, percent; none without one that is turned down.
+             * @description What its dimmers leave of the light, percent; none without one that is turned down.
              */
             dimmed_percent?: number | null;
             /** @description True where its lamps glow weakly. */
@@ -1553,7 +1553,7 @@ export interface components {
             path: string[];
             /** @description `lit, 3.40 A`, `lit, 3.40 A for 40 % of the time`, or `dark`. */
             text: string;
-            /** @description PartKind turned it on: `through diode 1 from Reverse lamps`. */
+            /** @description What turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
         };
         /** @description A coding value that was changed. */
@@ -1670,7 +1670,7 @@ export interface components {
             housing: string;
             /** @description Numbers as seen into the mating face of the first half, row by row. */
             mating_face: number[][];
-            /** @description What it belongs to. */
+            /** @description The same in words. */
             name: string;
             /** @description What to know. */
             notes: string[];
@@ -1733,7 +1733,7 @@ export interface components {
         Counter: {
             /** @description Keys of what is on: what Try is given. */
             on: string[];
-            /** @description PartKind happens then. */
+            /** @description What happens then. */
             says: string;
             /** @description The combination in words. */
             words: string;
@@ -2141,9 +2141,9 @@ export interface components {
             /** @description Where it sits. */
             spot: components["schemas"]["Spot"];
         };
-        /** @description PartKind one failure does. */
+        /** @description What one failure does. */
         Failure: {
-            /** @description PartKind it does to each lamp; empty where nobody would see it. */
+            /** @description What it does to each lamp; empty where nobody would see it. */
             effects: string[];
             grade?: null | components["schemas"]["Grade"];
             /** @description How it fails. */
@@ -2605,7 +2605,7 @@ export interface components {
             what: string[];
         };
         /**
-         * @description PartKind kind of input one is.
+         * @description What kind of input one is.
          * @enum {string}
          */
         InputKind: "signal" | "towing" | "switch" | "momentary" | "memory";
@@ -2620,11 +2620,11 @@ export interface components {
             is_on: boolean;
             /** @description Its key. */
             key: string;
-            /** @description PartKind kind it is. */
+            /** @description What kind it is. */
             kind: components["schemas"]["InputKind"];
             /** @description As it is spoken. */
             label: string;
-            /** @description PartKind is on after it is turned over, with what must go along. */
+            /** @description What is on after it is turned over, with what must go along. */
             turned: string[];
         };
         /** @description A candidate for the same place. */
@@ -2716,7 +2716,7 @@ export interface components {
             factory?: components["schemas"]["FactoryCircuit"][];
             /**
              * Format: int32
-             * @description Format version; 1.
+             * @description Format version; 2.
              */
             jovek: number;
             /** @description Where light is looked at, and by whose rules. */
@@ -2908,6 +2908,22 @@ export interface components {
          * @enum {string}
          */
         LampColour: "white" | "yellow" | "amber" | "red" | "green" | "blue";
+        /**
+         * @description How the lead of a lamp ends.
+         * @enum {string}
+         */
+        LampEnd: "plug" | "bare";
+        /** @description The lead that a lamp comes with. What was measured or printed of the lamp holds at the end of it. */
+        LampLead: {
+            /** @description How it ends. */
+            ends?: components["schemas"]["LampEnd"];
+            /**
+             * Format: double
+             * @description Its length, m.
+             */
+            length_m?: number | null;
+            wire?: null | components["schemas"]["Conductor"];
+        };
         /** @description One lamp. */
         LampNow: {
             /** @description Its circuit. */
@@ -3064,6 +3080,7 @@ export interface components {
              * @description Power of one lamp as its label says, W.
              */
             label_w?: number | null;
+            lead?: null | components["schemas"]["LampLead"];
             /** @description Voltage that it is made for. */
             made_for?: components["schemas"]["MadeFor"];
             measured?: null | components["schemas"]["MeasuredDraw"];
@@ -3383,7 +3400,7 @@ export interface components {
             battery_v: number;
             /** @description Relays that open and close without end. */
             buzzers: string[];
-            /** @description PartKind is different from the moment before. */
+            /** @description What is different from the moment before. */
             changes: string[];
             /** @description The circuits that are added. */
             circuits: components["schemas"]["CircuitNow"][];
@@ -3402,7 +3419,7 @@ export interface components {
             open_circuit_v: number;
             /** @description Parts that can fail. */
             parts: components["schemas"]["PartNow"][];
-            /** @description PartKind is on, in words. */
+            /** @description What is on, in words. */
             words: string;
         };
         /** @description What is asked of Try. */
@@ -3746,7 +3763,7 @@ export interface components {
             connector: string;
             /** @description The other end. */
             goes_to: string;
-            /** @description Terminal; `1` and `2` for the plug of a lamp, DIN 72552 numbers for a relay. */
+            /** @description Terminal; `1 (+)` and `2 (-)` for the plug of a lamp, DIN 72552 numbers for a relay. */
             pin: string;
             /** @description Label of the wire. */
             wire: string;
@@ -3816,6 +3833,8 @@ export interface components {
             /** @description What is done. */
             what: string;
         };
+        /** @description A connector that wires of a job go through. */
+        PlugId: string;
         /** @description A point of the curve. */
         Point: {
             /**
@@ -3879,7 +3898,7 @@ export interface components {
             /** @description Readings taken so far, in order. */
             taken?: components["schemas"]["CheckId"][];
         };
-        /** @description PartKind can be probed on one circuit, or on the vehicle itself. */
+        /** @description What can be probed on one circuit, or on the vehicle itself. */
         PracticeBoard: {
             circuit?: null | components["schemas"]["CircuitId"];
             drawing?: null | components["schemas"]["PracticeDrawing"];
@@ -3904,7 +3923,7 @@ export interface components {
              * @description Height, mm.
              */
             h: number;
-            /** @description PartKind is drawn. */
+            /** @description What is drawn. */
             items: components["schemas"]["Item"][];
             /** @description Where leads go. */
             terminals: components["schemas"]["PracticeTerminal"][];
@@ -4043,7 +4062,7 @@ export interface components {
             states_text: string;
             /** @description Combinations that have no steady state, and why. */
             unsolved: components["schemas"]["Counter"][];
-            /** @description PartKind modules notice. */
+            /** @description What modules notice. */
             watched: components["schemas"]["Watched"][];
             /** @description Each lamp function. */
             wishes: components["schemas"]["WishProof"][];
@@ -4393,7 +4412,7 @@ export interface components {
             is_right: boolean;
             /** @description Its name. */
             name: string;
-            /** @description PartKind is on, and what is lit; or why it cannot be shown. */
+            /** @description What is on, and what is lit; or why it cannot be shown. */
             says: string;
         };
         /** @description A state with a name. */
@@ -4453,6 +4472,7 @@ export interface components {
             length_m?: number | null;
             /** @description What the fitter calls it. */
             name: string;
+            plug?: null | components["schemas"]["PlugId"];
             /** @description Surroundings. */
             zone?: components["schemas"]["Zone"];
         };

@@ -168,7 +168,7 @@ impl Shape {
             offset_v,
             straight,
             bent,
-            inner: late.iter().filter(|l| !**l).count(),
+            inner: pattern.inner(),
             pinned: pinned.into_iter().map(at).collect(),
             floating,
             pattern,

@@ -86,7 +86,7 @@ pub fn assess(job: &Job) -> Answers {
         sleeves: &sleeves(&joint_list),
         connectors: &connector_list,
     };
-    let part_lines = parts::parts_list(job, &parts_of, &cut_lines, &extras);
+    let part_lines = parts::parts_list(&parts::items(of, &cut_lines, &extras));
     let proving = Proving {
         job,
         installed: study.installed(&parts_of),
@@ -178,7 +178,7 @@ fn circuit_answer(
     let fuse = sizes.fuse.map_or("factory fuse".to_owned(), |f| f.label() + " fuse");
     CircuitAnswer {
         id: circuit.id.clone(),
-        name: circuit.name.clone(),
+        name: studied.chain.name.clone(),
         headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
         wish_text: sentence(job, &circuit.lit),
         feeds: studied.feeds.clone(),
@@ -264,24 +264,29 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
 }
 
 fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
-    let mut out: Vec<CutTotal> = Vec::new();
+    let mut out: Vec<(Conductor, CutTotal)> = Vec::new();
     for line in lines {
-        match out.iter_mut().find(|t| t.wire == line.wire_text) {
-            Some(total) => {
+        match out.iter_mut().find(|(wire, _)| *wire == line.wire) {
+            Some((_, total)) => {
                 total.pieces += 1;
                 total.length_m += line.length_m;
             }
-            None => out.push(CutTotal {
-                wire: line.wire_text.clone(),
-                pieces: 1,
-                length_m: line.length_m,
-                length_text: String::new(),
-            }),
+            None => out.push((
+                line.wire,
+                CutTotal {
+                    wire: line.wire_text.clone(),
+                    pieces: 1,
+                    length_m: line.length_m,
+                    length_text: String::new(),
+                },
+            )),
         }
     }
-    for total in &mut out {
-        total.length_m = (total.length_m * 100.0).round() / 100.0;
-        total.length_text = shown(total.length_m, "m").to_string();
-    }
-    out
+    out.into_iter()
+        .map(|(_, mut total)| {
+            total.length_m = (total.length_m * 100.0).round() / 100.0;
+            total.length_text = shown(total.length_m, "m").to_string();
+            total
+        })
+        .collect()
 }

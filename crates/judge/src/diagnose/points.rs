@@ -3,7 +3,7 @@
 use crate::proof::names;
 use jovek_circuit::{ElementId, NodeId};
 use jovek_job::Job;
-use jovek_plan::chain::{Chain, LinkKind, Origin};
+use jovek_plan::chain::{Chain, JointOf, LinkKind, Origin};
 use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -68,7 +68,8 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
     };
     for (i, f) in built.factory.iter().enumerate() {
         let Some(f) = f else { continue };
-        let (id, name) = job.factory.get(i).map_or(("", ""), |f| (&f.id.0, &f.name));
+        let id = job.factory.get(i).map_or("", |f| f.id.0.as_str());
+        let name = job.factory_label(i);
         let at = PointAt::Node(f.tap);
         let key = format!("vehicle/{id}.tap");
         push(Point { key, name: format!("wire of {name}"), at, circuit: None, seconds: PLUG_S });
@@ -154,13 +155,13 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
 /// Time to reach a link of a chain, s.
 pub fn reach_s(chain: &Chain, link: usize) -> f64 {
     let Some(l) = chain.links.get(link) else { return LOOM_S };
-    match (&l.kind, l.name.as_str()) {
-        (LinkKind::Fuse { .. }, _) => FUSE_S,
-        (LinkKind::Control { .. }, _) if chain.switching.is_none() => PANEL_S,
-        (LinkKind::Control { .. } | LinkKind::Dimmer, _) => RELAY_S,
-        (LinkKind::Joint { .. }, "battery +" | "battery -") => POST_S,
-        (LinkKind::Joint { .. }, "branch +" | "branch -" | "factory joint") => LOOM_S,
-        (LinkKind::Wire(_), _) => LOOM_S,
+    match &l.kind {
+        LinkKind::Fuse { .. } => FUSE_S,
+        LinkKind::Control { .. } if chain.switching.is_none() => PANEL_S,
+        LinkKind::Control { .. } | LinkKind::Dimmer => RELAY_S,
+        LinkKind::Joint { of: JointOf::SourcePost | JointOf::NegativePost, .. } => POST_S,
+        LinkKind::Joint { of: JointOf::Branch(_) | JointOf::FactoryWire, .. } => LOOM_S,
+        LinkKind::Wire(_) => LOOM_S,
         _ => PLUG_S,
     }
 }

@@ -8,7 +8,7 @@ use crate::proof::names;
 use jovek_circuit::devices::{BallastedLed, RegulatedLed};
 use jovek_circuit::{Device, ElementId};
 use jovek_job::{Job, OutputKind, ReturnKind, Zone};
-use jovek_plan::chain::{Chain, LinkKind, Origin, WireRole};
+use jovek_plan::chain::{Chain, JointOf, Link, LinkKind, Origin, WireRole};
 use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -236,12 +236,12 @@ impl Gather<'_> {
         };
         let wet = if is_wet(i.checked_sub(1)) || is_wet(Some(i + 1)) { 1.5 } else { 1.0 };
         match &link.kind {
-            LinkKind::Joint { .. } => {
-                let weight = match link.name.as_str() {
-                    "stud" => 6.0,
-                    "plug +" | "plug -" => 4.0,
-                    "battery +" | "battery -" => 1.5,
-                    _ => 2.5,
+            LinkKind::Joint { of, .. } => {
+                let weight = match of {
+                    JointOf::Stud => 6.0,
+                    JointOf::Lamp(_) => 4.0,
+                    JointOf::SourcePost | JointOf::NegativePost => 1.5,
+                    JointOf::FactoryWire | JointOf::Branch(_) | JointOf::Bus => 2.5,
                 };
                 self.joint(id, place, weight * wet);
             }
@@ -350,7 +350,8 @@ impl Gather<'_> {
         let on_stud = |c: usize| {
             let run = &self.job.circuits[circuits[c].index].run;
             let links = &circuits[c].chain.links;
-            let stud = links.iter().position(|l| l.name == "stud")?;
+            let is_stud = |l: &Link| matches!(l.kind, LinkKind::Joint { of: JointOf::Stud, .. });
+            let stud = links.iter().position(is_stud)?;
             (run.return_by == ReturnKind::ChassisStud).then_some(())?;
             Some((stud, self.built.circuits[c].links[stud]?))
         };

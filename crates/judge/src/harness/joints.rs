@@ -227,6 +227,9 @@ pub struct TerminalCount {
     pub part: String,
     /// How many.
     pub count: usize,
+    /// It joins wires for good.
+    #[serde(skip)]
+    pub is_joint: bool,
     /// With what it is closed.
     pub tool: String,
     /// Hole and torque where it sits on a stud; else empty.
@@ -236,12 +239,12 @@ pub struct TerminalCount {
 /// Terminals by kind, with tool and torque: one for each end, one for both ends of what is joined.
 pub fn terminals(cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount> {
     let mut out: Vec<TerminalCount> = Vec::new();
-    let mut add = |part: &str, tool: String, note: String| match out
+    let mut add = |part: &str, tool: String, note: String, is_joint: bool| match out
         .iter_mut()
         .find(|t| t.part == part && t.tool == tool)
     {
         Some(found) => found.count += 1,
-        None => out.push(TerminalCount { part: part.into(), count: 1, tool, note }),
+        None => out.push(TerminalCount { part: part.into(), count: 1, is_joint, tool, note }),
     };
     for cut in cuts {
         for (part, kind) in [(&cut.from_terminal, cut.from_kind), (&cut.to_terminal, cut.to_kind)] {
@@ -256,11 +259,11 @@ pub fn terminals(cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount>
                 let (low, high) = s.torque_nm;
                 format!("hole {} mm, nut {low:.0} to {high:.0} N m, star washer", s.hole_mm)
             });
-            add(part, tool, note);
+            add(part, tool, note, false);
         }
     }
     for joint in joints.iter().filter(|j| j.kind != EndKind::Pad) {
-        add(&joint.how, joint.tool.clone(), String::new());
+        add(&joint.how, joint.tool.clone(), String::new(), true);
     }
     out.sort_by(|a, b| a.part.cmp(&b.part));
     out

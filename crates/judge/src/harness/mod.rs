@@ -14,7 +14,7 @@ mod strip_leads;
 pub use connectors::{Cavity, ConnectorAnswer};
 pub use cuts::{CutLine, Installation};
 pub use joints::{JointAnswer, TerminalCount};
-pub use parts::PartLine;
+pub use parts::{PartItem, PartLine, PartOf};
 pub use pins::Pin;
 pub use reels::Reel;
 

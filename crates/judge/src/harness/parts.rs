@@ -1,13 +1,14 @@
 //! The parts list, with totals.
 
 use super::connectors::ConnectorAnswer;
-use super::cuts::CutLine;
+use super::cuts::{CutLine, Installation};
 use super::joints::TerminalCount;
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
 use jovek_job::{ControlKind, Job, Smoothing, SwapFunction, SwitchId, SwitchKind};
-use jovek_plan::chain::{Chain, LinkKind};
+use jovek_plan::chain::Chain;
+use jovek_plan::end::{End, Host, LampIx};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -20,6 +21,9 @@ use utoipa::ToSchema;
 /// One line of the parts list.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct PartLine {
+    /// What it is.
+    #[serde(skip)]
+    pub of: PartOf,
     /// Group, in the order of the list.
     pub group: &'static str,
     /// The part.
@@ -47,123 +51,247 @@ pub struct Extras<'a> {
     pub connectors: &'a [ConnectorAnswer],
 }
 
-/// What a function needs whose bulbs become LED: group, part, count.
-fn swap_parts(swap: &SwapFunction) -> Vec<(usize, String, u32)> {
+/// What a function needs whose bulbs become LED: whether it is a lamp, the part, the count.
+fn swap_parts(swap: &SwapFunction) -> Vec<(bool, String, u32)> {
     let mut out = Vec::new();
     for (place, led) in swap.leds() {
         let base = filament(place).map_or("", |(bulb, _)| bulb.base.as_str());
         let kind = if led.is_monitored_type { ", monitored type" } else { "" };
         let part = format!("LED lamp for {}, {base}, {} W{kind}", place.bulb, led.watt);
-        out.push((0, part, place.count));
+        out.push((true, part, place.count));
         match swap.smoothing {
-            Some(Smoothing::Bleed) => out.push((2, "resistor 1 kohm".into(), place.count)),
+            Some(Smoothing::Bleed) => out.push((false, "resistor 1 kohm".into(), place.count)),
             Some(Smoothing::Capacitor) => {
-                out.push((2, "capacitor 2200 µF, 25 V, with diode".into(), place.count));
+                out.push((false, "capacitor 2200 µF, 25 V, with diode".into(), place.count));
             }
             None => {}
         }
     }
     if let Some(r) = swap.resistor {
         let rating_w = Resistor::fitted(r.ohm).rating_w();
-        out.push((2, format!("load resistor {} ohm, {rating_w:.0} W", r.ohm), 1));
+        out.push((false, format!("load resistor {} ohm, {rating_w:.0} W", r.ohm), 1));
     }
     out
 }
 
-/// All parts of the planned circuits.
-pub fn parts_list(
-    job: &Job,
-    parts: &[(&Chain, &Sizes)],
-    cuts: &[CutLine],
-    extras: &Extras,
-) -> Vec<PartLine> {
-    let mut sums: BTreeMap<(usize, String, &'static str), f64> = BTreeMap::new();
-    let mut add = |group: usize, part: String, unit: &'static str, quantity: f64| {
-        *sums.entry((group, part, unit)).or_default() += quantity;
-    };
-    for (chain, sizes) in parts {
-        let is_strip = |k: usize| {
-            extras.strips.iter().any(|s| {
-                job.circuits.get(s.circuit).is_some_and(|c| c.id == chain.id) && s.light == k
-            })
-        };
-        for (_, lamp) in chain.lamps.iter().enumerate().filter(|(k, _)| !is_strip(*k)) {
-            add(0, lamp.name.clone(), "pc", f64::from(lamp.count));
+/// What a part is, for lists that count parts rather than read them.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum PartOf {
+    /// A lamp.
+    Lamp,
+    /// Strip, by the reel or as modules.
+    Strip,
+    /// A fuse.
+    Fuse,
+    /// Its holder.
+    FuseHolder,
+    /// A relay.
+    Relay,
+    /// Its socket.
+    RelaySocket,
+    /// A timer or cut-off module.
+    Module,
+    /// A dimmer.
+    Dimmer,
+    /// A switch, push button, knob or remote.
+    Switch,
+    /// A diode.
+    Diode,
+    /// A controller box or splitter.
+    Controller,
+    /// Wire, in m.
+    Wire,
+    /// A terminal.
+    Terminal,
+    /// What joins wires for good.
+    Splice,
+    /// A sleeve.
+    Sleeve,
+    /// A ground stud.
+    Stud,
+    /// A ground bus.
+    Bus,
+    /// A half of a connector.
+    Connector,
+    /// A blind plug.
+    BlindPlug,
+    /// What a swap of bulbs needs.
+    Swap,
+}
+
+/// One part, and what ends of wires it is for.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PartItem {
+    /// What it is.
+    pub of: PartOf,
+    /// The part of the plan that it makes; none for what belongs to no single one.
+    pub host: Option<Host>,
+    /// As it is ordered.
+    pub part: String,
+    /// How much: pieces, or m of wire.
+    pub quantity: f64,
+}
+
+impl PartOf {
+    /// Its group in the list, by index.
+    fn group(self) -> usize {
+        match self {
+            PartOf::Lamp | PartOf::Strip => 0,
+            PartOf::Fuse | PartOf::FuseHolder => 1,
+            PartOf::Relay
+            | PartOf::RelaySocket
+            | PartOf::Module
+            | PartOf::Dimmer
+            | PartOf::Switch
+            | PartOf::Diode
+            | PartOf::Controller
+            | PartOf::Swap => 2,
+            PartOf::Wire => 3,
+            PartOf::Terminal | PartOf::Splice | PartOf::Sleeve | PartOf::Stud | PartOf::Bus => 4,
+            PartOf::Connector | PartOf::BlindPlug => 5,
         }
-        let has_fuse = chain.links.iter().any(|l| matches!(l.kind, LinkKind::Fuse { .. }));
-        if let (true, Some(fuse)) = (has_fuse, sizes.fuse) {
-            let family = fuse.family_label();
-            add(1, format!("fuse {}, {family}, {}", fuse.label(), fuse.colour()), "pc", 1.0);
-            add(1, format!("sealed fuse holder, {family}"), "pc", 1.0);
-        }
-        if let Some(rating_a) = sizes.dimmer_a {
-            add(2, format!("dimmer module {rating_a} A"), "pc", 1.0);
-        }
-        match &sizes.control {
-            ControlChoice::Relay { relay, switch_a, .. } => {
-                add(2, relay.order_text(), "pc", 1.0);
-                add(2, "relay socket".into(), "pc", 1.0);
-                add(2, format!("panel switch {switch_a} A"), "pc", 1.0);
-            }
-            ControlChoice::Switch { rating_a: Some(a) } => {
-                add(2, format!("panel switch {a} A"), "pc", 1.0);
-            }
-            ControlChoice::Switch { rating_a: None } | ControlChoice::Source => {}
-            ControlChoice::Planned(hardware) => {
-                for (part, quantity) in control_parts(chain, hardware) {
-                    add(2, part, "pc", quantity as f64);
-                }
-            }
-        }
     }
-    let on_bus = parts.iter().filter(|(c, _)| c.links.iter().any(|l| l.kind == LinkKind::Bus));
-    let on_bus = on_bus.count();
-    if on_bus > 0 {
-        add(4, format!("ground bus, {} studs or more, with cover", on_bus + 1), "pc", 1.0);
+
+    fn unit(self) -> &'static str {
+        if self == PartOf::Wire { "m" } else { "pc" }
     }
-    for id in shared_switches(parts) {
-        add(2, shared_switch_part(job, &id), "pc", 1.0);
+}
+
+/// Parts while they are gathered.
+struct Gathered(Vec<PartItem>);
+
+impl Gathered {
+    fn add(&mut self, of: PartOf, host: Option<Host>, part: impl Into<String>, quantity: f64) {
+        self.0.push(PartItem { of, host, part: part.into(), quantity });
     }
-    for cut in cuts {
-        add(3, format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour), "m", cut.length_m);
+}
+
+/// Every part of the planned circuits, one by one.
+pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartItem> {
+    let mut out = Gathered(Vec::new());
+    for (chain, sizes) in of.parts {
+        circuit_items(chain, sizes, extras, &mut out);
     }
-    for terminal in extras.terminals {
-        add(4, terminal.part.clone(), "pc", terminal.count as f64);
+    for id in shared_switches(of.parts) {
+        out.add(PartOf::Switch, None, shared_switch_part(of.job, &id), 1.0);
     }
-    for (sleeve, count) in extras.sleeves {
-        add(4, sleeve.clone(), "pc", *count as f64);
-    }
-    for connector in extras.connectors {
-        add(5, connector.housing.clone() + ", one half", "pc", connector.halves.len() as f64);
-        let blind = connector.cavities.iter().filter(|c| c.is_blind);
-        let blind = blind.count() * connector.halves.len();
-        if blind > 0 {
-            add(5, "blind plug".into(), "pc", blind as f64);
-        }
-    }
+    end_items(cuts, extras, &mut out);
     for strip in extras.strips {
         if strip.plan.reels > 0 {
             let part = format!("reel of strip, {} m", strip.plan.figures.reel_m);
-            add(0, part, "pc", strip.plan.reels as f64);
+            out.add(PartOf::Strip, None, part, strip.plan.reels as f64);
         }
         if strip.plan.modules() > 0 {
             let part = format!("strip module, {:.0} mm", strip.plan.figures.module_m * 1000.0);
-            add(0, part, "pc", strip.plan.modules() as f64);
+            out.add(PartOf::Strip, None, part, strip.plan.modules() as f64);
         }
         if strip.plan.outlets() > 1 {
-            add(2, format!("splitter, {} ways", strip.plan.outlets()), "pc", 1.0);
+            let part = format!("splitter, {} ways", strip.plan.outlets());
+            out.add(PartOf::Controller, None, part, 1.0);
         }
     }
-    for (group, part, count) in job.swaps.iter().flat_map(swap_parts) {
-        add(group, part, "pc", f64::from(count));
+    for (is_lamp, part, count) in of.job.swaps.iter().flat_map(swap_parts) {
+        let kind = if is_lamp { PartOf::Lamp } else { PartOf::Swap };
+        out.add(kind, None, part, f64::from(count));
+    }
+    out.0
+}
+
+/// Lamps, protection and control of one circuit.
+fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gathered) {
+    let circuit = chain.index;
+    for (light, lamp) in chain.lamps.iter().enumerate() {
+        // A strip is bought by the reel.
+        let is_strip = extras.strips.iter().any(|s| s.circuit == circuit.0 && s.light == light);
+        for number in (0..lamp.count as usize).filter(|_| !is_strip) {
+            let host = Host::Lamp(LampIx { circuit, light, number });
+            out.add(PartOf::Lamp, Some(host), lamp.name.clone(), 1.0);
+        }
+    }
+    if let Some(fuse) = sizes.fuse {
+        let (family, host) = (fuse.family_label(), Some(Host::Fuse(circuit)));
+        let part = format!("fuse {}, {family}, {}", fuse.label(), fuse.colour());
+        out.add(PartOf::Fuse, host, part, 1.0);
+        out.add(PartOf::FuseHolder, host, format!("sealed fuse holder, {family}"), 1.0);
+    }
+    if let Some(rating_a) = sizes.dimmer_a {
+        let part = format!("dimmer module {rating_a} A");
+        out.add(PartOf::Dimmer, Some(Host::Dimmer(circuit)), part, 1.0);
+    }
+    match &sizes.control {
+        ControlChoice::Relay { relay, switch_a, .. } => {
+            let host = Some(Host::Relay(circuit, 0));
+            out.add(PartOf::Relay, host, relay.order_text(), 1.0);
+            out.add(PartOf::RelaySocket, host, "relay socket", 1.0);
+            let host = Some(Host::Switch(circuit, 0));
+            out.add(PartOf::Switch, host, format!("panel switch {switch_a} A"), 1.0);
+        }
+        ControlChoice::Switch { rating_a: Some(a) } => {
+            let host = Some(Host::Switch(circuit, 0));
+            out.add(PartOf::Switch, host, format!("panel switch {a} A"), 1.0);
+        }
+        ControlChoice::Switch { rating_a: None } | ControlChoice::Source => {}
+        ControlChoice::Planned(hardware) => control_items(chain, hardware, out),
+    }
+}
+
+/// What wires are fastened with, and what stands at their ends.
+fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
+    for cut in cuts {
+        let part = format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour);
+        out.add(PartOf::Wire, None, part, cut.length_m);
+    }
+    for terminal in extras.terminals {
+        let kind = if terminal.is_joint { PartOf::Splice } else { PartOf::Terminal };
+        out.add(kind, None, terminal.part.clone(), terminal.count as f64);
+    }
+    let mut hosts: Vec<Host> =
+        cuts.iter().flat_map(|c| [c.from_end.host(), c.to_end.host()]).collect();
+    hosts.sort_unstable();
+    hosts.dedup();
+    for host in hosts {
+        match host {
+            Host::Stud(..) => {
+                let part = "ground stud M6 with nut and star washer";
+                out.add(PartOf::Stud, Some(host), part, 1.0);
+            }
+            Host::Bus => {
+                let at = |c: &&CutLine| c.from_end == End::Bus || c.to_end == End::Bus;
+                let studs = cuts.iter().filter(at).count() + 1;
+                let part = format!("ground bus, {studs} studs or more, with cover");
+                out.add(PartOf::Bus, Some(host), part, 1.0);
+            }
+            _ => {}
+        }
+    }
+    for (sleeve, count) in extras.sleeves {
+        out.add(PartOf::Sleeve, None, sleeve.clone(), *count as f64);
+    }
+    for connector in extras.connectors {
+        let halves = connector.halves.len();
+        let part = connector.housing.clone() + ", one half";
+        out.add(PartOf::Connector, Some(connector.of), part, halves as f64);
+        let blind = connector.cavities.iter().filter(|c| c.is_blind).count() * halves;
+        if blind > 0 {
+            out.add(PartOf::BlindPlug, Some(connector.of), "blind plug", blind as f64);
+        }
+    }
+}
+
+/// All parts of the planned circuits, like ones together.
+pub fn parts_list(items: &[PartItem]) -> Vec<PartLine> {
+    let mut sums: BTreeMap<(usize, &str, PartOf), f64> = BTreeMap::new();
+    for item in items {
+        *sums.entry((item.of.group(), &item.part, item.of)).or_default() += item.quantity;
     }
     sums.into_iter()
-        .map(|((group, part, unit), quantity)| PartLine {
+        .map(|((group, part, of), quantity)| PartLine {
+            of,
             group: GROUPS[group],
-            part,
+            part: part.to_owned(),
             quantity: (quantity * 100.0).round() / 100.0,
-            unit,
-            quantity_text: if unit == "m" {
+            unit: of.unit(),
+            quantity_text: if of == PartOf::Wire {
                 format!("{quantity:.2} m")
             } else {
                 format!("{quantity:.0}")
@@ -172,48 +300,46 @@ pub fn parts_list(
         .collect()
 }
 
-/// Relays, modules, diodes and switches of planned hardware, with their number.
-fn control_parts(chain: &Chain, hardware: &Hardware) -> Vec<(String, usize)> {
-    let Some(switching) = &chain.switching else { return Vec::new() };
-    let mut out = Vec::new();
-    for planned in &switching.relays {
-        out.push((
-            match planned.role {
-                RelayRole::Timer { seconds } => {
-                    format!("timer module, set to {}", seconds_text(seconds))
-                }
-                RelayRole::CutOff => "low-voltage cut-off module".into(),
-                role => kind_for(hardware, role).order_text(),
-            },
-            1,
-        ));
-        if !planned.role.is_module() {
-            out.push(("relay socket".into(), 1));
+/// Relays, modules, diodes and switches of planned hardware.
+fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
+    let Some(switching) = &chain.switching else { return };
+    let circuit = chain.index;
+    for (r, planned) in switching.relays.iter().enumerate() {
+        let host = Some(Host::Relay(circuit, r));
+        match planned.role {
+            RelayRole::Timer { seconds } => {
+                let part = format!("timer module, set to {}", seconds_text(seconds));
+                out.add(PartOf::Module, host, part, 1.0);
+            }
+            RelayRole::CutOff => {
+                out.add(PartOf::Module, host, "low-voltage cut-off module", 1.0);
+            }
+            role => {
+                out.add(PartOf::Relay, host, kind_for(hardware, role).order_text(), 1.0);
+                out.add(PartOf::RelaySocket, host, "relay socket", 1.0);
+            }
         }
     }
     let in_lamps = switching.lamps_from.diodes();
-    out.push((hardware.lamp_diode.name.into(), in_lamps));
-    out.push((hardware.coil_diode.name.into(), switching.diodes() - in_lamps));
-    // A switch that several circuits share is one switch; here it is counted for the first of them.
-    let mut seen: Vec<&SwitchRef> = Vec::new();
-    for contact in switching.rungs().flat_map(Rung::contacts) {
-        if let ContactOf::Switch { which, .. } = contact
-            && !seen.contains(&which)
-        {
-            seen.push(which);
-        }
+    for number in 1..=switching.diodes() {
+        let kind = if number <= in_lamps { hardware.lamp_diode } else { hardware.coil_diode };
+        let host = Some(Host::Diode(circuit, number));
+        out.add(PartOf::Diode, host, kind.name, 1.0);
     }
-    let own = seen.iter().filter(|w| matches!(w, SwitchRef::Own)).count();
-    out.push((format!("panel switch {} A", hardware.switch_a), own));
+    // A switch of its own is bought once, however many of its contacts are used; a shared one is counted for
+    // the whole job.
+    let contacts = switching.rungs().flat_map(Rung::contacts);
+    let is_own = |c: &&ContactOf| matches!(c, ContactOf::Switch { which: SwitchRef::Own, .. });
+    if contacts.into_iter().any(|c| is_own(&c)) {
+        out.add(PartOf::Switch, None, format!("panel switch {} A", hardware.switch_a), 1.0);
+    }
     if switching.kind == ControlKind::Controller {
-        out.push(("controller box with radio remote".into(), 1));
-        let lamps: u32 = chain.lamps.iter().map(|l| l.count).sum();
+        out.add(PartOf::Controller, None, "controller box with radio remote", 1.0);
+        let lamps = chain.lamp_count();
         if lamps > 1 {
-            out.push((format!("splitter, {lamps} ways"), 1));
+            out.add(PartOf::Controller, None, format!("splitter, {lamps} ways"), 1.0);
         }
     }
-    out.retain(|(_, quantity)| *quantity > 0);
-    out
 }
 
 fn shared_switch_part(job: &Job, id: &SwitchId) -> String {

@@ -79,7 +79,7 @@ pub fn pins(of: Installation, cuts: &[CutLine]) -> Vec<Pin> {
             ));
         }
     }
-    out.sort_by(|a, b| a.0.cmp(&b.0));
+    out.sort_by_key(|(at, _)| *at);
     out.into_iter().map(|(_, pin)| pin).collect()
 }
 

@@ -464,7 +464,7 @@ impl Look<'_> {
             let flashes = self.dark.is_some_and(|d| (part(d) - level).abs() > 0.05);
             out.push(FactoryNow {
                 factory: f.id.clone(),
-                name: f.name.clone(),
+                name: self.job.factory_label(i),
                 is_on,
                 volt_v,
                 level,

@@ -1,7 +1,7 @@
 //! Keys and words for the parts of a vehicle's network.
 
 use jovek_job::Job;
-use jovek_plan::chain::LinkKind;
+use jovek_plan::chain::{JointOf, LinkKind};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -51,7 +51,7 @@ fn link(study: &Assessment, place: PartRef, i: usize) -> Option<&LinkKind> {
 
 /// A part as it is spoken, without its circuit.
 pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
-    let factory = |i: usize| job.factory.get(i).map_or("", |f| f.name.as_str());
+    let factory = |i: usize| job.factory_label(i);
     let of = place.circuit.and_then(|c| study.circuits.get(c));
     match place.what {
         PartKind::Battery => "battery".into(),
@@ -69,11 +69,11 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
             let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
             match link(study, place, i) {
                 Some(LinkKind::Wire(_)) => format!("wire \"{name}\""),
-                Some(LinkKind::Joint { .. }) => match name {
-                    "stud" => "ground stud".into(),
-                    "factory joint" => name.into(),
-                    "ground bus" => "terminal on the ground bus".into(),
-                    other => format!("joint {other}"),
+                Some(LinkKind::Joint { of, .. }) => match of {
+                    JointOf::Stud => "ground stud".into(),
+                    JointOf::FactoryWire => of.label().into(),
+                    JointOf::Bus => "terminal on the ground bus".into(),
+                    other => format!("joint {}", other.label()),
                 },
                 Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),
                 _ => name.into(),
@@ -81,12 +81,8 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         }
         PartKind::Lamp(k, n) => {
             let lamp = of.and_then(|c| c.chain.lamps.get(k));
-            let name = lamp.map_or("", |l| l.name.as_str());
-            if lamp.is_some_and(|l| l.count == 1) {
-                name.into()
-            } else {
-                format!("{name} {}", n + 1)
-            }
+            let name = of.map_or_else(String::new, |c| job.light_label(c.index, k));
+            if lamp.is_some_and(|l| l.count == 1) { name } else { format!("{name} {}", n + 1) }
         }
         PartKind::Leg(k, is_back) => {
             let to = of
@@ -131,9 +127,7 @@ fn switch_name(
     let contacts: Vec<&ContactOf> =
         switching.rungs().flat_map(Rung::contacts).filter(hand).collect();
     match contacts.get(n.checked_sub(1)?)? {
-        ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } => {
-            Some(job.switch(id).map_or_else(|| id.0.clone(), |s| s.name.clone()))
-        }
+        ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } => Some(job.switch_label(id)),
         _ => Some("switch".into()),
     }
 }

@@ -46,9 +46,9 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
     let (stage, circuit) = about(view, Stage::Run);
     let title = if view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some()
     {
-        format!("{}: your choice breaks a rule", view.circuit.name)
+        format!("{}: your choice breaks a rule", view.chain.name)
     } else {
-        format!("{}: no wire on the shelf will do", view.circuit.name)
+        format!("{}: no wire on the shelf will do", view.chain.name)
     };
     out.push(Finding {
         code,
@@ -83,7 +83,7 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: "contact-overloaded",
         grade: Grade::Stop,
-        title: format!("{}: contact overloaded", view.circuit.name),
+        title: format!("{}: contact overloaded", view.chain.name),
         why,
         remedy: "Take a relay, or split the lamps over two circuits.".into(),
         source: Source::practice("derating of contacts for lamp inrush"),
@@ -117,7 +117,7 @@ pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: "hot-relay",
         grade: Grade::Fix,
-        title: format!("{}: hot relay may not pull in", view.circuit.name),
+        title: format!("{}: hot relay may not pull in", view.chain.name),
         why: format!(
             "At {} its coil needs {}; a low battery gives it {}.",
             shown(coil_c, "°C"),
@@ -142,7 +142,7 @@ pub fn surroundings(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: "too-hot",
         grade: if hottest_c >= class.max_c() { Grade::Stop } else { Grade::Fix },
-        title: format!("{}: path too hot at {}", view.circuit.name, shown(hottest_c, "°C")),
+        title: format!("{}: path too hot at {}", view.chain.name, shown(hottest_c, "°C")),
         why: format!(
             "{} leaves {} for the wire's own heat.",
             class.label(),

@@ -14,7 +14,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
     }
     let (stage, circuit) = about(view, Stage::Switch);
     let load_a = view.sized.chosen.load_a;
-    let name = &view.circuit.name;
+    let name = &view.chain.name;
     let mut push = |code, grade, title, why, remedy: &str, source| {
         out.push(Finding {
             code,

@@ -27,7 +27,7 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
         grade,
         title: format!(
             "{}: {} of wire before the fuse",
-            view.circuit.name,
+            view.chain.name,
             shown(unfused_m, "m")
         ),
         why: "Nothing protects this stretch: chafed through, it burns.".into(),

@@ -23,7 +23,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
             circuit: circuit.clone(),
         });
     };
-    let name = &view.circuit.name;
+    let name = &view.chain.name;
     let state = |l: &VoltLine| l.state_label.to_lowercase();
     if let Some(l) = find(Glow::Collapsed) {
         push(

@@ -32,7 +32,7 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
         grade: Grade::Mind,
         title: format!(
             "{}: left on, starting is in doubt after {}",
-            view.circuit.name,
+            view.chain.name,
             hours_text(hours)
         ),
         why: format!("{} from the battery with the key out.", amps(current_a)),

@@ -18,7 +18,7 @@ pub fn against_advice(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: "feed-overruled",
         grade: Grade::Mind,
-        title: format!("{}: your feed, not the advised one", view.circuit.name),
+        title: format!("{}: your feed, not the advised one", view.chain.name),
         why: reason.map(|r| r.says.clone()).unwrap_or_default(),
         remedy: format!("Advised: {}.", advised.label),
         source: reason.map_or(Source::practice("feeds"), |r| r.source),

@@ -5,6 +5,7 @@ use crate::finding::Stage;
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
+use jovek_plan::end::Host;
 use jovek_plan::route::bundle::Bundle;
 use jovek_plan::route::{Layout, RouteEdge};
 
@@ -107,19 +108,11 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
 
 /// Pins of the lamp plugs of some circuits, in their order.
 fn pin_order(context: &Context, circuits: &[usize]) -> String {
-    let names: Vec<&str> = context
-        .job
-        .circuits
-        .iter()
-        .enumerate()
-        .filter(|(c, _)| circuits.contains(c))
-        .map(|(_, c)| c.name.as_str())
-        .collect();
-    let of = |name: &str| names.iter().any(|n| name.starts_with(&format!("{n}: lamp")));
+    let is_of = |host| matches!(host, Host::Lamp(lamp) if circuits.contains(&lamp.circuit.0));
     let plugs: Vec<String> = context
         .connectors
         .iter()
-        .filter(|c| of(&c.name))
+        .filter(|c| is_of(c.of))
         .map(|c| {
             let pins: Vec<String> =
                 c.cavities.iter().map(|p| format!("{} {}", p.pin, p.says)).collect();

@@ -17,7 +17,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: "feed-unfit",
             grade: Grade::Fix,
-            title: format!("{}: {} is not fit", view.circuit.name, used.label.to_lowercase()),
+            title: format!("{}: {} is not fit", view.chain.name, used.label.to_lowercase()),
             why: reason.map(|r| r.says.clone()).unwrap_or_default(),
             remedy: match view.feeds.iter().find(|f| f.is_advised) {
                 Some(other) if !other.is_used => format!("Take: {}.", other.label),
@@ -33,7 +33,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: "does-not-follow",
             grade: Grade::Fix,
-            title: format!("{}: will not follow its wish", view.circuit.name),
+            title: format!("{}: will not follow its wish", view.chain.name),
             why: "Without that wire an own circuit is lit by its switch alone.".into(),
             remedy: unmet_text(unmet),
             source: Source::practice("feeds"),
@@ -52,7 +52,7 @@ pub fn never_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
     out.push(Finding {
         code: "never-lit",
         grade: Grade::Fix,
-        title: format!("{}: nothing can light it", view.circuit.name),
+        title: format!("{}: nothing can light it", view.chain.name),
         why: format!("{} These never go together.", sentence(context.job, &view.circuit.lit)),
         remedy: "Take out one of the conditions, or say \"or\" where it says \"and\".".into(),
         source: Source::computed("every combination of signals and switches"),
@@ -70,7 +70,7 @@ pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>)
     out.push(Finding {
         code: "lit-at-rest",
         grade: Grade::Fix,
-        title: format!("{}: lit with everything off", view.circuit.name),
+        title: format!("{}: lit with everything off", view.chain.name),
         why: format!(
             "{} With the key out and nothing on that is so.",
             sentence(context.job, &view.circuit.lit)

@@ -2,6 +2,7 @@
 
 use super::StockLine;
 use crate::answers::Answers;
+use crate::harness::PartOf;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::Job;
 use jovek_plan::route::bundle::clips;
@@ -144,23 +145,16 @@ fn labour(answers: &Answers) -> Vec<LabourLine> {
         None => clips(along_m),
     };
     let holes = used().filter(|w| w.passage == jovek_job::Passage::NewHole).count();
-    let parts = |word: &str| -> f64 {
-        let named = answers.parts.iter().filter(|p| p.part.starts_with(word));
-        named.map(|p| p.quantity).sum()
+    let parts = |wanted: &[PartOf]| -> f64 {
+        answers.parts.iter().filter(|p| wanted.contains(&p.of)).map(|p| p.quantity).sum()
     };
     let strips =
         || answers.circuits.iter().flat_map(|c| &c.lights).filter_map(|l| l.strip.as_ref());
     let strip_m: f64 = strips().flat_map(|s| &s.pieces).map(|p| p.to_m - p.from_m).sum();
-    let lamps: f64 = answers
-        .parts
-        .iter()
-        .filter(|p| p.group == "lights" && !p.part.contains("strip"))
-        .map(|p| p.quantity)
-        .sum();
+    let lamps = parts(&[PartOf::Lamp]);
     let halves: usize = answers.connectors.iter().map(|c| c.halves.len()).sum();
-    let hardware = parts("fuse ") + parts("relay socket") + parts("dimmer") + parts("timer");
-    let switches = parts("panel switch") + parts("on-off switch") + parts("push button");
-    let switches = switches + parts("three-way switch") + parts("knob of a dimmer");
+    let hardware = parts(&[PartOf::Fuse, PartOf::RelaySocket, PartOf::Dimmer, PartOf::Module]);
+    let switches = parts(&[PartOf::Switch]);
     let row = |what, count: f64, unit, minutes_each: f64| LabourLine {
         what,
         count: cents(count),

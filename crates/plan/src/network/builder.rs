@@ -106,15 +106,15 @@ impl NetworkBuilder<'_, '_> {
         let has_auxiliary = supply.auxiliary.is_some();
         let auxiliary_plus = has_auxiliary.then(|| self.auxiliary(plus));
         let mut towing_plus = None;
-        for index in 0..factory.len() {
-            let source = match factory[index].side {
+        for (index, planned) in factory.iter().enumerate() {
+            let source = match planned.side {
                 VehicleSide::Own => plus,
                 VehicleSide::Towing => match towing_plus {
                     Some(node) => node,
                     None => *towing_plus.insert(self.towing()),
                 },
             };
-            self.taps[index] = Some(self.factory(source, index, &factory[index]));
+            self.taps[index] = Some(self.factory(source, index, planned));
         }
         let circuits = parts
             .iter()
@@ -353,6 +353,8 @@ impl NetworkBuilder<'_, '_> {
                     let (minus, back) =
                         self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
                     (legs, back_legs) = (supply, back);
+                    let pluses = nodes_of_lamps(chain, &chain.legs, &plus, from);
+                    let minuses = nodes_of_lamps(chain, &chain.back_legs, &minus, to);
                     for (k, lamp) in chain.lamps.iter().enumerate() {
                         let device = lamp.scaled(self.situation.lamp_factor);
                         let mut group = Vec::with_capacity(lamp.count as usize);
@@ -360,13 +362,8 @@ impl NetworkBuilder<'_, '_> {
                             let place =
                                 PartRef { circuit: Some(at), what: PartKind::Lamp(k, j as usize) };
                             let name = format_args!("{id}_lamp{k}_{j}");
-                            let end = |legs: &[Leg], ends: &[NodeId], none| {
-                                let leg =
-                                    legs.iter().position(|l| l.lamps.contains(&(k, j as usize)));
-                                leg.map_or(none, |l| ends[l])
-                            };
-                            let plus = end(&chain.legs, &plus, from);
-                            let minus = end(&chain.back_legs, &minus, to);
+                            let at_lamp = |of: &[Vec<NodeId>]| of[k][j as usize];
+                            let (plus, minus) = (at_lamp(&pluses), at_lamp(&minuses));
                             group.push(self.add(place, name, (plus, minus), device));
                         }
                         lamps.push(group);
@@ -430,6 +427,18 @@ impl NetworkBuilder<'_, '_> {
         }
         (ends, wires)
     }
+}
+
+/// The node of each lamp's pole, by light and number: the end of its leg, or `none` without one.
+fn nodes_of_lamps(chain: &Chain, legs: &[Leg], ends: &[NodeId], none: NodeId) -> Vec<Vec<NodeId>> {
+    let mut out: Vec<Vec<NodeId>> =
+        chain.lamps.iter().map(|l| vec![none; l.count as usize]).collect();
+    for (leg, &end) in legs.iter().zip(ends) {
+        for &(light, number) in &leg.lamps {
+            out[light][number] = end;
+        }
+    }
+    out
 }
 
 /// The place of a control link.

@@ -1,6 +1,7 @@
 //! A short at the far end must open the fuse before the wire is hurt.
 
-use crate::chain::{Leg, LinkKind, Origin, leg_path};
+use crate::chain::{JointOf, Leg, LinkKind, Origin, leg_path};
+use crate::end::Pole;
 use crate::inputs::Assignment;
 use crate::network::build::Situation;
 use crate::network::cache::NetworkCache;
@@ -57,7 +58,7 @@ pub(super) fn far_end(
             };
             let legs_m = farthest(&bench.chain.legs) + farthest(&bench.chain.back_legs);
             let ohm = FAULT_OHM + sizes.wire.ohm(legs_m, SHORTED_C);
-            link.kind = LinkKind::Joint { ohm, is_return: false };
+            link.kind = LinkKind::Joint { of: JointOf::Lamp(Pole::Plus), ohm, is_return: false };
         }
     }
     // A relay may drop out under the short; the wire must bear it if it does not.

@@ -254,9 +254,7 @@ impl Block<'_> {
                 self.part(Sign::Switch, (x, y), place, 0.0);
                 let name = match which {
                     SwitchRef::Own => "switch".to_owned(),
-                    SwitchRef::Shared(id, _) => {
-                        self.job.switch(id).map_or_else(|| id.0.clone(), |s| s.name.clone())
-                    }
+                    SwitchRef::Shared(id, _) => self.job.switch_label(id),
                 };
                 let rests = if *holds { "" } else { ", closed at rest" };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
