@@ -145,6 +145,26 @@ impl EndKind {
         STUDS.iter().find(|s| s.name == name)
     }
 
+    /// Copper that a terminal of this kind takes, least and most, mm²; none where one is made for every size.
+    ///
+    /// Common practice, recalled from memory: 6.3 mm receptacles and sealed 6.3 mm contacts to 6 mm² (10 AWG),
+    /// sealed 2.8 mm contacts of lamp plugs to 2.5 mm² (14 AWG).
+    pub fn takes_mm2(self) -> Option<(f64, f64)> {
+        match self {
+            EndKind::Blade => Some((0.5, 6.0)),
+            EndKind::LampPlug => Some((0.35, 2.5)),
+            EndKind::ConnectorPin => Some((0.35, 6.0)),
+            _ => None,
+        }
+    }
+
+    /// True where a terminal of this kind can be crimped on a wire. Sizes are nominal: a part in twenty is
+    /// allowed for.
+    pub fn takes(self, conductor: Conductor) -> bool {
+        let area_mm2 = conductor.area_mm2();
+        self.takes_mm2().is_none_or(|(low, high)| area_mm2 >= 0.95 * low && area_mm2 <= 1.05 * high)
+    }
+
     /// Part name of a joint with so much copper on its fuller side, as it is made.
     pub fn joint_part(self, area_mm2: f64, joint: JointPractice) -> String {
         let colour = match crimp_colour_mm2(area_mm2) {

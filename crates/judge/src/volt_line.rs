@@ -9,6 +9,7 @@ use jovek_plan::drop::drop_limit_v;
 use jovek_plan::drop::drop_rule_text;
 use jovek_plan::network::build::Built;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
+use jovek_plan::wires::leg_wire;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -210,15 +211,16 @@ pub fn volt_line(
                         path.reverse();
                     }
                     for leg in path {
+                        let of = leg_wire(chain, sizes, &legs[leg]);
                         let wire = built.net.element(wires[leg]);
                         drawn.put(
                             kind,
                             legs[leg].stretches.last().map_or("at the branch", |s| s.name.as_str()),
-                            format!("{}, {}", sizes.wire.label(), shown(legs[leg].length_m(), "m")),
+                            format!("{}, {}", of.label(), shown(legs[leg].length_m(), "m")),
                             legs[leg].length_m(),
                             (solution.node_v(wire.from), solution.node_v(wire.to)),
                             solution.current_a(wires[leg]),
-                            (sizes.wire.area_mm2(), None),
+                            (of.area_mm2(), None),
                         );
                     }
                 };

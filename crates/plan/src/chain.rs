@@ -585,6 +585,15 @@ impl Chain {
         })
     }
 
+    /// For each stretch of [`Chain::leg_stretches`]: whether it is of a lead that ends in the plug of a lamp.
+    pub fn stretches_to_plugs(&self) -> impl Iterator<Item = bool> {
+        self.legs.iter().chain(&self.back_legs).flat_map(|leg| {
+            let lamp = leg.lamps.first().and_then(|l| self.lamps.get(l.0));
+            let is_lead = lamp.is_some_and(|l| l.lead.ends == LampEnd::Plug);
+            leg.stretches.iter().map(move |_| is_lead)
+        })
+    }
+
     /// Part of the lamp power that each leg and those behind it carry. A leg stands after the one that it goes
     /// on from.
     fn power_parts(&self, legs: &[Leg]) -> Vec<f64> {

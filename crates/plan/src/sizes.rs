@@ -54,6 +54,8 @@ pub struct Hardware {
 pub struct Sizes {
     /// Wire of supply and return.
     pub wire: Conductor,
+    /// Wire of the leads from a splice to the plug of a lamp: no thicker than the plug takes.
+    pub lamp_wire: Conductor,
     /// Its insulation.
     pub insulation: Insulation,
     /// The circuit's own fuse; none where the factory fuse protects the wire.

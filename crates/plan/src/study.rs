@@ -16,6 +16,7 @@ use crate::network::cache::NetworkCache;
 use crate::plugs::Plugs;
 use crate::route::{Layout, Wanted, lay};
 use crate::sizes::{ControlChoice, Sizes};
+use crate::sizing::bears::insulation_for;
 use crate::sizing::circuit::{Sized, WireTrials, size};
 use crate::sizing::trial::SizingInput;
 use crate::supply::PlannedSupply;
@@ -23,6 +24,7 @@ use crate::switching::{Switching, Unmet};
 use crate::switching_options::SwitchingOption;
 use crate::wiring::{Scene, Wiring};
 use jovek_catalog::conductor::Conductor;
+use jovek_catalog::insulation::Insulation;
 use jovek_circuit::{Network, Solution, SolveError, solve};
 use jovek_job::SupplyState;
 use jovek_job::{ControlKind, FactoryId, Feed, Job, Skeleton};
@@ -61,6 +63,8 @@ pub struct Assessment {
     pub assumed: Vec<crate::assumed::Assumption>,
     /// Connectors that wires go through.
     pub plugs: Plugs,
+    /// Insulation of its wires, unless the place asks for more.
+    pub insulation: Insulation,
     /// States of the whole vehicle that are solved already.
     solved: Vec<SolvedScene>,
 }
@@ -143,6 +147,7 @@ pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
         scenes: &scenes,
     };
     let (sized, solved) = size_together(&planned, rig);
+    let insulation = shop_insulation(&chains);
     let circuits: Vec<Studied> = indices
         .iter()
         .zip(chains)
@@ -166,6 +171,7 @@ pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
         scenes,
         assumed: assumed.into_list(),
         plugs,
+        insulation,
         solved,
     }
 }
@@ -232,11 +238,19 @@ fn note_switch_leads(job: &Job, circuits: &[Studied], assumed: &mut Assumed) {
     }
 }
 
+/// The insulation of a job: one for all circuits, the coolest that will do for each of them. Cross-linked wire
+/// is bought only for the circuit that needs it.
+pub fn shop_insulation(chains: &[Chain]) -> Insulation {
+    let each = chains.iter().map(|c| insulation_for(c.hottest_c()));
+    each.filter(|i| *i < Insulation::Xlpe125).max().unwrap_or(Insulation::Pvc80)
+}
+
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
 /// supply pulls one below its floor, until nothing moves. The states that were solved to see that
 /// nothing moves come along.
 fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
     let &Planned { job, supply, factory, indices, chains, scenes } = planned;
+    let insulation = shop_insulation(chains);
     let bench = |i: usize| SizingInput {
         shop: &job.shop,
         system: job.vehicle.system,
@@ -244,6 +258,7 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
         factory,
         chain: &chains[i],
         circuit: &job.circuits[indices[i]],
+        insulation,
     };
     let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
     let mut sized: Vec<Sized> =

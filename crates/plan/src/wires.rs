@@ -213,6 +213,12 @@ pub fn leg_start(chain: &Chain, legs: &[Leg], leg: usize, pole: Pole) -> End {
 /// Temperature of a jumper between a connector in a leg and what stands right behind it, °C.
 pub const LEG_JUMPER_C: f64 = 20.0;
 
+/// The wire of a leg: the lamp wire to the plug of a lamp, else that of the trunk.
+pub fn leg_wire(chain: &Chain, sizes: &Sizes, leg: &Leg) -> Conductor {
+    let ends = leg.lamps.first().and_then(|l| chain.lamps.get(l.0)).map(|l| l.lead.ends);
+    if ends == Some(LampEnd::Plug) { sizes.lamp_wire } else { sizes.wire }
+}
+
 /// How many parts of a leg are such jumpers.
 pub fn leg_jumpers(leg: &Leg) -> f64 {
     let stops = leg.plugs.iter().map(|p| p.0 + 1).chain([leg.stretches.len()]);
@@ -384,7 +390,8 @@ impl Maker<'_> {
                 };
                 let role = if is_back { PieceRole::Return } else { PieceRole::Switched };
                 let ends = if is_back { (end, near) } else { (near, end) };
-                let piece = self.piece(PieceAt::Leg(k, part, is_back), role, ends, sizes.wire);
+                let wire = leg_wire(chain, sizes, leg);
+                let piece = self.piece(PieceAt::Leg(k, part, is_back), role, ends, wire);
                 let c = warm.iter().copied().skip(start).take(stop - start);
                 // Right behind a connector a jumper goes on.
                 let piece = match run.stretches.is_empty() {

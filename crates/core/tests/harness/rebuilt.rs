@@ -61,7 +61,7 @@ impl Bench<'_> {
         self.put(from, to, Device::ohm(ohm));
     }
 
-    fn to_frame(&mut self, from: End, ohm: f64) {
+    fn ground(&mut self, from: End, ohm: f64) {
         let from = self.at(from);
         let name = format!("frame{}", self.net.elements().len());
         self.net.add(&name, from, NodeId::GROUND, Device::ohm(ohm));
@@ -106,7 +106,7 @@ fn wired<'a>(
     studs.dedup();
     for stud in studs {
         let own_ohm = if stud == End::Bus { contact::STUD_OHM } else { 0.0 };
-        bench.to_frame(stud, own_ohm + contact::CHASSIS_OHM);
+        bench.ground(stud, own_ohm + contact::CHASSIS_OHM);
     }
     for (chain, sizes) in &parts {
         put_parts(&mut bench, study, (chain, sizes), at);
@@ -216,7 +216,7 @@ fn put_parts(
         });
     }
     if let Some(current_a) = chain.switching.as_ref().and_then(standby_a) {
-        bench.to_frame(inside.entry, 12.0 * study.supply.batteries / current_a);
+        bench.ground(inside.entry, 12.0 * study.supply.batteries / current_a);
     }
 }
 

@@ -10,7 +10,7 @@ use jovek_core::job::{
 use jovek_core::option_value::{OptionTrial, cost, tried};
 use jovek_core::plan::chain::WireRole;
 use jovek_core::plan::study::study;
-use jovek_core::plan::wires::PieceAt;
+use jovek_core::plan::wires::{PieceAt, leg_wire};
 use jovek_core::proof::simulation::Simulation;
 use jovek_core::route::LaidRole;
 use jovek_core::route::bundle::{LOOM_BORES_MM, Strand, bundle, clips, diameter_mm};
@@ -139,7 +139,7 @@ fn legs_obey_ohm_and_kirchhoff() {
             .stretches
             .iter()
             .enumerate()
-            .map(|(n, s)| sizes.wire.ohm(s.length_m, warm[before + n]))
+            .map(|(n, s)| leg_wire(chain, sizes, leg).ohm(s.length_m, warm[before + n]))
             .sum();
         before += leg.stretches.len();
         let lost_v = solution.current_a(at.legs[k]) * (copper + 0.5 * SPLICE_OHM + LAMP_PLUG_OHM);

@@ -67,7 +67,7 @@ async fn bad_files_are_named_and_the_yard_stays_as_it_was() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     let folder = tempfile::tempdir()?;
     let good = std::fs::read_to_string(jovek_e2e::demo_file("14"))?;
-    let newer = good.replacen("\"jovek\": 1", "\"jovek\": 9", 1);
+    let newer = good.replacen("\"jovek\": 2", "\"jovek\": 9", 1);
     ensure!(newer != good);
     let misspelt = good.replacen("\"unit\"", "\"unitt\"", 1);
     for (name, text, says) in [

@@ -74,6 +74,7 @@ pub fn assess(job: &Job) -> Answers {
         factory: &study.factory,
         circuits: &views,
         layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
+        cuts: &cut_lines,
         connectors: &connector_list,
         study: &study,
         assumptions: &study.assumed,
@@ -172,6 +173,7 @@ fn circuit_answer(
         factory: &study.factory,
         chain: &studied.chain,
         circuit,
+        insulation: study.insulation,
     };
     let sizes = &sized.chosen.sizes;
     let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);

@@ -170,9 +170,21 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
             };
             let circuit = job.circuit_label(lamp.circuit.0);
             let name = format!("{circuit}: {}", names.lamp(lamp));
-            answer(Host::Lamp(lamp), name, vec!["half on the harness"], cavities, notes)
+            // The plug of a strip has its other half on the lead that is soldered to it.
+            let is_made = light(job, lamp).is_some_and(|l| l.strip.is_some());
+            let halves = match is_made && wire_count(cuts, lamp) > 2 {
+                true => vec!["half on the harness", "half on the strip's lead"],
+                false => vec!["half on the harness"],
+            };
+            answer(Host::Lamp(lamp), name, halves, cavities, notes)
         })
         .collect()
+}
+
+/// Ends of wires at the plug of a lamp.
+fn wire_count(cuts: &[CutLine], lamp: LampIx) -> usize {
+    let is_there = |end: &End| matches!(end, End::Lamp(of, ..) if *of == lamp);
+    cuts.iter().flat_map(|c| [c.from_end, c.to_end]).filter(is_there).count()
 }
 
 /// The light of a lamp.

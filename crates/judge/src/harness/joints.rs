@@ -157,7 +157,15 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     let areas: Vec<f64> = meeting.wires.iter().map(|w| w.wire.area_mm2()).chain(leads).collect();
     let inside_mm2 = splice_mm2(&areas);
     let outers: Vec<f64> = areas.iter().map(|a| outer_mm(*a)).collect();
-    let thinnest_mm = outers.iter().copied().fold(f64::INFINITY, f64::min);
+    // The sleeve grips what comes out on each side: the thickest wire alone, all others together.
+    let mut by_size = outers.clone();
+    by_size.sort_by(|a, b| b.total_cmp(a));
+    let others_mm = diameter_mm(by_size.get(1..).unwrap_or_default());
+    let thinnest_mm = match by_size.first() {
+        Some(&thickest_mm) if by_size.len() > 1 => thickest_mm.min(others_mm),
+        Some(&only_mm) => only_mm,
+        None => 0.0,
+    };
     let body_mm = match school {
         JointPractice::Crimp => barrel_mm(inside_mm2),
         JointPractice::Solder | JointPractice::Tap | JointPractice::PlugIn => 0.0,

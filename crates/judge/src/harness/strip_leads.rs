@@ -2,10 +2,11 @@
 
 use super::colours::{circuit_colour, ground_colour};
 use super::cuts::{CutLine, Installation, allowance_text, label_unit};
-use super::ends::Names;
+use super::ends::{Names, kind};
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
+use jovek_job::LampEnd;
 use jovek_plan::end::{CircuitIx, End, LampIx, Pole};
 use jovek_plan::sizing::circuit::smallest_wire;
 use jovek_plan::strip::StripPoint;
@@ -36,10 +37,14 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
             let outward = lead.from == StripPoint::Splitter;
             let pole = if lead.is_plus { Pole::Plus } else { Pole::Minus };
             let of = LampIx { circuit: CircuitIx(strip.circuit), light: strip.light, number: 0 };
-            let (from_end, to_end) =
-                (End::Strip(of, lead.from, pole), End::Strip(of, lead.to, pole));
+            let from_end = match outward && strip.plan.outlets() < 2 {
+                // One lead feeds it: the strip's own half of the plug stands at its start.
+                true => End::Lamp(of, pole, LampEnd::Plug),
+                false => End::Strip(of, lead.from, pole),
+            };
+            let to_end = End::Strip(of, lead.to, pole);
+            let from_kind = kind(from_end);
             let end_m = if outward { PLUG_END_M } else { SOLDERED_END_M };
-            let from_kind = if outward { EndKind::SplitterPlug } else { EndKind::Pad };
             let colour = match lead.is_plus {
                 true => circuit_colour(job, strip.circuit),
                 false => ground_colour(job),

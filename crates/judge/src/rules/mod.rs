@@ -17,11 +17,12 @@ mod run;
 mod strip;
 mod supply_load;
 mod swap;
+mod terminals;
 mod wish;
 
 use crate::finding::Finding;
 use crate::finding::Stage;
-use crate::harness::ConnectorAnswer;
+use crate::harness::{ConnectorAnswer, CutLine};
 use crate::strip_answers::StripAnswer;
 use crate::volt_line::VoltLine;
 use jovek_base::grade::Grade;
@@ -70,6 +71,8 @@ pub struct Context<'a> {
     pub circuits: &'a [CircuitView<'a>],
     /// The paths on the skeleton, with the bundle on each way; none without one.
     pub layout: Option<(&'a Layout, Vec<Option<Bundle>>)>,
+    /// The pieces of wire.
+    pub cuts: &'a [CutLine],
     /// The sealed connectors.
     pub connectors: &'a [ConnectorAnswer],
     /// The study that all of it comes from.
@@ -89,6 +92,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         circuit_limits::control(view, &mut out);
         circuit_limits::hot_relay(view, &mut out);
         circuit_limits::surroundings(view, &mut out);
+        terminals::too_small(context, view, &mut out);
         glow::lamps(view, &mut out);
         dimmed::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);

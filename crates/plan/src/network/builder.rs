@@ -8,7 +8,9 @@ use crate::network::drawing::Drawing;
 use crate::network::hardware::TERMINAL_OHM;
 use crate::network::parts::{BuiltRelay, MovedContact, PartKind, PartRef};
 use crate::sizes::Sizes;
-use crate::wires::{LEG_JUMPER_C, hardware, jumper_m, jumpers, leg_contacts_ohm, leg_jumpers};
+use crate::wires::{
+    LEG_JUMPER_C, hardware, jumper_m, jumpers, leg_contacts_ohm, leg_jumpers, leg_wire,
+};
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_catalog::fuse::{Fuse, HOLDER_OHM};
 use jovek_catalog::joint::BESIDE_M;
@@ -411,13 +413,14 @@ impl NetworkBuilder<'_, '_> {
         for (k, leg) in legs.iter().enumerate() {
             let from = leg.parent.map_or(branch, |p| ends[p]);
             let to = self.net.node(format_args!("{}_{way}{k}", chain.id));
+            let wire = leg_wire(chain, sizes, leg);
             let warm = sizes.stretch_c(link).skip(before).take(leg.stretches.len());
             let copper_ohm: f64 =
-                leg.stretches.iter().zip(warm).map(|(s, c)| sizes.wire.ohm(s.length_m, c)).sum();
+                leg.stretches.iter().zip(warm).map(|(s, c)| wire.ohm(s.length_m, c)).sum();
             before += leg.stretches.len();
             let pole = if is_back { Pole::Minus } else { Pole::Plus };
             let ohm = copper_ohm
-                + leg_jumpers(leg) * sizes.wire.ohm(BESIDE_M, LEG_JUMPER_C)
+                + leg_jumpers(leg) * wire.ohm(BESIDE_M, LEG_JUMPER_C)
                 + leg_contacts_ohm(chain, legs, k, pole) * self.situation.joint_factor;
             let ends_at = if is_back { (to, from) } else { (from, to) };
             let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, is_back) };

@@ -81,20 +81,29 @@ pub(super) fn ampacity_of(
 pub(super) fn working_c(
     bench: &SizingInput,
     insulation: Insulation,
-    ampacity: &Ampacity,
-    load_a: f64,
+    of_wire: &Ampacity,
+    (load_a, lamp_wire): (f64, Option<Conductor>),
 ) -> Vec<Vec<f64>> {
+    // What a thinner lead bears against the wire of the trunk.
+    let of_lamp = lamp_wire.map_or(1.0, |thinner| {
+        ampacity::single_a(bench.shop.ampacity, thinner, insulation) / of_wire.single_a
+    });
     let mut out = vec![Vec::new(); bench.chain.links.len()];
     let warm_c = |s: &Stretch, amps: f64, load_a: f64| {
         let part = if amps > 0.0 { (load_a / amps).min(1.0) } else { 1.0 };
         s.ambient_c + (insulation.max_c() - s.ambient_c).max(0.0) * part * part
     };
     for (i, run) in bench.chain.wires() {
-        let each = run.stretches.iter().zip(&ampacity.each[i]);
+        let each = run.stretches.iter().zip(&of_wire.each[i]);
         out[i] = each.map(|(s, amps)| warm_c(s, *amps, load_a)).collect();
     }
     let lamps = lamps_at(bench.chain);
-    let each = bench.chain.leg_stretches().zip(&ampacity.each[lamps]);
-    out[lamps] = each.map(|((s, part), amps)| warm_c(s, *amps, part * load_a)).collect();
+    let to_plug = bench.chain.stretches_to_plugs();
+    let each = bench.chain.leg_stretches().zip(&of_wire.each[lamps]).zip(to_plug);
+    out[lamps] = each
+        .map(|(((s, part), amps), is_lead)| {
+            warm_c(s, amps * if is_lead { of_lamp } else { 1.0 }, part * load_a)
+        })
+        .collect();
     out
 }

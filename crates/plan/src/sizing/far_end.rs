@@ -7,6 +7,7 @@ use crate::network::build::Situation;
 use crate::network::cache::NetworkCache;
 use crate::sizes::{ControlChoice, Sizes};
 use crate::sizing::trial::{Refusal, SizingInput};
+use crate::wires::leg_wire;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::insulation::short_circuit_k;
 use jovek_circuit::Device;
@@ -51,13 +52,15 @@ pub(super) fn far_end(
     let mut shorted = bench.chain.clone();
     for link in &mut shorted.links {
         if link.kind == LinkKind::Lamps {
+            let leg_ohm =
+                |leg: &Leg| leg_wire(bench.chain, sizes, leg).ohm(leg.length_m(), SHORTED_C);
             let farthest = |legs: &[Leg]| {
-                let copper_m =
-                    |k| leg_path(legs, k).iter().map(|&l| legs[l].length_m()).sum::<f64>();
-                (0..legs.len()).map(copper_m).fold(0.0, f64::max)
+                let copper_ohm =
+                    |k| leg_path(legs, k).iter().map(|&l| leg_ohm(&legs[l])).sum::<f64>();
+                (0..legs.len()).map(copper_ohm).fold(0.0, f64::max)
             };
-            let legs_m = farthest(&bench.chain.legs) + farthest(&bench.chain.back_legs);
-            let ohm = FAULT_OHM + sizes.wire.ohm(legs_m, SHORTED_C);
+            let legs_ohm = farthest(&bench.chain.legs) + farthest(&bench.chain.back_legs);
+            let ohm = FAULT_OHM + legs_ohm;
             link.kind = LinkKind::Joint { of: JointOf::Lamp(Pole::Plus), ohm, is_return: false };
         }
     }
@@ -76,7 +79,11 @@ pub(super) fn far_end(
         .map(|&e| solution.current_a(e))?;
     let opens_s = fuse.slowest_s(fault_a);
     let k = short_circuit_k(sizes.insulation.max_c(), sizes.insulation.short_circuit_c());
-    let bears_a2s = (k * sizes.wire.area_mm2()).powi(2);
+    let all_legs = bench.chain.legs.iter().chain(&bench.chain.back_legs);
+    let thinnest_mm2 = all_legs
+        .map(|leg| leg_wire(bench.chain, sizes, leg).area_mm2())
+        .fold(sizes.wire.area_mm2(), f64::min);
+    let bears_a2s = (k * thinnest_mm2).powi(2);
     let energy_part = opens_s.map_or(f64::INFINITY, |t| fault_a * fault_a * t / bears_a2s);
     Some(FarEnd { fault_a, fuse_a: fuse.rating_a, opens_s, energy_part })
 }

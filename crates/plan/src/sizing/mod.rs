@@ -3,7 +3,7 @@
 //! Each candidate wire is tried in the solved circuit: [`trial::WireTrial`]. The thinnest one that no
 //! rule refuses is chosen; why the next thinner one was refused is the governing rule, kept as data.
 
-mod bears;
+pub mod bears;
 pub mod choice;
 pub mod circuit;
 mod far_end;

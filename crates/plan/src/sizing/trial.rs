@@ -15,9 +15,10 @@ use crate::sizing::fuse::{FuseFit, fit, inrush_a2s};
 use crate::sizing::hardware::control_for;
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::dimmer;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::insulation::Insulation;
+use jovek_catalog::terminal::EndKind;
+use jovek_catalog::{ampacity, dimmer};
 use jovek_circuit::{Device, SolveError};
 use jovek_job::SupplyState;
 use jovek_job::{LampCircuit, Shop, SystemVoltage};
@@ -37,6 +38,8 @@ pub struct SizingInput<'a> {
     pub chain: &'a Chain,
     /// The circuit as the person wrote it.
     pub circuit: &'a LampCircuit,
+    /// Insulation that the whole job uses, unless the place asks for more.
+    pub insulation: Insulation,
 }
 
 impl<'a> SizingInput<'a> {
@@ -144,7 +147,7 @@ impl WireTrial {
     /// Tries a wire.
     pub fn new(bench: &SizingInput, wire: Conductor, rig: &mut NetworkCache) -> WireTrial {
         let chain = bench.chain;
-        let insulation = insulation_for(chain.hottest_c());
+        let insulation = insulation_for(chain.hottest_c()).max(bench.insulation);
         let ampacity = ampacity_of(bench, wire, insulation);
         let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
         let mut load_a = planned_w(chain) / low_v;
@@ -295,7 +298,7 @@ fn sizes_for(
 ) -> (Sizes, FuseFit) {
     let chain = bench.chain;
     let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
-    let temperatures = working_c(bench, insulation, ampacity, load_a);
+    let temperatures = working_c(bench, insulation, ampacity, (load_a, None));
     let copper_ohm: f64 = chain
         .wires()
         .map(|(i, w)| {
@@ -312,17 +315,44 @@ fn sizes_for(
         bench.shop.fuse,
         bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value),
     );
+    let own = own_fuse(bench, &fuse, ampacity.amps);
+    let protecting_a = own.or(fuse.fuse).map_or(f64::INFINITY, |f| f.rating_a);
+    let lamp_wire = lamp_wire_for(bench, wire, insulation, ampacity, protecting_a);
     let sizes = Sizes {
         wire,
+        lamp_wire,
         insulation,
-        fuse: own_fuse(bench, &fuse, ampacity.amps),
+        fuse: own,
         control: control_for(bench, load_a),
         dimmer_a: (!chain.dimmers.is_empty())
             .then(|| dimmer::smallest_a(load_a).unwrap_or(dimmer::RATINGS_A[2])),
         coil_wire,
-        working_c: temperatures,
+        working_c: if lamp_wire == wire {
+            temperatures
+        } else {
+            working_c(bench, insulation, ampacity, (load_a, Some(lamp_wire)))
+        },
     };
     (sizes, fuse)
+}
+
+/// The wire of the leads to the plugs of lamps: that of the trunk where a plug takes it, else the thickest that
+/// it takes, as long as the fuse protects that one too.
+fn lamp_wire_for(
+    bench: &SizingInput,
+    wire: Conductor,
+    insulation: Insulation,
+    of_trunk: &Ampacity,
+    fuse_a: f64,
+) -> Conductor {
+    if EndKind::LampPlug.takes(wire) || bench.chain.legs.is_empty() {
+        return wire;
+    }
+    let shelf = Conductor::shelf(bench.shop.wire_system);
+    let Some(&thinner) = shelf.iter().rfind(|c| EndKind::LampPlug.takes(**c)) else { return wire };
+    let (warm, bundled) = of_trunk.factors;
+    let bears_a = ampacity::single_a(bench.shop.ampacity, thinner, insulation) * warm * bundled;
+    if bears_a >= fuse_a { thinner } else { wire }
 }
 
 /// The drops in all states, one of them known: the tightest against its limit, and the one with the

@@ -1,0 +1,128 @@
+//! Whatever is planned can be made: one wire to a terminal, a splice where wires meet, a part at every end, and
+//! no return that looks like a feed. Terminals, splices and colours: common practice, no source.
+
+use crate::any_job::with_jobs;
+use crate::common::demo_jobs;
+use jovek_core::answers::{Answers, assess};
+use jovek_core::catalog::terminal::{EndKind, splice_mm2};
+use jovek_core::harness::parts::{Extras, items};
+use jovek_core::harness::{CutLine, Installation, PartItem, PartOf};
+use jovek_core::job::{Job, Override, WireSystem};
+use jovek_core::plan::end::{End, Host};
+use jovek_core::plan::strips::strips;
+use jovek_core::plan::study::{Assessment, study};
+use jovek_core::plan::wires::wires;
+use std::collections::{BTreeMap, BTreeSet};
+
+fn part_items(job: &Job, study: &Assessment, answers: &Answers) -> Vec<PartItem> {
+    let parts = study.parts();
+    let of = Installation { job, parts: &parts, plugs: &study.plugs };
+    let extras = Extras {
+        strips: &strips(job),
+        terminals: &answers.terminals,
+        sleeves: &[],
+        connectors: &answers.connectors,
+    };
+    items(of, &answers.cuts, &extras)
+}
+
+fn check(name: &str, job: &Job) {
+    let (study, answers) = (study(job), assess(job));
+    let mut at: BTreeMap<End, usize> = BTreeMap::new();
+    for end in answers.cuts.iter().flat_map(|c| [c.from_end, c.to_end]) {
+        *at.entry(end).or_default() += 1;
+    }
+    for (chain, sizes) in study.parts() {
+        for own in wires(chain, sizes).own_leads {
+            *at.entry(own.to).or_default() += 1;
+        }
+    }
+    let strips = strips(job);
+    let is_strip = |host| {
+        let Host::Lamp(lamp) = host else { return false };
+        strips.iter().any(|s| s.circuit == lamp.circuit.0 && s.light == lamp.light)
+    };
+    let items = part_items(job, &study, &answers);
+    for (&end, &wires) in &at {
+        // A plug in the wire has a wire on each half, and so has the plug of a strip.
+        let two_halves = matches!(end, End::Cavity(..)) || is_strip(end.host());
+        let most = if two_halves { 2 } else { 1 };
+        assert!(!end.takes_one() || wires <= most, "{name}: {wires} wires at {end:?}");
+        if matches!(end, End::Splice(..)) {
+            assert!(wires >= 2, "{name}: one wire in {end:?}");
+            let joint = answers.joints.iter().find(|j| j.at == end);
+            let joint = joint.unwrap_or_else(|| panic!("{name}: no joint for {end:?}"));
+            assert_eq!(joint.wires.len(), wires, "{name}: {joint:?}");
+            assert_eq!(joint.areas_mm2.len(), wires, "{name}: {joint:?}");
+        }
+        // Every end is at a part that is bought, a splice that is made, or something that is there already.
+        let host = end.host();
+        let is_bought = match host {
+            Host::Post(_) | Host::Factory(_) => true,
+            Host::Splice(..) => items.iter().any(|i| i.of == PartOf::Splice),
+            Host::Switch(..) => items.iter().any(|i| i.of == PartOf::Switch),
+            _ => is_strip(host) || items.iter().any(|i| i.host == Some(host)),
+        };
+        assert!(is_bought, "{name}: nothing on the parts list makes {end:?}");
+    }
+    // Each end that is no joint has its terminal on the list.
+    for cut in &answers.cuts {
+        for (kind, part) in [(cut.from_kind, &cut.from_terminal), (cut.to_kind, &cut.to_terminal)] {
+            let is_counted = kind.is_joint() || kind == EndKind::SplitterPlug;
+            let listed = answers.parts.iter().any(|p| p.part == *part);
+            assert!(is_counted || listed, "{name}: {part} is on no list");
+        }
+    }
+    let look = |c: &CutLine| (c.colour.clone(), c.mark.clone());
+    let of_return: BTreeSet<_> =
+        answers.cuts.iter().filter(|c| c.role.is_return()).map(look).collect();
+    for cut in answers.cuts.iter().filter(|c| !c.role.is_return()) {
+        assert!(!of_return.contains(&look(cut)), "{name}: {} looks like a return", cut.label);
+    }
+}
+
+#[test]
+fn demo_jobs_can_be_built() {
+    for (name, job) in demo_jobs() {
+        check(name, &job);
+    }
+}
+
+#[test]
+fn any_job_can_be_built() {
+    with_jobs(300, |number, job| check(&format!("job {number}"), job));
+}
+
+/// The barrel of a splice takes its fuller side: the thickest wire alone against all the others.
+#[test]
+fn a_splice_takes_the_sum_of_its_wires() {
+    assert_eq!(splice_mm2(&[4.0, 2.5, 2.5]), 5.0);
+    assert_eq!(splice_mm2(&[6.0, 1.0, 1.0]), 6.0);
+    let job = demo_jobs().remove(0).1;
+    let answers = assess(&job);
+    let branch = answers.joints.iter().find(|j| j.place == "branch +").unwrap();
+    let inside_mm2 = splice_mm2(&branch.areas_mm2);
+    assert_eq!(branch.how, branch.kind.joint_part(inside_mm2, job.shop.joint));
+}
+
+/// A wire above what a terminal takes is told, with the place; one that fits is not.
+#[test]
+fn a_terminal_that_is_too_small_is_told() {
+    let mut job = demo_jobs().remove(0).1;
+    job.shop.wire_system = WireSystem::Metric;
+    let told = |job: &Job| {
+        let found = assess(job).findings;
+        found.into_iter().find(|f| f.code == "terminal-too-small").map(|f| f.why)
+    };
+    let wire = |job: &mut Job, label: &str| {
+        let value = label.parse().unwrap();
+        let reason = "as tried".to_owned();
+        for circuit in &mut job.circuits {
+            circuit.overrides.wire = Some(Override { value, reason: reason.clone() });
+        }
+    };
+    wire(&mut job, "2.5 mm2");
+    assert_eq!(told(&job), None);
+    wire(&mut job, "10 mm2");
+    assert!(told(&job).unwrap().contains("6.3 mm receptacle takes 0.50 mm² to 6.00 mm²"));
+}
