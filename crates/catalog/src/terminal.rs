@@ -148,11 +148,11 @@ impl EndKind {
     /// Copper that a terminal of this kind takes, least and most, mm²; none where one is made for every size.
     ///
     /// Common practice, recalled from memory: 6.3 mm receptacles and sealed 6.3 mm contacts to 6 mm² (10 AWG),
-    /// sealed 2.8 mm contacts of lamp plugs to 2.5 mm² (14 AWG).
+    /// sealed contacts of lamp plugs to 3.3 mm² (12 AWG).
     pub fn takes_mm2(self) -> Option<(f64, f64)> {
         match self {
             EndKind::Blade => Some((0.5, 6.0)),
-            EndKind::LampPlug => Some((0.35, 2.5)),
+            EndKind::LampPlug => Some((0.35, 3.3)),
             EndKind::ConnectorPin => Some((0.35, 6.0)),
             _ => None,
         }

@@ -6,15 +6,36 @@
 use super::network::Network;
 use super::solver::Solution;
 use super::{Device, devices::SpiceCards};
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 use std::fmt::Write as _;
 
-/// A node's name in the netlist.
-pub fn node_name(net: &Network, node: super::NodeId) -> String {
-    if node == super::NodeId::GROUND {
-        return "0".into();
-    }
-    format!("n_{}", plain(net.node_name(node)))
+/// The nodes' names in the netlist, by number: ids that differ only in case or punctuation stay apart.
+pub fn node_names(net: &Network) -> Vec<String> {
+    let names = (0..net.node_names().len()).map(|k| {
+        let node = super::NodeId::nth(k as u32);
+        if node == super::NodeId::GROUND {
+            "0".to_owned()
+        } else {
+            format!("n_{}", plain(net.node_name(node)))
+        }
+    });
+    apart(names)
+}
+
+/// The same names, with a number behind each that was given before.
+fn apart(names: impl Iterator<Item = String>) -> Vec<String> {
+    let mut given: BTreeSet<String> = BTreeSet::new();
+    names
+        .map(|name| {
+            let mut free = name.clone();
+            let mut number = 2;
+            while !given.insert(free.clone()) {
+                free = format!("{name}_x{number}");
+                number += 1;
+            }
+            free
+        })
+        .collect()
 }
 
 fn plain(name: &str) -> String {
@@ -30,7 +51,9 @@ pub fn netlist(net: &Network, solution: &Solution, title: &str) -> String {
         ".options temp=27 tnom=27 reltol=1e-9 vntol=1e-9 abstol=1e-9 gmin=1e-12 itl1=1000 pivrel=0.9\n",
     );
     let mut definitions = BTreeMap::new();
-    for (id, element) in net.iter() {
+    let nodes = node_names(net);
+    let elements = apart(net.iter().map(|(_, e)| plain(&e.name)));
+    for ((id, element), name) in net.iter().zip(&elements) {
         let device = match element.device {
             Device::Contact(mut contact) => {
                 contact.closed = solution.is_closed(id);
@@ -38,14 +61,15 @@ pub fn netlist(net: &Network, solution: &Solution, title: &str) -> String {
             }
             other => other,
         };
-        let (from, to) = (node_name(net, element.from), node_name(net, element.to));
-        let SpiceCards { element: card, definition, hint_v } =
-            device.spice(&plain(&element.name), &from, &to);
+        let (from, to) = (&nodes[element.from.index()], &nodes[element.to.index()]);
+        let SpiceCards { element: card, definition } = device.spice(name, from, to);
         let _ = writeln!(out, "{card}");
         definitions.extend(definition);
-        if let Some(v) = hint_v.filter(|_| to == "0") {
-            let _ = writeln!(out, ".nodeset v({from})={v}");
-        }
+    }
+    // Where to begin: without it constant-power loads let a SPICE wander off. What it finds is its own.
+    for (k, node) in nodes.iter().enumerate().skip(1) {
+        let volt_v = solution.node_v(super::NodeId::nth(k as u32));
+        let _ = writeln!(out, ".nodeset v({node})={volt_v:.4}");
     }
     for body in definitions.values() {
         let _ = writeln!(out, "{body}");

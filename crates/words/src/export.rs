@@ -4,20 +4,22 @@ use crate::diagram;
 use crate::diagram::diagram;
 use crate::formboard;
 use jiff::Timestamp;
-use jovek_circuit::{SolveError, spice};
-use jovek_job::{Job, SupplyState};
+use jovek_circuit::{Solution, SolveError, spice};
+use jovek_job::{Job, SupplyState, VehicleState};
 use jovek_judge::answers::assess;
 use jovek_judge::harness::reels::REEL_M;
 use jovek_judge::harness::{cuts, labels, parts, pins};
 use jovek_judge::light::{LightAsked, LightPicture, drawing, light};
 use jovek_judge::moment::MomentError;
+use jovek_judge::proof;
+use jovek_judge::proof::simulation::Simulation;
 use jovek_judge::record::as_built;
 use jovek_judge::state;
-use jovek_judge::state::StateError;
+use jovek_judge::state::{StateError, worked_out};
 use jovek_judge::stock;
 use jovek_judge::stock::StockLine;
 use jovek_judge::trailer;
-use jovek_plan::study::study;
+use jovek_plan::study::{Assessment, study};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -121,6 +123,21 @@ fn plain_light(job: &Job) -> LightAsked {
     }
 }
 
+/// The whole vehicle in a state, with what has failed in it, solved.
+fn in_state<'a>(
+    job: &Job,
+    study: &'a Assessment,
+    state: &VehicleState,
+) -> Result<(Simulation<'a>, Solution), ExportError> {
+    let asked = worked_out(job, &study.wiring.inputs, state)?;
+    let mut live = Simulation::new(study, asked.situation(study));
+    for fault in &state.faults {
+        proof::apply(&mut live, job, fault).map_err(MomentError::from)?;
+    }
+    let solution = live.solve()?;
+    Ok((live, solution))
+}
+
 /// Writes a job in a format; `state` names the state for SPICE and the diagram.
 ///
 /// # Errors
@@ -162,10 +179,10 @@ pub fn export_with(
         Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),
         Format::Spice => {
             let study = study(job);
-            let state = state::named(job, &study, name)?;
-            let (net, solution) = study.network(&state.situation(&study))?;
+            let state = state::asked(job, name)?;
+            let live = in_state(job, &study, &state)?;
             let title = format!("Unit {} {} state {name}", job.unit, job.title);
-            spice::netlist(&net, &solution, &title)
+            spice::netlist(&live.0.built.net, &live.1, &title)
         }
     })
 }

@@ -7,6 +7,16 @@ export const WAYPOINTS = [
   { value: "connector", label: "ends at a connector" },
 ];
 
+/** Behind the lamps there is no fuse and no switch. */
+export const BACK_WAYPOINTS = WAYPOINTS.filter(
+  (w) => w.value === "pass" || w.value === "connector",
+);
+
+export const LAMP_ENDS = [
+  { value: "plug", label: "sealed plug" },
+  { value: "bare", label: "bare wires" },
+];
+
 export const OUTPUTS = [
   { value: "unknown", label: "not known yet" },
   { value: "plain", label: "plain: full voltage or none" },

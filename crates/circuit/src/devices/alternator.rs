@@ -47,7 +47,6 @@ impl Alternator {
             ),
             definition: None,
             // The flat parts of this curve lead a search astray that starts at 0 V.
-            hint_v: Some(self.regulated_v),
         }
     }
 }

@@ -68,20 +68,17 @@ pub struct SpiceCards {
     pub element: String,
     /// Model or subcircuit definition, shared by equal devices.
     pub definition: Option<(String, String)>,
-    /// Voltage near which a search for the operating point should start: only a hint, the answer
-    /// does not depend on it.
-    pub hint_v: Option<f64>,
 }
 
 impl SpiceCards {
     /// A single element line.
     fn line(element: String) -> Self {
-        SpiceCards { element, definition: None, hint_v: None }
+        SpiceCards { element, definition: None }
     }
 
     /// An element line that uses a shared definition.
     fn shared(element: String, name: String, body: String) -> Self {
-        SpiceCards { element, definition: Some((name, body)), hint_v: None }
+        SpiceCards { element, definition: Some((name, body)) }
     }
 }
 

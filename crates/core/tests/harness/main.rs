@@ -6,4 +6,5 @@ mod can_be_built;
 #[path = "../common/mod.rs"]
 mod common;
 mod equal_names;
+mod netlists;
 mod rebuilt;

@@ -58,10 +58,11 @@ fn compare(
     theirs: &HashMap<String, f64>,
 ) -> (f64, usize) {
     let (mut worst, mut nodes) = (0.0f64, 0);
+    let spice_names = spice::node_names(net);
     for node_name in net.node_names().iter().skip(1) {
         let node = net.find_node(node_name).unwrap();
         let ours = solution.node_v(node);
-        let spice_name = spice::node_name(net, node);
+        let spice_name = spice_names[node.index()].clone();
         let Some(&their) = theirs.get(&spice_name) else {
             panic!("{name}: {spice_name} is not in ngspice's answer");
         };

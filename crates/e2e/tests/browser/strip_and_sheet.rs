@@ -270,3 +270,31 @@ async fn pins_are_swapped_for_a_lamp_that_wants_it() -> Result<()> {
     ensure!(page.script(pins, vec![]).await? != before);
     page.close().await
 }
+
+/// What a lamp's lead ends in, and that supply and return go through one connector, is said on the page: the
+/// harness follows.
+#[tokio::test]
+async fn a_bare_lead_and_a_shared_connector() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    // Unit 51: bed lamps along a path that is told section by section.
+    page.go("/jobs/5/light").await?;
+    page.press("Screws and plug").await?;
+    page.pick("Its lead ends in", "bare wires").await?;
+    page.press("6 Cut").await?;
+    page.press("Joints").await?;
+    page.says("lamp 1 + lead").await?;
+    page.says_no_more("Bed lamps: lamp 1").await?;
+    page.press("5 Run").await?;
+    page.press("more of Lamps to stud").await?;
+    page.pick("At its end", "ends at a connector").await?;
+    page.pick("Connector", "new, to be shared").await?;
+    page.press("more of Along the frame").await?;
+    page.pick("At its end", "ends at a connector").await?;
+    page.pick("Connector", "shared: Lamps to stud").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.press("Joints").await?;
+    // One connector, both wires in it.
+    page.says("sealed 2-way connector").await?;
+    page.close().await
+}

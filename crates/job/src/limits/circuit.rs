@@ -227,6 +227,9 @@ impl Checker {
             let at = format!("{path}[{i}]");
             self.text(format!("{at}.name"), &s.name, 80);
             self.maybe(format!("{at}.length_m"), s.length_m, 0.01, 60.0, "m");
+            if let Some(plug) = &s.plug {
+                self.text(format!("{at}.plug"), &plug.0, 40);
+            }
             self.maybe(format!("{at}.ambient_c"), s.ambient_c, -40.0, 150.0, "°C");
             if s.beside > 60 {
                 self.say(format!("{at}.beside"), "more than 60 wires in one bundle".into());

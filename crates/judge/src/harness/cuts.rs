@@ -91,7 +91,10 @@ fn load_a(job: &Job, chain: &Chain) -> f64 {
 
 /// What a piece is longer than its path by, in words.
 pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64) -> String {
-    let ends = format!("2 × {end_allowance_m:.2} m at the ends");
+    let ends = match end_allowance_m < 0.1 {
+        true => format!("2 × {:.0} mm at the ends", 1000.0 * end_allowance_m),
+        false => format!("2 × {end_allowance_m:.2} m at the ends"),
+    };
     match spare_percent > 0.0 {
         true => format!("{ends}, {spare_percent} % spare"),
         false => ends,

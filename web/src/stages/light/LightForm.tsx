@@ -3,7 +3,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { COLOURS, DRAWS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
+import { COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { MeasureForm } from "./MeasureForm";
 
 /** One group of equal lights: label and meter side by side. */
@@ -12,9 +12,9 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
   const at = `circuits[${circuit}].lights[${index}]`;
   const light = job.circuits?.[circuit]?.lights?.[index];
   if (!light) return null;
-  const answer = answers.circuits
-    .find((c) => c.id === job.circuits?.[circuit]?.id)
-    ?.lights.find((l) => l.id === light.id);
+  const whole = answers.circuits.find((c) => c.id === job.circuits?.[circuit]?.id);
+  const answer = whole?.lights.find((l) => l.id === light.id);
+  const wires = whole?.wire_menu ?? [];
   return (
     <section className="card space-y-2 p-3" aria-label={light.name}>
       <div className="grid grid-cols-[3fr_1fr] items-end gap-2">
@@ -84,7 +84,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
       ) : (
         <MeasureForm at={`${at}.measured`} />
       )}
-      <Held at={at} light={light} screw={answer?.screw_text} />
+      <Held at={at} light={light} screw={answer?.screw_text} wires={wires} />
       {answer && (
         <p className="text-sm" role="status">
           {answer.power_text}; {answer.current_text} together at a low battery.{" "}
@@ -114,14 +114,17 @@ function Held({
   at,
   light,
   screw,
+  wires,
 }: {
   at: string;
   light: Schemas["Light"];
   screw: string | null | undefined;
+  /** Sizes on the shelf. */
+  wires: string[];
 }) {
   const { edit, catalog } = useDesk();
   return (
-    <details open={!!light.screw || !!light.is_reversed || !!light.is_stuck}>
+    <details open={!!light.screw || !!light.is_reversed || !!light.is_stuck || !!light.lead}>
       <summary className="text-sm text-spruce">Screws and plug</summary>
       <div className="mt-2 space-y-2">
         {light.screw ? (
@@ -159,6 +162,24 @@ function Held({
         {light.draws.kind !== "strip" && (
           <CheckField path={`${at}.is_stuck`} label="held by adhesive: strain relief at its lead" />
         )}
+        <div className="grid grid-cols-3 items-end gap-2">
+          <ChoiceField
+            path={`${at}.lead.ends`}
+            label="Its lead ends in"
+            options={LAMP_ENDS}
+            read={(held) => String(held ?? "plug")}
+          />
+          <NumberField path={`${at}.lead.length_m`} label="Length" unit="m" />
+          <ChoiceField
+            path={`${at}.lead.wire`}
+            label="Size"
+            options={[
+              { value: "", label: "not known" },
+              ...wires.map((w) => ({ value: w, label: w })),
+            ]}
+            write={(w) => w || undefined}
+          />
+        </div>
         <CheckField path={`${at}.is_reversed`} label="its own plug has minus on 1: swap the pins" />
       </div>
     </details>

@@ -2,6 +2,7 @@ import { useDesk } from "../../sheet/desk";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
+import { BACK_WAYPOINTS, WAYPOINTS } from "../../ui/words";
 import { SectionList } from "./SectionList";
 import { SitesForm } from "./SitesForm";
 import { SkeletonForm } from "./SkeletonForm";
@@ -24,7 +25,9 @@ export function RunPanel() {
       {isLaid && <SitesForm />}
       {here && (
         <>
-          {!isLaid && <SectionList path={`${at}.supply`} title="To the lamps" waypoints />}
+          {!isLaid && (
+            <SectionList path={`${at}.supply`} title="To the lamps" waypoints={WAYPOINTS} />
+          )}
           <ChoiceField
             path={`${at}.return_by`}
             label="Return"
@@ -35,7 +38,9 @@ export function RunPanel() {
             ]}
             read={(held) => String(held ?? "chassis_stud")}
           />
-          {!isLaid && <SectionList path={`${at}.back`} title="And back" />}
+          {!isLaid && (
+            <SectionList path={`${at}.back`} title="And back" waypoints={BACK_WAYPOINTS} />
+          )}
         </>
       )}
       <SkeletonForm />

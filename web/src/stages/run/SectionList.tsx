@@ -5,7 +5,7 @@ import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
-import { WAYPOINTS } from "../../ui/words";
+import { PlugField } from "./PlugField";
 
 /** The sections of a path: length and zone at once, the rest on touch. */
 export function SectionList({
@@ -15,7 +15,7 @@ export function SectionList({
 }: {
   path: string;
   title: string;
-  waypoints?: boolean;
+  waypoints: { value: string; label: string }[];
 }) {
   const { job, catalog, edit } = useDesk();
   const [open, setOpen] = useState<number>();
@@ -54,6 +54,7 @@ export function SectionList({
                     {section.flexes && ", bends in use"}
                     {section.ends_at === "fuse" && ", to fuse"}
                     {section.ends_at === "control" && ", to relay or switch"}
+                    {section.ends_at === "connector" && ", to a connector"}
                   </span>
                 </div>
                 <NumberField
@@ -86,14 +87,13 @@ export function SectionList({
                     />
                     <NumberField path={`${at}.ambient_c`} label="Hot there" unit="°C" />
                     <NumberField path={`${at}.beside`} label="Wires beside" unit="" whole />
-                    {waypoints && (
-                      <ChoiceField
-                        path={`${at}.ends_at`}
-                        label="At its end"
-                        options={WAYPOINTS}
-                        read={(held) => String(held ?? "pass")}
-                      />
-                    )}
+                    <ChoiceField
+                      path={`${at}.ends_at`}
+                      label="At its end"
+                      options={waypoints}
+                      read={(held) => String(held ?? "pass")}
+                    />
+                    {section.ends_at === "connector" && <PlugField path={at} />}
                   </div>
                   <CheckField path={`${at}.flexes`} label="Bends in use, as at a hinge" />
                   <div className="flex gap-4">
