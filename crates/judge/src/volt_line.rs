@@ -5,8 +5,10 @@ use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::Job;
 use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
-use jovek_plan::drop::drop_limit_v;
 use jovek_plan::drop::drop_rule_text;
+use jovek_plan::drop::{Drop, DropRule};
+use jovek_plan::factory::PlannedFactory;
+use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
 use jovek_plan::wires::leg_wire;
@@ -104,7 +106,7 @@ pub struct VoltLine {
     pub state: SupplyState,
     /// Its name.
     pub state_label: &'static str,
-    /// Voltage at battery positive, V.
+    /// Voltage of the battery that lights it, V.
     pub battery_v: f64,
     /// Lowest voltage across the lamps that the shop allows, V.
     pub floor_v: f64,
@@ -150,6 +152,10 @@ pub struct SolvedState<'a> {
     pub built: &'a Built,
     /// Its solution.
     pub solution: &'a Solution,
+    /// Factory circuits.
+    pub factory: &'a [PlannedFactory],
+    /// What is on.
+    pub inputs: Assignment,
 }
 
 /// Reads the volt line of one circuit out of a solved network.
@@ -160,9 +166,11 @@ pub fn volt_line(
     index: usize,
     solved: &SolvedState,
 ) -> VoltLine {
-    let &SolvedState { state, built, solution } = solved;
+    let &SolvedState { state, built, solution, factory, inputs } = solved;
     let at = &built.circuits[index];
-    let battery_v = built.own_source_v(solution, chain);
+    let rule = DropRule { limit: job.shop.drop, system: job.vehicle.system };
+    let drop = Drop::of(rule, (built, solution), (index, chain), (factory, inputs));
+    let battery_v = drop.source_v;
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
     let weakest = at.weakest_lamp(&built.net, solution);
     let mut drawn = Drawn { elements: Vec::with_capacity(chain.links.len()), distance_m: 0.0 };
@@ -248,8 +256,7 @@ pub fn volt_line(
     let behind = lamps_at.map_or(elements.len(), |k| k + 1);
     let ground_drop_v: f64 = elements[behind..].iter().map(|e| e.in_v - e.out_v).sum();
     let feed_drop_v = battery_v - lamp_v - ground_drop_v;
-    let limit_v = drop_limit_v(job.shop.drop, battery_v, job.vehicle.system);
-    let floor_v = battery_v - limit_v;
+    let floor_v = drop.floor_v();
     let fades_v = chain
         .lamps
         .iter()

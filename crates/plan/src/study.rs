@@ -3,14 +3,13 @@
 use crate::assumed::Assumed;
 use crate::chain::Chain;
 use crate::chain::{ASSUMED_SWITCH_LEAD_M, FeedPlan};
-use crate::drop::drop_limit_v;
+use crate::drop::{Drop, DropRule};
 use crate::factory::PlannedFactory;
 use crate::feed;
 use crate::feed::FeedOption;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::network::build;
-use crate::network::build::Built;
 use crate::network::build::{Installed, Situation};
 use crate::network::cache::NetworkCache;
 use crate::plugs::Plugs;
@@ -264,6 +263,7 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
     let mut sized: Vec<Sized> =
         trials.iter_mut().enumerate().map(|(i, trials)| size(&bench(i), 0, trials)).collect();
     let shelf = Conductor::shelf(job.shop.wire_system);
+    let rule = DropRule { limit: job.shop.drop, system: job.vehicle.system };
     let mut solved = Vec::new();
     for _ in 0..ROUNDS {
         solved.clear();
@@ -281,11 +281,10 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
                 continue;
             };
             for &i in &scene.lit {
-                let drop_v = drop_v(built, &solution, i, &chains[i]);
-                let source_v = built.own_source_v(&solution, &chains[i]);
-                let limit_v = drop_limit_v(job.shop.drop, source_v, job.vehicle.system);
+                let with = (factory, scene.inputs);
+                let drop = Drop::of(rule, (built, &solution), (i, &chains[i]), with);
                 let passes_alone = sized[i].chosen.refusal.is_none();
-                if passes_alone && drop_v > limit_v * 1.000_001 && !moved.contains(&i) {
+                if passes_alone && drop.is_over() && !moved.contains(&i) {
                     moved.push(i);
                 }
             }
@@ -306,14 +305,6 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
         }
     }
     (sized, Vec::new())
-}
-
-/// Voltage lost between the battery and the lamps of a circuit, but for the diodes on the way, V.
-fn drop_v(built: &Built, solution: &Solution, circuit: usize, chain: &Chain) -> f64 {
-    let source_v = built.own_source_v(solution, chain);
-    let lamp = built.circuits[circuit].lamps.iter().flatten().next();
-    let across_v = lamp.map_or(source_v, |&l| solution.across_v(&built.net, l));
-    source_v - across_v - built.lamp_diode_v(solution, circuit, chain)
 }
 
 impl Assessment {

@@ -5488,7 +5488,7 @@ export interface components {
         VoltLine: {
             /**
              * Format: double
-             * @description Voltage at battery positive, V.
+             * @description Voltage of the battery that lights it, V.
              */
             battery_v: number;
             coil?: null | components["schemas"]["CoilReading"];

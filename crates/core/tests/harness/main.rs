@@ -7,4 +7,5 @@ mod can_be_built;
 mod common;
 mod equal_names;
 mod netlists;
+mod one_drop;
 mod rebuilt;

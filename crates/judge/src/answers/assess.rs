@@ -143,7 +143,8 @@ fn volt_lines(
                     Err(_) => continue,
                 },
             };
-            let solved = SolvedState { state, built, solution };
+            let (factory, inputs) = (study.factory.as_slice(), scene.inputs);
+            let solved = SolvedState { state, built, solution, factory, inputs };
             for (i, (chain, sizes)) in parts.iter().enumerate() {
                 // What no scene lights is shown dark in the first.
                 let never = !study.scenes.iter().any(|s| s.lit.contains(&i));

@@ -404,8 +404,13 @@ impl Look<'_> {
     }
 
     fn circuits(&self, supply: jovek_job::SupplyState) -> Vec<CircuitNow> {
-        let solved =
-            SolvedState { state: supply, built: &self.live.built, solution: self.solution };
+        let solved = SolvedState {
+            state: supply,
+            built: &self.live.built,
+            solution: self.solution,
+            factory: &self.study.factory,
+            inputs: self.a,
+        };
         self.study
             .circuits
             .iter()

@@ -67,3 +67,42 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         );
     }
 }
+
+/// How far below the floor is told, V: less than a meter shows is nothing.
+const SHOWN_V: f64 = 0.005;
+
+/// Lamps with less voltage than the shop's rule leaves them in some state, where no wire was refused for it: what
+/// a factory wire, a poor share of the supply or a person's own choice costs.
+pub fn below_floor(view: &CircuitView, out: &mut Vec<Finding>) {
+    if view.sized.chosen.refusal.is_some() {
+        return;
+    }
+    let short_v = |l: &VoltLine| l.floor_v - l.lamp_v;
+    let worst = view
+        .volt_lines
+        .iter()
+        .filter(|l| l.glow != Glow::Dark && short_v(l) > SHOWN_V)
+        .max_by(|a, b| short_v(a).total_cmp(&short_v(b)));
+    let Some(line) = worst else { return };
+    let (stage, circuit) = about(view, Stage::Run);
+    out.push(Finding {
+        code: "below-floor",
+        grade: Grade::Fix,
+        title: format!(
+            "{}: too little voltage with {}",
+            view.chain.name,
+            line.state_label.to_lowercase()
+        ),
+        why: format!(
+            "{} at the weakest lamp, {} less than the rule leaves it.",
+            volts(line.lamp_v),
+            volts(short_v(line))
+        ),
+        remedy:
+            "Look where the volt line falls: a thicker wire, a shorter path, or a feed of its own."
+                .into(),
+        source: Source::computed("the whole vehicle, solved"),
+        stage,
+        circuit,
+    });
+}

@@ -94,6 +94,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         circuit_limits::surroundings(view, &mut out);
         terminals::too_small(context, view, &mut out);
         glow::lamps(view, &mut out);
+        glow::below_floor(view, &mut out);
         dimmed::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);
         wish::never_lit(context, view, &mut out);

@@ -18,7 +18,7 @@ pub fn refusal_text(trial: &WireTrial) -> String {
         Some(Refusal::Drop(d)) => format!(
             "{wire} would leave {} at the lamps, below the floor of {} ({}).",
             volts(d.lamp_v),
-            volts(d.source_v - d.limit_v),
+            volts(d.floor_v()),
             d.state.label().to_lowercase()
         ),
         Some(Refusal::FarEnd(end)) => match end.opens_s {

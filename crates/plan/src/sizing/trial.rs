@@ -2,7 +2,7 @@
 
 use crate::chain::Chain;
 use crate::chain::{LinkKind, Origin};
-use crate::drop::drop_limit_v;
+use crate::drop::{Drop, DropRule};
 use crate::factory::PlannedFactory;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
@@ -58,7 +58,9 @@ pub struct WorstDrop {
     pub source_v: f64,
     /// Voltage across the lamps, V.
     pub lamp_v: f64,
-    /// Lost between them, V.
+    /// Of which in diodes, V: no wire mends it.
+    pub diode_v: f64,
+    /// Lost between them besides, V.
     pub drop_v: f64,
     /// Of which in the wire, V.
     pub wire_v: f64,
@@ -68,6 +70,13 @@ pub struct WorstDrop {
     pub limit_v: f64,
     /// Current of the circuit, A.
     pub current_a: f64,
+}
+
+impl WorstDrop {
+    /// Lowest voltage across the lamps that the rule allows, V.
+    pub fn floor_v(&self) -> f64 {
+        self.source_v - self.diode_v - self.limit_v
+    }
 }
 
 /// Why a wire is refused.
@@ -215,6 +224,7 @@ impl WireTrial {
             state: SupplyState::EngineOff,
             source_v: low_v,
             lamp_v: 0.0,
+            diode_v: 0.0,
             drop_v: low_v,
             wire_v: low_v,
             ground_v: 0.0,
@@ -397,22 +407,16 @@ fn drop_in(
     let situation = Situation::plain(bench.supply, state, inputs);
     let (built, solution) = rig.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
     let circuit = &built.circuits[0];
-    let source_v = built.source_v(&solution, bench.chain, bench.factory, inputs);
-    let (mut wire_v, mut lamp_v, mut ground_v) = (0.0, 0.0, 0.0);
+    let rule = DropRule { limit: bench.shop.drop, system: bench.system };
+    let drop = Drop::of(rule, (built, &solution), (0, bench.chain), (bench.factory, inputs));
+    let (mut wire_v, mut ground_v) = (0.0, 0.0);
     let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
-    let mut current_a = 0.0;
     for (i, link) in bench.chain.links.iter().enumerate() {
         let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
         match link.kind {
             LinkKind::Wire(_) => wire_v += across,
-            LinkKind::Lamps => {
-                // Behind a branch the farthest lamp has least; the legs take the rest.
-                let each =
-                    circuit.lamps.iter().flatten().map(|&l| solution.across_v(&built.net, l));
-                lamp_v = each.fold(across, f64::min);
-                wire_v += across - lamp_v;
-                current_a = circuit.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-            }
+            // Behind a branch the farthest lamp has least; the legs take the rest.
+            LinkKind::Lamps => wire_v += across - drop.lamp_v,
             LinkKind::Joint { is_return: true, .. }
             | LinkKind::Connector { is_return: true, .. }
             | LinkKind::Chassis
@@ -424,15 +428,15 @@ fn drop_in(
             _ => {}
         }
     }
-    let diode_v = built.lamp_diode_v(&solution, 0, bench.chain);
     Ok(WorstDrop {
         state,
-        source_v,
-        lamp_v,
-        drop_v: source_v - lamp_v - diode_v,
+        source_v: drop.source_v,
+        lamp_v: drop.lamp_v,
+        diode_v: drop.diode_v,
+        drop_v: drop.lost_v(),
         wire_v,
         ground_v,
-        limit_v: drop_limit_v(bench.shop.drop, source_v, bench.system),
-        current_a,
+        limit_v: drop.limit_v,
+        current_a: drop.current_a,
     })
 }
