@@ -136,18 +136,31 @@ impl Fuse {
         regular.chain(large).collect()
     }
 
-    /// The fuse of the ladder with that rating, or the nearest above it.
-    pub fn of_rating(rating_a: f64) -> Option<Fuse> {
-        Fuse::ladder().into_iter().find(|f| f.rating_a >= rating_a - 1e-9)
+    /// A fuse as somebody said it, of exactly that rating: a regular blade to 40 A, else a large one. Whether it
+    /// is made is [`Fuse::is_made`]; nothing is raised to the next rating silently.
+    pub fn of_rating(rating_a: f64) -> Fuse {
+        let family = match rating_a {
+            a if a <= 40.0 => FuseFamily::RegularBlade,
+            _ => FuseFamily::LargeBlade,
+        };
+        Fuse { family, rating_a }
+    }
+
+    /// True where its family has that rating.
+    pub fn is_made(&self) -> bool {
+        self.table().iter().any(|(a, _)| *a == self.rating_a)
+    }
+
+    fn table(&self) -> &'static [(f64, &'static str)] {
+        match self.family {
+            FuseFamily::LargeBlade => &LARGE,
+            FuseFamily::MiniBlade | FuseFamily::RegularBlade => &REGULAR,
+        }
     }
 
     /// Colour of the body.
     pub fn colour(&self) -> &'static str {
-        let table: &[(f64, &str)] = match self.family {
-            FuseFamily::LargeBlade => &LARGE,
-            _ => &REGULAR,
-        };
-        table.iter().find(|(a, _)| *a == self.rating_a).map_or("unknown", |(_, c)| c)
+        self.table().iter().find(|(a, _)| *a == self.rating_a).map_or("unknown", |(_, c)| c)
     }
 
     /// Resistance cold, without the holder, ohm. Beyond 40 A the fit 133 mohm·In^−1.233.

@@ -59,7 +59,7 @@ fn a_plain_circuit_agrees_with_the_loop_equation() {
                 .trim_end_matches(" A fuse")
                 .parse()
                 .unwrap();
-            let fuse_ohm = Fuse::of_rating(fuse_a).unwrap().cold_ohm();
+            let fuse_ohm = Fuse::of_rating(fuse_a).cold_ohm();
             // Flooded, three quarters and a quarter full: 12.45 and 12.06 V (BCI table).
             for (state, rest_v) in
                 [(SupplyState::EngineOff, 12.45), (SupplyState::LowBattery, 12.06)]

@@ -170,7 +170,7 @@ fn short_circuit_constants_are_the_published_ones() {
 fn blade_fuses_have_their_gates_and_colours() {
     let ladder = Fuse::ladder();
     assert!(ladder.windows(2).all(|w| w[0].rating_a < w[1].rating_a));
-    let fuse = |a| Fuse::of_rating(a).unwrap();
+    let fuse = Fuse::of_rating;
     assert_eq!(
         (fuse(10.0).colour(), fuse(15.0).colour(), fuse(20.0).colour()),
         ("red", "blue", "yellow")
@@ -181,7 +181,9 @@ fn blade_fuses_have_their_gates_and_colours() {
     assert_eq!(fuse(10.0).slowest_s(36.0), Some(0.5));
     assert_eq!(fuse(10.0).slowest_s(600.0), Some(0.1));
     assert_eq!(fuse(100.5f64.min(100.0)).rating_a, 100.0);
-    assert!(Fuse::of_rating(101.0).is_none());
+    // Exactly what is said, made or not.
+    assert_eq!((fuse(35.0).rating_a, fuse(35.0).is_made()), (35.0, true));
+    assert_eq!((fuse(120.0).rating_a, fuse(120.0).is_made()), (120.0, false));
     for a in [5.0, 7.5, 10.0, 15.0, 20.0, 30.0] {
         close(fuse(a).cold_ohm(), 0.133 * f64::powf(a, -1.233), 0.05, &format!("{a} A"));
     }

@@ -52,7 +52,8 @@ fn w02_gauge_for_three_percent() {
 fn w04_fuse_choice() {
     let least = min_rating_a(11.5, 40.0);
     close(least, 14.8, "least rating");
-    let fuse = Fuse::of_rating(least).unwrap();
+    let ladder = Fuse::ladder();
+    let fuse = ladder.iter().find(|f| f.rating_a >= least).unwrap();
     assert_eq!(fuse.rating_a, 15.0);
     let wire_a = ampacity::single_a(AmpacityTable::AbycE11, Conductor::Awg(16), Insulation::Pvc105)
         * ampacity::ambient_factor(Insulation::Pvc105, 50.0);

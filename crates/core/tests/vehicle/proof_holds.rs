@@ -123,6 +123,10 @@ fn the_key_out_is_looked_at() {
     let drains = prove(&demo("14"), saved_now(&demo("14"))).drains.unwrap();
     assert!(drains.key_off_a < 0.001, "{}", drains.key_off_a);
     assert_eq!(drains.left_on.len(), 3);
+    // What hangs on the auxiliary battery is taken from that one, and counts: P = U·I of the lamps.
+    let beacons = drains.left_on.iter().find(|l| l.circuit == "Beacons").unwrap();
+    assert!((2.0..2.6).contains(&beacons.current_a), "{}", beacons.text);
+    assert!(beacons.text.contains("from the auxiliary battery"), "{}", beacons.text);
     // A timer module draws a little all the time.
     let mut job = demo("14");
     let steps = job.circuits.iter_mut().find(|c| c.id.0 == "steps").unwrap();

@@ -222,6 +222,19 @@ fn an_override_is_shown_as_yours_and_checked() {
     assert_eq!(finding(&answers, "drop-too-large").unwrap().grade, Grade::Fix);
     job.circuits[0].overrides.fuse_a = Some(Override { value: 30.0, reason: "spare".into() });
     assert_eq!(finding(&assess(&job), "wire-below-fuse").unwrap().grade, Grade::Stop);
+    // Kept as it was said, never raised to the next one: what is not made is told.
+    let mut with_fuse = |rating_a: f64| {
+        let reason = "spare".to_owned();
+        job.circuits[0].overrides.fuse_a = Some(Override { value: rating_a, reason });
+        let answers = assess(&job);
+        let told = finding(&answers, "no-such-fuse").map(|f| f.grade);
+        (answers.circuits[0].headline.clone(), told)
+    };
+    for (rating_a, told) in [(35.0, None), (33.0, Some(Grade::Fix)), (120.0, Some(Grade::Fix))] {
+        let (headline, grade) = with_fuse(rating_a);
+        assert!(headline.contains(&format!("{rating_a} A fuse")), "{headline}");
+        assert_eq!(grade, told, "{rating_a} A");
+    }
 }
 
 /// The volt line is the solved circuit: what is lost along it adds up.

@@ -5,6 +5,7 @@ use jovek_base::figure::amps;
 use jovek_circuit::SolveError;
 use jovek_job::Job;
 use jovek_plan::inputs::Assignment;
+use jovek_plan::network::parts::PartKind;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -17,7 +18,7 @@ pub struct LeftOn {
     pub words: String,
     /// Keys of what is on.
     pub on: Vec<String>,
-    /// Current from the battery, A.
+    /// Current from all batteries, A.
     pub current_a: f64,
     /// `Rear work lamps: 3.40 A with switch: rear`.
     pub text: String,
@@ -26,7 +27,7 @@ pub struct LeftOn {
 /// Currents with the key out.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Drains {
-    /// Added current with everything off, A.
+    /// Current of all batteries with everything off, A.
     pub key_off_a: f64,
     /// `5 mA with everything off`.
     pub text: String,
@@ -34,12 +35,55 @@ pub struct Drains {
     pub left_on: Vec<LeftOn>,
 }
 
-/// Current out of the battery, A.
-pub fn battery_a(live: &mut Simulation, a: Assignment) -> Result<f64, SolveError> {
+/// What the batteries give, A.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Given {
+    start_a: f64,
+    auxiliary_a: f64,
+}
+
+/// Current out of each battery in a combination.
+fn given(live: &mut Simulation, a: Assignment) -> Result<Given, SolveError> {
     live.put(a);
     let solution = live.solve()?;
-    Ok(-solution.current_a(live.built.battery))
+    let auxiliary = live
+        .built
+        .net
+        .iter()
+        .zip(&live.built.places)
+        .find(|(_, place)| place.what == PartKind::Auxiliary)
+        .map(|((id, _), _)| -solution.current_a(id));
+    Ok(Given {
+        start_a: -solution.current_a(live.built.battery),
+        auxiliary_a: auxiliary.unwrap_or(0.0),
+    })
 }
+
+impl Given {
+    /// What is given more than before.
+    fn beyond(self, before: Given) -> Given {
+        Given {
+            start_a: self.start_a - before.start_a,
+            auxiliary_a: self.auxiliary_a - before.auxiliary_a,
+        }
+    }
+
+    fn total_a(self) -> f64 {
+        self.start_a + self.auxiliary_a
+    }
+
+    /// Where it comes from, where that is not the starting battery alone.
+    fn from_text(self) -> &'static str {
+        match (self.start_a > LEAST_A, self.auxiliary_a > LEAST_A) {
+            (true, true) => " from both batteries",
+            (false, true) => " from the auxiliary battery",
+            _ => "",
+        }
+    }
+}
+
+/// Less than this is nothing, A.
+const LEAST_A: f64 = 0.000_5;
 
 /// Works out the drains of a job.
 ///
@@ -48,30 +92,32 @@ pub fn battery_a(live: &mut Simulation, a: Assignment) -> Result<f64, SolveError
 pub fn drains(job: &Job, live: &mut Simulation) -> Result<Drains, SolveError> {
     let study = live.study;
     let inputs = &study.wiring.inputs;
-    let key_off_a = battery_a(live, Assignment::NONE)?.max(0.0);
+    let at_rest = given(live, Assignment::NONE)?;
+    let key_off_a = at_rest.start_a.max(0.0) + at_rest.auxiliary_a.max(0.0);
     let mut left_on = Vec::new();
     for c in &study.circuits {
         let by_hand = c.chain.lit_by.iter().find(|a| inputs.are_left_by_hand(job, **a));
         let Some(&a) = by_hand.filter(|a| **a != Assignment::NONE) else { continue };
-        let current_a = battery_a(live, a)? - key_off_a;
+        let more = given(live, a)?.beyond(at_rest);
+        let current_a = more.total_a();
         let words = inputs.words(job, a);
         left_on.push(LeftOn {
             circuit: c.chain.name.clone(),
             on: inputs.keys(job, a),
             current_a,
-            text: format!("{}: {} with {words}", c.chain.name, amps(current_a)),
+            text: format!("{}: {}{} with {words}", c.chain.name, amps(current_a), more.from_text()),
             words,
         });
     }
-    Ok(Drains { key_off_a, text: rest_text(key_off_a), left_on })
+    Ok(Drains { key_off_a, text: rest_text(key_off_a, at_rest.from_text()), left_on })
 }
 
-fn rest_text(current_a: f64) -> String {
-    if current_a < 0.000_5 {
+fn rest_text(current_a: f64, from: &str) -> String {
+    if current_a < LEAST_A {
         "Nothing flows with everything off.".into()
     } else if current_a < 0.5 {
-        format!("{:.0} mA with everything off.", current_a * 1000.0)
+        format!("{:.0} mA{from} with everything off.", current_a * 1000.0)
     } else {
-        format!("{} with everything off.", amps(current_a))
+        format!("{}{from} with everything off.", amps(current_a))
     }
 }

@@ -110,7 +110,9 @@ pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
     let needed_v = relay::pull_in_at_v(kind.pull_in_v, coil_c);
     let low = view.volt_lines.iter().find(|l| l.state == SupplyState::LowBattery);
     let Some(given_v) = low.and_then(|l| l.coil.as_ref()).map(|c| c.across_v) else { return };
-    if needed_v <= given_v {
+    // Lit by a timer that still runs, or through the contact at rest: the coil is not meant to pull in then.
+    let is_meant_to = given_v > kind.drop_out_v;
+    if needed_v <= given_v || !is_meant_to {
         return;
     }
     let (stage, circuit) = about(view, Stage::Run);

@@ -10,6 +10,7 @@ mod fuse_place;
 mod glow;
 mod lamps;
 mod left_on;
+mod no_such_fuse;
 mod overruled;
 pub mod refusal;
 mod road;
@@ -88,6 +89,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         lamps::wrong_voltage(context, view, &mut out);
         lamps::label_against_measured(view, &mut out);
         fuse_place::far_from_battery(context, view, &mut out);
+        no_such_fuse::not_made(view, &mut out);
         circuit_limits::wire(view, &mut out);
         circuit_limits::control(view, &mut out);
         circuit_limits::hot_relay(view, &mut out);

@@ -244,7 +244,7 @@ impl NetworkBuilder<'_, '_> {
         let fused = self.net.node(format_args!("f{index}_fused"));
         let switched = self.net.node(format_args!("f{index}_switched"));
         let tap = self.net.node(format_args!("f{index}_tap"));
-        let fuse = Fuse::of_rating(factory.fuse_a).map_or(0.005, |f| f.cold_ohm());
+        let fuse = Fuse::of_rating(factory.fuse_a).cold_ohm();
         self.add(
             place(PartKind::FactoryFuse(index)),
             format_args!("f{index}_fuse"),

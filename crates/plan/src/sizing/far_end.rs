@@ -37,7 +37,9 @@ pub struct FarEnd {
 pub(super) fn protecting(bench: &SizingInput, sizes: &Sizes) -> Option<Fuse> {
     match (sizes.fuse, &bench.chain.origin) {
         (Some(fuse), _) => Some(fuse),
-        (None, Origin::Factory { index, .. }) => Fuse::of_rating(bench.factory[*index].fuse_a),
+        (None, Origin::Factory { index, .. }) => {
+            Some(Fuse::of_rating(bench.factory[*index].fuse_a))
+        }
         (None, Origin::Battery) => None,
     }
 }

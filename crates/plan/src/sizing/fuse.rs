@@ -54,7 +54,8 @@ pub fn fit(
     let without_inrush_a = ladder.iter().find(carries).map(|f| f.rating_a);
     let smallest = ladder.iter().find(|f| carries(f) && bears(f));
     let fuse = match (forced_a, school) {
-        (Some(rating), _) => Fuse::of_rating(rating),
+        // What a person chose is kept as it is; a rule says what is wrong with it.
+        (Some(rating), _) => Some(Fuse::of_rating(rating)),
         (None, FusePractice::DownToLoad) => smallest.copied(),
         (None, FusePractice::WireOnly) => ladder
             .iter()

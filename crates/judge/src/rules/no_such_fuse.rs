@@ -1,0 +1,21 @@
+//! A fuse that somebody chose and that is not made.
+
+use super::{CircuitView, Finding, Grade, about};
+use crate::finding::Stage;
+use jovek_base::source::Source;
+
+/// The circuit's own fuse has a rating that its family does not have.
+pub fn not_made(view: &CircuitView, out: &mut Vec<Finding>) {
+    let Some(fuse) = view.sized.chosen.sizes.fuse.filter(|f| !f.is_made()) else { return };
+    let (stage, circuit) = about(view, Stage::Feed);
+    out.push(Finding {
+        code: "no-such-fuse",
+        grade: Grade::Fix,
+        title: format!("{}: no {} fuse is made", view.chain.name, fuse.label()),
+        why: format!("The {} has no such rating.", fuse.family_label()),
+        remedy: "Choose a rating from the list, or leave it to the advice.".into(),
+        source: Source::practice("ratings of blade fuses"),
+        stage,
+        circuit,
+    });
+}
