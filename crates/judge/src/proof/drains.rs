@@ -73,7 +73,7 @@ impl Given {
     }
 
     /// Where it comes from, where that is not the starting battery alone.
-    fn from_text(self) -> &'static str {
+    fn source_text(self) -> &'static str {
         match (self.start_a > LEAST_A, self.auxiliary_a > LEAST_A) {
             (true, true) => " from both batteries",
             (false, true) => " from the auxiliary battery",
@@ -105,11 +105,16 @@ pub fn drains(job: &Job, live: &mut Simulation) -> Result<Drains, SolveError> {
             circuit: c.chain.name.clone(),
             on: inputs.keys(job, a),
             current_a,
-            text: format!("{}: {}{} with {words}", c.chain.name, amps(current_a), more.from_text()),
+            text: format!(
+                "{}: {}{} with {words}",
+                c.chain.name,
+                amps(current_a),
+                more.source_text()
+            ),
             words,
         });
     }
-    Ok(Drains { key_off_a, text: rest_text(key_off_a, at_rest.from_text()), left_on })
+    Ok(Drains { key_off_a, text: rest_text(key_off_a, at_rest.source_text()), left_on })
 }
 
 fn rest_text(current_a: f64, from: &str) -> String {

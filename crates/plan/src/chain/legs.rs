@@ -1,0 +1,132 @@
+//! The legs between a branch and its lamps: laid along the skeleton, or short leads from one splice.
+
+use super::link::Stretch;
+use super::stretch;
+use crate::assumed::Assumed;
+use crate::end::End;
+use crate::lamp::PlannedLamp;
+use crate::route::LaidLeg;
+use jovek_catalog::joint::LAMP_LEAD_M;
+use jovek_job::{LampEnd, Section, Waypoint};
+
+/// A piece of wire behind the first branch, with lamps at its end or further legs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Leg {
+    /// The leg that it goes on from; none from the branch itself.
+    pub parent: Option<usize>,
+    /// Sections in order; none for a lamp whose own lead reaches to the branch.
+    pub stretches: Vec<Stretch>,
+    /// Connectors that it goes through: behind which section, by index, and the cavity.
+    pub plugs: Vec<(usize, End)>,
+    /// Lamps at its end: light and number, both by index.
+    pub lamps: Vec<(usize, usize)>,
+}
+
+/// The legs from the branch to the end of one, in order.
+pub fn leg_path(legs: &[Leg], leg: usize) -> Vec<usize> {
+    let mut out = vec![leg];
+    while let Some(parent) = legs[out[out.len() - 1]].parent {
+        out.push(parent);
+    }
+    out.reverse();
+    out
+}
+
+impl Leg {
+    /// Length, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// Legs with their figures filled in; lamps by light and number.
+pub(super) fn legs(
+    laid: &[LaidLeg],
+    lamps: &[PlannedLamp],
+    circuit: &str,
+    mut plug: impl FnMut(&Section) -> Option<End>,
+) -> Vec<Leg> {
+    // Lamps are counted through, light after light.
+    let named = |number: usize| {
+        let mut left = number;
+        for (k, lamp) in lamps.iter().enumerate() {
+            if left < lamp.count as usize {
+                return (k, left);
+            }
+            left -= lamp.count as usize;
+        }
+        (0, 0)
+    };
+    let mut known = Assumed::default();
+    laid.iter()
+        .map(|leg| Leg {
+            parent: leg.parent,
+            // Every section of a leg has its length: nothing is assumed.
+            stretches: leg.sections.iter().map(|s| stretch(s, "", circuit, &mut known)).collect(),
+            plugs: leg
+                .sections
+                .iter()
+                .enumerate()
+                .filter(|(_, s)| s.ends_at == Waypoint::Connector)
+                .filter_map(|(k, s)| Some((k, plug(s)?)))
+                .collect(),
+            lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
+        })
+        .collect()
+}
+
+/// Gives each of several lamps a leg of its own: from the splice that they share, of nothing but a short lead,
+/// or of the lamp's own where that is bare. `near` is where the supply ends.
+pub(super) fn one_to_each_lamp(
+    mut legs: Vec<Leg>,
+    lamps: &[PlannedLamp],
+    near: Option<&Stretch>,
+) -> Vec<Leg> {
+    let all: Vec<(usize, usize)> = lamps
+        .iter()
+        .enumerate()
+        .flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)))
+        .collect();
+    if legs.is_empty() && all.len() < 2 {
+        return legs;
+    }
+    let lead = |lamp: (usize, usize), beside: Option<&Stretch>| {
+        let is_bare = lamps.get(lamp.0).is_some_and(|l| l.lead.ends == LampEnd::Bare);
+        let stretch = beside.filter(|_| !is_bare).map(|s| Stretch {
+            name: "lead".into(),
+            length_m: LAMP_LEAD_M,
+            beside: 0,
+            ..s.clone()
+        });
+        stretch.into_iter().collect::<Vec<_>>()
+    };
+    let leaf = |parent, lamp, beside: Option<&Stretch>| Leg {
+        parent,
+        stretches: lead(lamp, beside),
+        plugs: Vec::new(),
+        lamps: vec![lamp],
+    };
+    if legs.is_empty() {
+        return all.into_iter().map(|lamp| leaf(None, lamp, near)).collect();
+    }
+    for k in 0..legs.len() {
+        let beside = legs[k].stretches.last().or(near).cloned();
+        if legs[k].stretches.is_empty() && !legs[k].lamps.is_empty() {
+            // Right at the branch: each lamp by its own lead.
+            let (parent, here) = (legs[k].parent, std::mem::take(&mut legs[k].lamps));
+            let mut leaves = here.into_iter().map(|lamp| leaf(parent, lamp, beside.as_ref()));
+            if let Some(first) = leaves.next() {
+                legs[k] = first;
+            }
+            let others: Vec<Leg> = leaves.collect();
+            legs.extend(others);
+        } else if legs[k].lamps.len() > 1
+            || !legs[k].lamps.is_empty() && legs.iter().any(|l| l.parent == Some(k))
+        {
+            // Several lamps there, or the wire goes on: a splice, and a lead to each.
+            let here = std::mem::take(&mut legs[k].lamps);
+            legs.extend(here.into_iter().map(|lamp| leaf(Some(k), lamp, beside.as_ref())));
+        }
+    }
+    legs
+}

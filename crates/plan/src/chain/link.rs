@@ -1,0 +1,145 @@
+//! What a chain is made of: wires of one piece, and what stands between them.
+
+use crate::end::{End, Pole};
+use jovek_job::Zone;
+
+/// What a wire is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum WireRole {
+    /// Before the fuse: nothing protects it.
+    Unfused,
+    /// From the fuse on.
+    Supply,
+    /// From the lamps back.
+    Return,
+}
+
+/// One section of a wire with every figure filled in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Stretch {
+    /// What the fitter calls it.
+    pub name: String,
+    /// Length, m.
+    pub length_m: f64,
+    /// Surroundings.
+    pub zone: Zone,
+    /// Temperature there, °C.
+    pub ambient_c: f64,
+    /// Other loaded wires beside it.
+    pub beside: u32,
+    /// It bends in use.
+    pub flexes: bool,
+}
+
+/// A wire between two links: one piece of copper, however many sections it crosses.
+#[derive(Debug, Clone, PartialEq)]
+pub struct WireRun {
+    /// What it is for.
+    pub role: WireRole,
+    /// Sections in order.
+    pub stretches: Vec<Stretch>,
+}
+
+impl WireRun {
+    /// Length of the path, m.
+    pub fn length_m(&self) -> f64 {
+        self.stretches.iter().map(|s| s.length_m).sum()
+    }
+}
+
+/// What a link is.
+#[derive(Debug, Clone, PartialEq)]
+pub enum LinkKind {
+    /// A wire.
+    Wire(WireRun),
+    /// The circuit's fuse in its holder.
+    Fuse {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// Switch or relay contact, as the sizing decides.
+    Control {
+        /// Temperature where it sits, °C.
+        ambient_c: f64,
+    },
+    /// A dimmer in the lamp feed.
+    Dimmer,
+    /// A joint: post, splice, plug, stud.
+    Joint {
+        /// Which.
+        of: JointOf,
+        /// Resistance when sound, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+    },
+    /// A connector in the wire that is plugged and unplugged.
+    Connector {
+        /// Resistance of one contact pair, ohm.
+        ohm: f64,
+        /// True behind the lamps.
+        is_return: bool,
+        /// Its cavity.
+        at: End,
+    },
+    /// The lamps, side by side.
+    Lamps,
+    /// Frame or body back to battery negative.
+    Chassis,
+    /// The stud of the ground bus and the frame behind it: one for all circuits on the bus.
+    Bus,
+}
+
+/// What a joint of a chain is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum JointOf {
+    /// Ring on the positive post of its battery.
+    SourcePost,
+    /// Joint on the factory wire where it starts.
+    FactoryWire,
+    /// The only lamp.
+    Lamp(Pole),
+    /// The splice where legs part.
+    Branch(Pole),
+    /// Ring on the ground stud.
+    Stud,
+    /// Ring on the ground bus.
+    Bus,
+    /// Ring on the negative post.
+    NegativePost,
+}
+
+impl JointOf {
+    /// Its name on the volt line.
+    pub fn label(self) -> &'static str {
+        match self {
+            JointOf::SourcePost => "battery +",
+            JointOf::FactoryWire => "factory joint",
+            JointOf::Lamp(Pole::Plus) => "plug +",
+            JointOf::Lamp(Pole::Minus) => "plug -",
+            JointOf::Branch(Pole::Plus) => "branch +",
+            JointOf::Branch(Pole::Minus) => "branch -",
+            JointOf::Stud => "stud",
+            JointOf::Bus => "ground bus",
+            JointOf::NegativePost => "battery -",
+        }
+    }
+
+    /// True behind the lamps.
+    pub fn is_return(self) -> bool {
+        match self {
+            JointOf::SourcePost | JointOf::FactoryWire => false,
+            JointOf::Lamp(pole) | JointOf::Branch(pole) => pole == Pole::Minus,
+            JointOf::Stud | JointOf::Bus | JointOf::NegativePost => true,
+        }
+    }
+}
+
+/// A link of the chain.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Link {
+    /// Short name on the volt line.
+    pub name: String,
+    /// What it is.
+    pub kind: LinkKind,
+}
