@@ -1910,7 +1910,7 @@ export interface components {
         Drains: {
             /**
              * Format: double
-             * @description Added current with everything off, A.
+             * @description Current of all batteries with everything off, A.
              */
             key_off_a: number;
             /** @description What a hand can leave on. */
@@ -3024,7 +3024,7 @@ export interface components {
             circuit: string;
             /**
              * Format: double
-             * @description Current from the battery, A.
+             * @description Current from all batteries, A.
              */
             current_a: number;
             /** @description Keys of what is on. */
