@@ -39,8 +39,10 @@ test-rust:
 	cargo test --workspace --locked --no-fail-fast
 
 ## Measure speed against references taken in the same run; prints a table, leaves target/bench.json.
-bench: deps-test build
-	cargo run --release --locked -p jovek-e2e --bin bench
+# Program and bench are built together: alone, cargo would resolve other features and compile the core twice.
+bench: deps-test web
+	cargo build --release --locked -p jovek-server -p jovek-e2e --bins
+	target/release/bench
 
 ## Search every fault on every demo vehicle; prints how it went, draws docs/fault-finding.svg.
 calibrate:
