@@ -99,6 +99,34 @@ pub fn amps(a: f64) -> Shown {
     shown(a, "A")
 }
 
+/// A current, down to milliamperes where it is small.
+pub fn amps_or_milli(current_a: f64) -> String {
+    if current_a.abs() < 0.5 {
+        format!("{:.0} mA", current_a * 1000.0)
+    } else {
+        amps(current_a).to_string()
+    }
+}
+
+/// Hours of one year.
+const YEAR_H: f64 = 365.0 * 24.0;
+
+/// A time as spoken: minutes, hours, days; what lasts beyond a year is not counted, since no battery keeps its
+/// charge so long by itself.
+pub fn hours_text(hours: f64) -> String {
+    if hours < 1.0 {
+        format!("{:.0} min", hours * 60.0)
+    } else if hours < 10.0 {
+        format!("{hours:.1} h")
+    } else if hours < 72.0 {
+        format!("{hours:.0} h")
+    } else if hours <= YEAR_H {
+        format!("{:.0} days", hours / 24.0)
+    } else {
+        "more than a year".into()
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -7,6 +7,7 @@
 //!   single failure, held against the wishes.
 //! - [`volt_line`]: each circuit at its true distances; [`strip_answers`]: strips as they are read out.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
+//! - [`loads`]: what each circuit takes from the vehicle's own batteries, lit and parked.
 //! - [`swap`]: bulbs that become LED. [`harness`]: cut list, connectors, pins, joints, parts, reels.
 //! - [`prove`]: readings to expect, and their judgement. [`light`]: where the light falls, aim, glare.
 //!   [`road`]: what may be where on the road, by region. [`budget`]: charge over a shift.
@@ -24,6 +25,7 @@ pub mod diagnose;
 pub mod finding;
 pub mod harness;
 pub mod light;
+pub mod loads;
 pub mod moment;
 pub mod option_value;
 pub mod proof;

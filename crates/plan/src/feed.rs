@@ -10,7 +10,7 @@ use crate::supply::{PlannedAuxiliary, PlannedSupply};
 use crate::survey;
 use crate::switching::Unmet;
 use crate::switching::unmet_text;
-use jovek_base::figure::amps;
+use jovek_base::figure::{amps, hours_text};
 use jovek_base::source::{Basis, Source};
 use jovek_catalog::ampacity;
 use jovek_catalog::fuse::CONTINUOUS_PART;
@@ -203,17 +203,6 @@ fn behind_isolation(
         });
     }
     gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
-}
-
-/// Hours as spoken.
-pub fn hours_text(hours: f64) -> String {
-    if hours < 1.0 {
-        format!("{:.0} min", hours * 60.0)
-    } else if hours < 10.0 {
-        format!("{hours:.1} h")
-    } else {
-        format!("{hours:.0} h")
-    }
 }
 
 fn tie_in(

@@ -6,7 +6,7 @@ use crate::inputs::Assignment;
 use crate::logic::{Leaf, Logic};
 use crate::switching::compile::{Maker, Unmet, Wires};
 use crate::switching::{ContactOf, RelayRole, Rung, Switching};
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps, amps_or_milli, shown, volts};
 use jovek_base::source::Source;
 use jovek_catalog::{diode, fuse, relay, switch};
 use jovek_circuit::Throw;
@@ -212,7 +212,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
         match wired.outputs[tap] {
             OutputKind::Monitored if small => say(
                 FeedVerdict::Mind,
-                format!("{name} is watched: it takes only {} from it.", milli(taken_a)),
+                format!("{name} is watched: it takes only {} from it.", amps_or_milli(taken_a)),
                 practice("a small coil stays below what a module notices"),
             ),
             OutputKind::Monitored => say(
@@ -239,7 +239,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
             if total_a <= room_a { FeedVerdict::Good } else { FeedVerdict::No },
             format!(
                 "Takes {} from {name}: {} there, {} allowed.",
-                milli(taken_a),
+                amps_or_milli(taken_a),
                 amps(planned.existing_a),
                 amps(room_a)
             ),
@@ -262,7 +262,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
     if let Some(standby) = standby_a(&switching) {
         say(
             FeedVerdict::Good,
-            format!("Draws {} with the key out.", milli(standby)),
+            format!("Draws {} with the key out.", amps_or_milli(standby)),
             practice("standby of modules"),
         );
     }
@@ -295,14 +295,6 @@ pub fn standby_a(switching: &Switching) -> Option<f64> {
     let modules = switching.relays.iter().filter(|r| r.role.is_module()).count()
         + usize::from(switching.kind == ControlKind::Controller);
     (modules > 0).then_some(modules as f64 * relay::MODULE_STANDBY_A)
-}
-
-fn milli(current_a: f64) -> String {
-    if current_a < 0.5 {
-        format!("{:.0} mA", current_a * 1000.0)
-    } else {
-        amps(current_a).to_string()
-    }
 }
 
 fn diode_reasons(

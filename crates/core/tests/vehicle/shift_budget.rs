@@ -1,8 +1,14 @@
 //! Charge over a shift. Peukert's equation is checked beside its formula; what is checked here is that
 //! the whole adds up. Days of a key-off current: charge over current, worked by hand.
 
+use crate::common::bench;
 use jovek_core::budget::{Starts, SupplyWay, budget};
-use jovek_core::job::{Engine, Feed, Isolation, Job, Leg};
+use jovek_core::job::{
+    Auxiliary, Battery, Chemistry, Engine, FactoryId, Feed, Flash, Isolation, Job, Leg, LightKind,
+    Shift, Signal, SupplyState, VehicleSide, Wish,
+};
+use jovek_core::loads::own_loads;
+use jovek_core::plan::study::study;
 
 fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
@@ -169,4 +175,128 @@ fn a_cut_off_keeps_enough_to_start_and_a_sensing_relay_needs_voltage() {
     assert_eq!(sensing.run.reached_ah, 0.0);
     assert!(sensing.mind.iter().any(|m| m.contains("never closes")), "{:?}", sensing.mind);
     assert!(way(&smart, Some(Isolation::IgnitionRelay)).run.reached_ah > 0.0);
+}
+
+/// A 70 Ah battery at 25 °C, full, parked for two days; the vehicle itself takes nothing.
+fn parked(wish: Wish, power_w: f64) -> Job {
+    let mut job = bench::job(&[("rev", Signal::Reverse)], wish, None);
+    job.circuits[0].lights[0].count = 1;
+    job.circuits[0].lights[0].label_w = Some(power_w);
+    job.circuits[0].lights[0].draws = LightKind::Regulated { cut_in_v: None };
+    job.shift = Some(Shift {
+        battery_c: Some(25.0),
+        start_percent: Some(100.0),
+        key_off_ma: Some(0.0),
+        days_parked: Some(2.0),
+        legs: vec![Leg { minutes: 0.0, engine: Engine::Off, lit: Vec::new() }],
+    });
+    job
+}
+
+/// 5 W at 12.3 V is 0.41 A, and the coil of 100 ohm that holds it lit takes 0.12 A: in 48 h 25.4 Ah of 70, 36 %.
+/// Ohm's law, worked by hand.
+#[test]
+fn what_burns_while_parked_is_paid_for() {
+    let after = |job: &Job| way(job, None).run.after_parking.start_percent;
+    let burning = after(&parked(bench::not(bench::with(Signal::Reverse)), 5.0));
+    assert!((burning - 63.7).abs() < 0.7, "{burning} %");
+    assert!(after(&parked(Wish::OwnSwitch, 5.0)) > 99.99);
+    // In the budget's own words.
+    let job = parked(bench::not(bench::with(Signal::Reverse)), 5.0);
+    let text = &budget(&job).circuits[0];
+    assert!(text.contains("while parked"), "{text}");
+}
+
+/// A beacon that is lit three tenths of the time takes three tenths of its current; a lamp that the indicators
+/// light takes half of it (their duty in the same program, common practice).
+#[test]
+fn what_flashes_takes_its_share_of_the_time() {
+    let lit_a = |wish: Wish, signal: Signal, flash: Option<Flash>| {
+        let mut job = bench::job(&[("w", signal)], wish, None);
+        job.circuits[0].lights[0].flash = flash;
+        own_loads(&job, &study(&job), SupplyState::EngineOff)[0].lit_a
+    };
+    let steady = lit_a(Wish::OwnSwitch, Signal::Parking, None);
+    let flashing = lit_a(Wish::OwnSwitch, Signal::Parking, Some(Flash { hz: 2.0, duty: 0.3 }));
+    assert!((flashing / steady - 0.3).abs() < 0.001, "{flashing} A of {steady} A");
+    let tail = lit_a(bench::with(Signal::Parking), Signal::Parking, None);
+    let turn = lit_a(bench::with(Signal::Left), Signal::Left, None);
+    assert!((turn / tail - 0.5).abs() < 0.1, "{turn} A of {tail} A");
+}
+
+/// Another vehicle's battery pays for what it lights: nothing leaves the own one.
+#[test]
+fn another_vehicles_lamps_are_not_counted() {
+    let mut job = parked(Wish::Towing(Signal::Parking), 20.0);
+    job.factory = vec![bench::wire("tow", Signal::Parking, VehicleSide::Towing)];
+    job.circuits[0].feed = Some(Feed::TieIn { factory: FactoryId("tow".into()) });
+    let all: Vec<_> = job.circuits.iter().map(|c| c.id.clone()).collect();
+    job.shift.as_mut().unwrap().legs =
+        vec![Leg { minutes: 300.0, engine: Engine::Off, lit: all.clone() }];
+    let run = way(&job, None).run;
+    assert_eq!(run.after_shift.start_percent, 100.0);
+    assert!(budget(&job).circuits[0].contains("lit by the towing vehicle"));
+    // The same lamps on a wire of its own are paid for.
+    let mut own = parked(bench::with(Signal::Reverse), 20.0);
+    own.shift.as_mut().unwrap().legs = vec![Leg { minutes: 300.0, engine: Engine::Off, lit: all }];
+    assert!(way(&own, None).run.after_shift.start_percent < 95.0);
+}
+
+/// The auxiliary battery's measured resistance counts: at 8 A, 60 mohm take 0.48 V more than none, so that its
+/// lamps are at the cut-off far earlier, and dimmer before. Ohm's law.
+#[test]
+fn the_auxiliary_batterys_own_resistance_counts() {
+    let seen = |internal_mohm: f64| {
+        let mut job = parked(Wish::OwnSwitch, 100.0);
+        job.circuits[0].feed = Some(Feed::Auxiliary {});
+        job.supply.auxiliary = Some(Auxiliary {
+            battery: Battery {
+                capacity_ah: Some(100.0),
+                chemistry: Chemistry::Agm,
+                internal_mohm: Some(internal_mohm),
+            },
+            isolation: Isolation::DcDc,
+            ..Default::default()
+        });
+        let all = job.circuits.iter().map(|c| c.id.clone()).collect();
+        job.shift.as_mut().unwrap().legs =
+            vec![Leg { minutes: 60.0, engine: Engine::Off, lit: all }];
+        let used = way(&job, Some(Isolation::DcDc));
+        let lamp_v: f64 = used.lamp_text.split(' ').next().unwrap().parse().unwrap();
+        (used.run.light_left_h.unwrap(), lamp_v)
+    };
+    let ((stiff_h, stiff_v), (soft_h, soft_v)) = (seen(3.0), seen(60.0));
+    assert!(soft_h < 0.7 * stiff_h, "{soft_h} h against {stiff_h} h");
+    assert!((stiff_v - soft_v - 0.48).abs() < 0.1, "{stiff_v} V against {soft_v} V");
+}
+
+/// A tenth of a watt on a large battery: nobody is told of 7,000 hours.
+#[test]
+fn no_hours_beyond_a_year() {
+    let mut job = parked(Wish::OwnSwitch, 0.05);
+    job.supply.battery.capacity_ah = Some(200.0);
+    let all = job.circuits.iter().map(|c| c.id.clone()).collect();
+    job.shift.as_mut().unwrap().legs = vec![Leg { minutes: 5.0, engine: Engine::Off, lit: all }];
+    let text = way(&job, None).light_text;
+    assert_eq!(text, "more than a year of light left");
+    let answers = jovek_core::answers::assess(&job);
+    let told = answers.circuits[0].feeds.iter().flat_map(|f| &f.reasons).map(|r| &r.says);
+    assert!(told.into_iter().any(|s| s.contains("more than a year")));
+}
+
+/// What the circuits take parked is what the proof reads out of the batteries with everything off.
+#[test]
+fn parked_currents_are_the_proofs() {
+    let mut jobs = crate::common::demo_jobs();
+    jobs.push(("burning", parked(bench::not(bench::with(Signal::Reverse)), 5.0)));
+    for (name, job) in jobs {
+        let of_circuits: f64 =
+            own_loads(&job, &study(&job), SupplyState::EngineOff).iter().map(|l| l.parked_a).sum();
+        let drains = jovek_core::proof::prove(&job, Vec::new()).drains.unwrap();
+        assert!(
+            (of_circuits - drains.key_off_a).abs() < 0.002,
+            "{name}: {of_circuits} A against {} A",
+            drains.key_off_a
+        );
+    }
 }

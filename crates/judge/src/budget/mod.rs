@@ -10,5 +10,5 @@ mod sensing;
 mod shift;
 mod ways;
 
-pub use shift::{ASSUMED_C, ASSUMED_START_PERCENT, Point, ShiftRun, Starts, run};
+pub use shift::{ASSUMED_C, ASSUMED_START_PERCENT, Point, ShiftRun, Starts, VEHICLE_A, run};
 pub use ways::{Budget, SupplyWay, budget};

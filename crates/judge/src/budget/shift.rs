@@ -2,6 +2,7 @@
 
 use super::battery::{accepted_a, capacity_part, needed_to_start_percent, taken_ah_per_h};
 use super::sensing::Sensing;
+use crate::loads::OwnLoad;
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_catalog::battery::open_circuit_v;
 use jovek_job::{Chemistry, CircuitId, Engine, Isolation, Shift};
@@ -22,6 +23,9 @@ pub const ASSUMED_C: f64 = 10.0;
 pub const ASSUMED_START_PERCENT: f64 = 85.0;
 /// Loss of a diode isolator, V. Common practice: silicon 0.6 to 1.0.
 const ISOLATOR_V: f64 = 0.7;
+/// Steps of the days parked, and how many of them make a point of the curve.
+const PARKED_STEPS: u32 = 480;
+const PARKED_A_POINT: u32 = 20;
 /// Voltage below which lights are switched off by a cut-off, V for each 12 V, loaded. Common practice
 /// for a starting battery: 12.0 to 12.2.
 pub const CUT_OFF_V: f64 = 12.1;
@@ -58,10 +62,19 @@ pub struct Plant {
     pub idle_a: f64,
     /// Lights switch off by themselves when the battery that feeds them is low.
     pub has_cut_off: bool,
-    /// Key-off current of what is added, A.
-    pub added_key_off_a: f64,
-    /// Each circuit with its current, A, and whether the auxiliary battery feeds it.
-    pub circuits: Vec<(CircuitId, f64, bool)>,
+    /// Each circuit with what it takes.
+    pub circuits: Vec<Draw>,
+}
+
+/// What a circuit takes from the batteries.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Draw {
+    /// The circuit.
+    pub circuit: CircuitId,
+    /// Lit and parked.
+    pub load: OwnLoad,
+    /// True where the auxiliary battery feeds it.
+    pub is_auxiliary: bool,
 }
 
 /// A point of the curve.
@@ -129,22 +142,16 @@ pub fn run(plant: &Plant, shift: &Shift) -> ShiftRun {
     let mut last_lit: (f64, bool) = (0.0, false);
     for leg in &shift.legs {
         let steps = ((leg.minutes / 60.0) / STEP_H).round().max(0.0) as usize;
-        let lamps = |aux: bool| -> f64 {
-            plant
-                .circuits
-                .iter()
-                .filter(|(id, _, on_aux)| *on_aux == aux && leg.lit.contains(id))
-                .map(|(_, a, _)| a)
-                .sum()
-        };
-        let (main_a, aux_a) = (lamps(false), lamps(true));
-        if main_a + aux_a > 0.0 {
+        // What nobody lights takes what it takes parked.
+        let (main_a, aux_a) = plant
+            .taken_a(|d| if leg.lit.contains(&d.circuit) { d.load.lit_a } else { d.load.parked_a });
+        if plant.circuits.iter().any(|d| d.load.lit_a > 0.0 && leg.lit.contains(&d.circuit)) {
             last_lit = if aux_a >= main_a { (aux_a, true) } else { (main_a, false) };
         }
         for step in 0..steps {
             let off = plant.has_cut_off && cut_off_h.is_some() && leg.engine == Engine::Off;
             let (main_a, aux_a) = if off { (0.0, 0.0) } else { (main_a, aux_a) };
-            advance(plant, leg.engine, (main_a, aux_a), battery_c, &mut state);
+            advance(plant, leg.engine, (main_a, aux_a), (battery_c, STEP_H), &mut state);
             hour += STEP_H;
             if leg.engine == Engine::Off
                 && cut_off_h.is_none()
@@ -160,15 +167,18 @@ pub fn run(plant: &Plant, shift: &Shift) -> ShiftRun {
     let shift_h = hour;
     let after_shift = point(plant, hour, &state);
     let light_left_h = (last_lit.0 > 0.0).then(|| hours_left(plant, last_lit, battery_c, &state));
-    let days = shift.days_parked.unwrap_or(ASSUMED_DAYS);
-    let key_off_a = shift.key_off_ma.unwrap_or(ASSUMED_KEY_OFF_MA) / 1000.0 + plant.added_key_off_a;
-    let parked_steps = 24;
-    for _ in 0..parked_steps {
-        let hours = days * 24.0 / f64::from(parked_steps);
-        let capacity = plant.start.capacity_ah * capacity_part(plant.start.chemistry, battery_c);
-        state.start = (state.start - 100.0 * key_off_a * hours / capacity).max(0.0);
-        hour += hours;
-        points.push(point(plant, hour, &state));
+    let parked_h = 24.0 * shift.days_parked.unwrap_or(ASSUMED_DAYS);
+    let vehicle_a = shift.key_off_ma.unwrap_or(ASSUMED_KEY_OFF_MA) / 1000.0;
+    let parked = plant.taken_a(|d| d.load.parked_a);
+    let step_h = parked_h / f64::from(PARKED_STEPS);
+    for step in 0..PARKED_STEPS {
+        let is_cut = plant.has_cut_off && is_low(plant, parked, &state);
+        let (main_a, aux_a) = if is_cut { (0.0, 0.0) } else { parked };
+        advance(plant, Engine::Off, (vehicle_a + main_a, aux_a), (battery_c, step_h), &mut state);
+        hour += step_h;
+        if step % PARKED_A_POINT == PARKED_A_POINT - 1 {
+            points.push(point(plant, hour, &state));
+        }
     }
     let needed_percent = needed_to_start_percent(battery_c);
     let starts = if state.start >= needed_percent {
@@ -199,21 +209,31 @@ fn point(plant: &Plant, hour: f64, state: &State) -> Point {
     }
 }
 
+impl Plant {
+    /// What all circuits take of the starting battery and of the auxiliary one, A.
+    fn taken_a(&self, of: impl Fn(&Draw) -> f64) -> (f64, f64) {
+        self.circuits.iter().fold((0.0, 0.0), |(main_a, aux_a), draw| {
+            let amps = of(draw);
+            if draw.is_auxiliary { (main_a, aux_a + amps) } else { (main_a + amps, aux_a) }
+        })
+    }
+}
+
 /// One step: lamps, alternator, charging.
 fn advance(
     plant: &Plant,
     engine: Engine,
     (main_a, aux_a): (f64, f64),
-    battery_c: f64,
+    (battery_c, step_h): (f64, f64),
     state: &mut State,
 ) {
     let ah = |store: &Store| store.capacity_ah * capacity_part(store.chemistry, battery_c);
     let give = |store: &Store, charge: &mut f64, amps: f64| {
         let taken = taken_ah_per_h(store.chemistry, store.capacity_ah, amps);
-        *charge = (*charge - 100.0 * taken * STEP_H / ah(store)).max(0.0);
+        *charge = (*charge - 100.0 * taken * step_h / ah(store)).max(0.0);
     };
     let take = |store: &Store, charge: &mut f64, amps: f64| {
-        *charge = (*charge + 100.0 * amps * STEP_H / ah(store)).min(100.0);
+        *charge = (*charge + 100.0 * amps * step_h / ah(store)).min(100.0);
     };
     let available_a = match engine {
         Engine::Off => {
@@ -224,7 +244,7 @@ fn advance(
                         Isolation::ManualSwitch => 1.0,
                         Isolation::VoltageSensing => {
                             let rest_v = resting_v(plant, &store, state);
-                            state.sensing.sees(rest_v, 3600.0 * STEP_H)
+                            state.sensing.sees(rest_v, 3600.0 * step_h)
                         }
                         _ => 0.0,
                     };
@@ -258,7 +278,7 @@ fn advance(
                     open_circuit_v(plant.start.chemistry, state.start)
                         + spare_a * plant.start.ohm_each
                 };
-                closed_part = state.sensing.sees(seen_v, 3600.0 * STEP_H);
+                closed_part = state.sensing.sees(seen_v, 3600.0 * step_h);
                 f64::INFINITY
             }
             Isolation::DcDc => plant.charger_a,
@@ -293,7 +313,7 @@ fn advance(
         let net_a = given_a - aux_a;
         if net_a >= 0.0 {
             take(&store, &mut state.auxiliary, net_a);
-            state.reached_ah += net_a * STEP_H;
+            state.reached_ah += net_a * step_h;
         } else {
             give(&store, &mut state.auxiliary, -net_a);
         }

@@ -2,20 +2,22 @@
 
 use super::sensing::{OFF_DELAY_S, OFF_V, ON_DELAY_S, ON_V};
 use super::shift::{
-    ASSUMED_C, ASSUMED_DAYS, ASSUMED_KEY_OFF_MA, ASSUMED_START_PERCENT, Plant, ShiftRun, Starts,
-    Store, run,
+    ASSUMED_C, ASSUMED_DAYS, ASSUMED_KEY_OFF_MA, ASSUMED_START_PERCENT, Draw, Plant, ShiftRun,
+    Starts, Store, run,
 };
+use crate::loads::{OwnLoad, own_loads};
 use crate::proof::simulation::Simulation;
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps, amps_or_milli, hours_text, shown, volts};
 use jovek_catalog::battery::CHARGER_PART;
-use jovek_catalog::battery::{ASSUMED_AH, RESISTANCE_OHM_AH};
-use jovek_job::{Chemistry, Isolation, Job, Leg, Shift, SupplyState};
+use jovek_circuit::Device;
+use jovek_job::{Auxiliary, Chemistry, Feed, Isolation, Job, Leg, Shift, SupplyState};
 use jovek_plan::chain::Origin;
-use jovek_plan::feed::hours_text;
+use jovek_plan::inputs::Assignment;
+use jovek_plan::network::build::Situation;
+use jovek_plan::network::parts::PartKind;
 use jovek_plan::study::study;
 use jovek_plan::study::{Assessment, Studied};
-use jovek_plan::supply::ASSUMED_CABLE_MOHM;
-use jovek_plan::switching_options::standby_a;
+use jovek_plan::supply::PlannedSupply;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -64,7 +66,6 @@ pub struct Budget {
 /// Works out the budget of a job.
 pub fn budget(job: &Job) -> Budget {
     let study = study(job);
-    let currents = currents_a(&study);
     let shift = filled(job, &study);
     let in_use = job.supply.auxiliary.as_ref().map(|a| a.isolation);
     let cuts_off = has_cut_off(&study);
@@ -83,12 +84,52 @@ pub fn budget(job: &Job) -> Budget {
     kinds.sort_by_key(|k| !is_used(*k));
     let ways = kinds
         .into_iter()
-        .map(|kind| way(job, &study, &shift, &currents, kind, is_used(kind)))
+        .map(|(isolation, has_cut_off)| {
+            let is_used = is_used((isolation, has_cut_off));
+            let fed = Fed::new(job, &study, isolation);
+            fed.way(&shift, has_cut_off, is_used)
+        })
         .collect();
-    let total_a: f64 = currents.iter().sum();
-    let vehicle_a = super::shift::VEHICLE_A / study.supply.batteries;
+    let running = own_loads(job, &study, SupplyState::Charging);
+    let resting = own_loads(job, &study, SupplyState::EngineOff);
+    Budget {
+        ways,
+        circuits: study
+            .circuits
+            .iter()
+            .zip(&resting)
+            .map(|(c, load)| circuit_text(job, &study, c, load))
+            .collect(),
+        alternator_text: alternator_text(&study.supply, running.iter().map(|l| l.lit_a).sum()),
+        shift,
+    }
+}
+
+/// `Beacons: 1.20 A on average, flashing`, with what it takes while parked.
+fn circuit_text(job: &Job, study: &Assessment, circuit: &Studied, load: &OwnLoad) -> String {
+    let name = &circuit.chain.name;
+    let lit_by = &circuit.chain.lit_by;
+    let is_towing = |a: &Assignment| circuit.chain.is_lit_by_towing(&study.factory, *a);
+    if !lit_by.is_empty() && lit_by.iter().all(is_towing) {
+        return format!("{name}: lit by the towing vehicle");
+    }
+    let flashes = job.circuits[circuit.index].lights.iter().any(|l| l.flash.is_some());
+    let average = if flashes { " on average, flashing" } else { "" };
+    let parked = if load.parked_a >= LEAST_A {
+        format!(", {} while parked", amps_or_milli(load.parked_a))
+    } else {
+        String::new()
+    };
+    format!("{name}: {}{average}{parked}", amps(load.lit_a))
+}
+
+/// Less than this is nothing, A.
+const LEAST_A: f64 = 0.000_5;
+
+/// The alternator against everything at once.
+fn alternator_text(supply: &PlannedSupply, added_a: f64) -> Vec<String> {
+    let takes_a = super::shift::VEHICLE_A / supply.batteries + added_a;
     let against = |what: &str, gives_a: f64| {
-        let takes_a = vehicle_a + total_a;
         let verdict = if takes_a <= 0.8 * gives_a {
             "within 80 % of it"
         } else if takes_a <= gives_a {
@@ -102,35 +143,7 @@ pub fn budget(job: &Job) -> Budget {
             amps(gives_a)
         )
     };
-    Budget {
-        ways,
-        circuits: study
-            .circuits
-            .iter()
-            .zip(&currents)
-            .map(|(c, a)| format!("{}: {}", c.chain.name, amps(*a)))
-            .collect(),
-        alternator_text: vec![
-            against("Driving", study.supply.working_a),
-            against("Idling", study.supply.idle_a),
-        ],
-        shift,
-    }
-}
-
-/// Current of each circuit when lit with the engine off, A.
-fn currents_a(study: &Assessment) -> Vec<f64> {
-    let mut out = vec![0.0; study.circuits.len()];
-    for scene in &study.scenes {
-        let mut live =
-            Simulation::new(study, study.situation(SupplyState::EngineOff, scene.inputs));
-        if let Ok(solution) = live.solve() {
-            for &c in &scene.lit {
-                out[c] = live.lamps_a(&solution, c);
-            }
-        }
-    }
-    out
+    vec![against("Driving", supply.working_a), against("Idling", supply.idle_a)]
 }
 
 /// The shift of the job with every figure filled in; a plain one where nobody drew any.
@@ -153,88 +166,147 @@ fn filled(job: &Job, study: &Assessment) -> Shift {
     }
 }
 
-fn way(
-    job: &Job,
-    study: &Assessment,
-    shift: &Shift,
-    currents: &[f64],
-    (isolation, has_cut_off): (Option<Isolation>, bool),
-    is_used: bool,
-) -> SupplyWay {
-    let n = study.supply.batteries;
-    let auxiliary = job.supply.auxiliary.clone().unwrap_or_default();
-    let capacity_ah = auxiliary.battery.capacity_ah.unwrap_or(ASSUMED_AH);
-    let charger_a = auxiliary.charger_a.unwrap_or(25.0);
-    let plant = Plant {
-        start: Store {
-            chemistry: study.supply.chemistry,
-            capacity_ah: study.supply.capacity_ah,
-            ohm_each: study.supply.internal_ohm / n,
-        },
-        auxiliary: isolation.map(|i| {
-            let store = Store {
-                chemistry: auxiliary.battery.chemistry,
-                capacity_ah,
-                ohm_each: RESISTANCE_OHM_AH / capacity_ah,
-            };
-            (store, i)
-        }),
-        charger_a,
-        cable_ohm: auxiliary.cable_mohm.unwrap_or(ASSUMED_CABLE_MOHM) / 1000.0,
-        batteries: n,
-        regulated_v: study.supply.regulated_v,
-        working_a: study.supply.working_a,
-        idle_a: study.supply.idle_a,
-        has_cut_off,
-        added_key_off_a: study
-            .circuits
-            .iter()
-            .filter_map(|c| standby_a(c.chain.switching.as_ref()?))
-            .sum(),
-        circuits: study
-            .circuits
-            .iter()
-            .zip(currents)
-            .map(|(c, &a)| {
-                let on_auxiliary = isolation.is_some() && moves(study, c);
-                (c.chain.id.clone(), a, on_auxiliary)
-            })
-            .collect(),
-    };
-    let run = run(&plant, shift);
-    let can_flatten = match isolation {
-        None => !has_cut_off,
-        Some(Isolation::ManualSwitch) => true,
-        // Lithium rests above the voltage at which it opens: both stay joined.
-        Some(Isolation::VoltageSensing) => auxiliary.battery.chemistry == Chemistry::Lifepo4,
-        Some(_) => false,
-    };
-    SupplyWay {
-        label: label(isolation, has_cut_off).into(),
-        isolation,
-        is_used,
-        lamp_text: lamp_text(study, &plant, &run),
-        reached_text: if isolation.is_some() {
-            format!("{:.0} Ah reached it", run.reached_ah)
-        } else {
-            "no second battery".into()
-        },
-        can_flatten,
-        flatten_text: if can_flatten {
-            "Lights left on flatten the starting battery.".into()
-        } else if isolation.is_none() {
-            "Lights go out at 12.1 V.".into()
-        } else {
-            "The starting battery is kept apart.".into()
-        },
-        starts_text: starts_text(&run, shift),
-        light_text: match run.light_left_h {
-            Some(h) => format!("{} of light left", hours_text(h)),
-            None => "nothing lit in this shift".into(),
-        },
-        parts: parts(isolation, has_cut_off, &plant),
-        mind: mind(isolation, &plant, job),
-        run,
+/// The job as it would be with a way to feed its lights, planned and sized for it.
+struct Fed {
+    job: Job,
+    study: Assessment,
+    isolation: Option<Isolation>,
+}
+
+impl Fed {
+    /// `study` is of the job as it stands: it says which circuits an auxiliary battery feeds.
+    fn new(job: &Job, study: &Assessment, isolation: Option<Isolation>) -> Fed {
+        let mut job = job.clone();
+        if job.supply.auxiliary.as_ref().map(|a| a.isolation) != isolation {
+            for c in &study.circuits {
+                let feed = &mut job.circuits[c.index].feed;
+                match isolation {
+                    Some(_) if moves(study, c) => *feed = Some(Feed::Auxiliary {}),
+                    None if c.chain.is_auxiliary => *feed = Some(Feed::Battery {}),
+                    _ => {}
+                }
+            }
+            job.supply.auxiliary = isolation.map(|isolation| Auxiliary {
+                isolation,
+                ..job.supply.auxiliary.take().unwrap_or_default()
+            });
+        }
+        let study = jovek_plan::study::study(&job);
+        Fed { job, study, isolation }
+    }
+
+    fn plant(&self, has_cut_off: bool) -> Plant {
+        let supply = &self.study.supply;
+        let n = supply.batteries;
+        let auxiliary = supply.auxiliary;
+        let loads = own_loads(&self.job, &self.study, SupplyState::EngineOff);
+        Plant {
+            start: Store {
+                chemistry: supply.chemistry,
+                capacity_ah: supply.capacity_ah,
+                ohm_each: supply.internal_ohm / n,
+            },
+            auxiliary: auxiliary.map(|a| {
+                let store = Store {
+                    chemistry: a.chemistry,
+                    capacity_ah: a.capacity_ah,
+                    ohm_each: a.internal_ohm / n,
+                };
+                (store, a.isolation)
+            }),
+            charger_a: auxiliary.map_or(0.0, |a| a.charger_a),
+            cable_ohm: auxiliary.map_or(0.0, |a| a.cable_ohm),
+            batteries: n,
+            regulated_v: supply.regulated_v,
+            working_a: supply.working_a,
+            idle_a: supply.idle_a,
+            has_cut_off,
+            circuits: self
+                .study
+                .circuits
+                .iter()
+                .zip(loads)
+                .map(|(c, load)| Draw {
+                    circuit: c.chain.id.clone(),
+                    load,
+                    is_auxiliary: c.chain.is_auxiliary,
+                })
+                .collect(),
+        }
+    }
+
+    fn way(&self, shift: &Shift, has_cut_off: bool, is_used: bool) -> SupplyWay {
+        let isolation = self.isolation;
+        let plant = self.plant(has_cut_off);
+        let run = run(&plant, shift);
+        let is_lithium =
+            plant.auxiliary.is_some_and(|(store, _)| store.chemistry == Chemistry::Lifepo4);
+        let can_flatten = match isolation {
+            None => !has_cut_off,
+            Some(Isolation::ManualSwitch) => true,
+            // Lithium rests above the voltage at which it opens: both stay joined.
+            Some(Isolation::VoltageSensing) => is_lithium,
+            Some(_) => false,
+        };
+        SupplyWay {
+            label: label(isolation, has_cut_off).into(),
+            isolation,
+            is_used,
+            lamp_text: self.lamp_text(&run),
+            reached_text: if isolation.is_some() {
+                format!("{:.0} Ah reached it", run.reached_ah)
+            } else {
+                "no second battery".into()
+            },
+            can_flatten,
+            flatten_text: if can_flatten {
+                "Lights left on flatten the starting battery.".into()
+            } else if isolation.is_none() {
+                "Lights go out at 12.1 V.".into()
+            } else {
+                "The starting battery is kept apart.".into()
+            },
+            starts_text: starts_text(&run, shift),
+            light_text: match run.light_left_h {
+                Some(h) => format!("{} of light left", hours_text(h)),
+                None => "nothing lit in this shift".into(),
+            },
+            parts: parts(isolation, has_cut_off, &plant),
+            mind: mind(isolation, &plant, shift),
+            run,
+        }
+    }
+
+    /// Volts at the weakest lamp of the first circuit on a battery, engine off, at the charge that the shift leaves
+    /// in each battery.
+    fn lamp_text(&self, run: &ShiftRun) -> String {
+        let study = &self.study;
+        let supply = &study.supply;
+        let situation = Situation {
+            open_circuit_v: supply.open_circuit_v(run.after_shift.start_percent),
+            ..study.situation(SupplyState::EngineOff, study.most_lit())
+        };
+        let mut live = Simulation::new(study, situation);
+        let auxiliary = run.after_shift.auxiliary_percent;
+        let auxiliary = auxiliary.and_then(|percent| supply.auxiliary_battery(percent));
+        let at = live.built.places.iter().position(|p| p.what == PartKind::Auxiliary);
+        let element = at.and_then(|at| live.built.net.iter().nth(at)).map(|(id, _)| id);
+        if let (Some(element), Some(battery)) = (element, auxiliary) {
+            live.set(element, Device::Battery(battery));
+        }
+        let Ok(solution) = live.solve() else { return "no steady state".into() };
+        let own =
+            study.circuits.iter().position(|c| c.chain.origin == Origin::Battery).unwrap_or(0);
+        let lamp = live.built.circuits.get(own).and_then(|circuit| {
+            let (light, n) = circuit.weakest_lamp(&live.built.net, &solution)?;
+            Some(circuit.lamps[light][n])
+        });
+        match lamp {
+            Some(lamp) => {
+                format!("{} at the lamps", volts(solution.across_v(&live.built.net, lamp)))
+            }
+            None => "no lamps".into(),
+        }
     }
 }
 
@@ -262,26 +334,6 @@ fn label(isolation: Option<Isolation>, has_cut_off: bool) -> &'static str {
         Some(Isolation::DiodeIsolator) => "Diode isolator",
         Some(Isolation::DcDc) => "DC-DC charger",
         Some(Isolation::ManualSwitch) => "Manual battery switch",
-    }
-}
-
-/// Volts at the first own circuit with the engine off, at the charge that the shift leaves.
-fn lamp_text(study: &Assessment, plant: &Plant, run: &ShiftRun) -> String {
-    let percent = run.after_shift.auxiliary_percent.unwrap_or(run.after_shift.start_percent);
-    let store = plant.auxiliary.map_or(plant.start, |(s, _)| s);
-    let rest_v = plant.batteries * jovek_catalog::battery::open_circuit_v(store.chemistry, percent);
-    let inputs = study.most_lit();
-    let situation = jovek_plan::network::build::Situation {
-        open_circuit_v: rest_v,
-        ..study.situation(SupplyState::EngineOff, inputs)
-    };
-    let mut live = Simulation::new(study, situation);
-    let Ok(solution) = live.solve() else { return "no steady state".into() };
-    let own = study.circuits.iter().position(|c| c.chain.origin == Origin::Battery).unwrap_or(0);
-    let lamp = live.built.circuits.get(own).and_then(|c| c.lamps.iter().flatten().next());
-    match lamp {
-        Some(&lamp) => format!("{} at the lamps", volts(solution.across_v(&live.built.net, lamp))),
-        None => "no lamps".into(),
     }
 }
 
@@ -323,7 +375,7 @@ fn parts(isolation: Option<Isolation>, has_cut_off: bool, plant: &Plant) -> Vec<
     out
 }
 
-fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
+fn mind(isolation: Option<Isolation>, plant: &Plant, shift: &Shift) -> Vec<String> {
     let lithium = plant.auxiliary.is_some_and(|(s, _)| s.chemistry == Chemistry::Lifepo4);
     let mut out: Vec<String> = Vec::new();
     match isolation {
@@ -355,7 +407,7 @@ fn mind(isolation: Option<Isolation>, plant: &Plant, job: &Job) -> Vec<String> {
             out.push("A hand that forgets it joins both batteries: both go flat.".into());
         }
     }
-    let cold = job.shift.as_ref().and_then(|s| s.battery_c).is_some_and(|c| c < 0.0);
+    let cold = shift.battery_c.is_some_and(|c| c < 0.0);
     if lithium && cold {
         out.push("Lithium must not be charged below freezing.".into());
     }

@@ -11,7 +11,8 @@ pub(crate) mod places;
 mod saved;
 
 pub use now::{
-    CircuitNow, FactoryNow, InputKind, InputNow, LampNow, Moment, MomentError, PartNow, moment,
+    CircuitNow, FactoryNow, InputKind, InputNow, LampNow, Moment, MomentError, PartNow, TURN_FLASH,
+    moment,
 };
 pub use places::{FactorySpot, Spot};
 pub use saved::saved_now;

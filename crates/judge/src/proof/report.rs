@@ -7,7 +7,7 @@ use super::path::{landmarks, path_to};
 use super::simulation::Simulation;
 use super::sweep::{FedBack, Miss, Swept, fed_back, sweep};
 use super::watched::{Watched, watched};
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps_or_milli, shown, volts};
 use jovek_base::grade::Grade;
 use jovek_circuit::Solution;
 use jovek_job::FactoryCircuit;
@@ -292,14 +292,5 @@ fn miss_text(m: &Miss) -> String {
         (true, true, _) => "Stays dark.".into(),
         (true, _, true) | (false, _, true) => "Is lit.".into(),
         (_, _, false) => format!("Glows at {percent} of its light."),
-    }
-}
-
-/// A current down to milliamperes.
-pub fn amps_or_milli(current_a: f64) -> String {
-    if current_a.abs() < 0.5 {
-        format!("{:.0} mA", current_a * 1000.0)
-    } else {
-        amps(current_a).to_string()
     }
 }

@@ -2,11 +2,10 @@
 
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::Stage;
-use jovek_base::figure::amps;
+use jovek_base::figure::{amps, hours_text};
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
 use jovek_plan::chain::Origin;
-use jovek_plan::feed::hours_text;
 use jovek_plan::inputs::Assignment;
 
 /// Hours of light before starting becomes doubtful, below which it is worth a word.

@@ -1,21 +1,24 @@
 //! Added lights against what the alternator gives at idle.
 
 use super::{Context, Finding, Grade};
+use crate::budget::VEHICLE_A;
 use crate::finding::Stage;
+use crate::loads::{lit_part, own_lit_by};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
 
-/// Current that the running vehicle takes for itself, A. Common practice: engine, lights, blower.
-const VEHICLE_A: f64 = 30.0;
-
 /// More than the alternator gives at idle: the battery pays.
 pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
+    let study = context.study;
     let added_a: f64 = context
         .circuits
         .iter()
-        .filter_map(|v| v.volt_lines.iter().find(|l| l.state == SupplyState::Idle))
-        .map(|l| l.current_a)
+        .enumerate()
+        .filter_map(|(c, view)| {
+            let line = view.volt_lines.iter().find(|l| l.state == SupplyState::Idle)?;
+            Some(line.current_a * lit_part(context.job, study, c, own_lit_by(study, c)?))
+        })
         .sum();
     let own_a = VEHICLE_A / context.supply.batteries;
     if added_a == 0.0 || added_a + own_a <= context.supply.idle_a {

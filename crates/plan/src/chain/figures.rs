@@ -3,9 +3,10 @@
 use super::legs::{Leg, leg_path};
 use super::link::{LinkKind, Stretch, WireRun};
 use super::{Chain, Origin};
+use crate::factory::PlannedFactory;
 use crate::inputs::Assignment;
 use crate::switching::Switching;
-use jovek_job::LampEnd;
+use jovek_job::{LampEnd, VehicleSide};
 
 impl Chain {
     /// All wires with their index in the chain.
@@ -96,6 +97,21 @@ impl Chain {
     /// The first combination that lights it; nothing on where none does.
     pub fn first_lit_by(&self) -> Assignment {
         self.lit_by.first().copied().unwrap_or_default()
+    }
+
+    /// True where only wires of the towing vehicle are live for it in a combination: that vehicle's battery lights
+    /// the lamps, not its own.
+    pub fn is_lit_by_towing(&self, factory: &[PlannedFactory], inputs: Assignment) -> bool {
+        let by_feed = self.switching.as_ref().is_none_or(|s| s.lamps_from.uses_feed());
+        let mut taps = self.switching.as_ref().map_or(Vec::new(), |s| s.lamps_from.taps());
+        match self.origin {
+            Origin::Factory { index, .. } if by_feed => taps.push(index),
+            Origin::Battery if by_feed => return false,
+            _ => {}
+        }
+        let live =
+            |side| taps.iter().any(|&i| factory[i].side == side && inputs.any(factory[i].live_by));
+        live(VehicleSide::Towing) && !live(VehicleSide::Own)
     }
 
     /// Factory wires that it touches, by index in the job.

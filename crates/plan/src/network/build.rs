@@ -11,7 +11,6 @@ use crate::supply::PlannedSupply;
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, Network, NodeId, Solution};
 use jovek_job::SupplyState;
-use jovek_job::VehicleSide;
 
 /// What is asked of the network: how the supply stands and which inputs are on.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -127,14 +126,10 @@ impl Built {
         inputs: Assignment,
     ) -> f64 {
         let own = self.own_source_v(solution, chain);
-        let (Some(towing), Some(switching)) = (self.towing_plus, &chain.switching) else {
-            return own;
-        };
-        let taps = switching.lamps_from.taps();
-        let live =
-            |side| taps.iter().any(|&i| factory[i].side == side && inputs.any(factory[i].live_by));
-        let by_towing = live(VehicleSide::Towing) && !live(VehicleSide::Own);
-        if by_towing && !switching.lamps_from.uses_feed() { solution.node_v(towing) } else { own }
+        match self.towing_plus {
+            Some(towing) if chain.is_lit_by_towing(factory, inputs) => solution.node_v(towing),
+            _ => own,
+        }
     }
 
     /// What the diodes in the feed of a circuit's lamps lose, V: the largest of those that carry at
