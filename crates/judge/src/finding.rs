@@ -4,6 +4,7 @@ use jovek_base::grade::Grade;
 use jovek_base::source::Source;
 use jovek_job::CircuitId;
 use serde::Serialize;
+use strum::{EnumIter, IntoStaticStr};
 use utoipa::ToSchema;
 
 /// The stages in working order.
@@ -32,11 +33,143 @@ pub enum Stage {
     Sign,
 }
 
+/// Which rule raised a finding: its stable name.
+#[derive(
+    Debug,
+    Clone,
+    Copy,
+    PartialEq,
+    Eq,
+    Hash,
+    PartialOrd,
+    Ord,
+    Serialize,
+    ToSchema,
+    IntoStaticStr,
+    EnumIter,
+)]
+#[serde(rename_all = "kebab-case")]
+#[strum(serialize_all = "kebab-case")]
+pub enum FindingCode {
+    /// A way runs along a fuel or brake line.
+    AlongALine,
+    /// More is lit than the alternator gives at idle.
+    AlternatorAtIdle,
+    /// Figures that nobody measured.
+    Assumed,
+    /// Less voltage than the rule leaves the lamps.
+    BelowFloor,
+    /// A way hangs below the frame.
+    BelowTheFrame,
+    /// Switch, relay or diode carries too much.
+    ContactOverloaded,
+    /// A plug does not go through a grommet.
+    DePin,
+    /// An LED driver behind a dimmer.
+    DimmedDriver,
+    /// More than any dimmer carries.
+    DimmerOverloaded,
+    /// The wire that a wish needs is not there.
+    DoesNotFollow,
+    /// No wire keeps the drop within the rule.
+    DropTooLarge,
+    /// Added loads fill a factory fuse.
+    FactoryFuseFull,
+    /// A person chose another feed than the advised one.
+    FeedOverruled,
+    /// The chosen feed must not be used.
+    FeedUnfit,
+    /// A trailer wire whose readings contradict each other.
+    FoundWire,
+    /// Unfused wire at the battery.
+    FuseFarFromBattery,
+    /// A bundle fills its grommet.
+    GrommetFull,
+    /// A way bends at a hinge.
+    Hinge,
+    /// A hot coil may not pull in.
+    HotRelay,
+    /// Label and measured current differ.
+    LabelAgainstMeasured,
+    /// Lamps made for another voltage.
+    LampVoltage,
+    /// Lamps get no current.
+    LampsDark,
+    /// Lamps are below the voltage at which they hold their light.
+    LampsFade,
+    /// Left on, it empties the battery.
+    LeftOn,
+    /// A line on which constant-power lamps collapse.
+    LineTooWeak,
+    /// Lit with everything off.
+    LitAtRest,
+    /// A way passes something hot.
+    NearHeat,
+    /// A way passes moving parts.
+    NearMoving,
+    /// No combination lights it.
+    NeverLit,
+    /// A hole is drilled.
+    NewHole,
+    /// No fuse is large enough.
+    NoFuse,
+    /// A circuit without lights.
+    NoLights,
+    /// Two places that no way joins.
+    NoPath,
+    /// A circuit without a steady state.
+    NoSteadyState,
+    /// A strip that no piece fits.
+    NoStripFits,
+    /// A chosen fuse that is not made.
+    NoSuchFuse,
+    /// A place that the vehicle does not have.
+    NoSuchPlace,
+    /// A pulsed wire is used.
+    PulsedOutput,
+    /// A lamp breaks a rule of the road.
+    RoadRule,
+    /// A screw reaches what is behind.
+    ScrewDepth,
+    /// A way crosses an edge without grommet.
+    SharpEdge,
+    /// A short at the far end does not blow the fuse in time.
+    ShortNotCleared,
+    /// A branch lies in the wet.
+    SpliceInTheWet,
+    /// A splitter or controller lies in the wet.
+    SplitterInTheWet,
+    /// The far end of a strip is dimmer.
+    StripFades,
+    /// LED in place of a bulb does not work as before.
+    Swap,
+    /// A load resistor sits where it burns something.
+    SwapResistor,
+    /// A terminal that does not take its wire.
+    TerminalTooSmall,
+    /// A path hotter than the insulation bears.
+    TooHot,
+    /// A long tow empties the towed battery.
+    TowDrain,
+    /// A towed vehicle shows the wrong thing.
+    TowedLamps,
+    /// A trailer module sees the added lamps.
+    TrailerTakenForConnected,
+    /// A wire is used of which nobody knows how it behaves.
+    UnknownOutput,
+    /// A watched wire is used.
+    WatchedOutput,
+    /// A wire bears less than its fuse.
+    WireBelowFuse,
+    /// A wire too thin to survive handling.
+    WireTooThin,
+}
+
 /// Something that a person should know.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Finding {
-    /// Stable code of the rule.
-    pub code: &'static str,
+    /// Which rule.
+    pub code: FindingCode,
     /// Grade.
     pub grade: Grade,
     /// What and where, in a few words.

@@ -1,6 +1,7 @@
 //! What a way is worth: the job without it, or with a circuit pinned to it, against the job as it is.
 
 use crate::answers::{Answers, assess};
+use crate::finding::FindingCode;
 use jovek_base::figure::{shown, volts};
 use jovek_job::{CircuitId, Job, WayFact, WayId};
 use serde::{Deserialize, Serialize};
@@ -67,7 +68,7 @@ pub fn tried(job: &Job, trial: &OptionTrial) -> Job {
 pub fn cost(job: &Job, trial: &OptionTrial) -> Cost {
     let (before, after) = (assess(job), assess(&tried(job, trial)));
     let metres = |a: &Answers| a.cut_totals.iter().map(|t| t.length_m).sum::<f64>();
-    let no_path = |a: &Answers| a.findings.iter().filter(|f| f.code == "no-path").count();
+    let no_path = |a: &Answers| a.findings.iter().filter(|f| f.code == FindingCode::NoPath).count();
     let wire_m = metres(&after) - metres(&before);
     let mut says = Vec::new();
     if wire_m.abs() > 0.005 {

@@ -40,7 +40,7 @@ impl Drop {
         (circuit, chain): (usize, &Chain),
         (factory, inputs): (&[PlannedFactory], Assignment),
     ) -> Drop {
-        let source_v = built.source_v(solution, chain, factory, inputs);
+        let source_v = solution.node_v(built.source(chain, factory, inputs).1);
         let lamps = || built.circuits[circuit].lamps.iter().flatten();
         let weakest_v =
             lamps().map(|&l| solution.across_v(&built.net, l)).fold(f64::INFINITY, f64::min);

@@ -5,6 +5,7 @@ use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::answers::{Answers, assess};
 use jovek_core::catalog::terminal::{EndKind, splice_mm2};
+use jovek_core::finding::FindingCode;
 use jovek_core::harness::parts::{Extras, items};
 use jovek_core::harness::{CutLine, Installation, PartItem, PartOf};
 use jovek_core::job::{Job, Override, WireSystem};
@@ -112,7 +113,7 @@ fn a_terminal_that_is_too_small_is_told() {
     job.shop.wire_system = WireSystem::Metric;
     let told = |job: &Job| {
         let found = assess(job).findings;
-        found.into_iter().find(|f| f.code == "terminal-too-small").map(|f| f.why)
+        found.into_iter().find(|f| f.code == FindingCode::TerminalTooSmall).map(|f| f.why)
     };
     let wire = |job: &mut Job, label: &str| {
         let value = label.parse().unwrap();

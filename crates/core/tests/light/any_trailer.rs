@@ -2,6 +2,7 @@
 
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::limits::faults;
 use jovek_core::job::{
     ConnectorKind, FoundWire, HitchLamp, Job, LinkSide, LoopWire, PinFunction, PutOn, Signal,
@@ -165,9 +166,9 @@ proptest! {
         if let Some(t) = &found.towed {
             prop_assert_eq!(t.wrong, t.tests.iter().filter(|l| !l.wrong.is_empty()).count());
             let findings = assess(&job).findings;
-            prop_assert_eq!(findings.iter().any(|f| f.code == "towed-lamps"), t.wrong > 0);
+            prop_assert_eq!(findings.iter().any(|f| f.code == FindingCode::TowedLamps), t.wrong > 0);
             let long = t.drain.as_ref().is_some_and(|d| d.is_too_long);
-            prop_assert_eq!(findings.iter().any(|f| f.code == "tow-drain"), long);
+            prop_assert_eq!(findings.iter().any(|f| f.code == FindingCode::TowDrain), long);
         }
     }
 

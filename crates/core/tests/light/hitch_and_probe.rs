@@ -3,6 +3,7 @@
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::export::{Format, export};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     ConnectorKind, FactoryCircuit, FactoryKind, FoundWire, HitchLamp, Job, LinkSide, LoopWire,
     PinFunction, PutOn, Signal, StopFrom, StopLight, TrailerLink, WireReading,
@@ -288,11 +289,11 @@ fn an_old_board_is_renewed() {
     assert!(row(PinFunction::RearFog).found_to.is_empty());
     let pins = export(&job, Format::PinsCsv, None).unwrap();
     assert!(pins.contains("old brown becomes green"), "{pins}");
-    assert!(!assess(&job).findings.iter().any(|f| f.code == "found-wire"));
+    assert!(!assess(&job).findings.iter().any(|f| f.code == FindingCode::FoundWire));
     let wires = &mut job.trailer.as_mut().unwrap().wires;
     wires[0].readings.push(WireReading { on: PutOn::Nothing, v: 12.2 });
     let findings = assess(&job).findings;
-    let wrong = findings.iter().find(|f| f.code == "found-wire").unwrap();
+    let wrong = findings.iter().find(|f| f.code == FindingCode::FoundWire).unwrap();
     assert!(wrong.title.starts_with("yellow wire of the vehicle"), "{}", wrong.title);
 }
 

@@ -4,6 +4,7 @@ use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::defaults::{connectors, fresh, functions, put_on, supplies, watchers};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     At, Beam, Edge, FactoryCircuit, FactoryId, Job, LampColour, LampRole, Lighting, Mount, Optic,
     Photometric, Region, SupplyState, WarningClass,
@@ -191,7 +192,7 @@ fn rear_side_markers_of_wide_trailers() {
         });
         assert_eq!(wrong, is_wrong, "{width_m} m wide, {up_m} m high");
         // And it stands among the findings of the job, with its source and who has the last word.
-        let found = assess(&job).findings.into_iter().find(|f| f.code == "road-rule");
+        let found = assess(&job).findings.into_iter().find(|f| f.code == FindingCode::RoadRule);
         assert_eq!(found.is_some(), is_wrong);
         if let Some(f) = found {
             assert_eq!(f.grade, Grade::Fix);
@@ -204,19 +205,21 @@ fn rear_side_markers_of_wide_trailers() {
 #[test]
 fn findings_of_road_and_swap() {
     let mut job = demo("14");
-    let count =
-        |job: &Job, code: &str| assess(job).findings.iter().filter(|f| f.code == code).count();
+    let count = |job: &Job, code: FindingCode| {
+        assess(job).findings.iter().filter(|f| f.code == code).count()
+    };
     for circuit in &mut job.circuits {
         for light in circuit.lights.iter_mut().filter(|l| l.role == Some(LampRole::Warning)) {
             light.colour = Some(LampColour::Red);
         }
     }
     job.lighting = Lighting { permits: Vec::new(), region: None, ..job.lighting };
-    assert_eq!(count(&job, "road-rule"), 0);
+    assert_eq!(count(&job, FindingCode::RoadRule), 0);
     job.lighting.region = Some(Region::Us);
-    assert!(count(&job, "road-rule") >= 1);
+    assert!(count(&job, FindingCode::RoadRule) >= 1);
     let van = demo("22");
-    let swaps: Vec<_> = assess(&van).findings.into_iter().filter(|f| f.code == "swap").collect();
+    let swaps: Vec<_> =
+        assess(&van).findings.into_iter().filter(|f| f.code == FindingCode::Swap).collect();
     let judged = jovek_core::swap::swap(&van).unwrap().functions;
     let wrong = judged.iter().filter(|f| !f.remedies.is_empty()).count();
     assert_eq!(swaps.len(), wrong);
@@ -224,7 +227,7 @@ fn findings_of_road_and_swap() {
         let judged = judged.iter().find(|f| finding.title.starts_with(&f.name)).unwrap();
         assert!(finding.remedy.starts_with(&judged.remedies[0].title), "{}", finding.remedy);
     }
-    assert_eq!(count(&demo("40"), "swap"), 0);
+    assert_eq!(count(&demo("40"), FindingCode::Swap), 0);
 }
 
 /// What new things start as is what a job takes: each put into a job, the job reads again as it was.

@@ -4,6 +4,7 @@ use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     BulbPlace, CodingBit, Job, LedBulb, LoadResistor, Reading, ResistorSeat, SeriesPins, Signal,
     Smoothing, SwapFunction, Watcher,
@@ -197,11 +198,12 @@ fn a_resistor_on_plastic_stops_the_job() {
         ..rear(module(false, None, None))
     };
     job.swaps = vec![seated(ResistorSeat::Plastic)];
-    let found = assess(&job).findings.into_iter().find(|f| f.code == "swap-resistor").unwrap();
+    let found =
+        assess(&job).findings.into_iter().find(|f| f.code == FindingCode::SwapResistor).unwrap();
     assert_eq!(found.grade, Grade::Stop);
     assert!(found.why.contains("187 °C, burns skin"), "{}", found.why);
     job.swaps = vec![seated(ResistorSeat::BareMetal)];
-    assert!(assess(&job).findings.iter().all(|f| f.code != "swap-resistor"));
+    assert!(assess(&job).findings.iter().all(|f| f.code != FindingCode::SwapResistor));
     let notes = judged(&job.swaps[0]).notes;
     assert!(
         notes.iter().any(|n| n.contains("Load resistor 22 ohm on bare metal: 9 W on the mean"))

@@ -4,6 +4,7 @@ use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::budget::battery::taken_ah_per_h;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Chemistry, ConnectorKind, Control, FactoryCircuit, FactoryId, Job, LampColour, LampRole,
     Signal, TieInEnd, Towed, TrailerLink, VehicleSide, Wish,
@@ -138,13 +139,14 @@ fn its_own_brake_hides_the_turn_signal() {
     // Left, right, hazard (both), with and without tail and the towing vehicle's brake: 3 x 2 x 2 states.
     assert_eq!(hidden.wrong, 12);
     assert!(hidden.mind.iter().any(|m| m.contains("relay that the lead holds open")));
-    let stop = assess(&job).findings.into_iter().find(|f| f.code == "towed-lamps").unwrap();
+    let stop =
+        assess(&job).findings.into_iter().find(|f| f.code == FindingCode::TowedLamps).unwrap();
     assert_eq!(stop.grade, Grade::Stop);
     assert!(stop.why.starts_with("12 of 32"), "{}", stop.why);
     facts(&mut job).is_stop_cut = true;
     let cut = answer(&job);
     assert_eq!((cut.tests.len(), cut.wrong), (16, 0));
-    assert!(!assess(&job).findings.iter().any(|f| f.code == "towed-lamps"));
+    assert!(!assess(&job).findings.iter().any(|f| f.code == FindingCode::TowedLamps));
     let mut apart = unit_31();
     facts(&mut apart).is_stop_cut = false;
     let apart = answer(&apart);
@@ -186,7 +188,8 @@ fn the_key_empties_its_battery() {
     let long = answer(&job).drain.unwrap();
     assert!(long.is_too_long && long.remedies.len() == 4);
     assert!(long.remedies[0].contains("charge wire"));
-    let finding = assess(&job).findings.into_iter().find(|f| f.code == "tow-drain").unwrap();
+    let finding =
+        assess(&job).findings.into_iter().find(|f| f.code == FindingCode::TowDrain).unwrap();
     assert_eq!(finding.grade, Grade::Fix);
     // A charge wire that gives half halves the drain; one that gives all ends it.
     facts(&mut job).charged_a = Some(0.6);

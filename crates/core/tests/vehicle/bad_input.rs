@@ -3,6 +3,7 @@
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::export::{Format, export};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::read::{JobError, MAX_JOB_BYTES};
 use jovek_core::job::{Job, LightKind, MadeFor, SystemVoltage};
 use jovek_core::volt_line::Glow;
@@ -79,7 +80,7 @@ fn a_tie_in_to_nothing_is_refused() {
     assert!(said.contains("circuits[0].feed.factory") && said.contains("Look"), "{said}");
 }
 
-fn has(job: &Job, code: &str, grade: Grade) -> bool {
+fn has(job: &Job, code: FindingCode, grade: Grade) -> bool {
     assess(job).findings.iter().any(|f| f.code == code && f.grade == grade)
 }
 
@@ -88,12 +89,12 @@ fn a_12_v_lamp_on_24_v_is_a_stop_and_the_other_way_round_a_fix() {
     let mut job = Job::starter("1");
     job.vehicle.system = SystemVoltage::V24;
     job.circuits[0].lights[0].made_for = MadeFor::V12;
-    assert!(has(&job, "lamp-voltage", Grade::Stop));
+    assert!(has(&job, FindingCode::LampVoltage, Grade::Stop));
     job.vehicle.system = SystemVoltage::V12;
     job.circuits[0].lights[0].made_for = MadeFor::V24;
-    assert!(has(&job, "lamp-voltage", Grade::Fix));
+    assert!(has(&job, FindingCode::LampVoltage, Grade::Fix));
     job.circuits[0].lights[0].made_for = MadeFor::V12To24;
-    assert!(!assess(&job).findings.iter().any(|f| f.code == "lamp-voltage"));
+    assert!(!assess(&job).findings.iter().any(|f| f.code == FindingCode::LampVoltage));
 }
 
 #[test]
@@ -115,7 +116,7 @@ fn an_empty_path_and_no_lights_still_get_a_word() {
     assert_eq!(answers.circuits.len(), 1);
     assert!(answers.assumptions.iter().any(|a| a.label.contains("Path not described")));
     job.circuits[0].lights.clear();
-    assert!(has(&job, "no-lights", Grade::Fix));
+    assert!(has(&job, FindingCode::NoLights, Grade::Fix));
     job.circuits.clear();
     assert!(assess(&job).circuits.is_empty());
 }
@@ -133,7 +134,7 @@ fn lamps_that_cannot_be_carried_are_named_as_collapsed_or_fading() {
     let answers = assess(&job);
     let glow = answers.circuits[0].volt_lines[0].glow;
     assert_eq!(glow, Glow::Collapsed);
-    assert!(answers.findings.iter().any(|f| f.code == "line-too-weak"));
+    assert!(answers.findings.iter().any(|f| f.code == FindingCode::LineTooWeak));
     assert!(answers.findings.iter().any(|f| f.title.contains("your choice breaks a rule")));
 }
 

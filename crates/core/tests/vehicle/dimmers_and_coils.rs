@@ -4,6 +4,7 @@ use crate::common::bench::{job as bench, switch, with};
 use jovek_core::answers::{WayAnswer, assess};
 use jovek_core::catalog::relay::{RELAYS, suppression_ohm};
 use jovek_core::diagram::{Item, Sign, diagram};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     ControlKind, Dimmed, Feed, Job, JointPractice, LightKind, Signal, Suppression, Switch,
     SwitchId, SwitchKind, SystemVoltage, VehicleState,
@@ -31,7 +32,7 @@ fn at(percent: Option<f64>) -> VehicleState {
     }
 }
 
-fn codes(job: &Job) -> Vec<&'static str> {
+fn codes(job: &Job) -> Vec<FindingCode> {
     assess(job).findings.iter().map(|f| f.code).collect()
 }
 
@@ -87,13 +88,13 @@ fn a_dimmer_is_a_part_of_the_circuit() {
     assert!(drawing.pages.iter().flatten().any(module));
     let parts = moment(&job, &at(None), None).unwrap().parts;
     assert!(parts.iter().any(|p| p.name == "dimmer"), "{parts:?}");
-    assert!(!codes(&job).contains(&"dimmed-driver"));
+    assert!(!codes(&job).contains(&FindingCode::DimmedDriver));
     let mut driver = job.clone();
     driver.circuits[0].lights[0].draws = LightKind::Regulated { cut_in_v: None };
-    assert!(codes(&driver).contains(&"dimmed-driver"));
+    assert!(codes(&driver).contains(&FindingCode::DimmedDriver));
     let mut strong = job;
     strong.circuits[0].lights[0].label_w = Some(200.0);
-    assert!(codes(&strong).contains(&"dimmer-overloaded"));
+    assert!(codes(&strong).contains(&FindingCode::DimmerOverloaded));
 }
 
 /// 90 ohm at 13.5 V with 680 ohm across: 102 V of kick, 0.27 W while on. I·R and V²/R, worked by hand; a

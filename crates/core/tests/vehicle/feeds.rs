@@ -3,6 +3,7 @@
 
 use crate::common::bench::{job as bench, switch, wire, with};
 use jovek_core::answers::assess;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Auxiliary, FactoryKind, Feed, FuseSurvey, Isolation, Job, OutputKind, Probe, Signal,
     VehicleSide, Wish,
@@ -158,7 +159,10 @@ fn an_auxiliary_battery_is_a_feed_where_there_is_one() {
     assert!(option(&job, "Auxiliary battery").is_used);
     // Left on, it empties its own battery, and says so with that capacity.
     let answers = assess(&job);
-    assert!(answers.findings.iter().all(|f| f.code != "left-on"), "half an ampere from 70 Ah");
+    assert!(
+        answers.findings.iter().all(|f| f.code != FindingCode::LeftOn),
+        "half an ampere from 70 Ah"
+    );
 }
 
 /// A wish without its wire: an own circuit works by its switch, and the page says what to look for.
@@ -172,11 +176,12 @@ fn a_missing_wire_is_asked_for() {
         &own,
         "No wire is known that follows: fog lamps. Probe one and add it under Look."
     ));
-    let finding = assess(&job).findings.into_iter().find(|f| f.code == "does-not-follow").unwrap();
+    let finding =
+        assess(&job).findings.into_iter().find(|f| f.code == FindingCode::DoesNotFollow).unwrap();
     assert!(finding.remedy.contains("fog lamps"));
     // Hazard lights need no wire of their own where both turn wires are known.
     job.factory =
         vec![wire("l", Signal::Left, VehicleSide::Own), wire("r", Signal::Right, VehicleSide::Own)];
     job.circuits[0].lit = with(Signal::Hazard);
-    assert!(assess(&job).findings.iter().all(|f| f.code != "does-not-follow"));
+    assert!(assess(&job).findings.iter().all(|f| f.code != FindingCode::DoesNotFollow));
 }

@@ -3,6 +3,7 @@
 use crate::common::bench::{job as bench, switch};
 use jovek_core::answers::assess;
 use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     At, Between, BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind,
     Passage, PlaceFact, PlaceId, RoutePractice, Sites, Skeleton, WayFact, WayId, Wish, Zone,
@@ -56,7 +57,7 @@ fn pair() -> Job {
     job
 }
 
-fn codes(job: &Job) -> Vec<&'static str> {
+fn codes(job: &Job) -> Vec<FindingCode> {
     assess(job).findings.iter().map(|f| f.code).collect()
 }
 
@@ -256,7 +257,8 @@ fn forbidding_and_pinning_have_their_price() {
     // The other rail is as long; it is the exhaust that makes it dear.
     assert!(cost(&job, &pin).wire_m > -1e-9);
     assert!(
-        codes(&tried(&job, &pin)).contains(&"near-heat") && !codes(&job).contains(&"near-heat")
+        codes(&tried(&job, &pin)).contains(&FindingCode::NearHeat)
+            && !codes(&job).contains(&FindingCode::NearHeat)
     );
     let pinned = study(&tried(&job, &pin));
     let layout = pinned.layout.as_ref().unwrap();
@@ -266,7 +268,7 @@ fn forbidding_and_pinning_have_their_price() {
     let only = OptionTrial::Forbid { way: WayId::from("rail_lr-rear_left") };
     let lost = cost(&job, &only);
     assert!(!lost.is_possible && lost.says[0].contains("no other path"), "{lost:?}");
-    assert!(codes(&tried(&job, &only)).contains(&"no-path"));
+    assert!(codes(&tried(&job, &only)).contains(&FindingCode::NoPath));
 }
 
 /// The school decides between ways that are equally long.
@@ -296,12 +298,12 @@ fn hazards_are_named_with_their_remedy() {
         codes(&job)
     };
     for (hazard, code) in [
-        (Hazard::Heat, "near-heat"),
-        (Hazard::SharpEdge, "sharp-edge"),
-        (Hazard::BrakeLine, "along-a-line"),
-        (Hazard::FuelLine, "along-a-line"),
-        (Hazard::BelowFrame, "below-the-frame"),
-        (Hazard::Moving, "near-moving"),
+        (Hazard::Heat, FindingCode::NearHeat),
+        (Hazard::SharpEdge, FindingCode::SharpEdge),
+        (Hazard::BrakeLine, FindingCode::AlongALine),
+        (Hazard::FuelLine, FindingCode::AlongALine),
+        (Hazard::BelowFrame, FindingCode::BelowTheFrame),
+        (Hazard::Moving, FindingCode::NearMoving),
     ] {
         // Only where wires still go: the left rail is measured short, so that it stays the best.
         let found = named(&|w| {
@@ -311,15 +313,15 @@ fn hazards_are_named_with_their_remedy() {
         assert!(found.contains(&code), "{hazard:?}: {found:?}");
     }
     let found = named(&|w| w.passage = Some(Passage::Grommet { bore_mm: Some(4.0) }));
-    assert!(found.contains(&"grommet-full"), "{found:?}");
+    assert!(found.contains(&FindingCode::GrommetFull), "{found:?}");
     let found = named(&|w| {
         (w.passage, w.length_m) = (Some(Passage::NewHole), Some(0.1));
     });
-    assert!(found.contains(&"new-hole"), "{found:?}");
+    assert!(found.contains(&FindingCode::NewHole), "{found:?}");
     let mut gone = pair();
     gone.circuits[0].sites =
         Some(Sites { ground: Some(PlaceId::from("moon")), ..Sites::default() });
-    assert!(codes(&gone).contains(&"no-such-place"));
+    assert!(codes(&gone).contains(&FindingCode::NoSuchPlace));
 }
 
 /// Loaded wires on the same way count as neighbours, coil and signal wires do not.
@@ -506,7 +508,7 @@ fn a_splice_is_kept_dry_where_it_can_be() {
         let drips = 2.0 * 0.08;
         let want = 0.8 + drips + if is_dry { 2.0 * stem_m } else { 0.0 };
         assert!((metres - want).abs() < 1e-9, "{metres} for {want}");
-        let told = assess(&job).findings.iter().any(|f| f.code == "splice-in-the-wet");
+        let told = assess(&job).findings.iter().any(|f| f.code == FindingCode::SpliceInTheWet);
         assert_eq!(told, !is_dry);
     }
 }
@@ -518,7 +520,7 @@ fn the_pin_order_is_printed_where_a_plug_does_not_go_through() {
     let way = &mut job.skeleton.as_mut().unwrap().ways[1];
     way.passage = Some(Passage::Grommet { bore_mm: Some(12.0) });
     let answers = assess(&job);
-    let found = answers.findings.iter().find(|f| f.code == "de-pin").unwrap();
+    let found = answers.findings.iter().find(|f| f.code == FindingCode::DePin).unwrap();
     let plug = answers.connectors.iter().find(|c| c.name.ends_with("lamp 1")).unwrap();
     for pin in &plug.cavities {
         assert!(found.remedy.contains(&format!("{} {}", pin.pin, pin.says)), "{}", found.remedy);

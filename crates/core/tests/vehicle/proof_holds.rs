@@ -3,6 +3,7 @@
 
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     CircuitId, FaultKind, Feed, Job, LampCircuit, LampRole, OutputKind, Signal, Switch, SwitchId,
     SwitchKind, VehicleSide, Wish,
@@ -154,7 +155,7 @@ fn with_wish(wish: Wish) -> Job {
     job
 }
 
-fn codes(job: &Job) -> Vec<&'static str> {
+fn codes(job: &Job) -> Vec<FindingCode> {
     assess(job).findings.iter().map(|f| f.code).collect()
 }
 
@@ -163,11 +164,11 @@ fn codes(job: &Job) -> Vec<&'static str> {
 fn wishes_that_cannot_be_are_named() {
     let parking = || Wish::With(Signal::Parking);
     let never = Wish::All(vec![parking(), Wish::Not(Box::new(parking()))]);
-    assert!(codes(&with_wish(never)).contains(&"never-lit"));
+    assert!(codes(&with_wish(never)).contains(&FindingCode::NeverLit));
     let always = Wish::Any(vec![parking(), Wish::Not(Box::new(parking()))]);
-    assert!(codes(&with_wish(always)).contains(&"lit-at-rest"));
+    assert!(codes(&with_wish(always)).contains(&FindingCode::LitAtRest));
     let unmet = with_wish(Wish::With(Signal::Fog));
-    assert!(codes(&unmet).contains(&"does-not-follow"));
+    assert!(codes(&unmet).contains(&FindingCode::DoesNotFollow));
     assert!(!prove(&unmet, saved_now(&unmet)).passes);
     let held = Wish::Held { from: Box::new(parking()), until: Box::new(Wish::OwnSwitch) };
     let nested = Wish::Held { from: Box::new(held), until: Box::new(Wish::OwnSwitch) };
@@ -186,7 +187,8 @@ fn forty_lamps_on_one_switch_are_a_stop() {
     job.circuits[0].lights[0].count = 40;
     job.circuits[0].control.kind = Some(jovek_core::job::ControlKind::Switch);
     let answers = assess(&job);
-    let finding = answers.findings.iter().find(|f| f.code == "contact-overloaded").unwrap();
+    let finding =
+        answers.findings.iter().find(|f| f.code == FindingCode::ContactOverloaded).unwrap();
     assert_eq!(finding.grade, Grade::Stop);
     assert!(finding.remedy.contains("relay"));
 }

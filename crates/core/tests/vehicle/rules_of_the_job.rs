@@ -3,6 +3,7 @@
 use jovek_core::answers::{Answers, assess};
 use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::Conductor;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Chemistry, ControlKind, FactoryCircuit, Feed, FusePractice, Job, LightKind, MeasuredDraw,
     OutputKind, Override, Probe, Reading, Signal, SystemVoltage, VehicleSide, Wish,
@@ -21,7 +22,10 @@ fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
-fn finding<'a>(answers: &'a Answers, code: &str) -> Option<&'a jovek_core::finding::Finding> {
+fn finding<'a>(
+    answers: &'a Answers,
+    code: FindingCode,
+) -> Option<&'a jovek_core::finding::Finding> {
     answers.findings.iter().find(|f| f.code == code)
 }
 
@@ -109,19 +113,19 @@ fn an_overruled_feed_is_kept_and_still_checked() {
     let answers = assess(&job);
     let used = answers.circuits[0].feeds.iter().find(|f| f.is_used).unwrap();
     assert!(!used.is_advised && used.verdict == FeedVerdict::No);
-    assert_eq!(finding(&answers, "feed-unfit").unwrap().grade, Grade::Fix);
-    assert_eq!(finding(&answers, "factory-fuse-full").unwrap().grade, Grade::Stop);
+    assert_eq!(finding(&answers, FindingCode::FeedUnfit).unwrap().grade, Grade::Fix);
+    assert_eq!(finding(&answers, FindingCode::FactoryFuseFull).unwrap().grade, Grade::Stop);
 }
 
 #[test]
 fn an_own_circuit_without_the_wire_says_that_it_will_not_follow() {
     let mut job = with_factory(OutputKind::Monitored, 1.0, Wish::With(Signal::Brake));
     let answers = assess(&job);
-    assert_eq!(finding(&answers, "does-not-follow").unwrap().grade, Grade::Fix);
+    assert_eq!(finding(&answers, FindingCode::DoesNotFollow).unwrap().grade, Grade::Fix);
     // A watched wire may still trip a coil that it does not notice.
     job.circuits[0].lit = Wish::With(Signal::Parking);
     let answers = assess(&job);
-    assert!(finding(&answers, "does-not-follow").is_none());
+    assert!(finding(&answers, FindingCode::DoesNotFollow).is_none());
     let used = answers.circuits[0].ways.iter().find(|w| w.is_used).unwrap();
     assert_eq!(used.takes.kind, Some(ControlKind::SignalRelays));
 }
@@ -179,9 +183,9 @@ fn a_fuse_far_from_the_battery_is_a_stop() {
     let mut job = demo("14");
     job.skeleton = None;
     job.circuits[0].run.supply[0].length_m = Some(0.3);
-    assert_eq!(finding(&assess(&job), "fuse-far-from-battery").unwrap().grade, Grade::Mind);
+    assert_eq!(finding(&assess(&job), FindingCode::FuseFarFromBattery).unwrap().grade, Grade::Mind);
     job.circuits[0].run.supply[0].length_m = Some(0.6);
-    assert_eq!(finding(&assess(&job), "fuse-far-from-battery").unwrap().grade, Grade::Stop);
+    assert_eq!(finding(&assess(&job), FindingCode::FuseFarFromBattery).unwrap().grade, Grade::Stop);
 }
 
 /// Schools: down to the load takes the smallest rating, wire only the largest that protects.
@@ -207,7 +211,7 @@ fn label_and_meter_are_both_kept_and_the_meter_counts() {
     assert!(amps(&by_meter) < 0.55 * amps(&by_label));
     let light = &by_meter.circuits[0].lights[0];
     assert_eq!(light.difference_text.as_deref(), Some("-53 % against the label"));
-    assert!(finding(&by_meter, "label-against-measured").is_some());
+    assert!(finding(&by_meter, FindingCode::LabelAgainstMeasured).is_some());
 }
 
 #[test]
@@ -219,15 +223,15 @@ fn an_override_is_shown_as_yours_and_checked() {
     let wire = answers.circuits[0].choices.iter().find(|c| c.part == Part::Wire).unwrap();
     assert_eq!(wire.overruled.as_deref(), Some("on the shelf"));
     assert!(wire.says.starts_with("Your choice."));
-    assert_eq!(finding(&answers, "drop-too-large").unwrap().grade, Grade::Fix);
+    assert_eq!(finding(&answers, FindingCode::DropTooLarge).unwrap().grade, Grade::Fix);
     job.circuits[0].overrides.fuse_a = Some(Override { value: 30.0, reason: "spare".into() });
-    assert_eq!(finding(&assess(&job), "wire-below-fuse").unwrap().grade, Grade::Stop);
+    assert_eq!(finding(&assess(&job), FindingCode::WireBelowFuse).unwrap().grade, Grade::Stop);
     // Kept as it was said, never raised to the next one: what is not made is told.
     let mut with_fuse = |rating_a: f64| {
         let reason = "spare".to_owned();
         job.circuits[0].overrides.fuse_a = Some(Override { value: rating_a, reason });
         let answers = assess(&job);
-        let told = finding(&answers, "no-such-fuse").map(|f| f.grade);
+        let told = finding(&answers, FindingCode::NoSuchFuse).map(|f| f.grade);
         (answers.circuits[0].headline.clone(), told)
     };
     for (rating_a, told) in [(35.0, None), (33.0, Some(Grade::Fix)), (120.0, Some(Grade::Fix))] {

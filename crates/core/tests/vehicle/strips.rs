@@ -4,6 +4,7 @@ use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::copper_ohm;
 use jovek_core::circuit::devices::BallastedLed;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Backlight, Edge, Job, LightKind, MadeFor, Obstacle, Screw, Strip, StripFeed,
 };
@@ -195,10 +196,10 @@ fn a_strip_that_fades_is_told_with_the_remedy() {
     let strip = job.circuits[0].lights[0].strip.as_mut().unwrap();
     strip.feed = Some(StripFeed::OneEnd);
     let answers = assess(&job);
-    let found = answers.findings.iter().find(|f| f.code == "strip-fades").unwrap();
+    let found = answers.findings.iter().find(|f| f.code == FindingCode::StripFades).unwrap();
     assert!(found.grade == Grade::Mind && found.remedy.starts_with("Feed it at"), "{found:?}");
     job.circuits[0].lights[0].strip.as_mut().unwrap().feed = None;
-    assert!(!assess(&job).findings.iter().any(|f| f.code == "strip-fades"));
+    assert!(!assess(&job).findings.iter().any(|f| f.code == FindingCode::StripFades));
 }
 
 /// Short spans between obstacles take modules, long ones strip.
@@ -264,7 +265,7 @@ fn screws_stop_short_of_the_skin() {
         [(Some(10.0), Some(Grade::Stop)), (None, Some(Grade::Mind)), (Some(30.0), None)]
     {
         job.circuits[0].lights[0].screw = Some(screw(25.0, behind));
-        let found = assess(&job).findings.into_iter().find(|f| f.code == "screw-depth");
+        let found = assess(&job).findings.into_iter().find(|f| f.code == FindingCode::ScrewDepth);
         assert_eq!(found.map(|f| f.grade), grade, "{behind:?}");
     }
 }

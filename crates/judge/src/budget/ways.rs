@@ -14,7 +14,6 @@ use jovek_job::{Auxiliary, Chemistry, Feed, Isolation, Job, Leg, Shift, SupplySt
 use jovek_plan::chain::Origin;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Situation;
-use jovek_plan::network::parts::PartKind;
 use jovek_plan::study::study;
 use jovek_plan::study::{Assessment, Studied};
 use jovek_plan::supply::PlannedSupply;
@@ -289,9 +288,7 @@ impl Fed {
         let mut live = Simulation::new(study, situation);
         let auxiliary = run.after_shift.auxiliary_percent;
         let auxiliary = auxiliary.and_then(|percent| supply.auxiliary_battery(percent));
-        let at = live.built.places.iter().position(|p| p.what == PartKind::Auxiliary);
-        let element = at.and_then(|at| live.built.net.iter().nth(at)).map(|(id, _)| id);
-        if let (Some(element), Some(battery)) = (element, auxiliary) {
+        if let (Some(element), Some(battery)) = (live.built.auxiliary, auxiliary) {
             live.set(element, Device::Battery(battery));
         }
         let Ok(solution) = live.solve() else { return "no steady state".into() };

@@ -313,10 +313,9 @@ impl Gathered<'_> {
         let built = &self.built.circuits[c];
         let (id, name) = (&chain.id, &chain.name);
         let on = self.on(state);
-        let own = self.built.auxiliary_plus.filter(|_| chain.is_auxiliary);
-        let plus = self
-            .at(PointAt::Node(own.unwrap_or(self.built.battery_plus)))
-            .or_else(|| self.point("battery+"));
+        let inputs = self.states.get(state).copied().unwrap_or_default();
+        let (_, plus) = self.built.source(chain, &self.study.factory, inputs);
+        let plus = self.at(PointAt::Node(plus)).or_else(|| self.point("battery+"));
         let minus = self.point("battery-");
         let node = |i: usize| self.at(PointAt::Node(built.nodes[i]));
         let mut volts =

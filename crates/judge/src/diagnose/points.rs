@@ -61,6 +61,14 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
             seconds: POST_S,
         },
     ];
+    let others = [
+        ("auxiliary+", "auxiliary battery +", built.auxiliary_plus, POST_S),
+        ("towing+", "towing vehicle's battery +", built.towing_plus, POST_S + RELAY_S),
+    ];
+    out.extend(others.into_iter().filter_map(|(key, name, node, seconds)| {
+        let at = PointAt::Node(node?);
+        Some(Point { key: key.into(), name: name.into(), at, circuit: None, seconds })
+    }));
     let mut push = |point: Point| {
         if !out.iter().any(|p| p.at == point.at) {
             out.push(point);

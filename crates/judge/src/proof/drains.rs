@@ -5,7 +5,6 @@ use jovek_base::figure::amps;
 use jovek_circuit::SolveError;
 use jovek_job::Job;
 use jovek_plan::inputs::Assignment;
-use jovek_plan::network::parts::PartKind;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -46,13 +45,7 @@ struct Given {
 fn given(live: &mut Simulation, a: Assignment) -> Result<Given, SolveError> {
     live.put(a);
     let solution = live.solve()?;
-    let auxiliary = live
-        .built
-        .net
-        .iter()
-        .zip(&live.built.places)
-        .find(|(_, place)| place.what == PartKind::Auxiliary)
-        .map(|((id, _), _)| -solution.current_a(id));
+    let auxiliary = live.built.auxiliary.map(|battery| -solution.current_a(battery));
     Ok(Given {
         start_a: -solution.current_a(live.built.battery),
         auxiliary_a: auxiliary.unwrap_or(0.0),

@@ -10,8 +10,7 @@ use super::watched::{Watched, watched};
 use jovek_base::figure::{amps_or_milli, shown, volts};
 use jovek_base::grade::Grade;
 use jovek_circuit::Solution;
-use jovek_job::FactoryCircuit;
-use jovek_job::{CircuitId, Job, StateId};
+use jovek_job::{CircuitId, FactoryCircuit, Job, OutputKind, StateId};
 use jovek_plan::inputs::Assignment;
 use jovek_plan::logic::sentence;
 use jovek_plan::network::parts::PartRef;
@@ -87,7 +86,7 @@ pub struct SavedNow {
 /// Everything that was proven, or not.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Proof {
-    /// True where no wish is missed, no wire fed backwards, and no Stop stands.
+    /// True where no wish is missed, no wire fed backwards, no pulsed wire used, and no Stop stands.
     pub passes: bool,
     /// Combinations solved.
     pub states: usize,
@@ -105,7 +104,7 @@ pub struct Proof {
     pub unsolved: Vec<Counter>,
     /// Currents with the key out.
     pub drains: Option<Drains>,
-    /// What modules notice.
+    /// Wires that are used and not known to be plainly on or off: what comes of it.
     pub watched: Vec<Watched>,
     /// States that were saved in Try.
     pub saved: Vec<SavedNow>,
@@ -128,13 +127,16 @@ pub fn prove(job: &Job, saved: Vec<SavedNow>) -> Proof {
     let unsolved =
         swept.unsolved.iter().take(4).map(|(a, why)| words.counter(*a, why.clone())).collect();
     let stops = tried.iter().any(|f| f.grade == Some(Grade::Stop));
+    let watched = watched(job, &mut live).unwrap_or_default();
+    let is_pulsed = watched.iter().any(|w| w.output == OutputKind::Pulsed);
     let kept: Vec<Failure> = tried.iter().filter(|f| !f.effects.is_empty()).cloned().collect();
     Proof {
         passes: wishes.iter().all(|w| w.missed == 0)
             && backfeeds.is_empty()
             && buzzers.is_empty()
             && swept.unsolved.is_empty()
-            && !stops,
+            && !stops
+            && !is_pulsed,
         states: swept.states,
         states_text: states_text(&swept),
         is_whole: swept.is_whole,
@@ -144,7 +146,7 @@ pub fn prove(job: &Job, saved: Vec<SavedNow>) -> Proof {
         unsolved,
         // A vehicle without a steady state is told above.
         drains: drains(job, &mut live).ok(),
-        watched: watched(job, &mut live).unwrap_or_default(),
+        watched,
         saved,
         failures_tried: tried.len(),
         failures: kept,

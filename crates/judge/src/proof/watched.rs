@@ -5,66 +5,122 @@
 //! and a trailer as connected from a quarter ampere on a lamp wire of its socket.
 
 use super::simulation::Simulation;
-use jovek_base::figure::amps;
+use jovek_base::figure::{amps, amps_or_milli};
 use jovek_catalog::module::{LAMP_OUT_PART, OVERLOAD_PART, TRAILER_A};
 use jovek_circuit::SolveError;
-use jovek_job::{FactoryKind, Job, OutputKind};
+use jovek_job::{FactoryCircuit, FactoryKind, Job, OutputKind};
+use jovek_plan::study::Assessment;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// A wire under the eyes of a module.
+/// A wire that is not plainly on or off, or whose load a module looks at.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Watched {
     /// The factory circuit.
     pub wire: String,
+    /// Its number in the job.
+    #[serde(skip)]
+    pub index: usize,
+    /// How its source behaves.
+    pub output: OutputKind,
     /// Current that was there, A.
     pub existing_a: f64,
     /// Current that is added while it is on, A.
     pub added_a: f64,
-    /// True where the module would say or miss something.
+    /// True where the module would say or miss something, or the lamps would not burn steadily.
     pub is_noticed: bool,
     /// What it would say.
     pub says: String,
 }
 
-/// Looks at every watched wire that the plan touches.
+/// Looks at every wire that the plan loads or listens to and whose source is pulsed, watched or unknown.
 ///
 /// # Errors
 /// [`SolveError`] where a wire alone has no steady state.
 pub fn watched(job: &Job, live: &mut Simulation) -> Result<Vec<Watched>, SolveError> {
     let mut out = Vec::new();
-    for (i, f) in job.factory.iter().enumerate() {
-        let is_socket = f.kind == FactoryKind::TrailerSocket;
-        if f.output != OutputKind::Monitored && !is_socket {
-            continue;
-        }
-        let planned = live.study.factory[i];
+    for index in looked_at(job, live.study) {
+        let planned = live.study.factory[index];
         let inputs = &live.study.wiring.inputs;
         let on = inputs.lowest_of(planned.live_by);
         live.put(inputs.completed(on));
         let solution = live.solve()?;
-        let Some(built) = live.built.factory[i] else { continue };
-        if !live.study.circuits.iter().any(|c| c.chain.taps().contains(&i)) {
-            continue;
-        }
+        let Some(built) = live.built.factory[index] else { continue };
         let total_a = solution.current_a(built.wire);
-        let own_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
-        let added_a = (total_a - own_a).max(0.0);
-        let (is_noticed, says) = if is_socket {
-            let seen = added_a >= TRAILER_A;
-            let what = if seen { "Takes a trailer for connected" } else { "Sees no trailer" };
-            (seen, format!("{what}: {} on its lamp wire.", amps(added_a)))
-        } else if total_a > OVERLOAD_PART * own_a.max(0.1) {
-            (
-                true,
-                format!("Reports too much load: {} where it knows {}.", amps(total_a), amps(own_a)),
-            )
-        } else if added_a >= LAMP_OUT_PART * own_a {
-            (true, format!("No longer notices a failed lamp: {} still flow.", amps(added_a)))
+        let existing_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
+        let loads = Loads { existing_a, added_a: (total_a - existing_a).max(0.0) };
+        let f = &job.factory[index];
+        let (is_noticed, says) = if f.kind == FactoryKind::TrailerSocket {
+            loads.on_socket()
         } else {
-            (false, format!("Notices nothing: {} beside {}.", amps(added_a), amps(own_a)))
+            loads.on(f.output)
         };
-        out.push(Watched { wire: f.name.clone(), existing_a: own_a, added_a, is_noticed, says });
+        out.push(Watched {
+            wire: f.name.clone(),
+            index,
+            output: f.output,
+            existing_a,
+            added_a: loads.added_a,
+            is_noticed,
+            says,
+        });
     }
     Ok(out)
+}
+
+/// Factory circuits to look at, by number: those that a plan touches and that are not known to be plain.
+pub fn looked_at(job: &Job, study: &Assessment) -> Vec<usize> {
+    let is_touched = |i: &usize| study.circuits.iter().any(|c| c.chain.taps().contains(i));
+    let is_plain =
+        |f: &FactoryCircuit| f.output == OutputKind::Plain && f.kind != FactoryKind::TrailerSocket;
+    (0..job.factory.len()).filter(|&i| !is_plain(&job.factory[i])).filter(is_touched).collect()
+}
+
+/// Current on a wire: of what was there, and added, A.
+#[derive(Debug, Clone, Copy)]
+struct Loads {
+    existing_a: f64,
+    added_a: f64,
+}
+
+impl Loads {
+    /// What a trailer module sees of its lamp wire.
+    fn on_socket(self) -> (bool, String) {
+        let seen = self.added_a >= TRAILER_A;
+        let what = if seen { "Takes a trailer for connected" } else { "Sees no trailer" };
+        (seen, format!("{what}: {} on its lamp wire.", amps(self.added_a)))
+    }
+
+    /// What comes of an output that behaves so.
+    fn on(self, output: OutputKind) -> (bool, String) {
+        let Loads { existing_a, added_a } = self;
+        let total_a = existing_a + added_a;
+        match output {
+            OutputKind::Pulsed => (
+                true,
+                "Pulsed or dimmed: relays chatter on it, LED drivers flicker. Only its full voltage is proven here."
+                    .into(),
+            ),
+            OutputKind::Unknown => (
+                false,
+                "Nobody has said how it behaves: what is proven here holds only where it is plainly on or off."
+                    .into(),
+            ),
+            _ if total_a > OVERLOAD_PART * existing_a.max(0.1) => (
+                true,
+                format!(
+                    "Reports too much load: {} where it knows {}.",
+                    amps(total_a),
+                    amps(existing_a)
+                ),
+            ),
+            _ if added_a >= LAMP_OUT_PART * existing_a => {
+                (true, format!("No longer notices a failed lamp: {} still flow.", amps(added_a)))
+            }
+            _ => (
+                false,
+                format!("Notices nothing: {} beside {}.", amps_or_milli(added_a), amps(existing_a)),
+            ),
+        }
+    }
 }

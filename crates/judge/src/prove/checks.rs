@@ -6,12 +6,12 @@
 
 use crate::prove::{hand, swaps};
 use jovek_base::figure::shown;
-use jovek_circuit::{Solution, SolveError};
+use jovek_circuit::{NodeId, Solution, SolveError};
 use jovek_job::SupplyState;
 use jovek_job::{CheckId, CircuitId, Job, Reading};
 use jovek_plan::chain::{Chain, LinkKind, Origin};
 use jovek_plan::inputs::{Assignment, Inputs};
-use jovek_plan::network::build::{Built, Installed, Situation};
+use jovek_plan::network::build::{Built, Installed, LitFrom, Situation};
 use jovek_plan::network::cache::NetworkCache;
 use jovek_plan::wiring::Scene;
 use serde::Serialize;
@@ -113,9 +113,19 @@ enum Kind {
 
 struct Figures {
     by_circuit: Vec<[f64; 6]>,
+    /// The battery that lights each circuit.
+    lit_from: Vec<LitFrom>,
     battery_on_v: f64,
-    /// Out of the battery with most lit, and with nothing on, A.
+    start: Given,
+    auxiliary: Option<Given>,
+}
+
+/// Out of a battery, A.
+#[derive(Debug, Clone, Copy, Default)]
+struct Given {
+    /// With most lit.
     total_a: f64,
+    /// With nothing on.
     key_off_a: f64,
 }
 
@@ -131,7 +141,7 @@ pub struct Proving<'a> {
     pub inputs: &'a Inputs,
 }
 
-/// Currents of the whole vehicle, A.
+/// Currents out of a battery, A.
 pub(super) struct Totals {
     /// With most lit: expected, and at both ends of what may fairly differ.
     pub(super) total_a: [f64; 3],
@@ -204,10 +214,12 @@ pub fn checks(proving: &Proving, rig: &mut NetworkCache) -> Result<Vec<Check>, S
         expected.battery_on_v + on_mid - mid_ocv,
         (low_v - volt_tolerance(low_v), high_v + volt_tolerance(high_v)),
     ));
-    let battery = Totals {
-        total_a: [expected.total_a, corners[0].total_a, corners[3].total_a],
-        key_off_a: expected.key_off_a,
+    let totals = |of: &dyn Fn(&Figures) -> Given| Totals {
+        total_a: [of(&expected), of(&corners[0]), of(&corners[3])].map(|g| g.total_a),
+        key_off_a: of(&expected).key_off_a,
     };
+    let start = totals(&|f| f.start);
+    let auxiliary = expected.auxiliary.map(|_| totals(&|f| f.auxiliary.unwrap_or_default()));
     hand::before(proving.job, &mut out);
     for (i, (chain, sizes)) in proving.installed.parts.iter().enumerate() {
         if !proving.scenes.iter().any(|s| s.lit.contains(&i)) {
@@ -236,11 +248,17 @@ pub fn checks(proving: &Proving, rig: &mut NetworkCache) -> Result<Vec<Check>, S
                 // Nobody minds a joint that is better than expected.
                 low = 0.0;
             }
-            out.push(finish(proving, kind, Some(chain), value, (low, high)));
+            out.push(finish(
+                proving,
+                kind,
+                Some((chain, expected.lit_from[i])),
+                value,
+                (low, high),
+            ));
         }
         hand::lit(proving.job, chain, sizes.fuse.is_some(), &mut out);
     }
-    hand::whole(proving, &battery, &mut out);
+    hand::whole(proving, (&start, auxiliary.as_ref()), &mut out);
     swaps::swaps(proving.job, &mut out);
     hand::relies(&mut out);
     Ok(out)
@@ -266,6 +284,7 @@ fn figures(
 ) -> Result<Figures, SolveError> {
     let parts = proving.installed.parts;
     let mut by_circuit = vec![[0.0; 6]; parts.len()];
+    let mut lit_from = vec![LitFrom::Starting; parts.len()];
     let mut battery_on_v = 0.0;
     let situation = |inputs| Situation {
         supply: SupplyState::EngineOff,
@@ -275,22 +294,42 @@ fn figures(
         lamp_factor,
     };
     let (built, solution) = rig.operate(proving.installed, &situation(Assignment::NONE))?;
-    let key_off_a = -solution.current_a(built.battery);
+    let key_off_a = given_a(built, &solution);
     let mut total_a = key_off_a;
     for (number, scene) in proving.scenes.iter().enumerate() {
         let (built, solution) = rig.operate(proving.installed, &situation(scene.inputs))?;
         if number == 0 {
             battery_on_v = solution.node_v(built.battery_plus);
-            total_a = -solution.current_a(built.battery);
+            total_a = given_a(built, &solution);
         }
         for &i in &scene.lit {
-            by_circuit[i] = circuit_figures(parts[i].0, i, built, &solution);
+            let source = built.source(parts[i].0, proving.installed.factory, scene.inputs);
+            lit_from[i] = source.0;
+            by_circuit[i] = circuit_figures((parts[i].0, i), source.1, built, &solution);
         }
     }
-    Ok(Figures { by_circuit, battery_on_v, total_a, key_off_a })
+    let of = |(total_a, key_off_a)| Given { total_a, key_off_a };
+    Ok(Figures {
+        by_circuit,
+        lit_from,
+        battery_on_v,
+        start: of((total_a.0, key_off_a.0)),
+        auxiliary: total_a.1.zip(key_off_a.1).map(of),
+    })
 }
 
-fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) -> [f64; 6] {
+/// Out of the starting battery and the auxiliary one, A.
+fn given_a(built: &Built, solution: &Solution) -> (f64, Option<f64>) {
+    let start_a = -solution.current_a(built.battery);
+    (start_a, built.auxiliary.map(|battery| -solution.current_a(battery)))
+}
+
+fn circuit_figures(
+    (chain, i): (&Chain, usize),
+    source: NodeId,
+    built: &Built,
+    solution: &Solution,
+) -> [f64; 6] {
     let at = &built.circuits[i];
     let mut fuse_out = 0.0;
     let (mut plus, mut minus) = (0.0, 0.0);
@@ -307,7 +346,7 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
         }
     }
     let current: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-    let battery_v = built.own_source_v(solution, chain);
+    let battery_v = solution.node_v(source);
     let source_v = solution.node_v(at.nodes[0]);
     [fuse_out, plus - minus, current, battery_v - plus, minus, source_v]
 }
@@ -315,11 +354,18 @@ fn circuit_figures(chain: &Chain, i: usize, built: &Built, solution: &Solution) 
 fn finish(
     proving: &Proving,
     kind: Kind,
-    chain: Option<&Chain>,
+    circuit: Option<(&Chain, LitFrom)>,
     expected: f64,
     (low, high): (f64, f64),
 ) -> Check {
     let (key, name, how) = words(kind);
+    let (chain, lit_from) = circuit.unzip();
+    let how = match (kind, lit_from) {
+        (Kind::FeedDrop, Some(from)) => {
+            format!("Lamps on. Red on {}, black on lamp +.", plus_text(from))
+        }
+        _ => how.to_owned(),
+    };
     let quantity = if kind == Kind::Current { Quantity::A } else { Quantity::V };
     let unit = quantity.unit();
     let id = CheckId(match chain {
@@ -339,7 +385,7 @@ fn finish(
             (Some((chain, lamp)), Kind::LampV | Kind::FeedDrop | Kind::GroundDrop) => {
                 format!("{how} At lamp {}, the farthest.", chain.lamp_number(lamp))
             }
-            _ => how.to_owned(),
+            _ => how,
         },
         quantity,
         expected,
@@ -354,6 +400,15 @@ fn finish(
             reading,
         },
         id,
+    }
+}
+
+/// The positive post of a battery, as it is spoken.
+pub fn plus_text(of: LitFrom) -> &'static str {
+    match of {
+        LitFrom::Starting => "battery +",
+        LitFrom::Auxiliary => "auxiliary battery +",
+        LitFrom::Towing => "the towing vehicle's battery +",
     }
 }
 
@@ -400,7 +455,8 @@ fn words(kind: Kind) -> (&'static str, &'static str, &'static str) {
             "Lamps on. Clamp round the feed, or meter in place of the fuse.",
         ),
         Kind::FeedDrop => {
-            ("feed_v", "lost in the feed", "Lamps on. Red on battery +, black on lamp +.")
+            // Which battery is said where it is known.
+            ("feed_v", "lost in the feed", "")
         }
         Kind::GroundDrop => {
             ("ground_v", "lost in the ground", "Lamps on. Red on lamp -, black on battery -.")

@@ -215,7 +215,11 @@ pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>
 }
 
 /// What is read and tried on the whole vehicle.
-pub(super) fn whole(proving: &Proving, totals: &Totals, out: &mut Vec<Check>) {
+pub(super) fn whole(
+    proving: &Proving,
+    (start, auxiliary): (&Totals, Option<&Totals>),
+    out: &mut Vec<Check>,
+) {
     let job = proving.job;
     let chains: Vec<&Chain> = proving.installed.parts.iter().map(|(c, _)| *c).collect();
     if chains.is_empty() {
@@ -247,17 +251,54 @@ pub(super) fn whole(proving: &Proving, totals: &Totals, out: &mut Vec<Check>) {
             out,
         );
     }
+    let before_a = job.last_reading(&CheckId::from("battery.before_a")).map(|r| r.value);
+    let battery = Battery {
+        key: "battery",
+        name: "",
+        pole: "the battery's negative",
+        asleep_a: before_a.unwrap_or(ASLEEP_A),
+    };
+    currents(job, &battery, start, out);
+    if let Some(totals) = auxiliary {
+        let battery = Battery {
+            key: "auxiliary",
+            name: "Auxiliary battery: ",
+            pole: "the auxiliary battery's negative",
+            asleep_a: 0.0,
+        };
+        currents(job, &battery, totals, out);
+    }
+}
+
+/// A battery whose currents are read.
+struct Battery {
+    key: &'static str,
+    name: &'static str,
+    pole: &'static str,
+    /// What it gives with everything off, without what is added, A.
+    asleep_a: f64,
+}
+
+/// What flows out of a battery: most lit, and with the key out.
+fn currents(job: &Job, battery: &Battery, totals: &Totals, out: &mut Vec<Check>) {
+    let Battery { key, name, pole, asleep_a } = *battery;
+    let said = |what: &str| {
+        let mut text = format!("{name}{what}");
+        if name.is_empty() {
+            text[..1].make_ascii_uppercase();
+        }
+        text
+    };
     let [total_a, low_a, high_a] = totals.total_a;
     let (low_a, high_a) = (low_a.min(high_a).min(total_a), low_a.max(high_a).max(total_a));
     let hundredth = |a: f64| (a * 100.0).round() / 100.0;
     push(
         job,
         Draft {
-            key: "battery.total_a".into(),
+            key: format!("{key}.total_a"),
             circuit: None,
-            name: "Current in all, added lamps on".into(),
-            how: "Engine off, lamps on, nothing else. Clamp round the battery's negative cable."
-                .into(),
+            name: said("current in all, added lamps on"),
+            how: format!("Engine off, lamps on, nothing else. Clamp round {pole} cable."),
             quantity: Quantity::A,
             expected: total_a,
             window: (
@@ -271,18 +312,17 @@ pub(super) fn whole(proving: &Proving, totals: &Totals, out: &mut Vec<Check>) {
         },
         out,
     );
-    let before_a = job.last_reading(&CheckId::from("battery.before_a")).map(|r| r.value);
-    let added_a = totals.key_off_a.max(0.0);
-    let expected = before_a.unwrap_or(ASLEEP_A) + added_a;
+    let expected = asleep_a + totals.key_off_a.max(0.0);
     push(
         job,
         Draft {
-            key: "battery.key_off_a".into(),
+            key: format!("{key}.key_off_a"),
             circuit: None,
-            name: "Key off, after the work".into(),
-            how: "All off, doors shut, modules asleep. Meter in the battery's negative lead. It \
-                  must be back to what it was."
-                .into(),
+            name: said("key off, after the work"),
+            how: format!(
+                "All off, doors shut, modules asleep. Meter in {pole} lead. It must be back to what \
+                 it was."
+            ),
             quantity: Quantity::A,
             expected,
             window: (0.0, hundredth(expected + 0.02)),
@@ -327,11 +367,11 @@ pub(super) fn relies(checks: &mut [Check]) {
         };
         let wanted = if check.id.0.starts_with(SEQUENCE) {
             lamps(&["lamp_v"])
-        } else if of == "battery" {
+        } else if of == "battery" || of == "auxiliary" {
             match key {
                 "on_v" => rest(),
                 "total_a" => lamps(&["current_a"]),
-                "key_off_a" => vec![CheckId::from("battery.before_a")],
+                "key_off_a" if of == "battery" => vec![CheckId::from("battery.before_a")],
                 _ => Vec::new(),
             }
         } else {

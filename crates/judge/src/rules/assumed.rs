@@ -1,7 +1,7 @@
 //! Figures that nobody measured.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 
 /// Says once how many figures are assumed. Which of them matters most is asked by
@@ -13,7 +13,7 @@ pub fn figures(context: &Context, out: &mut Vec<Finding>) {
     }
     let lengths = context.assumptions.iter().filter(|a| a.unit == "m").count();
     out.push(Finding {
-        code: "assumed",
+        code: FindingCode::Assumed,
         grade: Grade::Mind,
         title: format!("{n} figure{} assumed", if n == 1 { "" } else { "s" }),
         why: match lengths {

@@ -1,7 +1,7 @@
 //! What hangs behind: a towed vehicle that shows the wrong thing, a battery that a tow empties, wires that fit nothing.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::trailer::connectors::connector;
 use crate::trailer::probe::{WireVerdict, judged};
 use crate::trailer::towed::towed;
@@ -31,7 +31,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
         for wire in judged(connector, wires).into_iter().filter(|w| w.verdict == WireVerdict::Wrong)
         {
             say(
-                "found-wire",
+                FindingCode::FoundWire,
                 Grade::Fix,
                 format!("{} wire of the {whose}: {}", wire.colour, wire.says),
                 "Readings that contradict each other are no ground to join a wire on.".into(),
@@ -45,7 +45,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
     let Ok(answer) = towed(context.job, facts, context.study, lead) else { return };
     if let Some(worst) = answer.tests.iter().find(|t| !t.wrong.is_empty()) {
         say(
-            "towed-lamps",
+            FindingCode::TowedLamps,
             Grade::Stop,
             format!("Towed, with {}: {}", worst.on, worst.wrong),
             format!(
@@ -59,7 +59,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
     }
     if let Some(drain) = answer.drain.filter(|d| d.is_too_long) {
         say(
-            "tow-drain",
+            FindingCode::TowDrain,
             Grade::Fix,
             "The key empties its battery on the longest tow".into(),
             drain.text,

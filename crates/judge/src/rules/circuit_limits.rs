@@ -1,7 +1,7 @@
 //! A circuit that no wire, fuse, switch or relay of the catalog can serve; relays that are hot.
 
 use super::{CircuitView, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::rules::refusal::refusal_text;
 use jovek_base::figure::{amps, shown, volts};
 use jovek_base::source::Source;
@@ -18,30 +18,32 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
     let (grade, code, remedy) = match refusal {
         Refusal::Ampacity { .. } => (
             Grade::Stop,
-            "wire-below-fuse",
+            FindingCode::WireBelowFuse,
             "Thicker wire, a smaller load, or a cooler and looser path.",
         ),
         Refusal::NoFuse { .. } => (
             Grade::Stop,
-            "no-fuse",
+            FindingCode::NoFuse,
             "Split the load over two or more circuits, each with its fuse.",
         ),
         Refusal::FarEnd(_) => (
             Grade::Stop,
-            "short-not-cleared",
+            FindingCode::ShortNotCleared,
             "Thicker or shorter wire, or a smaller fuse, so that a short opens it at once.",
         ),
         Refusal::Unsolved { .. } => {
-            (Grade::Stop, "no-steady-state", "Check the figures of lamps and supply.")
+            (Grade::Stop, FindingCode::NoSteadyState, "Check the figures of lamps and supply.")
         }
         Refusal::Drop(_) => (
             Grade::Fix,
-            "drop-too-large",
+            FindingCode::DropTooLarge,
             "Thicker or shorter wire, fewer lamps on it, or a second feed.",
         ),
-        Refusal::Mechanical { .. } => {
-            (Grade::Fix, "wire-too-thin", "Take 0.75 mm² (18 gauge) or more outside the cab.")
-        }
+        Refusal::Mechanical { .. } => (
+            Grade::Fix,
+            FindingCode::WireTooThin,
+            "Take 0.75 mm² (18 gauge) or more outside the cab.",
+        ),
     };
     let (stage, circuit) = about(view, Stage::Run);
     let title = if view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some()
@@ -81,7 +83,7 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
     };
     let (stage, circuit) = about(view, Stage::Switch);
     out.push(Finding {
-        code: "contact-overloaded",
+        code: FindingCode::ContactOverloaded,
         grade: Grade::Stop,
         title: format!("{}: contact overloaded", view.chain.name),
         why,
@@ -117,7 +119,7 @@ pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
     }
     let (stage, circuit) = about(view, Stage::Run);
     out.push(Finding {
-        code: "hot-relay",
+        code: FindingCode::HotRelay,
         grade: Grade::Fix,
         title: format!("{}: hot relay may not pull in", view.chain.name),
         why: format!(
@@ -142,7 +144,7 @@ pub fn surroundings(view: &CircuitView, out: &mut Vec<Finding>) {
     }
     let (stage, circuit) = about(view, Stage::Run);
     out.push(Finding {
-        code: "too-hot",
+        code: FindingCode::TooHot,
         grade: if hottest_c >= class.max_c() { Grade::Stop } else { Grade::Fix },
         title: format!("{}: path too hot at {}", view.chain.name, shown(hottest_c, "°C")),
         why: format!(

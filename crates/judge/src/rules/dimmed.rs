@@ -1,7 +1,7 @@
 //! Lamps behind a dimmer.
 
 use super::{CircuitView, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_catalog::dimmer;
@@ -30,7 +30,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
     if dimmer::smallest_a(load_a).is_none() {
         let most_a = dimmer::RATINGS_A[2] * dimmer::CONTINUOUS_PART;
         push(
-            "dimmer-overloaded",
+            FindingCode::DimmerOverloaded,
             Grade::Fix,
             format!("{name}: more than a dimmer carries"),
             format!("{} against {} of the strongest dimmer.", amps(load_a), amps(most_a)),
@@ -42,7 +42,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         view.circuit.lights.iter().find(|l| matches!(l.draws, LightKind::Regulated { .. }));
     if let Some(light) = drivers {
         push(
-            "dimmed-driver",
+            FindingCode::DimmedDriver,
             Grade::Mind,
             format!("{name}: {} may flicker behind a dimmer", light.name),
             "A driver holds its power constant: a pulsed supply restarts it, or does nothing."

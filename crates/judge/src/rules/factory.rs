@@ -1,7 +1,7 @@
 //! Several tie-ins on one factory circuit share its fuse and wire.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_catalog::fuse::CONTINUOUS_PART;
@@ -22,7 +22,7 @@ pub fn shared_headroom(context: &Context, out: &mut Vec<Finding>) {
         }
         let over = total_a > planned.fuse_a;
         out.push(Finding {
-            code: "factory-fuse-full",
+            code: FindingCode::FactoryFuseFull,
             grade: if over { Grade::Stop } else { Grade::Fix },
             title: format!(
                 "{}: {} on a {} A fuse",

@@ -1,7 +1,7 @@
 //! The fuse belongs at the battery.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_plan::wires::unfused_m;
@@ -23,7 +23,7 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
     };
     let (stage, circuit) = about(view, Stage::Run);
     out.push(Finding {
-        code: "fuse-far-from-battery",
+        code: FindingCode::FuseFarFromBattery,
         grade,
         title: format!(
             "{}: {} of wire before the fuse",

@@ -1,7 +1,7 @@
 //! Lamps that fade, collapse or stay dark in a state of the supply.
 
 use super::{CircuitView, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::volt_line::{Glow, VoltLine};
 use jovek_base::figure::volts;
 use jovek_base::source::Source;
@@ -28,7 +28,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
     if let Some(l) = find(Glow::Collapsed) {
         push(
             out,
-            "line-too-weak",
+            FindingCode::LineTooWeak,
             Grade::Fix,
             format!("{name}: the line cannot carry the lamps"),
             format!(
@@ -42,7 +42,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
     } else if let Some(l) = find(Glow::Dark) {
         push(
             out,
-            "lamps-dark",
+            FindingCode::LampsDark,
             Grade::Fix,
             format!("{name}: lamps stay dark"),
             format!("With {} nothing flows: {} at the lamps.", state(l), volts(l.lamp_v)),
@@ -54,7 +54,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
             && l.state == jovek_job::SupplyState::LowBattery;
         push(
             out,
-            "lamps-fade",
+            FindingCode::LampsFade,
             if only_low { Grade::Mind } else { Grade::Fix },
             format!("{name}: lamps fade with {}", state(l)),
             format!(
@@ -86,7 +86,7 @@ pub fn below_floor(view: &CircuitView, out: &mut Vec<Finding>) {
     let Some(line) = worst else { return };
     let (stage, circuit) = about(view, Stage::Run);
     out.push(Finding {
-        code: "below-floor",
+        code: FindingCode::BelowFloor,
         grade: Grade::Fix,
         title: format!(
             "{}: too little voltage with {}",

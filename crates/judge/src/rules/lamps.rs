@@ -1,7 +1,7 @@
 //! Lamps: made for another voltage, label against meter, none at all.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_job::{MadeFor, SystemVoltage};
@@ -23,7 +23,7 @@ pub fn wrong_voltage(context: &Context, view: &CircuitView, out: &mut Vec<Findin
         let (stage, circuit) = about(view, Stage::Light);
         let made = if lamp.made_for == MadeFor::V12 { 12 } else { 24 };
         out.push(Finding {
-            code: "lamp-voltage",
+            code: FindingCode::LampVoltage,
             grade,
             title: format!("{}: {made} V lamp on {:.0} V", lamp.name, system.nominal_v()),
             why: why.into(),
@@ -45,7 +45,7 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
         }
         let (stage, circuit) = about(view, Stage::Light);
         out.push(Finding {
-            code: "label-against-measured",
+            code: FindingCode::LabelAgainstMeasured,
             grade: Grade::Mind,
             title: format!(
                 "{}: label {}, measured {}",
@@ -66,7 +66,7 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
 pub fn no_lights(context: &Context, out: &mut Vec<Finding>) {
     for circuit in context.job.circuits.iter().filter(|c| c.lights.is_empty()) {
         out.push(Finding {
-            code: "no-lights",
+            code: FindingCode::NoLights,
             grade: Grade::Fix,
             title: format!("{}: no lights yet", circuit.name),
             why: "Without a load there is nothing to size.".into(),

@@ -1,7 +1,7 @@
 //! A switch left on must not flatten the battery.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::{amps, hours_text};
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
@@ -27,7 +27,7 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
     }
     let (stage, circuit) = about(view, Stage::Switch);
     out.push(Finding {
-        code: "left-on",
+        code: FindingCode::LeftOn,
         grade: Grade::Mind,
         title: format!(
             "{}: left on, starting is in doubt after {}",

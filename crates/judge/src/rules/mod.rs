@@ -11,6 +11,7 @@ mod glow;
 mod lamps;
 mod left_on;
 mod no_such_fuse;
+mod outputs;
 mod overruled;
 pub mod refusal;
 mod road;
@@ -110,6 +111,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     lamps::no_lights(context, &mut out);
     run::ways(context, &mut out);
     factory::shared_headroom(context, &mut out);
+    outputs::not_plain(context, &mut out);
     supply_load::alternator(context, &mut out);
     swap::functions(context, &mut out);
     swap::resistors(context, &mut out);

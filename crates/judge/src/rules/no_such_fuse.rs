@@ -1,7 +1,7 @@
 //! A fuse that somebody chose and that is not made.
 
 use super::{CircuitView, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 
 /// The circuit's own fuse has a rating that its family does not have.
@@ -9,7 +9,7 @@ pub fn not_made(view: &CircuitView, out: &mut Vec<Finding>) {
     let Some(fuse) = view.sized.chosen.sizes.fuse.filter(|f| !f.is_made()) else { return };
     let (stage, circuit) = about(view, Stage::Feed);
     out.push(Finding {
-        code: "no-such-fuse",
+        code: FindingCode::NoSuchFuse,
         grade: Grade::Fix,
         title: format!("{}: no {} fuse is made", view.chain.name, fuse.label()),
         why: format!("The {} has no such rating.", fuse.family_label()),

@@ -1,7 +1,7 @@
 //! A person's own choice of feed against the advice.
 
 use super::{CircuitView, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_plan::feed::FeedVerdict;
 
@@ -16,7 +16,7 @@ pub fn against_advice(view: &CircuitView, out: &mut Vec<Finding>) {
     let (stage, circuit) = about(view, Stage::Feed);
     let reason = used.reasons.first();
     out.push(Finding {
-        code: "feed-overruled",
+        code: FindingCode::FeedOverruled,
         grade: Grade::Mind,
         title: format!("{}: your feed, not the advised one", view.chain.name),
         why: reason.map(|r| r.says.clone()).unwrap_or_default(),

@@ -1,7 +1,7 @@
 //! Lamps against the rule book of the region that the job names.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::road::judge::{LAST_WORD, RoadVerdict, road_of};
 use jovek_base::source::Source;
 
@@ -21,7 +21,7 @@ pub fn lamps(context: &Context, out: &mut Vec<Finding>) {
             told.push((&lamp.circuit, &lamp.light));
             let Some(reason) = lamp.reasons.first() else { continue };
             out.push(Finding {
-                code: "road-rule",
+                code: FindingCode::RoadRule,
                 grade: Grade::Fix,
                 title: format!("{}: {}", lamp.name, reason.says.trim_end_matches('.')),
                 why: format!("{} ({}). {LAST_WORD}", reason.source, region.name),

@@ -1,7 +1,7 @@
 //! The path: what it passes, and what cannot be reached.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
@@ -29,7 +29,7 @@ pub fn ways(context: &Context, out: &mut Vec<Finding>) {
         let place = |p: usize| layout.graph.places.get(p).map_or("?", |p| p.name.as_str());
         let of = &context.job.circuits[circuit];
         out.push(Finding {
-            code: "no-path",
+            code: FindingCode::NoPath,
             grade: Grade::Fix,
             title: format!("{}: no way from {} to {}", of.name, place(from), place(to)),
             why: "Every way between them is forbidden or missing; its sections count instead."
@@ -45,7 +45,7 @@ pub fn ways(context: &Context, out: &mut Vec<Finding>) {
 }
 
 fn finding(
-    (code, grade): (&'static str, Grade),
+    (code, grade): (FindingCode, Grade),
     title: String,
     why: &str,
     remedy: String,
@@ -68,35 +68,35 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
     let through = matches!(way.passage, Passage::Grommet { .. });
     Some(match hazard {
         Hazard::Heat => finding(
-            ("near-heat", Grade::Mind),
+            (FindingCode::NearHeat, Grade::Mind),
             title("near heat"),
             "Insulation near an exhaust hardens, cracks and shorts.",
             "Keep 50 to 150 mm away, put a shield between, or forbid this way.".into(),
             "clearance from the exhaust",
         ),
         Hazard::Moving => finding(
-            ("near-moving", Grade::Mind),
+            (FindingCode::NearMoving, Grade::Mind),
             title("near moving parts"),
             "Belts, steering and suspension reach further than they do at rest.",
             "25 mm clear at full travel, clipped on both sides.".into(),
             "clearance from moving parts",
         ),
         Hazard::SharpEdge if !through => finding(
-            ("sharp-edge", Grade::Fix),
+            (FindingCode::SharpEdge, Grade::Fix),
             title("over a sharp edge without grommet"),
             "An edge saws through loom and insulation.",
             "A grommet or edge trim, and loom 50 mm beyond on both sides; then say so.".into(),
             "grommets at sheet metal",
         ),
         Hazard::FuelLine | Hazard::BrakeLine => finding(
-            ("along-a-line", Grade::Fix),
+            (FindingCode::AlongALine, Grade::Fix),
             title("along a fuel or brake line"),
             "A wire must never be held by such a line: chafed through, it burns or lets the brake fail.",
             "50 mm away with clips of its own, or forbid this way.".into(),
             "fuel and brake lines",
         ),
         Hazard::BelowFrame => finding(
-            ("below-the-frame", Grade::Fix),
+            (FindingCode::BelowTheFrame, Grade::Fix),
             title("below the frame"),
             "It is torn off by the first stone or stump.",
             "Inside the rail, or forbid this way.".into(),
@@ -134,7 +134,7 @@ fn passage_finding(
     match way.passage {
         Passage::Grommet { bore_mm: Some(bore) } if bundle.diameter_mm > 0.9 * bore => {
             Some(finding(
-                ("grommet-full", Grade::Fix),
+                (FindingCode::GrommetFull, Grade::Fix),
                 format!("{}: bundle of {thick} in a grommet of {bore} mm", way.name),
                 "A bundle fills at most 90 % of the bore.",
                 "Another grommet, or another way for some of the wires.".into(),
@@ -142,14 +142,14 @@ fn passage_finding(
             ))
         }
         Passage::Grommet { bore_mm: Some(bore) } if bore < PLUG_MM => Some(finding(
-            ("de-pin", Grade::Mind),
+            (FindingCode::DePin, Grade::Mind),
             format!("{}: a plug does not go through {bore} mm", way.name),
             "A sealed two-pin plug is about 20 mm across.",
             format!("Take the pins out, pass them through, put them back. {}", pins()),
             "connectors through grommets",
         )),
         Passage::NewHole => Some(finding(
-            ("new-hole", Grade::Mind),
+            (FindingCode::NewHole, Grade::Mind),
             format!("{}: a hole is drilled", way.name),
             "What is behind the panel is drilled into as well: tank, brake line, harness.",
             format!(
@@ -159,7 +159,7 @@ fn passage_finding(
             "drilling",
         )),
         Passage::Hinge => Some(finding(
-            ("hinge", Grade::Mind),
+            (FindingCode::Hinge, Grade::Mind),
             format!("{}: over a hinge", way.name),
             "It bends each time the hinge moves; solder breaks there.",
             "A loop that rolls and does not pull, crimped, never soldered, clipped on both sides."
@@ -179,7 +179,7 @@ fn unknown_places(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
         let gone: Vec<&PlaceId> = all.filter(|id| layout.graph.place(id).is_none()).collect();
         if let Some(id) = gone.first() {
             out.push(Finding {
-                code: "no-such-place",
+                code: FindingCode::NoSuchPlace,
                 grade: Grade::Fix,
                 title: format!("{}: \"{id}\" is no place of this vehicle", circuit.name),
                 why: "Until it is put right the part sits where such parts usually do.".into(),
@@ -209,7 +209,7 @@ fn wet_branches(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
         out.push(Finding {
             circuit: Some(circuit),
             ..finding(
-                ("splice-in-the-wet", Grade::Mind),
+                (FindingCode::SpliceInTheWet, Grade::Mind),
                 "A branch lies outside, in the wet".into(),
                 "Water creeps along strands into every joint it reaches.",
                 "Sealed splice with adhesive sleeve, entries down, a drip loop before it.".into(),

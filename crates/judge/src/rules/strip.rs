@@ -1,7 +1,7 @@
 //! Strips that fade along their length, controllers in the wet, screws against the skin behind.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_job::{PlaceId, Zone};
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
@@ -12,7 +12,7 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
     for (light, strip) in view.circuit.lights.iter().zip(&view.strips) {
         if light.strip.as_ref().is_some_and(|s| !s.edges.is_empty()) && strip.is_none() {
             out.push(Finding {
-                code: "no-strip-fits",
+                code: FindingCode::NoStripFits,
                 grade: Grade::Fix,
                 title: format!("{}: no piece of strip fits its edges", light.name),
                 why: "Each clear span is shorter than one mark or one module.".into(),
@@ -26,7 +26,7 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
         let Some(used) = strip.ways.first().filter(|w| !w.is_even) else { continue };
         let better = strip.ways.iter().find(|w| w.is_even);
         out.push(Finding {
-            code: "strip-fades",
+            code: FindingCode::StripFades,
             grade: Grade::Mind,
             title: format!("{}: the strip fades along its length", light.name),
             why: format!(
@@ -59,7 +59,7 @@ pub fn splitter_in_the_wet(context: &Context, view: &CircuitView, out: &mut Vec<
         if is_wet(id) {
             let (stage, circuit) = about(view, Stage::Light);
             out.push(Finding {
-                code: "splitter-in-the-wet",
+                code: FindingCode::SplitterInTheWet,
                 grade: Grade::Mind,
                 title: format!("{}: splitter in the wet", light.name),
                 why: "Many splitter and controller boxes are not weatherproof.".into(),
@@ -101,7 +101,7 @@ pub fn screws(view: &CircuitView, out: &mut Vec<Finding>) {
         };
         let (stage, circuit) = about(view, Stage::Light);
         out.push(Finding {
-            code: "screw-depth",
+            code: FindingCode::ScrewDepth,
             grade,
             title: format!("{}: screw against the skin behind", light.name),
             why,

@@ -2,7 +2,7 @@
 
 use super::{Context, Finding, Grade};
 use crate::budget::VEHICLE_A;
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::loads::{lit_part, own_lit_by};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
@@ -25,7 +25,7 @@ pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
         return;
     }
     out.push(Finding {
-        code: "alternator-at-idle",
+        code: FindingCode::AlternatorAtIdle,
         grade: Grade::Mind,
         title: "Idling with everything on empties the battery".into(),
         why: format!(

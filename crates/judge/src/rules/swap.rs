@@ -1,7 +1,7 @@
 //! Bulbs that become LED, where the watching module or flasher will not have it.
 
 use super::{Context, Finding, Grade};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use crate::swap::judge::{SwapResult, flashes, swap};
 use crate::swap::resistor::{Resistor, case_text};
 use jovek_base::source::Source;
@@ -15,7 +15,7 @@ pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
         };
         let mean_w = Resistor::fitted(ohm).mean_w(flashes(swap.signal));
         out.push(Finding {
-            code: "swap-resistor",
+            code: FindingCode::SwapResistor,
             grade: Grade::Stop,
             title: format!("{}: load resistor on plastic", swap.name),
             why: format!(
@@ -46,7 +46,7 @@ pub fn functions(context: &Context, out: &mut Vec<Finding>) {
         let what = answer.result.words();
         let remedy = answer.remedies.first().map(|r| format!("{}. {}", r.title, r.text));
         out.push(Finding {
-            code: "swap",
+            code: FindingCode::Swap,
             grade,
             title: format!("{}: {what}", answer.name),
             why: answer.says,

@@ -1,7 +1,7 @@
 //! A terminal takes wires of some sizes: no push-on on a battery cable, no sealed contact above its range.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_catalog::terminal::EndKind;
@@ -40,7 +40,7 @@ pub fn too_small(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
             ),
         };
         out.push(Finding {
-            code: "terminal-too-small",
+            code: FindingCode::TerminalTooSmall,
             grade: Grade::Fix,
             title: format!("{}: {} does not go into its terminals", view.chain.name, wire.label()),
             why: format!(

@@ -1,7 +1,7 @@
 //! The feed in use against the wish.
 
 use super::{CircuitView, Context, Finding, Grade, about};
-use crate::finding::Stage;
+use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_plan::feed::FeedVerdict;
 use jovek_plan::inputs::Assignment;
@@ -15,7 +15,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
     if used.verdict == FeedVerdict::No {
         let reason = used.reasons.iter().find(|r| r.weighs == FeedVerdict::No);
         out.push(Finding {
-            code: "feed-unfit",
+            code: FindingCode::FeedUnfit,
             grade: Grade::Fix,
             title: format!("{}: {} is not fit", view.chain.name, used.label.to_lowercase()),
             why: reason.map(|r| r.says.clone()).unwrap_or_default(),
@@ -31,7 +31,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
     }
     if let Some(unmet) = view.unmet {
         out.push(Finding {
-            code: "does-not-follow",
+            code: FindingCode::DoesNotFollow,
             grade: Grade::Fix,
             title: format!("{}: will not follow its wish", view.chain.name),
             why: "Without that wire an own circuit is lit by its switch alone.".into(),
@@ -50,7 +50,7 @@ pub fn never_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
     }
     let (stage, circuit) = about(view, Stage::Switch);
     out.push(Finding {
-        code: "never-lit",
+        code: FindingCode::NeverLit,
         grade: Grade::Fix,
         title: format!("{}: nothing can light it", view.chain.name),
         why: format!("{} These never go together.", sentence(context.job, &view.circuit.lit)),
@@ -68,7 +68,7 @@ pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>)
     }
     let (stage, circuit) = about(view, Stage::Switch);
     out.push(Finding {
-        code: "lit-at-rest",
+        code: FindingCode::LitAtRest,
         grade: Grade::Fix,
         title: format!("{}: lit with everything off", view.chain.name),
         why: format!(

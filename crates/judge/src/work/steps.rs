@@ -1,6 +1,7 @@
 //! The steps of a job, made from its plan by rule, each with what must come before.
 
 use crate::answers::Answers;
+use crate::finding::FindingCode;
 use crate::work::{retrofit, swaps};
 use jovek_job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
 use jovek_plan::chain::Origin;
@@ -208,7 +209,7 @@ fn vehicle(m: &mut Maker) {
         .answers
         .findings
         .iter()
-        .filter(|f| f.code == "de-pin")
+        .filter(|f| f.code == FindingCode::DePin)
         .map(|f| f.remedy.clone())
         .collect();
     let probes: Vec<String> =

@@ -40,6 +40,17 @@ impl Situation {
     }
 }
 
+/// The battery that lights a circuit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum LitFrom {
+    /// The starting battery.
+    Starting,
+    /// The auxiliary battery.
+    Auxiliary,
+    /// The battery of the towing vehicle.
+    Towing,
+}
+
 /// Where a circuit's chain ended up in the network.
 #[derive(Debug, Clone)]
 pub struct BuiltCircuit {
@@ -95,6 +106,8 @@ pub struct Built {
     pub towing_plus: Option<NodeId>,
     /// The battery.
     pub battery: ElementId,
+    /// The auxiliary battery, where it is drawn.
+    pub auxiliary: Option<ElementId>,
     /// The alternator, while the engine runs.
     pub alternator: Option<ElementId>,
     /// One entry for each chain, in order.
@@ -110,25 +123,18 @@ pub struct Built {
 }
 
 impl Built {
-    /// Voltage of a chain's own battery, V.
-    pub fn own_source_v(&self, solution: &Solution, chain: &Chain) -> f64 {
-        let plus = self.auxiliary_plus.filter(|_| chain.is_auxiliary);
-        solution.node_v(plus.unwrap_or(self.battery_plus))
-    }
-
-    /// Voltage of the battery that lights a chain in a combination, V: the towing vehicle's where
-    /// only its wires are live.
-    pub fn source_v(
+    /// The battery that lights a chain in a combination, with the node of its positive post: the towing vehicle's
+    /// where only its wires are live.
+    pub fn source(
         &self,
-        solution: &Solution,
         chain: &Chain,
         factory: &[PlannedFactory],
         inputs: Assignment,
-    ) -> f64 {
-        let own = self.own_source_v(solution, chain);
-        match self.towing_plus {
-            Some(towing) if chain.is_lit_by_towing(factory, inputs) => solution.node_v(towing),
-            _ => own,
+    ) -> (LitFrom, NodeId) {
+        match (self.towing_plus, self.auxiliary_plus) {
+            (Some(plus), _) if chain.is_lit_by_towing(factory, inputs) => (LitFrom::Towing, plus),
+            (_, Some(plus)) if chain.is_auxiliary => (LitFrom::Auxiliary, plus),
+            _ => (LitFrom::Starting, self.battery_plus),
         }
     }
 

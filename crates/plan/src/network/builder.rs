@@ -27,6 +27,7 @@ pub(super) struct BuiltParts {
     towing_plus: Option<NodeId>,
     auxiliary_plus: Option<NodeId>,
     battery: ElementId,
+    auxiliary: Option<ElementId>,
     alternator: Option<ElementId>,
     circuits: Vec<BuiltCircuit>,
     factory: Vec<Option<BuiltFactory>>,
@@ -43,6 +44,7 @@ impl BuiltParts {
             towing_plus: self.towing_plus,
             auxiliary_plus: self.auxiliary_plus,
             battery: self.battery,
+            auxiliary: self.auxiliary,
             alternator: self.alternator,
             circuits: self.circuits,
             factory: self.factory,
@@ -106,7 +108,7 @@ impl NetworkBuilder<'_, '_> {
             )
         });
         let has_auxiliary = supply.auxiliary.is_some();
-        let auxiliary_plus = has_auxiliary.then(|| self.auxiliary(plus));
+        let (auxiliary_plus, auxiliary) = has_auxiliary.then(|| self.auxiliary(plus)).unzip();
         let mut towing_plus = None;
         for (index, planned) in factory.iter().enumerate() {
             let source = match planned.side {
@@ -135,6 +137,7 @@ impl NetworkBuilder<'_, '_> {
             towing_plus,
             auxiliary_plus,
             battery,
+            auxiliary: auxiliary.flatten(),
             alternator,
             circuits,
             factory: self.taps,
@@ -170,21 +173,22 @@ impl NetworkBuilder<'_, '_> {
         element
     }
 
-    /// Auxiliary battery, joined to the starting battery as its isolation does while the engine runs.
-    fn auxiliary(&mut self, plus: NodeId) -> NodeId {
+    /// Auxiliary battery, joined to the starting battery as its isolation does while the engine runs: its positive
+    /// post, and itself.
+    fn auxiliary(&mut self, plus: NodeId) -> (NodeId, Option<ElementId>) {
         let node = self.net.node(format_args!("aux_plus"));
         let supply = self.installed.supply;
         let state = self.situation.supply;
         let place = |what| PartRef { circuit: None, what };
-        if let Some(battery) = supply.auxiliary_battery(state.charge_percent()) {
+        let battery = supply.auxiliary_battery(state.charge_percent()).map(|battery| {
             self.add(
                 place(PartKind::Auxiliary),
                 format_args!("auxiliary"),
                 (node, NodeId::GROUND),
                 Device::Battery(battery),
-            );
-        }
-        let Some(a) = supply.auxiliary else { return node };
+            )
+        });
+        let Some(a) = supply.auxiliary else { return (node, battery) };
         let runs = supply.alternator(state).is_some();
         let link = place(PartKind::Isolation);
         match a.isolation {
@@ -215,7 +219,7 @@ impl NetworkBuilder<'_, '_> {
             }
             Isolation::DcDc => {}
         }
-        node
+        (node, battery)
     }
 
     /// Battery of the towing vehicle.
