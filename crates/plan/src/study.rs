@@ -94,8 +94,8 @@ struct Planned<'a> {
     scenes: &'a [Scene],
 }
 
-/// Plans and sizes a job; `rig` takes the whole vehicle, for further use.
-pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
+/// Plans and sizes a job; `cache` keeps the whole vehicle, for further use.
+pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
     let mut assumed = Assumed::default();
     let supply = PlannedSupply::new(job, &mut assumed);
     let wiring = Wiring::new(job);
@@ -145,7 +145,7 @@ pub fn study_with(job: &Job, rig: &mut NetworkCache) -> Assessment {
         chains: &chains,
         scenes: &scenes,
     };
-    let (sized, solved) = size_together(&planned, rig);
+    let (sized, solved) = size_together(&planned, cache);
     let insulation = shop_insulation(&chains);
     let circuits: Vec<Studied> = indices
         .iter()
@@ -247,7 +247,7 @@ pub fn shop_insulation(chains: &[Chain]) -> Insulation {
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
 /// supply pulls one below its floor, until nothing moves. The states that were solved to see that
 /// nothing moves come along.
-fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
+fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
     let &Planned { job, supply, factory, indices, chains, scenes } = planned;
     let insulation = shop_insulation(chains);
     let bench = |i: usize| SizingInput {
@@ -276,7 +276,7 @@ fn size_together(planned: &Planned, rig: &mut NetworkCache) -> (Vec<Sized>, Vec<
         {
             let situation = Situation::plain(supply, state, scene.inputs);
             let Ok((built, solution)) =
-                rig.solve(Installed { supply, factory, parts: &parts }, &situation)
+                cache.solve(Installed { supply, factory, parts: &parts }, &situation)
             else {
                 continue;
             };

@@ -11,6 +11,7 @@ use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::budget::budget;
 use jovek_core::diagnose::{Case, diagnose};
+use jovek_core::export::Format;
 use jovek_core::export::{ExportError, export_with};
 use jovek_core::formboard;
 use jovek_core::job::{Job, Region, SupplyState, VehicleState};
@@ -217,7 +218,7 @@ fn read_job(path: &Path) -> anyhow::Result<Job> {
 
 /// One page of the formboard.
 fn formboard_page(job: &Job, format: CliFormat, number: usize) -> anyhow::Result<String> {
-    if !matches!(format, CliFormat::FormboardSvg) {
+    if format.text() != Some(Format::FormboardSvg) {
         return Err(anyhow!("--page goes with --as formboard-svg"));
     }
     let pages = formboard::pages(job, &study(job)).ok_or(ExportError::NoSkeleton)?;

@@ -21,11 +21,15 @@ use jovek_judge::stock::StockLine;
 use jovek_judge::trailer;
 use jovek_plan::study::{Assessment, study};
 use serde::{Deserialize, Serialize};
+use strum::{EnumIter, IntoStaticStr};
 use utoipa::ToSchema;
 
 /// What can be exported.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, IntoStaticStr, EnumIter,
+)]
 #[serde(rename_all = "kebab-case")]
+#[strum(serialize_all = "kebab-case")]
 pub enum Format {
     /// SPICE netlist of one state.
     Spice,

@@ -2228,8 +2228,8 @@ export interface components {
         /** @description Something that a person should know. */
         Finding: {
             circuit?: null | components["schemas"]["CircuitId"];
-            /** @description Stable code of the rule. */
-            code: string;
+            /** @description Which rule. */
+            code: components["schemas"]["FindingCode"];
             /** @description Grade. */
             grade: components["schemas"]["Grade"];
             /** @description The remedy. */
@@ -2243,6 +2243,11 @@ export interface components {
             /** @description Why. */
             why: string;
         };
+        /**
+         * @description Which rule raised a finding: its stable name.
+         * @enum {string}
+         */
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "dimmer-overloaded" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -4052,7 +4057,7 @@ export interface components {
             failures_tried: number;
             /** @description False where groups of circuits were swept one after another. */
             is_whole: boolean;
-            /** @description True where no wish is missed, no wire fed backwards, and no Stop stands. */
+            /** @description True where no wish is missed, no wire fed backwards, no pulsed wire used, and no Stop stands. */
             passes: boolean;
             /** @description States that were saved in Try. */
             saved: components["schemas"]["SavedNow"][];
@@ -4062,7 +4067,7 @@ export interface components {
             states_text: string;
             /** @description Combinations that have no steady state, and why. */
             unsolved: components["schemas"]["Counter"][];
-            /** @description What modules notice. */
+            /** @description Wires that are used and not known to be plainly on or off: what comes of it. */
             watched: components["schemas"]["Watched"][];
             /** @description Each lamp function. */
             wishes: components["schemas"]["WishProof"][];
@@ -5561,7 +5566,7 @@ export interface components {
          * @enum {string}
          */
         WarningClass: "one" | "two" | "three";
-        /** @description A wire under the eyes of a module. */
+        /** @description A wire that is not plainly on or off, or whose load a module looks at. */
         Watched: {
             /**
              * Format: double
@@ -5573,8 +5578,10 @@ export interface components {
              * @description Current that was there, A.
              */
             existing_a: number;
-            /** @description True where the module would say or miss something. */
+            /** @description True where the module would say or miss something, or the lamps would not burn steadily. */
             is_noticed: boolean;
+            /** @description How its source behaves. */
+            output: components["schemas"]["OutputKind"];
             /** @description What it would say. */
             says: string;
             /** @description The factory circuit. */

@@ -1,11 +1,12 @@
 //! Jobs of every kind, by chance: hardware, branches, connectors, returns, batteries, strips, bodies. Invented
 //! data; the same number gives the same job.
 
+use crate::wire::wire;
 use jovek_core::job::{
-    Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
-    Feed, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead, LampPlace, Light, LightId,
-    LightKind, OutputKind, Passage, PlugId, Position, Probe, ReturnKind, Section, Signal, Sites,
-    Skeleton, Switch, SwitchId, SwitchKind, VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
+    Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryId, Feed, Isolation, Job,
+    JointPractice, LampCircuit, LampEnd, LampLead, LampPlace, Light, LightId, LightKind, Passage,
+    PlugId, Position, ReturnKind, Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind,
+    VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -32,26 +33,6 @@ pub fn with_jobs(count: u64, check: impl Fn(u64, &Job) + Sync) {
         let job = job().new_tree(&mut runner).expect("a job").current();
         check(number, &job);
     });
-}
-
-fn factory(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
-    FactoryCircuit {
-        colour: None,
-        id: FactoryId(id.into()),
-        name: format!("wire {id}"),
-        follows,
-        of,
-        kind: FactoryKind::Lamp,
-        site: None,
-        survey: None,
-        output: OutputKind::Plain,
-        fuse_a: Some(15.0),
-        wire: None,
-        length_m: Some(3.0),
-        output_a: None,
-        existing_a: Some(2.0),
-        probe: Probe { on_v: Some(12.4), off_v: Some(0.0) },
-    }
 }
 
 fn switch(id: &str) -> Wish {
@@ -231,7 +212,7 @@ pub fn job() -> impl Strategy<Value = Job> {
                 isolation.map(|isolation| Auxiliary { isolation, ..Auxiliary::default() });
             job.shop.wire_system = system;
             job.shop.joint = joint;
-            job.factory = SIGNALS.iter().map(|(id, s, of)| factory(id, *s, *of)).collect();
+            job.factory = SIGNALS.iter().map(|(id, s, of)| wire(id, *s, *of)).collect();
             for (id, kind) in [
                 ("on-off", SwitchKind::OnOff),
                 ("push", SwitchKind::Momentary),

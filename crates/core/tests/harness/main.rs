@@ -9,3 +9,5 @@ mod equal_names;
 mod netlists;
 mod one_drop;
 mod rebuilt;
+#[path = "../common/wire.rs"]
+mod wire;

@@ -1,13 +1,13 @@
 //! Dimmers in the lamp feed, what lies across relay coils, and lamps that hang on the wire they follow.
 
-use crate::common::bench::{job as bench, switch, with};
+use crate::common::bench::{job as bench, not, switch, with};
 use jovek_core::answers::{WayAnswer, assess};
 use jovek_core::catalog::relay::{RELAYS, suppression_ohm};
 use jovek_core::diagram::{Item, Sign, diagram};
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     ControlKind, Dimmed, Feed, Job, JointPractice, LightKind, Signal, Suppression, Switch,
-    SwitchId, SwitchKind, SystemVoltage, VehicleState,
+    SwitchId, SwitchKind, SystemVoltage, VehicleState, Wish,
 };
 use jovek_core::moment::{Moment, moment};
 use jovek_core::plan::network::parts::PartKind;
@@ -201,5 +201,32 @@ fn ways_of_a_switch_of_its_own() {
         assert_eq!(ways[0].takes.kind, Some(first), "{watts} W");
         assert!(ways[0].is_advised && ways[0].is_used);
         assert!(ways.iter().any(|w| w.takes.kind == Some(ControlKind::Controller)));
+    }
+}
+
+/// A coil is judged where it is meant to pull in: a timer's relay while its signal is on, never while the timer alone
+/// still runs; a contact at rest lights its lamps without the coil, and no heat keeps it from doing so. Pull-in
+/// against temperature: IEC 60028 copper, V(T) = V(23)·R(T)/R(23).
+#[test]
+fn a_coil_is_judged_where_it_is_meant_to_pull_in() {
+    let after = Wish::After { lit: Box::new(with(Signal::Parking)), seconds: 20.0 };
+    for (wish, pulls_in) in [(after, true), (not(with(Signal::Parking)), false)] {
+        for (ambient_c, is_hot) in [(30.0, false), (125.0, true)] {
+            let mut job = bench(&[("park", Signal::Parking)], wish.clone(), None);
+            job.circuits[0].lights[0].label_w = Some(100.0);
+            for section in &mut job.circuits[0].run.supply {
+                (section.length_m, section.ambient_c) = (Some(0.3), Some(ambient_c));
+            }
+            if !pulls_in {
+                job.circuits[0].control.kind = Some(ControlKind::BreakContact);
+            }
+            let answers = assess(&job);
+            let told = answers.findings.iter().any(|f| f.code == FindingCode::HotRelay);
+            assert_eq!(told, pulls_in && is_hot, "{wish:?} at {ambient_c} °C");
+            for line in &answers.circuits[0].volt_lines {
+                let across_v = line.coil.as_ref().unwrap().across_v;
+                assert_eq!(across_v > 10.0, pulls_in, "{:?}: {across_v} V", line.state);
+            }
+        }
     }
 }

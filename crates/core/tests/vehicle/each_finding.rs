@@ -2,16 +2,16 @@
 //! does not compile without its pair. Jobs are invented; thresholds are checked where each rule has its own test.
 
 use crate::common::bench::{job as bench, not, switch, wire, with};
+use crate::laid::fork_outside;
 use jovek_core::answers::assess;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
-    At, Between, BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, Edge, FactoryKind,
-    Feed, Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor,
-    MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceFact, PlaceId, PutOn, Region,
-    ResistorSeat, Screw, Signal, Sites, Skeleton, Strip, StripFeed, SwapFunction, Switch, SwitchId,
-    SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading,
-    Wish, Zone,
+    BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, Edge, FactoryKind, Feed, Hazard,
+    Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor, MadeFor,
+    MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region, ResistorSeat, Screw,
+    Signal, Sites, Skeleton, Strip, StripFeed, SwapFunction, Switch, SwitchId, SwitchKind,
+    SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading, Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -89,37 +89,6 @@ fn strip(length_m: f64) -> Job {
     job
 }
 
-/// Two splices-to-be at the end of a pickup: a fork outside, its stem so long.
-fn fork(stem_m: f64) -> Job {
-    let place = |id: &str, along_m: f64, left_m: f64| PlaceFact {
-        id: PlaceId::from(id),
-        name: Some(id.into()),
-        at: Some(At { along_m, left_m, up_m: 0.6 }),
-    };
-    let way = |id: &str, from: &str, to: &str, length_m: f64| WayFact {
-        id: WayId::from(id),
-        between: Some(Between { from: PlaceId::from(from), to: PlaceId::from(to) }),
-        length_m: Some(length_m),
-        zone: Some(Zone::Exterior),
-        ..WayFact::default()
-    };
-    let mut job = Job::starter("fork");
-    job.skeleton = Some(Skeleton {
-        body: BodyKind::Pickup,
-        places: vec![place("fork", 5.5, 0.0), place("one", 5.5, 0.4), place("two", 5.5, -0.4)],
-        ways: vec![
-            way("stem", "rail_lr", "fork", stem_m),
-            way("to-one", "fork", "one", 0.4),
-            way("to-two", "fork", "two", 0.4),
-        ],
-        ..Skeleton::default()
-    });
-    job.circuits[0].lights[0].count = 2;
-    job.circuits[0].sites =
-        Some(Sites { lamps: vec![PlaceId::from("one"), PlaceId::from("two")], ..Sites::default() });
-    job
-}
-
 /// A circuit with a switch of its own, all its lengths measured.
 fn plain(power_w: f64) -> Job {
     let mut job = bench(&[], Wish::OwnSwitch, None);
@@ -157,13 +126,13 @@ fn pair(code: Code) -> Option<Pair> {
             let fact = WayFact { id: only, is_forbidden: true, ..WayFact::default() };
             job.skeleton.as_mut().unwrap().ways.push(fact);
         }),
-        Code::NoSuchPlace => but(fork(0.5), |job| {
+        Code::NoSuchPlace => but(fork_outside(0.5), |job| {
             job.circuits[0].sites.as_mut().unwrap().ground = Some(PlaceId::from("moon"));
         }),
-        Code::SpliceInTheWet => (fork(2.0), fork(0.5)),
+        Code::SpliceInTheWet => (fork_outside(2.0), fork_outside(0.5)),
         Code::SplitterInTheWet => but(
             {
-                let mut job = fork(0.5);
+                let mut job = fork_outside(0.5);
                 let dry = strip(2.0);
                 job.circuits[0].lights = dry.circuits[0].lights.clone();
                 job

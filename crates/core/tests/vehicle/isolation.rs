@@ -1,10 +1,12 @@
 //! The auxiliary battery in the network, against the circuit worked out by hand: Ohm's and Kirchhoff's
 //! laws and the diode equation. Thresholds and losses: common practice, no source.
 
-use crate::common::bench::job as bench;
+use crate::common::bench::{job as bench, wire};
 use jovek_core::answers::assess;
 use jovek_core::catalog::diode;
-use jovek_core::job::{Auxiliary, Battery, Chemistry, Feed, Isolation, Job, SupplyState, Wish};
+use jovek_core::job::{
+    Auxiliary, Battery, Chemistry, Feed, Isolation, Job, Signal, SupplyState, VehicleSide, Wish,
+};
 use jovek_core::plan::network::parts::PartKind;
 use jovek_core::plan::study::study;
 use jovek_core::proof::simulation::Simulation;
@@ -138,4 +140,31 @@ fn without_the_battery_the_feed_falls_back() {
     let answers = assess(&job);
     assert!(answers.circuits[0].volt_lines[0].current_a > 1.0);
     assert!(answers.circuits[0].feeds.iter().all(|f| f.label != "Auxiliary battery"));
+}
+
+/// Each battery has readings of its own: what the auxiliary one feeds is lost from its post and flows out of it, what
+/// another vehicle lights is lost from that vehicle's post and flows out of neither. Kirchhoff's laws.
+#[test]
+fn each_battery_is_read_for_what_it_lights() {
+    let check = |job: &Job, id: &str| {
+        let found = assess(job).checks.into_iter().find(|c| c.id.0 == id);
+        found.unwrap_or_else(|| panic!("no reading {id}"))
+    };
+    let by_auxiliary = job(Isolation::IgnitionRelay);
+    let (lamps, feed) = (check(&by_auxiliary, "c1.current_a"), check(&by_auxiliary, "c1.feed_v"));
+    assert!(feed.how.contains("Red on auxiliary battery +"), "{}", feed.how);
+    assert!((0.0..0.5).contains(&feed.expected), "{}", feed.expected_text);
+    let out_of = |job: &Job, key: &str| check(job, &format!("{key}.total_a")).expected;
+    assert!((out_of(&by_auxiliary, "auxiliary") - lamps.expected).abs() < 0.01);
+    assert!(out_of(&by_auxiliary, "battery").abs() < 0.001);
+    assert!(check(&by_auxiliary, "auxiliary.key_off_a").high < 0.05);
+
+    let mut towed = bench(&[], Wish::Towing(Signal::Parking), None);
+    towed.factory = vec![wire("tow", Signal::Parking, VehicleSide::Towing)];
+    towed.circuits[0].feed = Some(Feed::TieIn { factory: "tow".into() });
+    let feed = check(&towed, "c1.feed_v");
+    assert!(feed.how.contains("towing vehicle's battery +"), "{}", feed.how);
+    assert!((0.0..1.5).contains(&feed.expected), "{}", feed.expected_text);
+    assert!(out_of(&towed, "battery").abs() < 0.001);
+    assert!(assess(&towed).checks.iter().all(|c| !c.id.0.starts_with("auxiliary")));
 }

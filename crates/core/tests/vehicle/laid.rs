@@ -463,7 +463,7 @@ proptest! {
 }
 
 /// A job on a pickup with two lamps that hang on a way outside of so many metres.
-fn fork_outside(stem_m: f64) -> Job {
+pub fn fork_outside(stem_m: f64) -> Job {
     let place = |id: &str, along_m: f64, left_m: f64| PlaceFact {
         id: PlaceId::from(id),
         name: Some(id.into()),

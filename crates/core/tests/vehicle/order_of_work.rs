@@ -1,8 +1,12 @@
 //! The order of work: no gate broken, little walked and waited, marks that only add.
 
+use crate::common::bench::{job as bench, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::assess;
-use jovek_core::job::{Job, JointPractice, Mark, StepId};
+use jovek_core::job::{
+    ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, ReturnKind, Signal, StepId,
+    Wish,
+};
 use jovek_core::plan::study::study;
 use jovek_core::work::steps::CURE_MIN;
 use jovek_core::work::{
@@ -329,4 +333,49 @@ fn a_ring_of_needs_is_left_out() {
     assert_eq!(sequence, [0, 3]);
     assert_eq!(minutes_in_all(&found), 10.0);
     assert!(order(&[]).is_empty());
+}
+
+/// A step names what there is: no connectors for bare leads, no relay where a switch carries the lamps, no fuse where
+/// the factory's own protects, each way back by its name; a factory wire is cut only where the joint needs it.
+#[test]
+fn steps_name_what_there_is() {
+    let what = |job: &Job, of: &str| {
+        let made = steps(job, &study(job), &assess(job));
+        made.into_iter().find(|s| s.id.0 == format!("{of}.c1")).map(|s| s.what)
+    };
+    let mut own = bench(&[], Wish::OwnSwitch, None);
+    assert_eq!(what(&own, "hardware").unwrap(), "Lamps: fuse holder, switch");
+    assert_eq!(what(&own, "plug").unwrap(), "Lamps: 2 connectors");
+    assert_eq!(what(&own, "ground").unwrap(), "Lamps: ground");
+    own.circuits[0].control.kind = Some(ControlKind::Relay);
+    assert_eq!(what(&own, "hardware").unwrap(), "Lamps: fuse holder, relay, switch");
+    own.circuits[0].lights[0].lead =
+        Some(LampLead { ends: LampEnd::Bare, length_m: Some(0.3), wire: None });
+    assert_eq!(what(&own, "plug"), None);
+    for (kind, name) in [
+        (ReturnKind::BatteryNegative, "return to battery negative"),
+        (ReturnKind::GroundBus, "ground bus"),
+    ] {
+        own.circuits[0].control.kind = None;
+        own.circuits[0].run.return_by = kind;
+        assert_eq!(what(&own, "ground").unwrap(), format!("Lamps: {name}"));
+    }
+
+    let mut tied = bench(&[("park", Signal::Parking)], with(Signal::Parking), None);
+    tied.circuits[0].lights[0].label_w = Some(3.0);
+    tied.circuits[0].feed = Some(Feed::TieIn { factory: "park".into() });
+    tied.factory[0].fuse_a = Some(7.5);
+    assert_eq!(what(&tied, "hardware"), None);
+    assert!(!what(&tied, "test").unwrap().contains("fuse"), "{:?}", what(&tied, "test"));
+    let cuts = |job: &Job| {
+        let made = steps(job, &study(job), &assess(job));
+        let mut lines = made.into_iter().flat_map(|s| s.how);
+        lines.any(|l| l.starts_with("cut the wire of wire park here"))
+    };
+    for (joint, is_cut) in
+        [(JointPractice::Crimp, true), (JointPractice::Tap, false), (JointPractice::PlugIn, false)]
+    {
+        tied.shop.joint = joint;
+        assert_eq!(cuts(&tied), is_cut, "{joint:?}");
+    }
 }

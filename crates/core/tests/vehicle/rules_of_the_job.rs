@@ -22,10 +22,7 @@ fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
 }
 
-fn finding<'a>(
-    answers: &'a Answers,
-    code: FindingCode,
-) -> Option<&'a jovek_core::finding::Finding> {
+fn finding(answers: &Answers, code: FindingCode) -> Option<&jovek_core::finding::Finding> {
     answers.findings.iter().find(|f| f.code == code)
 }
 

@@ -37,10 +37,10 @@ use jovek_plan::{probe, survey};
 
 /// All answers to a job.
 pub fn assess(job: &Job) -> Answers {
-    let mut rig = NetworkCache::default();
-    let study = study_with(job, &mut rig);
+    let mut cache = NetworkCache::default();
+    let study = study_with(job, &mut cache);
     let parts_of = study.parts();
-    let mut volt_lines = volt_lines(job, &study, &parts_of, &mut rig);
+    let mut volt_lines = volt_lines(job, &study, &parts_of, &mut cache);
     let strips = strips(job);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
@@ -95,7 +95,7 @@ pub fn assess(job: &Job) -> Answers {
         inputs: &study.wiring.inputs,
     };
     // Without a steady state there is nothing to expect; the finding says so.
-    let check_list = checks(&proving, &mut rig).unwrap_or_default();
+    let check_list = checks(&proving, &mut cache).unwrap_or_default();
     let mut answers = Answers {
         factory: factory_answers(job, &study),
         cut_totals: cut_totals(&cut_lines),
@@ -124,7 +124,7 @@ fn volt_lines(
     job: &Job,
     study: &Assessment,
     parts: &[(&Chain, &Sizes)],
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
 ) -> Vec<Vec<VoltLine>> {
     let installed = study.installed(parts);
     let mut lines: Vec<Vec<VoltLine>> = vec![Vec::new(); parts.len()];
@@ -134,8 +134,8 @@ fn volt_lines(
             let situation = Situation::plain(&study.supply, state, scene.inputs);
             let fresh;
             let (built, solution) = match study.solved(state, scene.inputs) {
-                Some(solution) => (rig.built(installed, &situation), solution),
-                None => match rig.solve(installed, &situation) {
+                Some(solution) => (cache.built(installed, &situation), solution),
+                None => match cache.solve(installed, &situation) {
                     Ok((built, solution)) => {
                         fresh = solution;
                         (built, &fresh)

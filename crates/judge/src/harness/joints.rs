@@ -188,6 +188,10 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
             None => "no sleeve slides over and grips: double the thinner wire back".into(),
         });
     }
+    if let (End::Factory(wire), true) = (meeting.at, has_sleeve) {
+        let name = job.factory_label(wire.0);
+        steps.push(format!("cut the wire of {name} here: both its ends and the new wire go in"));
+    }
     steps.push(match school {
         JointPractice::Crimp => format!("strip, twist, crimp; tug{}", pull(&areas)),
         JointPractice::Solder => "strip, twist, solder; hold it still until it is grey".into(),

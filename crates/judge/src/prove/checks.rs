@@ -163,13 +163,13 @@ pub(super) fn amp_tolerance(a: f64) -> f64 {
 ///
 /// # Errors
 /// [`SolveError`] when a corner of the window has no steady state.
-pub fn checks(proving: &Proving, rig: &mut NetworkCache) -> Result<Vec<Check>, SolveError> {
+pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>, SolveError> {
     let supply = proving.installed.supply;
     let expected_ocv = supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
     let taken = proving.job.last_reading(&CheckId::from("battery.on_v")).map(|r| r.value);
     let rest = proving.job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
     let mut figures = |open_circuit_v, joint_factor, lamp_factor| {
-        figures(rig, proving, open_circuit_v, joint_factor, lamp_factor)
+        figures(cache, proving, open_circuit_v, joint_factor, lamp_factor)
     };
     let mut expected = figures(expected_ocv, 1.0, 1.0)?;
     // A battery that was measured narrows every other window.
@@ -276,7 +276,7 @@ fn slot(kind: Kind) -> usize {
 }
 
 fn figures(
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
     proving: &Proving,
     open_circuit_v: f64,
     joint_factor: f64,
@@ -293,11 +293,11 @@ fn figures(
         joint_factor,
         lamp_factor,
     };
-    let (built, solution) = rig.operate(proving.installed, &situation(Assignment::NONE))?;
+    let (built, solution) = cache.operate(proving.installed, &situation(Assignment::NONE))?;
     let key_off_a = given_a(built, &solution);
     let mut total_a = key_off_a;
     for (number, scene) in proving.scenes.iter().enumerate() {
-        let (built, solution) = rig.operate(proving.installed, &situation(scene.inputs))?;
+        let (built, solution) = cache.operate(proving.installed, &situation(scene.inputs))?;
         if number == 0 {
             battery_on_v = solution.node_v(built.battery_plus);
             total_a = given_a(built, &solution);

@@ -6,6 +6,7 @@
 //! `plan -> steps with what must come before -> order -> the sheet of the fitter with what is done`
 
 pub mod bays;
+mod circuit_steps;
 pub mod learn;
 pub mod order;
 pub mod progress;

@@ -2,16 +2,18 @@
 
 use crate::answers::Answers;
 use crate::finding::FindingCode;
+use crate::work::circuit_steps::{circuit, hosts};
 use crate::work::{retrofit, swaps};
 use jovek_job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
 use jovek_plan::chain::Origin;
+use jovek_plan::end::Host;
 use jovek_plan::study::Assessment;
 use jovek_plan::switching::Switching;
 use serde::Serialize;
 use utoipa::ToSchema;
 
 /// Primer in a new hole dries before a bundle is pulled through, min. Common practice.
-const PRIMER_MIN: f64 = 30.0;
+pub(super) const PRIMER_MIN: f64 = 30.0;
 /// Adhesive cures before it bears: overnight, min. Common practice for silicone.
 pub const CURE_MIN: f64 = 720.0;
 
@@ -52,7 +54,7 @@ pub struct Step {
 /// Steps while they are made.
 pub(super) struct Maker<'a> {
     pub(super) job: &'a Job,
-    answers: &'a Answers,
+    pub(super) answers: &'a Answers,
     out: Vec<Step>,
 }
 
@@ -99,7 +101,7 @@ impl Maker<'_> {
         }
     }
 
-    fn at(&mut self, id: &str, place: &PlaceId) {
+    pub(super) fn at(&mut self, id: &str, place: &PlaceId) {
         let name = self
             .answers
             .route
@@ -258,130 +260,6 @@ fn vehicle(m: &mut Maker) {
     }
 }
 
-/// One circuit: hardware, wires, joints, grounds, lamps, test.
-fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
-    let Some(fact) = m.job.circuits.get(index) else { return };
-    let (id, name) = (fact.id.clone(), fact.name.clone());
-    let is_stuck = fact.lights.iter().any(|l| l.is_held_by_adhesive());
-    let is_screwed = fact.lights.iter().any(|l| l.screw.is_some());
-    let lamps: u32 = fact.lights.iter().map(|l| l.count).sum();
-    let layout = study.layout.as_ref();
-    let laid = layout.and_then(|l| l.circuits.get(index)?.as_ref());
-    let ways: Vec<usize> = layout
-        .map(|l| {
-            let mine = l.wires.iter().filter(|w| w.circuit == index);
-            mine.flat_map(|w| w.ways.iter().copied()).collect()
-        })
-        .unwrap_or_default();
-    let way_id = |w: &usize| layout.map(|l| format!("hole.{}", l.graph.ways[*w].id));
-    let holes: Vec<String> = ways.iter().filter_map(way_id).collect();
-    let place = |p: usize| layout.map(|l| l.graph.places[p].id.clone());
-    let lamp_place = laid.and_then(|l| l.lamps.first().copied()).and_then(place);
-    let path_m: f64 = m.answers.cuts.iter().filter(|c| c.circuit == id).map(|c| c.path_m).sum();
-    let step_id = |what: &str| format!("{what}.{id}");
-    let own = |s: &mut Step| s.circuit = Some(id.clone());
-
-    let hardware = step_id("hardware");
-    let is_hardware = |end: &str| {
-        ["fuse", "relay", "switch", "dimmer", "diode"].iter().any(|w| end.starts_with(w))
-    };
-    // A tie-in without a fuse of its own has nothing to mount beside its lamps.
-    if m.answers
-        .cuts
-        .iter()
-        .any(|c| c.circuit == id && (is_hardware(&c.from) || is_hardware(&c.to)))
-    {
-        let step = m.step(&hardware, format!("{name}: fuse holder, relay, switch"), 20.0);
-        own(step);
-        step.how = vec![
-            "reachable, dry, terminals down; screwed to plastic or treated steel".into(),
-            "the fuse stays out".into(),
-        ];
-        let fuse_place =
-            fact.sites.as_ref().map(|s| s.fuse.clone().unwrap_or(PlaceId::from("fuses")));
-        if let Some(place) = fuse_place {
-            m.at(&hardware, &place);
-        }
-        m.after(&hardware, &["battery-off", "trims-off"]);
-    }
-
-    let pull = step_id("pull");
-    let step = m.step(&pull, format!("{name}: pull the wires"), (4.0 * path_m).max(5.0));
-    own(step);
-    step.tool = "semi-rigid wire as a fish, clips, loom".into();
-    step.how = vec![
-        "feed and pull together; never by a joint".into(),
-        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
-    ];
-    step.cautions = vec!["Never along brake or fuel lines as a support."];
-    m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
-    let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
-    m.rests(&pull, &rests);
-
-    let mount = step_id("mount");
-    let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
-    let step = m.step(&mount, format!("{name}: mount the lamps"), how_long);
-    own(step);
-    step.how = vec!["level on both sides; screws finger-tight until aimed".into()];
-    if is_stuck {
-        step.how = vec![
-            "clean with isopropyl alcohol, dry, press for 30 s".into(),
-            "the adhesive bears nothing until it has cured: overnight".into(),
-        ];
-        step.cautions = vec!["Solvent: gloves, air, no flame."];
-    }
-    if is_screwed {
-        step.how.push("screws stop short of the skin behind: see Light".into());
-    }
-    if let Some(place) = &lamp_place {
-        m.at(&mount, place);
-    }
-    m.after(&mount, &["bench", "chock", "trims-off"]);
-
-    let joints: Vec<Vec<String>> =
-        m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
-    if !joints.is_empty() {
-        let join = step_id("join");
-        let step =
-            m.step(&join, format!("{name}: joints, {}", joints.len()), 4.0 * joints.len() as f64);
-        own(step);
-        // Each line once; sleeves before all else.
-        let lines: Vec<&String> = joints.iter().flatten().collect();
-        let is_sleeve = |l: &str| l.starts_with("slide on first");
-        let ordered =
-            lines.iter().filter(|l| is_sleeve(l)).chain(lines.iter().filter(|l| !is_sleeve(l)));
-        for line in ordered {
-            if !step.how.contains(line) {
-                step.how.push((*line).clone());
-            }
-        }
-        step.tool = "crimper or iron, heat gun".into();
-        step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
-        if let Some(place) = &lamp_place {
-            m.at(&join, place);
-        }
-        m.after(&join, &[&pull, &mount]);
-        // A pad of a strip is soldered only when its tape bears.
-        if is_stuck {
-            m.rests(&join, &[(&mount, CURE_MIN)]);
-        }
-    }
-    let ground = step_id("ground");
-    let step = m.step(&ground, format!("{name}: ground"), 6.0);
-    own(step);
-    step.how = vec!["bare metal, star washer, protect it after".into()];
-    m.after(&ground, &[&pull]);
-    let plug = step_id("plug");
-    let step =
-        m.step(&plug, format!("{name}: connectors and plugs"), 3.0 * f64::from(lamps.max(1)));
-    own(step);
-    step.how = vec!["seals on, blind plugs in; each clicks; tug".into()];
-    if let Some(place) = &lamp_place {
-        m.at(&plug, place);
-    }
-    m.after(&plug, &[&pull, &mount, &hardware]);
-}
-
 /// Battery on, tests, and only then what closes the vehicle.
 fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
     let ids: Vec<String> =
@@ -411,10 +289,13 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
             .iter()
             .find(|c| c.id.0 == *id)
             .map_or_else(String::new, |c| c.name.clone());
+        let is_fused =
+            hosts(m.answers, &CircuitId(id.clone())).iter().any(|h| matches!(h, Host::Fuse(_)));
+        let fuse = if is_fused { "fuse in, " } else { "" };
         let test = format!("test.{id}");
         let step = m.step(
             &test,
-            format!("{name}: fuse in, {readings} readings"),
+            format!("{name}: {fuse}{readings} readings"),
             2.0 + 1.5 * readings as f64,
         );
         step.circuit = Some(CircuitId(id.clone()));

@@ -1,4 +1,4 @@
-//! A rig on which the same parts are operated in one situation after another.
+//! Networks kept from one situation to the next: the same parts, operated again and again.
 
 use crate::chain::LinkKind;
 use crate::network::build::{Built, Installed, Situation, build_over};

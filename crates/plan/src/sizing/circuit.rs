@@ -35,7 +35,7 @@ pub fn smallest_wire(system: WireSystem, min_mm2: f64) -> Conductor {
 /// The trials of one circuit so far: a wire is tried once.
 #[derive(Debug, Default)]
 pub struct WireTrials {
-    rig: NetworkCache,
+    cache: NetworkCache,
     made: Vec<WireTrial>,
 }
 
@@ -44,7 +44,7 @@ impl WireTrials {
         if let Some(made) = self.made.iter().find(|t| t.sizes.wire == wire) {
             return made.clone();
         }
-        let trial = WireTrial::new(bench, wire, &mut self.rig);
+        let trial = WireTrial::new(bench, wire, &mut self.cache);
         self.made.push(trial.clone());
         trial
     }
@@ -57,7 +57,7 @@ impl WireTrials {
         chosen: &WireTrial,
     ) -> Option<(Conductor, WorstDrop)> {
         let wire = *wire?;
-        let drop = drop_with(bench, wire, chosen, &mut self.rig).ok()?;
+        let drop = drop_with(bench, wire, chosen, &mut self.cache).ok()?;
         Some((wire, drop))
     }
 }

@@ -48,7 +48,7 @@ pub(super) fn protecting(bench: &SizingInput, sizes: &Sizes) -> Option<Fuse> {
 pub(super) fn far_end(
     bench: &SizingInput,
     sizes: &Sizes,
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
 ) -> Option<FarEnd> {
     let fuse = protecting(bench, sizes)?;
     let mut shorted = bench.chain.clone();
@@ -72,7 +72,8 @@ pub(super) fn far_end(
     let held = Sizes { control: ControlChoice::Switch { rating_a: None }, ..sizes.clone() };
     let everything = Assignment(u64::MAX);
     let situation = Situation::plain(bench.supply, SupplyState::EngineOff, everything);
-    let (built, solution) = rig.operate(bench.installed(&[(&shorted, &held)]), &situation).ok()?;
+    let (built, solution) =
+        cache.operate(bench.installed(&[(&shorted, &held)]), &situation).ok()?;
     let fault_a = built.circuits[0]
         .links
         .iter()

@@ -154,7 +154,7 @@ fn planned_w(chain: &Chain) -> f64 {
 
 impl WireTrial {
     /// Tries a wire.
-    pub fn new(bench: &SizingInput, wire: Conductor, rig: &mut NetworkCache) -> WireTrial {
+    pub fn new(bench: &SizingInput, wire: Conductor, cache: &mut NetworkCache) -> WireTrial {
         let chain = bench.chain;
         let insulation = insulation_for(chain.hottest_c()).max(bench.insulation);
         let ampacity = ampacity_of(bench, wire, insulation);
@@ -182,7 +182,7 @@ impl WireTrial {
                 break (sizes, fuse);
             }
             pass += 1;
-            let found = match drop_in(bench, &sizes, state, chain.first_lit_by(), rig) {
+            let found = match drop_in(bench, &sizes, state, chain.first_lit_by(), cache) {
                 Ok(found) => found,
                 Err(e) => {
                     unsolved = Some(e.to_string());
@@ -199,7 +199,7 @@ impl WireTrial {
                 drop = Some(found);
                 break (sizes, fuse);
             }
-            match worst_of(bench, &sizes, found, rig) {
+            match worst_of(bench, &sizes, found, cache) {
                 Ok((_, most))
                     if most.current_a > load_a * (1.0 + AT_REST) && pass < MOST_PASSES =>
                 {
@@ -232,7 +232,7 @@ impl WireTrial {
             current_a: 0.0,
         });
         // What is refused already is not shorted too.
-        let far_end = if refusal.is_none() { far_end(bench, &sizes, rig) } else { None };
+        let far_end = if refusal.is_none() { far_end(bench, &sizes, cache) } else { None };
         let refusal = refusal.or_else(|| far_end_refused(far_end));
         WireTrial {
             load_a,
@@ -257,13 +257,13 @@ pub fn drop_with(
     bench: &SizingInput,
     wire: Conductor,
     like: &WireTrial,
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
 ) -> Result<WorstDrop, SolveError> {
     let insulation = like.sizes.insulation;
     let ampacity = ampacity_of(bench, wire, insulation);
     let coil_wire = like.sizes.coil_wire;
     let (sizes, _) = sizes_for(bench, wire, insulation, &ampacity, coil_wire, like.load_a);
-    drop_in(bench, &sizes, like.drop.state, bench.chain.first_lit_by(), rig)
+    drop_in(bench, &sizes, like.drop.state, bench.chain.first_lit_by(), cache)
 }
 
 /// Why a wire that is thick enough to handle is refused, but for a short at its far end.
@@ -371,7 +371,7 @@ fn worst_of(
     bench: &SizingInput,
     sizes: &Sizes,
     known: WorstDrop,
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
 ) -> Result<(WorstDrop, WorstDrop), SolveError> {
     let (mut worst, mut largest) = (known, known);
     let first = bench.chain.first_lit_by();
@@ -384,7 +384,7 @@ fn worst_of(
         let drop = if state == known.state && inputs == first {
             known
         } else {
-            drop_in(bench, sizes, state, inputs, rig)?
+            drop_in(bench, sizes, state, inputs, cache)?
         };
         if drop.drop_v / drop.limit_v > worst.drop_v / worst.limit_v {
             worst = drop;
@@ -402,10 +402,10 @@ fn drop_in(
     sizes: &Sizes,
     state: SupplyState,
     inputs: Assignment,
-    rig: &mut NetworkCache,
+    cache: &mut NetworkCache,
 ) -> Result<WorstDrop, SolveError> {
     let situation = Situation::plain(bench.supply, state, inputs);
-    let (built, solution) = rig.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
+    let (built, solution) = cache.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
     let circuit = &built.circuits[0];
     let rule = DropRule { limit: bench.shop.drop, system: bench.system };
     let drop = Drop::of(rule, (built, &solution), (0, bench.chain), (bench.factory, inputs));

@@ -1,9 +1,12 @@
 //! What can be asked on the command line.
 
+use clap::builder::PossibleValue;
 use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::export::Format;
 use std::net::SocketAddr;
 use std::path::PathBuf;
+use std::sync::LazyLock;
+use strum::IntoEnumIterator;
 
 /// Plans, proves and records added lights on vehicles.
 #[derive(Debug, Parser)]
@@ -232,43 +235,38 @@ pub(super) enum CliRegion {
     Un,
 }
 
-#[derive(Debug, Clone, Copy, ValueEnum)]
+/// What `export` writes: the core's text formats, and what only the program makes.
+#[derive(Debug, Clone, Copy)]
 pub(super) enum CliFormat {
-    Spice,
-    WiresCsv,
-    CutsCsv,
-    LabelsCsv,
-    PinsCsv,
-    FormboardSvg,
-    PartsCsv,
-    EstimateCsv,
-    DiagramSvg,
-    AimSvg,
-    BeamSvg,
-    RecordJson,
+    Text(Format),
     PacketPdf,
     Ics,
-    Job,
 }
 
 impl CliFormat {
     /// The text format of the core; none for the packet and the calendar.
     pub(super) fn text(self) -> Option<Format> {
-        Some(match self {
-            CliFormat::Spice => Format::Spice,
-            CliFormat::WiresCsv => Format::WiresCsv,
-            CliFormat::CutsCsv => Format::CutsCsv,
-            CliFormat::LabelsCsv => Format::LabelsCsv,
-            CliFormat::PinsCsv => Format::PinsCsv,
-            CliFormat::FormboardSvg => Format::FormboardSvg,
-            CliFormat::PartsCsv => Format::PartsCsv,
-            CliFormat::EstimateCsv => Format::EstimateCsv,
-            CliFormat::DiagramSvg => Format::DiagramSvg,
-            CliFormat::AimSvg => Format::AimSvg,
-            CliFormat::BeamSvg => Format::BeamSvg,
-            CliFormat::RecordJson => Format::RecordJson,
-            CliFormat::Job => Format::Job,
-            CliFormat::PacketPdf | CliFormat::Ics => return None,
-        })
+        match self {
+            CliFormat::Text(format) => Some(format),
+            CliFormat::PacketPdf | CliFormat::Ics => None,
+        }
+    }
+}
+
+impl ValueEnum for CliFormat {
+    fn value_variants<'a>() -> &'a [Self] {
+        static ALL: LazyLock<Vec<CliFormat>> = LazyLock::new(|| {
+            let own = [CliFormat::PacketPdf, CliFormat::Ics];
+            Format::iter().map(CliFormat::Text).chain(own).collect()
+        });
+        &ALL
+    }
+
+    fn to_possible_value(&self) -> Option<PossibleValue> {
+        Some(PossibleValue::new(match *self {
+            CliFormat::Text(format) => format.into(),
+            CliFormat::PacketPdf => "packet-pdf",
+            CliFormat::Ics => "ics",
+        }))
     }
 }

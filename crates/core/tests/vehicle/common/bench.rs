@@ -1,30 +1,11 @@
 //! A vehicle on the bench: factory wires, switches, and one lamp circuit with a wish.
 
 use jovek_core::job::{
-    CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit,
-    OutputKind, Position, Probe, Signal, Switch, SwitchId, SwitchKind, VehicleSide, Wish,
+    CircuitId, ControlKind, Feed, Job, LampCircuit, Position, Signal, Switch, SwitchId, SwitchKind,
+    VehicleSide, Wish,
 };
 
-/// A plain factory wire that follows a signal, with a 15 A fuse and 2 A on it.
-pub fn wire(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
-    FactoryCircuit {
-        colour: None,
-        id: FactoryId(id.into()),
-        name: format!("wire {id}"),
-        follows,
-        of,
-        kind: FactoryKind::Lamp,
-        site: None,
-        survey: None,
-        output: OutputKind::Plain,
-        fuse_a: Some(15.0),
-        wire: None,
-        length_m: Some(3.0),
-        output_a: None,
-        existing_a: Some(2.0),
-        probe: Probe { on_v: Some(12.4), off_v: Some(0.0) },
-    }
-}
+pub use super::wire::wire;
 
 /// The vehicle, its lamps on a feed of their own.
 pub fn job(wires: &[(&str, Signal)], wish: Wish, kind: Option<ControlKind>) -> Job {

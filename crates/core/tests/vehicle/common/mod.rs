@@ -3,5 +3,7 @@
 pub mod bench;
 #[path = "../../common/mod.rs"]
 mod demo;
+#[path = "../../common/wire.rs"]
+mod wire;
 
 pub use demo::demo_jobs;

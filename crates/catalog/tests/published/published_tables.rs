@@ -2,18 +2,20 @@
 //! `reference/tables/`, each file with its source on its first line; those of standards are recalled
 //! from memory and marked so. `tables.rs` checks the formulas.
 
-use jovek_core::catalog::conductor::Conductor;
-use jovek_core::catalog::fuse::{Fuse, FuseFamily};
-use jovek_core::catalog::insulation::{Insulation, short_circuit_k};
-use jovek_core::catalog::sleeve::{FAMILIES, GRIP, SLIDE, sleeve};
-use jovek_core::catalog::terminal::{STUDS, pull_n};
-use jovek_core::catalog::{ampacity, battery, heat, relay};
-use jovek_core::job::{AmpacityTable, BundleRule, Chemistry};
+use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
+use jovek_catalog::battery::Chemistry;
+use jovek_catalog::conductor::Conductor;
+use jovek_catalog::fuse::{Fuse, FuseFamily};
+use jovek_catalog::insulation::{Insulation, short_circuit_k};
+use jovek_catalog::sleeve::{FAMILIES, GRIP, SLIDE, sleeve};
+use jovek_catalog::terminal::{STUDS, pull_n};
+use jovek_catalog::{ampacity, battery, heat, relay};
 use std::collections::HashMap;
 
 /// The rows of a table, by the names of its columns.
 fn rows(name: &str) -> Vec<HashMap<String, String>> {
-    let file = format!("{}/tests/reference/tables/{name}.csv", env!("CARGO_MANIFEST_DIR"));
+    let file =
+        format!("{}/tests/published/reference/tables/{name}.csv", env!("CARGO_MANIFEST_DIR"));
     let rows: Vec<HashMap<String, String>> = csv::ReaderBuilder::new()
         .comment(Some(b'#'))
         .from_path(file)

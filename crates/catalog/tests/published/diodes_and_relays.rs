@@ -1,10 +1,10 @@
 //! Diodes and relays of the catalog. Forward voltages: the diode equation solved by hand, and the drops that
 //! the trade expects of silicon and Schottky (common practice, no source: 0.6 to 1.0 V and 0.3 to 0.55 V).
 
-use jovek_core::catalog::{diode, relay};
-use jovek_core::circuit::devices::THERMAL_V;
-use jovek_core::circuit::{Device, Network, NodeId, solve};
-use jovek_core::job::SystemVoltage;
+use jovek_catalog::system::SystemVoltage;
+use jovek_catalog::{diode, relay};
+use jovek_circuit::devices::THERMAL_V;
+use jovek_circuit::{Device, Network, NodeId, solve};
 
 /// V = N·Vt·ln(I/Is + 1) + Rs·I, and the same out of the solved network.
 #[test]

@@ -1,13 +1,15 @@
 //! The catalog against published tables and formulas. Each check names its source; figures of
 //! standards are recalled from memory and marked so.
 
-use jovek_core::catalog::conductor::{
+use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
+use jovek_catalog::battery::Chemistry;
+use jovek_catalog::conductor::WireSystem;
+use jovek_catalog::conductor::{
     Conductor, MM2_PER_CMIL, awg_area_mm2, awg_diameter_mm, copper_factor, copper_ohm,
 };
-use jovek_core::catalog::fuse::{Fuse, FuseFamily, min_rating_a, rerating};
-use jovek_core::catalog::insulation::{Insulation, short_circuit_k};
-use jovek_core::catalog::{ampacity, battery, heat, relay};
-use jovek_core::job::{AmpacityTable, BundleRule, Chemistry, WireSystem};
+use jovek_catalog::fuse::{Fuse, FuseFamily, min_rating_a, rerating};
+use jovek_catalog::insulation::{Insulation, short_circuit_k};
+use jovek_catalog::{ampacity, battery, heat, relay};
 
 fn close(got: f64, want: f64, relative: f64, what: &str) {
     assert!((got - want).abs() <= relative * want.abs(), "{what}: {got} for {want}");

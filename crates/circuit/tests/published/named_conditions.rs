@@ -1,7 +1,7 @@
 //! Circuits that cannot work are named for what they are: open, short, buzzer, floating, latch.
 
-use jovek_core::circuit::devices::{Battery, Contact, Incandescent, RegulatedLed};
-use jovek_core::circuit::{
+use jovek_circuit::devices::{Battery, Contact, Incandescent, RegulatedLed};
+use jovek_circuit::{
     Condition, Device, Network, NetworkError, NodeId, Relay, RelayContact, SolveError, Throw, solve,
 };
 

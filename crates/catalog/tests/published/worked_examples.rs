@@ -2,14 +2,15 @@
 //! tolerance 0.5 %. Sources beside each; those about aiming, colour, trailers, resistors, run time
 //! and bundles belong to later work.
 
-use jovek_core::catalog::ampacity;
-use jovek_core::catalog::conductor::{COPPER_OHM_MM2_PER_M, Conductor, LAY, copper_factor};
-use jovek_core::catalog::fuse::{Fuse, FuseFamily, min_rating_a};
-use jovek_core::catalog::insulation::Insulation;
-use jovek_core::catalog::relay::pull_in_at_v;
-use jovek_core::circuit::devices::{BallastedLed, Incandescent, RegulatedLed};
-use jovek_core::circuit::{Device, Network, NodeId, solve};
-use jovek_core::job::{AmpacityTable, WireSystem};
+use jovek_catalog::ampacity;
+use jovek_catalog::ampacity::AmpacityTable;
+use jovek_catalog::conductor::WireSystem;
+use jovek_catalog::conductor::{COPPER_OHM_MM2_PER_M, Conductor, LAY, copper_factor};
+use jovek_catalog::fuse::{Fuse, FuseFamily, min_rating_a};
+use jovek_catalog::insulation::Insulation;
+use jovek_catalog::relay::pull_in_at_v;
+use jovek_circuit::devices::{BallastedLed, Incandescent, RegulatedLed};
+use jovek_circuit::{Device, Network, NodeId, solve};
 
 fn close(got: f64, want: f64, what: &str) {
     assert!((got - want).abs() <= 0.005 * want.abs(), "{what}: {got} for {want}");

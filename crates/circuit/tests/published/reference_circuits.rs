@@ -4,8 +4,8 @@
 //! Bar: 1e-6 relative, since the models are the same (0.1 % was asked). Values that only a leak or an open contact defines (below 50 mV, 1 mA,
 //! 10 mW, or nodes cut off) are compared absolutely.
 
-use jovek_core::circuit::devices::{BallastedLed, Device, Diode, Incandescent, RegulatedLed};
-use jovek_core::circuit::{ElementId, Network, Solution, solve, spice};
+use jovek_circuit::devices::{BallastedLed, Device, Diode, Incandescent, RegulatedLed};
+use jovek_circuit::{ElementId, Network, Solution, solve, spice};
 use std::collections::BTreeMap;
 
 type Row = Vec<String>;
@@ -21,7 +21,7 @@ fn rows(text: &str) -> Vec<Row> {
 fn cases() -> BTreeMap<(String, String), Vec<Row>> {
     let mut base: BTreeMap<String, (String, Vec<Row>)> = BTreeMap::new();
     let mut changes: BTreeMap<(String, String), Vec<Row>> = BTreeMap::new();
-    for row in rows(include_str!("../reference/circuit-elements.csv")) {
+    for row in rows(include_str!("reference/circuit-elements.csv")) {
         let first = base.entry(row[0].clone()).or_insert_with(|| (row[1].clone(), Vec::new()));
         if first.0 == row[1] {
             first.1.push(row);
@@ -98,7 +98,7 @@ fn every_circuit_agrees_with_ngspice_within_a_thousandth() {
         let solution = solve(&net).unwrap_or_else(|e| panic!("{key:?}: {e}"));
         solved.insert(key.clone(), (net, solution));
     }
-    for row in rows(include_str!("../reference/circuit-expected.csv")) {
+    for row in rows(include_str!("reference/circuit-expected.csv")) {
         let key = (row[0].clone(), row[1].clone());
         let (net, solution) = &solved[&key];
         let want: f64 = row[5].parse().unwrap();

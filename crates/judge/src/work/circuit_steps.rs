@@ -1,0 +1,185 @@
+//! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
+
+use super::steps::{CURE_MIN, Maker, PRIMER_MIN, Step};
+use crate::answers::Answers;
+use jovek_job::{CircuitId, PlaceId};
+use jovek_plan::end::{Host, Post};
+use jovek_plan::study::Assessment;
+use std::collections::BTreeSet;
+
+/// One circuit: hardware, wires, joints, grounds, lamps, test.
+pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
+    let Some(fact) = m.job.circuits.get(index) else { return };
+    let (id, name) = (fact.id.clone(), fact.name.clone());
+    let is_stuck = fact.lights.iter().any(|l| l.is_held_by_adhesive());
+    let is_screwed = fact.lights.iter().any(|l| l.screw.is_some());
+    let lamps: u32 = fact.lights.iter().map(|l| l.count).sum();
+    let layout = study.layout.as_ref();
+    let laid = layout.and_then(|l| l.circuits.get(index)?.as_ref());
+    let ways: Vec<usize> = layout
+        .map(|l| {
+            let mine = l.wires.iter().filter(|w| w.circuit == index);
+            mine.flat_map(|w| w.ways.iter().copied()).collect()
+        })
+        .unwrap_or_default();
+    let way_id = |w: &usize| layout.map(|l| format!("hole.{}", l.graph.ways[*w].id));
+    let holes: Vec<String> = ways.iter().filter_map(way_id).collect();
+    let place = |p: usize| layout.map(|l| l.graph.places[p].id.clone());
+    let lamp_place = laid.and_then(|l| l.lamps.first().copied()).and_then(place);
+    let path_m: f64 = m.answers.cuts.iter().filter(|c| c.circuit == id).map(|c| c.path_m).sum();
+    let step_id = |what: &str| format!("{what}.{id}");
+    let own = |s: &mut Step| s.circuit = Some(id.clone());
+
+    let hardware = step_id("hardware");
+    // A tie-in without a fuse of its own has nothing to mount beside its lamps.
+    let hosts = hosts(m.answers, &id);
+    let parts: Vec<(&str, f64)> = HARDWARE
+        .iter()
+        .filter(|(is, ..)| hosts.iter().any(is))
+        .map(|&(_, name, minutes)| (name, minutes))
+        .collect();
+    if !parts.is_empty() {
+        let names: Vec<&str> = parts.iter().map(|(name, _)| *name).collect();
+        let minutes = parts.iter().map(|(_, minutes)| minutes).sum();
+        let step = m.step(&hardware, format!("{name}: {}", names.join(", ")), minutes);
+        own(step);
+        let is_fused = hosts.iter().any(|h| matches!(h, Host::Fuse(_)));
+        let has_switch = hosts.iter().any(|h| matches!(h, Host::Switch(..)));
+        let is_boxed = parts.len() > usize::from(has_switch);
+        step.how = [
+            (is_boxed, "reachable, dry, terminals down; screwed to plastic or treated steel"),
+            (has_switch, "wire the switch before it is pushed in; its label upright"),
+            (is_fused, "the fuse stays out"),
+        ]
+        .into_iter()
+        .filter(|(is, _)| *is)
+        .map(|(_, line)| line.to_owned())
+        .collect();
+        let fuse_place =
+            fact.sites.as_ref().map(|s| s.fuse.clone().unwrap_or(PlaceId::from("fuses")));
+        if let Some(place) = fuse_place {
+            m.at(&hardware, &place);
+        }
+        m.after(&hardware, &["battery-off", "trims-off"]);
+    }
+
+    let pull = step_id("pull");
+    let step = m.step(&pull, format!("{name}: pull the wires"), (4.0 * path_m).max(5.0));
+    own(step);
+    step.tool = "semi-rigid wire as a fish, clips, loom".into();
+    step.how = vec![
+        "feed and pull together; never by a joint".into(),
+        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
+    ];
+    step.cautions = vec!["Never along brake or fuel lines as a support."];
+    m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
+    let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
+    m.rests(&pull, &rests);
+
+    let mount = step_id("mount");
+    let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
+    let step = m.step(&mount, format!("{name}: mount the lamps"), how_long);
+    own(step);
+    step.how = vec!["level on both sides; screws finger-tight until aimed".into()];
+    if is_stuck {
+        step.how = vec![
+            "clean with isopropyl alcohol, dry, press for 30 s".into(),
+            "the adhesive bears nothing until it has cured: overnight".into(),
+        ];
+        step.cautions = vec!["Solvent: gloves, air, no flame."];
+    }
+    if is_screwed {
+        step.how.push("screws stop short of the skin behind: see Light".into());
+    }
+    if let Some(place) = &lamp_place {
+        m.at(&mount, place);
+    }
+    m.after(&mount, &["bench", "chock", "trims-off"]);
+
+    let joints: Vec<Vec<String>> =
+        m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
+    if !joints.is_empty() {
+        let join = step_id("join");
+        let step =
+            m.step(&join, format!("{name}: joints, {}", joints.len()), 4.0 * joints.len() as f64);
+        own(step);
+        // Each line once; sleeves before all else.
+        let lines: Vec<&String> = joints.iter().flatten().collect();
+        let is_sleeve = |l: &str| l.starts_with("slide on first");
+        let ordered =
+            lines.iter().filter(|l| is_sleeve(l)).chain(lines.iter().filter(|l| !is_sleeve(l)));
+        for line in ordered {
+            if !step.how.contains(line) {
+                step.how.push((*line).clone());
+            }
+        }
+        step.tool = "crimper or iron, heat gun".into();
+        step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
+        if let Some(place) = &lamp_place {
+            m.at(&join, place);
+        }
+        m.after(&join, &[&pull, &mount]);
+        // A pad of a strip is soldered only when its tape bears.
+        if is_stuck {
+            m.rests(&join, &[(&mount, CURE_MIN)]);
+        }
+    }
+    let has = |is: fn(&Host) -> bool| hosts.iter().any(is);
+    let back = if has(|h| matches!(h, Host::Stud(..))) {
+        Some(("ground", 6.0, "bare metal, star washer, protect it after"))
+    } else if has(|h| matches!(h, Host::Bus)) {
+        Some((
+            "ground bus",
+            3.0,
+            "its own screw on the bus; the bus to bare metal, protected after",
+        ))
+    } else if has(|h| matches!(h, Host::Post(Post::StartMinus))) {
+        Some(("return to battery negative", 4.0, "the ring goes on with the battery's own, last"))
+    } else {
+        None
+    };
+    if let Some((what, minutes, how)) = back {
+        let ground = step_id("ground");
+        let step = m.step(&ground, format!("{name}: {what}"), minutes);
+        own(step);
+        step.how = vec![how.into()];
+        m.after(&ground, &[&pull]);
+    }
+    let is_own = |host: &Host| match *host {
+        Host::Lamp(lamp) => lamp.circuit.0 == index,
+        Host::Plug(_) => hosts.contains(host),
+        _ => false,
+    };
+    let plugs = m.answers.connectors.iter().filter(|c| is_own(&c.of)).count();
+    // Lamps with bare leads are joined, not plugged.
+    if plugs > 0 {
+        let plug = step_id("plug");
+        let what = if plugs == 1 { "1 connector".into() } else { format!("{plugs} connectors") };
+        let step = m.step(&plug, format!("{name}: {what}"), PLUG_MIN * plugs as f64);
+        own(step);
+        step.how = vec!["seals on, blind plugs in; each clicks; tug".into()];
+        if let Some(place) = &lamp_place {
+            m.at(&plug, place);
+        }
+        m.after(&plug, &[&pull, &mount, &hardware]);
+    }
+}
+
+/// To crimp, seal and plug one connector, min. Common practice.
+const PLUG_MIN: f64 = 3.0;
+
+/// Parts that are mounted beside the lamps, with the minutes that each takes. Common practice.
+type Hardware = (fn(&Host) -> bool, &'static str, f64);
+const HARDWARE: [Hardware; 5] = [
+    (|h| matches!(h, Host::Fuse(_)), "fuse holder", 6.0),
+    (|h| matches!(h, Host::Relay(..)), "relay", 7.0),
+    (|h| matches!(h, Host::Diode(..)), "diodes", 3.0),
+    (|h| matches!(h, Host::Dimmer(_)), "dimmer", 6.0),
+    (|h| matches!(h, Host::Switch(..)), "switch", 8.0),
+];
+
+/// What the wires of a circuit end at.
+pub(super) fn hosts(answers: &Answers, circuit: &CircuitId) -> BTreeSet<Host> {
+    let own = answers.cuts.iter().filter(|c| c.circuit == *circuit);
+    own.flat_map(|c| [c.from_end.host(), c.to_end.host()]).collect()
+}
