@@ -2,6 +2,15 @@
 //!
 //! Rows believed to stand in a standard are recalled from memory and marked so; check them against
 //! a bought copy before relying on them for safety.
+//!
+//! ```
+//! use jovek_catalog::conductor::Conductor;
+//!
+//! let wire: Conductor = "2.5 mm²".parse().expect("a size of the catalog");
+//! // 7.6 mohm a metre at 20 °C, ISO 6722, recalled from memory.
+//! assert_eq!(wire.ohm_per_m_20c(), 0.0076);
+//! assert!(wire.ohm(5.0, 60.0) > wire.ohm(5.0, 20.0));
+//! ```
 
 pub mod ampacity;
 pub mod battery;

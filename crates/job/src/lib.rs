@@ -3,6 +3,17 @@
 //! Nothing derived is stored here. `Option` means "nobody said": the planner then assumes a figure
 //! and shows it as assumed. Reading and writing the file format is in [`read`], the limits of each
 //! figure in [`limits`].
+//!
+//! ```
+//! use jovek_job::Job;
+//!
+//! let mut job = Job::starter("14");
+//! // What is written reads as the same job; what cannot be is refused with its place.
+//! assert_eq!(Job::read(&job.write()).expect("it reads"), job);
+//! job.circuits[0].lights[0].label_w = Some(-5.0);
+//! let refused = Job::read(&job.write()).expect_err("no lamp has -5 W");
+//! assert!(refused.to_string().contains("circuits[0].lights[0].label_w"));
+//! ```
 
 mod battery;
 mod circuit;

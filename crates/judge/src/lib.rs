@@ -17,6 +17,17 @@
 //! - [`question`], [`option_value`]: which unmeasured figure matters most; what a way is worth.
 //! - [`stock`]: what the shop holds and pays. [`record`]: as built, signed. [`work`]: steps and order.
 //!   [`diagnose`]: what is wrong, how likely, what to read next. [`defaults`]: what new things start as.
+//!
+//! ```
+//! use jovek_job::Job;
+//! use jovek_judge::{answers::assess, proof::prove};
+//!
+//! let job = Job::starter("14");
+//! let answers = assess(&job);
+//! assert!(answers.parts.iter().any(|p| p.part.contains("fuse")));
+//! assert!(answers.checks.iter().any(|c| c.id.0.ends_with(".lamp_v")));
+//! assert!(prove(&job, Vec::new()).wishes.iter().all(|w| w.missed == 0));
+//! ```
 
 pub mod answers;
 pub mod budget;

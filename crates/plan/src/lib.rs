@@ -17,6 +17,18 @@
 //! - [`sizing`]: the thinnest wire that no rule refuses.
 //! - [`study`]: the whole vehicle, planned, sized and solved: what every judgement reads.
 //! - [`bundles`]: wires side by side at the sizes chosen.
+//!
+//! ```
+//! use jovek_job::Job;
+//! use jovek_plan::{end::End, study::study, wires::wires};
+//!
+//! let study = study(&Job::starter("14"));
+//! let (chain, sizes) = study.parts()[0];
+//! // Every piece of wire has two ends, the first of them at the battery.
+//! let pieces = wires(chain, sizes).pieces;
+//! assert!(matches!(pieces[0].from, End::Post(_)));
+//! assert!(sizes.fuse.is_some_and(|fuse| fuse.rating_a > 0.0));
+//! ```
 
 pub mod assumed;
 pub mod bundles;

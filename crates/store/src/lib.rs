@@ -5,6 +5,21 @@
 //! made from and is refused when another one came between, or when the job is signed and more would
 //! change than may still be added. Each change has its entry in a history whose entries are bound by
 //! hash.
+//!
+//! ```
+//! use jovek_core::job::Job;
+//! use jovek_store::Store;
+//!
+//! let mut store = Store::in_memory()?;
+//! let mut job = Job::starter("14");
+//! let id = store.create(&job, "J. Marsh")?;
+//! let first = store.get(id)?.rev;
+//! job.circuits[0].name = "Rear work lamps".into();
+//! store.save(id, first, &job, "J. Marsh")?;
+//! // A save from a revision that is no longer the newest is refused.
+//! assert!(store.save(id, first, &job, "K. Reed").is_err());
+//! # Ok::<(), jovek_store::StoreError>(())
+//! ```
 
 mod error;
 mod history;
