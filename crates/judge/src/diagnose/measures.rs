@@ -379,6 +379,8 @@ impl Gathered<'_> {
                 let label = red.map_or("", |p| self.points[p].name.as_str()).to_owned();
                 volts(None, red, black, &format!("{label}: across it"));
                 volts(None, red, minus, &label);
+                // A small figure tells the way to one lamp from the way to the next; a large one hides it.
+                volts(None, plus, red, &format!("{label}: lost up to it"));
                 let label = black.map_or("", |p| self.points[p].name.as_str()).to_owned();
                 volts(None, black, minus, &label);
             }
