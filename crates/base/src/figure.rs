@@ -118,7 +118,7 @@ pub fn hours_text(hours: f64) -> String {
         format!("{:.0} min", hours * 60.0)
     } else if hours < 10.0 {
         format!("{hours:.1} h")
-    } else if hours < 72.0 {
+    } else if hours < 100.0 {
         format!("{hours:.0} h")
     } else if hours <= YEAR_H {
         format!("{:.0} days", hours / 24.0)

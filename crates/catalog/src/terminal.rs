@@ -186,27 +186,20 @@ impl EndKind {
         }
     }
 
-    /// Part name for a wire size, as it is joined there.
-    pub fn part(self, conductor: Conductor, joint: JointPractice) -> String {
+    /// The terminal that goes on one wire there; none where wires are joined for good: that part takes all of them, see
+    /// [`EndKind::joint_part`].
+    pub fn terminal(self, conductor: Conductor) -> Option<String> {
         let colour = crimp_colour(conductor);
-        match self {
+        Some(match self {
             EndKind::PostRing => format!("ring M8, {colour}"),
             EndKind::StudRing => format!("ring M6, {colour}"),
             EndKind::Blade => format!("receptacle 6.3 mm, {colour}"),
-            EndKind::Butt if joint == JointPractice::Solder => "soldered splice".into(),
-            EndKind::Butt => format!("butt splice, {colour}"),
-            EndKind::FactoryJoint => match joint {
-                JointPractice::Crimp => format!("splice on factory wire, {colour}"),
-                JointPractice::Solder => "soldered splice on factory wire".into(),
-                JointPractice::Tap => format!("tap connector, {colour}"),
-                JointPractice::PlugIn => "plug-in intermediate lead".into(),
-            },
             EndKind::LampPlug => format!("sealed contact with wire seal, {}", conductor.label()),
             EndKind::ConnectorPin => {
                 format!("sealed contact pair with wire seal, {}", conductor.label())
             }
-            EndKind::Pad => "soldered to the pad".into(),
             EndKind::SplitterPlug => "splitter plug".into(),
-        }
+            EndKind::Butt | EndKind::FactoryJoint | EndKind::Pad => return None,
+        })
     }
 }

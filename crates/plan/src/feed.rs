@@ -74,6 +74,13 @@ pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
     lamps.iter().map(|l| l.device.flow(low_v).current_a * f64::from(l.count)).sum()
 }
 
+/// The same on average: what flashes by itself takes its part of the time.
+fn average_a(circuit: &LampCircuit, lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
+    let duty = |k: usize| circuit.lights.get(k).and_then(|l| l.flash).map_or(1.0, |f| f.duty);
+    let each = lamps.iter().enumerate();
+    each.map(|(k, lamp)| duty(k) * wanted_a(std::slice::from_ref(lamp), supply)).sum()
+}
+
 /// All feeds for a circuit, the advised one first.
 pub fn options(
     job: &Job,
@@ -84,9 +91,10 @@ pub fn options(
     unmet: Option<&Unmet>,
 ) -> Vec<FeedOption> {
     let added_a = wanted_a(lamps, supply);
-    let mut options = vec![own(circuit, supply, added_a, unmet)];
+    let taken = Taken { most_a: added_a, average_a: average_a(circuit, lamps, supply) };
+    let mut options = vec![own(circuit, supply, taken, unmet)];
     if let Some(auxiliary) = supply.auxiliary {
-        options.push(behind_isolation(circuit, auxiliary, added_a, unmet));
+        options.push(behind_isolation(circuit, auxiliary, taken, unmet));
     }
     for (index, planned) in factory.iter().enumerate() {
         options.push(tie_in(job, circuit, index, planned, added_a));
@@ -109,6 +117,13 @@ pub fn options(
     options
 }
 
+/// Current of a circuit's lamps, A: what a feed must bear, and what it gives over time.
+#[derive(Debug, Clone, Copy)]
+struct Taken {
+    most_a: f64,
+    average_a: f64,
+}
+
 fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption {
     reasons.sort_by_key(|r| std::cmp::Reverse(r.weighs));
     let verdict = reasons.iter().map(|r| r.weighs).max().unwrap_or(FeedVerdict::Good);
@@ -118,12 +133,12 @@ fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption
 fn own(
     circuit: &LampCircuit,
     supply: &PlannedSupply,
-    added_a: f64,
+    taken: Taken,
     unmet: Option<&Unmet>,
 ) -> FeedOption {
     let mut reasons = vec![FeedReason {
         weighs: FeedVerdict::Good,
-        says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
+        says: format!("Carries its {} alone; no factory wire is touched.", amps(taken.most_a)),
         source: Source::computed("P/V at a low battery"),
     }];
     match unmet {
@@ -139,30 +154,44 @@ fn own(
         }),
         None => {}
     }
-    if added_a > 0.0 {
-        let hours = USABLE_PART * supply.capacity_ah / added_a;
+    if taken.average_a > 0.0 {
+        let hours = USABLE_PART * supply.capacity_ah / taken.average_a;
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
-            says: format!(
-                "Works with the key out; left on, half the battery is gone in {}.",
-                hours_text(hours)
-            ),
+            says: if is_left_on(&circuit.lit) {
+                format!(
+                    "Works with the key out; left on, half the battery is gone in {}.",
+                    hours_text(hours)
+                )
+            } else {
+                format!("Half of the battery would last {}.", hours_text(hours))
+            },
             source: Source::practice("half of the capacity at a steady current"),
         });
     }
     gather(Feed::Battery {}, "Own circuit from the battery".into(), reasons)
 }
 
+/// True where a switch alone, somewhere in the wish, can light it: a hand can leave that on.
+fn is_left_on(wish: &Wish) -> bool {
+    match wish {
+        Wish::OwnSwitch | Wish::Switch { .. } => true,
+        Wish::Any(of) => of.iter().any(is_left_on),
+        Wish::All(of) => !of.is_empty() && of.iter().all(is_left_on),
+        _ => false,
+    }
+}
+
 /// From the auxiliary battery.
 fn behind_isolation(
     circuit: &LampCircuit,
     auxiliary: PlannedAuxiliary,
-    added_a: f64,
+    taken: Taken,
     unmet: Option<&Unmet>,
 ) -> FeedOption {
     let mut reasons = vec![FeedReason {
         weighs: FeedVerdict::Good,
-        says: format!("Carries its {} alone; no factory wire is touched.", amps(added_a)),
+        says: format!("Carries its {} alone; no factory wire is touched.", amps(taken.most_a)),
         source: Source::computed("P/V at a low battery"),
     }];
     let joins = auxiliary.isolation == Isolation::ManualSwitch;
@@ -180,8 +209,8 @@ fn behind_isolation(
         says: "A fuse at each end of the cable between the batteries: both feed it.".into(),
         source: Source::practice("fuses at both ends"),
     });
-    if added_a > 0.0 {
-        let hours = USABLE_PART * auxiliary.capacity_ah / added_a;
+    if taken.average_a > 0.0 {
+        let hours = USABLE_PART * auxiliary.capacity_ah / taken.average_a;
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
             says: format!("Half of it lasts {}.", hours_text(hours)),

@@ -291,7 +291,7 @@ fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
 fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<String>> {
     let parts = study.parts();
     let of = Installation { job, parts: &parts, plugs: &study.plugs };
-    let cuts = sheet_cuts(of, &[], Some(layout));
+    let (cuts, _) = sheet_cuts(of, &[], Some(layout));
     let all = connectors(of, &cuts);
     let chains = of.chains();
     let names = Names { job, plugs: &study.plugs, chains: &chains };

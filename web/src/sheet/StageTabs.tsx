@@ -28,7 +28,7 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
             type="button"
             aria-current={here ? "page" : undefined}
             onClick={() => go(s.stage)}
-            className={`flex min-h-11 shrink-0 items-center gap-1.5 px-2 ${here ? "bg-head text-on-head" : "text-ink"}`}
+            className={`flex min-h-11 shrink-0 items-center gap-1 px-1.5 ${here ? "bg-head text-on-head" : "text-ink"}`}
           >
             <kbd className="rounded border border-current px-1 text-xs opacity-80">{s.key}</kbd>
             {s.label}

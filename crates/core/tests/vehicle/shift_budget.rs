@@ -3,6 +3,7 @@
 
 use crate::common::bench;
 use jovek_core::budget::{Starts, SupplyWay, budget};
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Auxiliary, Battery, Chemistry, Engine, FactoryId, Feed, Flash, Isolation, Job, Leg, LightKind,
     Shift, Signal, SupplyState, VehicleSide, Wish,
@@ -299,4 +300,23 @@ fn parked_currents_are_the_proofs() {
             drains.key_off_a
         );
     }
+}
+
+/// What is told of a lamp left on counts its flashing too: three tenths of the time, more than three times as long.
+#[test]
+fn hours_left_on_count_the_flashing() {
+    let told = |flash: Option<Flash>| {
+        let mut job = parked(Wish::OwnSwitch, 120.0);
+        job.circuits[0].feed = Some(Feed::Battery {});
+        job.circuits[0].lights[0].flash = flash;
+        let answers = jovek_core::answers::assess(&job);
+        let is_told = answers.findings.iter().any(|f| f.code == FindingCode::LeftOn);
+        let own = answers.circuits[0].feeds.iter().find(|f| f.feed == Feed::Battery {}).unwrap();
+        let says = own.reasons.iter().find(|r| r.says.contains("left on")).unwrap().says.clone();
+        (is_told, says)
+    };
+    let (steady, flashing) = (told(None), told(Some(Flash { hz: 2.0, duty: 0.1 })));
+    // 70 Ah, half of it: 35 Ah over 120 W / 12.1 V is 3.5 h, over a tenth of that 35 h.
+    assert!(steady.0 && steady.1.ends_with("gone in 3.5 h."), "{}", steady.1);
+    assert!(!flashing.0 && flashing.1.ends_with("gone in 35 h."), "{}", flashing.1);
 }

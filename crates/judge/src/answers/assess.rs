@@ -6,7 +6,7 @@ use crate::answers::stages::stages;
 use crate::answers::ways::way_answers;
 use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::harness::connectors::connectors;
-use crate::harness::joints::{joints, sleeves, terminals};
+use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{REEL_M, reels};
 use crate::harness::{Installation, cuts, parts, sheet_cuts};
@@ -54,7 +54,9 @@ pub fn assess(job: &Job) -> Answers {
         .circuits
         .iter()
         .zip(&circuits)
-        .map(|(studied, answer)| CircuitView {
+        .enumerate()
+        .map(|(number, (studied, answer))| CircuitView {
+            number,
             circuit: &job.circuits[studied.index],
             chain: &studied.chain,
             sized: &studied.sized,
@@ -65,7 +67,7 @@ pub fn assess(job: &Job) -> Answers {
         })
         .collect();
     let of = Installation { job, parts: &parts_of, plugs: &study.plugs };
-    let cut_lines = sheet_cuts(of, &strips, study.layout.as_ref());
+    let (cut_lines, joint_list) = sheet_cuts(of, &strips, study.layout.as_ref());
     let connector_list = connectors(of, &cut_lines);
     let findings = rules::findings(&Context {
         job,
@@ -80,7 +82,6 @@ pub fn assess(job: &Job) -> Answers {
         assumptions: &study.assumed,
     });
     drop(views);
-    let joint_list = joints(of, &cut_lines);
     let extras = parts::Extras {
         strips: &strips,
         terminals: &terminals(&cut_lines, &joint_list),

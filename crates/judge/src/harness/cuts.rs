@@ -4,7 +4,7 @@ use super::colours::{circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near};
 use jovek_base::csv::cell;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::joint::{JointPlace, joint_at};
+use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{CircuitId, Job};
 use jovek_plan::chain::Chain;
@@ -133,7 +133,6 @@ pub fn cut_list(of: Installation) -> Vec<CutLine> {
 fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut Vec<CutLine>) {
     let index = chain.index.0;
     let load_a = load_a(job, chain);
-    let joint = job.circuits.get(index).map_or(job.shop.joint, |c| job.joint_of(c));
     let spare = job.shop.spare_percent.unwrap_or(0.0);
     for (k, piece) in wires(chain, sizes).pieces.into_iter().enumerate() {
         let (from_kind, to_kind) = (kind(piece.from), kind(piece.to));
@@ -142,7 +141,8 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
         let is_backward = matches!(piece.at, PieceAt::Leg(_, _, true));
         let (from_near, to_near) =
             if is_backward { (near(last), near(first)) } else { (near(first), near(last)) };
-        let part = |kind: EndKind, near| kind.part(piece.wire, joint_at(joint, near, load_a).0);
+        // What is joined there takes all wires of the joint: it is named when all are known.
+        let part = |kind: EndKind| kind.terminal(piece.wire).unwrap_or_default();
         let sleeve = if from_kind.is_joint() || to_kind.is_joint() { "sleeve first" } else { "" };
         let allowance = piece.end_allowance_m(&job.shop);
         out.push(CutLine {
@@ -159,8 +159,8 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             path_m: piece.path_m,
             length_m: piece.cut_m(&job.shop),
             allowance_text: allowance_text(allowance, if piece.is_short { 0.0 } else { spare }),
-            from_terminal: part(from_kind, from_near),
-            to_terminal: part(to_kind, to_near),
+            from_terminal: part(from_kind),
+            to_terminal: part(to_kind),
             from_kind,
             to_kind,
             piece: Some(piece.at),

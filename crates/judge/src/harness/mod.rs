@@ -21,10 +21,25 @@ pub use reels::Reel;
 use jovek_plan::route::Layout;
 use jovek_plan::strips::StripOf;
 
-/// Every piece of wire of the job, extension leads of strips too, marked.
-pub fn sheet_cuts(of: Installation, strips: &[StripOf], layout: Option<&Layout>) -> Vec<CutLine> {
-    let mut out = cuts::cut_list(of);
-    out.extend(strip_leads::strip_leads(of, strips));
-    colours::mark(&mut out, &colours::lamps_at(layout, &of.chains()));
-    out
+/// Every piece of wire of the job, extension leads of strips too, marked, and the joints in which they meet. An end in
+/// a joint bears the name of the part that takes all its wires.
+pub fn sheet_cuts(
+    of: Installation,
+    strips: &[StripOf],
+    layout: Option<&Layout>,
+) -> (Vec<CutLine>, Vec<JointAnswer>) {
+    let mut cuts = cuts::cut_list(of);
+    cuts.extend(strip_leads::strip_leads(of, strips));
+    colours::mark(&mut cuts, &colours::lamps_at(layout, &of.chains()));
+    let joints = joints::joints(of, &cuts);
+    for cut in &mut cuts {
+        let part_at = |at| {
+            let joint = joints.iter().find(|j| j.circuit == cut.circuit && j.at == at);
+            joint.map(|j| j.how.clone())
+        };
+        let (from, to) = (part_at(cut.from_end), part_at(cut.to_end));
+        cut.from_terminal = from.unwrap_or_else(|| std::mem::take(&mut cut.from_terminal));
+        cut.to_terminal = to.unwrap_or_else(|| std::mem::take(&mut cut.to_terminal));
+    }
+    (cuts, joints)
 }

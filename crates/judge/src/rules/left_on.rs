@@ -2,6 +2,7 @@
 
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
+use crate::loads::lit_part;
 use jovek_base::figure::{amps, hours_text};
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
@@ -18,7 +19,8 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
         return;
     }
     let line = view.volt_lines.iter().find(|l| l.state == SupplyState::EngineOff);
-    let Some(current_a) = line.map(|l| l.current_a).filter(|a| *a > 0.01) else { return };
+    let part = lit_part(context.job, context.study, view.number, view.chain.first_lit_by());
+    let Some(current_a) = line.map(|l| part * l.current_a).filter(|a| *a > 0.01) else { return };
     let auxiliary = context.supply.auxiliary.filter(|_| view.chain.is_auxiliary);
     let capacity_ah = auxiliary.map_or(context.supply.capacity_ah, |a| a.capacity_ah);
     let hours = 0.5 * capacity_ah / current_a;

@@ -43,6 +43,8 @@ use jovek_plan::switching::Unmet;
 
 /// One circuit as the rules see it.
 pub struct CircuitView<'a> {
+    /// Its number among the circuits of the study.
+    pub number: usize,
     /// As the person wrote it.
     pub circuit: &'a LampCircuit,
     /// The plan.

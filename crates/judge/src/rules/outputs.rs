@@ -42,7 +42,7 @@ pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
             OutputKind::Unknown => (
                 FindingCode::UnknownOutput,
                 Grade::Mind,
-                "nobody has said how it behaves",
+                "output not known yet",
                 "Probe it on and off, and watch the dash with the lamps joined; then say what it is.",
             ),
         };

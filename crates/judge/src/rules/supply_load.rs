@@ -14,8 +14,8 @@ pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
     let added_a: f64 = context
         .circuits
         .iter()
-        .enumerate()
-        .filter_map(|(c, view)| {
+        .filter_map(|view| {
+            let c = view.number;
             let line = view.volt_lines.iter().find(|l| l.state == SupplyState::Idle)?;
             Some(line.current_a * lit_part(context.job, study, c, own_lit_by(study, c)?))
         })
