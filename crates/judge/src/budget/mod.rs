@@ -6,7 +6,7 @@
 //! - `ways`: the ways to feed them, side by side.
 
 pub mod battery;
-mod sensing;
+pub mod sensing;
 mod shift;
 mod ways;
 

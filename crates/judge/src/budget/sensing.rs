@@ -44,23 +44,3 @@ impl Sensing {
         was * before + closed(self.is_closed) * (1.0 - before)
     }
 }
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    /// Ten seconds of 14 V, then it closes; a dip of twenty seconds does not open it, half a minute
-    /// does; between both voltages it stays as it is. Worked by hand from the thresholds above.
-    #[test]
-    fn closes_and_opens_after_its_delays() {
-        let mut relay = Sensing::default();
-        assert_eq!(relay.sees(14.0, 6.0), 0.0);
-        assert_eq!(relay.sees(14.0, 8.0), 0.5);
-        assert!(relay.is_closed());
-        assert_eq!(relay.sees(12.5, 20.0), 1.0);
-        assert_eq!(relay.sees(13.0, 60.0), 1.0);
-        assert_eq!(relay.sees(12.5, 60.0), 0.5);
-        assert!(!relay.is_closed());
-        assert_eq!(relay.sees(13.2, 600.0), 0.0);
-    }
-}

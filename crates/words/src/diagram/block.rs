@@ -104,14 +104,16 @@ impl Block<'_> {
         self.sheet.put(Item::Wire { points, live });
     }
 
-    /// Size and colour of the wire that ends or starts somewhere: `2.5 YE`.
+    /// The wire that ends or starts somewhere as the cut list has it: `1c 2.5 YE`, its label without the unit, its size
+    /// and colour.
     fn label(&mut self, holds: impl Fn(&CutLine) -> bool) -> String {
         let Some(cut) = self.cuts.iter().find(|c| holds(c)) else {
             return String::new();
         };
         let size = cut.wire_text.trim_end_matches(" mm²").to_owned();
         self.sheet.uses_colour(&cut.colour);
-        format!("{size} {}", colour::letters(&cut.colour))
+        let label = cut.label.rsplit('-').next().unwrap_or_default();
+        format!("{label} {size} {}", colour::letters(&cut.colour))
     }
 
     /// Names the wire from one terminal to the next in front of the latter, where there is room.
