@@ -1,5 +1,6 @@
 //! The web app, shipped inside the program.
 
+use crate::problem::Problem;
 use axum::extract::Request;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -13,6 +14,12 @@ struct WebFiles;
 /// Serves a file of the app; any other path gets the app itself, which knows its own pages.
 pub async fn serve(request: Request) -> Response {
     let path = request.uri().path().trim_start_matches('/');
+    if path == "api" || path.starts_with("api/") {
+        let what =
+            format!("The API has no {}; /api/jobs is where it begins.", request.uri().path());
+        return Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)
+            .into_response();
+    }
     let (name, file) = match WebFiles::get(path) {
         Some(file) if !path.is_empty() => (path, Some(file)),
         _ => ("index.html", WebFiles::get("index.html")),

@@ -31,7 +31,7 @@ use jovek_core::swap::swap;
 use jovek_core::work::bays::{BayPlan, plan};
 use jovek_core::work::learn::learn;
 use jovek_core::work::work;
-use jovek_store::Store;
+use jovek_store::{Listed, Standing, Store};
 use std::io::{Read, Write};
 use std::net::SocketAddr;
 use std::path::Path;
@@ -59,13 +59,16 @@ pub fn run(cli: &Cli) -> ExitCode {
 fn execute(command: &Command) -> anyhow::Result<u8> {
     match command {
         Command::Serve { db, listen } => {
-            serve::run(Store::open(db)?, *listen)?;
+            serve::run(|| Ok(Store::open(db)?), *listen)?;
         }
         Command::Demo { listen } => {
-            let mut store = Store::in_memory()?;
-            demo::load(&mut store)?;
-            println!("Demo jobs are kept in memory and are gone when this program ends.");
-            serve::run(store, *listen)?;
+            let demo = || {
+                let store = Store::in_memory()?;
+                demo::load(&store)?;
+                println!("Demo jobs are kept in memory and are gone when this program ends.");
+                Ok(store)
+            };
+            serve::run(demo, *listen)?;
         }
         Command::Assess { job, json } => return assess_file(job, *json),
         Command::Budget { job, json } => {
@@ -100,7 +103,7 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
         Command::Bays { jobs, db, bays, people, from, json } => {
             let jobs = match jobs.as_slice() {
                 [] if !db.exists() => return Err(anyhow!("{} does not exist", db.display())),
-                [] => Store::open(db)?.list()?.into_iter().map(|r| r.job).collect(),
+                [] => jobs_in_yard(db)?,
                 files => files.iter().map(|f| read_job(f)).collect::<anyhow::Result<Vec<_>>>()?,
             };
             let plan = plan_of(&jobs, Some(*bays), Some(*people), *from)?;
@@ -182,13 +185,10 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
         }
         Command::Verify { db } => return verify_file(db),
         Command::Backup { db, to } => {
-            if !db.exists() {
-                return Err(anyhow!("{} does not exist", db.display()));
-            }
             if to.exists() {
                 return Err(anyhow!("{} exists already: name a new file", to.display()));
             }
-            Store::open(db)?.backup(to)?;
+            Store::existing(db)?.backup(to)?;
             println!("{} copied to {}", db.display(), to.display());
         }
         Command::Restore { from, db } => {
@@ -274,11 +274,23 @@ fn plan_of(
     Ok(plan(jobs, &api::shopfloor(&asked), &learn(jobs), now)?)
 }
 
-fn verify_file(db: &Path) -> anyhow::Result<u8> {
-    if !db.exists() {
-        return Err(anyhow!("{} does not exist", db.display()));
+/// Jobs of a database that stand in the yard; what cannot be read is named and left out.
+fn jobs_in_yard(db: &Path) -> anyhow::Result<Vec<Job>> {
+    let mut out = Vec::new();
+    for listed in Store::existing(db)?.list()? {
+        match listed {
+            Listed::Job(row) if row.standing == Standing::InYard => out.push(row.job),
+            Listed::Job(_) => {}
+            Listed::Unreadable(u) => {
+                eprintln!("job {} is left out, it cannot be read: {}", u.id, u.what)
+            }
+        }
     }
-    let found = Store::open(db)?.verify()?;
+    Ok(out)
+}
+
+fn verify_file(db: &Path) -> anyhow::Result<u8> {
+    let found = Store::existing(db)?.verify()?;
     for flaw in &found.flaws {
         println!("{}: {}", flaw.place, flaw.what);
     }

@@ -33,7 +33,7 @@ pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
 ///
 /// # Errors
 /// As [`jobs`], or the store's.
-pub fn load(store: &mut Store) -> anyhow::Result<()> {
+pub fn load(store: &Store) -> anyhow::Result<()> {
     let now = Timestamp::now();
     for (_, mut job) in jobs()? {
         worked_lately(&mut job, now);

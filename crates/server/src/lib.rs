@@ -6,6 +6,7 @@
 pub mod api;
 pub mod assets;
 pub mod cli;
+mod compute;
 pub mod demo;
 pub mod device;
 pub mod extract;

@@ -118,6 +118,20 @@ impl From<StoreError> for Problem {
             StoreError::TooLarge { .. } | StoreError::TooMany { .. } => {
                 (StatusCode::PAYLOAD_TOO_LARGE, "/problems/picture", "The picture is not taken")
             }
+            StoreError::Unstorable { .. } => {
+                (StatusCode::PAYLOAD_TOO_LARGE, "/problems/job-too-large", "The job is full")
+            }
+            StoreError::BadBody { .. } => (
+                StatusCode::UNPROCESSABLE_ENTITY,
+                "/problems/unreadable",
+                "The stored job cannot be read",
+            ),
+            StoreError::Deleted { .. } => {
+                (StatusCode::CONFLICT, "/problems/deleted", "The job was deleted")
+            }
+            StoreError::Moved { .. } => {
+                (StatusCode::SERVICE_UNAVAILABLE, "/problems/store", "The database went away")
+            }
             StoreError::DiskFull { .. } => {
                 (StatusCode::INSUFFICIENT_STORAGE, "/problems/disk-full", "No room on the disk")
             }

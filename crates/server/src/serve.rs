@@ -5,30 +5,40 @@ use anyhow::Context;
 use jovek_store::Store;
 use std::net::SocketAddr;
 
-/// Serves until the program is asked to stop.
+/// Serves until the program is asked to stop. The store is opened once the address is ours: a port in use makes no file.
 ///
 /// # Errors
 /// The address cannot be listened on.
-pub fn run(store: Store, listen: SocketAddr) -> anyhow::Result<()> {
+pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
         .enable_all()
         .build()
         .context("starting the runtime")?;
-    runtime.block_on(async {
+    let done = runtime.block_on(async {
         let listener = tokio::net::TcpListener::bind(listen).await.map_err(|e| match e.kind() {
             std::io::ErrorKind::AddrInUse => anyhow::anyhow!(
                 "{listen} is in use by another program: stop that one, or choose another port with --listen 127.0.0.1:0"
             ),
             _ => anyhow::anyhow!("{listen} cannot be listened on: {e}"),
         })?;
+        let store = open()?;
+        store.purge(jiff::Timestamp::now())?;
         println!("Jovek listens on http://{}", listener.local_addr()?);
-        axum::serve(listener, api::router(AppState::new(store)))
-            .with_graceful_shutdown(stop())
-            .await
-            .context("serving")
-    })
+        let served = axum::serve(listener, api::router(AppState::new(store)))
+            .with_graceful_shutdown(stop());
+        // Who is being answered is answered; a long computation is not waited for.
+        tokio::select! {
+            served = async { served.await } => served.context("serving"),
+            () = async { stop().await; tokio::time::sleep(MOST_STOPPING).await } => Ok(()),
+        }
+    });
+    runtime.shutdown_timeout(MOST_STOPPING);
+    done
 }
+
+/// How long a stop waits for answers on their way, and then for computations.
+const MOST_STOPPING: std::time::Duration = std::time::Duration::from_secs(2);
 
 async fn stop() {
     let terminate = async {

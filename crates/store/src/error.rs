@@ -103,6 +103,39 @@ pub enum StoreError {
         /// The file.
         path: String,
     },
+    /// A job that could not be read again is not stored.
+    #[error("the job is not kept as it would be now: {what}. Nothing was changed")]
+    Unstorable {
+        /// Why it could not be read again.
+        what: String,
+    },
+    /// The file went away, or another one stands under its name.
+    #[error(
+        "{place} was moved, deleted or replaced while Jovek runs: stop Jovek, put the right file back, start it again; \
+         what you just sent is not safely kept"
+    )]
+    Moved {
+        /// The file.
+        place: String,
+    },
+    /// A database that another program made.
+    #[error("{place} is a database of another program: nothing was changed; name another file")]
+    Foreign {
+        /// The file.
+        place: String,
+    },
+    /// A file without anything in it.
+    #[error("{place} is empty: it is no backup and no database")]
+    Empty {
+        /// The file.
+        place: String,
+    },
+    /// The job was deleted.
+    #[error("job {id} was deleted: bring it back in the yard first")]
+    Deleted {
+        /// Its id.
+        id: i64,
+    },
     /// The file to restore from does not exist.
     #[error("{path} does not exist")]
     Missing {
@@ -139,6 +172,16 @@ impl From<rusqlite::Error> for StoreError {
 impl StoreError {
     pub(crate) fn opening(path: &Path, e: &rusqlite::Error) -> Self {
         StoreError::CannotOpen { place: path.display().to_string(), what: e.to_string() }
+    }
+
+    /// What the system says of a file.
+    pub(crate) fn file(path: &Path, e: &std::io::Error) -> Self {
+        let place = path.display().to_string();
+        match e.kind() {
+            std::io::ErrorKind::StorageFull => StoreError::DiskFull { place },
+            std::io::ErrorKind::PermissionDenied => StoreError::ReadOnly { place },
+            _ => StoreError::CannotOpen { place, what: e.to_string() },
+        }
     }
 
     pub(crate) fn migration(e: rusqlite_migration::Error) -> Self {

@@ -1,9 +1,9 @@
 //! The history: one entry for each change, bound to the one before it by its hash.
 
-use crate::StoreError;
+use crate::{StoreError, revision};
 use rusqlite::{Connection, OptionalExtension, params};
 use sha2::{Digest, Sha256};
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 
 /// What is bound of a picture, a row of `id, job_id, shows, name, at, who, bytes`: words and bytes.
 fn picture_bound(r: &rusqlite::Row) -> rusqlite::Result<Vec<u8>> {
@@ -35,6 +35,14 @@ pub enum What {
     Opened,
     /// A picture was added.
     Picture,
+    /// A job was put aside.
+    Aside,
+    /// A job was deleted, to be kept for a while.
+    Deleted,
+    /// A job was brought back.
+    BroughtBack,
+    /// A deleted job went for good: what its entries speak of is gone.
+    Purged,
 }
 
 impl What {
@@ -45,7 +53,27 @@ impl What {
             What::Signed => "signed",
             What::Opened => "opened",
             What::Picture => "picture",
+            What::Aside => "put aside",
+            What::Deleted => "deleted",
+            What::BroughtBack => "brought back",
+            What::Purged => "gone for good",
         }
+    }
+
+    /// What the key of an entry says; none for one that no program of ours wrote.
+    fn of(key: &str) -> Option<What> {
+        let all = [
+            What::Saved,
+            What::TakenOver,
+            What::Signed,
+            What::Opened,
+            What::Picture,
+            What::Aside,
+            What::Deleted,
+            What::BroughtBack,
+            What::Purged,
+        ];
+        all.into_iter().find(|w| w.key() == key)
     }
 }
 
@@ -62,7 +90,7 @@ pub struct Entry {
     pub at: String,
     /// Who.
     pub who: String,
-    /// `saved`, `signed`, `opened`, `picture`, `taken over`.
+    /// `saved`, `signed`, `opened`, `picture`, `taken over`, `put aside`, `deleted`, `brought back`, `gone for good`.
     pub what: String,
     /// Hash of what it speaks of.
     pub content: String,
@@ -166,7 +194,8 @@ pub(crate) fn take_over(db: &mut Connection) -> Result<(), StoreError> {
         )?;
         let mut rows = query.query([])?;
         while let Some(r) = rows.next()? {
-            let (at, who, body): (String, String, String) = (r.get(2)?, r.get(3)?, r.get(4)?);
+            let (at, who): (String, String) = (r.get(2)?, r.get(3)?);
+            let body = r.get_ref(4)?.as_bytes().unwrap_or_default();
             add(
                 &tx,
                 &Change {
@@ -175,7 +204,7 @@ pub(crate) fn take_over(db: &mut Connection) -> Result<(), StoreError> {
                     at: &at,
                     who: &who,
                     what: What::TakenOver,
-                    content: body.as_bytes(),
+                    content: body,
                 },
             )?;
         }
@@ -209,12 +238,15 @@ fn entry(r: &rusqlite::Row) -> rusqlite::Result<Entry> {
 /// Looks at every entry, every revision and every picture: each byte is bound.
 pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
     let mut out = Verified::default();
-    let mut revisions: HashMap<(i64, i64), (String, String, String)> = HashMap::new();
+    let mut revisions: HashMap<(i64, i64), Held> = HashMap::new();
     let mut query = db.prepare("SELECT job_id, rev, body, saved_at, saved_by FROM revision")?;
     let mut rows = query.query([])?;
     while let Some(r) = rows.next()? {
-        let body: String = r.get(2)?;
-        revisions.insert((r.get(0)?, r.get(1)?), (sha256(body.as_bytes()), r.get(3)?, r.get(4)?));
+        let text = |at| -> rusqlite::Result<Vec<u8>> {
+            Ok(r.get_ref(at)?.as_bytes().unwrap_or_default().to_vec())
+        };
+        let held = Held { content: sha256(&text(2)?), at: text(3)?, who: text(4)? };
+        revisions.insert((r.get(0)?, r.get(1)?), held);
     }
     let mut pictures: HashMap<i64, (i64, String)> = HashMap::new();
     let mut query = db.prepare("SELECT id, job_id, shows, name, at, who, bytes FROM picture")?;
@@ -222,6 +254,7 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
     while let Some(r) = rows.next()? {
         pictures.insert(r.get(0)?, (r.get(1)?, sha256(&picture_bound(r)?)));
     }
+    let gone = gone_for_good(db)?;
     let mut before = String::new();
     let mut query = db.prepare(
         "SELECT id, job_id, subject, at, who, what, content, hash FROM history ORDER BY id",
@@ -239,22 +272,18 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
         if hash(&before, &e) != e.hash {
             flaw("its hash does not fit: it or one before it was changed".into());
         }
-        let (held, name) = if e.what == What::Picture.key() {
-            (pictures.remove(&e.subject).filter(|p| p.0 == e.job_id).map(|p| p.1), "picture")
-        } else {
-            let held = revisions.remove(&(e.job_id, e.subject));
-            let fits = held.filter(|(_, at, who)| (at, who) == (&e.at, &e.who));
-            (fits.map(|h| h.0), "revision")
-        };
-        match held {
-            None => flaw(format!(
-                "{name} {} of job {} is missing, or its time or name was changed",
-                e.subject, e.job_id
-            )),
-            Some(held) if held != e.content => {
-                flaw(format!("{name} {} of job {} was changed", e.subject, e.job_id));
+        let of = (e.job_id, e.subject);
+        match What::of(&e.what) {
+            // What it says of the job is in the entry itself; the revision has an entry of its own.
+            Some(What::Aside | What::Deleted | What::BroughtBack | What::Purged) => {}
+            Some(What::Picture) => {
+                let held = pictures.remove(&e.subject).filter(|p| p.0 == e.job_id).map(|p| p.1);
+                entry_flaw(&gone, ("picture", of), held.as_deref(), &e).into_iter().for_each(flaw);
             }
-            Some(_) => {}
+            _ => {
+                let held = revisions.remove(&of).filter(|h| h.fits(&e)).map(|h| h.content);
+                entry_flaw(&gone, ("revision", of), held.as_deref(), &e).into_iter().for_each(flaw);
+            }
         }
         before = e.hash;
     }
@@ -277,7 +306,61 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
             out.flaws.push(Flaw { place: format!("job {job}"), what });
         }
     }
+    out.flaws.extend(unreadable(db)?);
     out.flaws.sort_by(|a, b| a.place.cmp(&b.place));
     out.last = before;
     Ok(out)
+}
+
+/// A revision as it is held.
+struct Held {
+    content: String,
+    at: Vec<u8>,
+    who: Vec<u8>,
+}
+
+impl Held {
+    fn fits(&self, e: &Entry) -> bool {
+        self.at == e.at.as_bytes() && self.who == e.who.as_bytes()
+    }
+}
+
+/// What is wrong with what an entry speaks of; nothing where its job went for good.
+fn entry_flaw(
+    gone: &HashSet<i64>,
+    (name, (job, subject)): (&str, (i64, i64)),
+    held: Option<&str>,
+    e: &Entry,
+) -> Option<String> {
+    match held {
+        None if gone.contains(&job) => None,
+        None => Some(format!(
+            "{name} {subject} of job {job} is missing, or its time or name was changed"
+        )),
+        Some(held) if held != e.content => {
+            Some(format!("{name} {subject} of job {job} was changed"))
+        }
+        Some(_) => None,
+    }
+}
+
+/// Jobs that were deleted long ago.
+fn gone_for_good(db: &Connection) -> Result<HashSet<i64>, StoreError> {
+    let mut query = db.prepare("SELECT job_id FROM history WHERE what = ?1")?;
+    let rows = query.query_map([What::Purged.key()], |r| r.get(0))?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
+/// Jobs whose newest revision cannot be read, each named: all else is looked at all the same.
+fn unreadable(db: &Connection) -> Result<Vec<Flaw>, StoreError> {
+    let mut query = db.prepare(&revision::head_sql())?;
+    let rows = query.query_map([], revision::row)?.collect::<Result<Vec<_>, _>>()?;
+    let flaw = |raw: revision::Raw| match raw.listed() {
+        revision::Listed::Job(_) => None,
+        revision::Listed::Unreadable(u) => Some(Flaw {
+            place: format!("revision {} of job {}", u.rev, u.id),
+            what: format!("cannot be read: {}", u.what),
+        }),
+    };
+    Ok(rows.into_iter().filter_map(flaw).collect())
 }

@@ -8,7 +8,7 @@ use std::path::Path;
 
 /// A store with a job that was made, changed, signed, read on and opened, and a picture.
 fn filled(path: &Path) -> Store {
-    let mut store = Store::open(path).unwrap();
+    let store = Store::open(path).unwrap();
     let id = store.create(&signable(), "Ada").unwrap();
     let mut job = store.get(id).unwrap().job;
     job.title = "Bed lamps, both".into();
@@ -107,13 +107,18 @@ fn whatever_is_changed_is_found() {
 fn an_older_file_is_taken_over() {
     let folder = tempfile::tempdir().unwrap();
     let path = folder.path().join("jovek.db");
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     store.create(&Job::starter("14"), "Ada").unwrap();
     drop(store);
     let db = Connection::open(&path).unwrap();
-    db.execute_batch("DROP TABLE history; DROP TABLE picture; PRAGMA user_version = 3;").unwrap();
+    db.execute_batch(
+        "DROP TABLE history; DROP TABLE picture;
+         ALTER TABLE job DROP COLUMN aside_at; ALTER TABLE job DROP COLUMN deleted_at;
+         PRAGMA user_version = 3;",
+    )
+    .unwrap();
     drop(db);
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     let mut job = store.get(1).unwrap().job;
     job.title = "More".into();
     store.save(1, 1, &job, "Ben").unwrap();
@@ -125,7 +130,7 @@ fn an_older_file_is_taken_over() {
 #[test]
 fn a_signed_job_is_frozen_in_the_store() {
     let folder = tempfile::tempdir().unwrap();
-    let mut store = filled(&folder.path().join("jovek.db"));
+    let store = filled(&folder.path().join("jovek.db"));
     let row = store.get(1).unwrap();
     let mut job = row.job.clone();
     job.title = "Something else".into();
@@ -153,7 +158,7 @@ fn a_signed_job_is_frozen_in_the_store() {
 #[test]
 fn pictures_are_kept_within_their_limits() {
     let folder = tempfile::tempdir().unwrap();
-    let mut store = filled(&folder.path().join("jovek.db"));
+    let store = filled(&folder.path().join("jovek.db"));
     let large = vec![0u8; crate::MOST_PICTURE_BYTES + 1];
     assert!(matches!(
         store.add_picture(1, "", "", "Ada", &large),

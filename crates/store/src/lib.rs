@@ -10,7 +10,7 @@
 //! use jovek_core::job::Job;
 //! use jovek_store::Store;
 //!
-//! let mut store = Store::in_memory()?;
+//! let store = Store::in_memory()?;
 //! let mut job = Job::starter("14");
 //! let id = store.create(&job, "J. Marsh")?;
 //! let first = store.get(id)?.rev;
@@ -21,7 +21,12 @@
 //! # Ok::<(), jovek_store::StoreError>(())
 //! ```
 
+mod aside;
+mod connections;
 mod error;
+mod file;
+#[cfg(test)]
+mod hard_use_tests;
 mod history;
 #[cfg(test)]
 mod history_tests;
@@ -30,25 +35,23 @@ mod revision;
 #[cfg(test)]
 mod tests;
 
+pub use aside::{KEPT_DAYS, Standing};
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
-pub use revision::{JobRow, RevisionInfo};
+pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 
+use connections::Connections;
 use jovek_core::job::{Job, Shop};
 use jovek_core::record;
 use jovek_core::stock::StockLine;
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
 use std::path::Path;
-use std::time::Duration;
 
-/// How long a write waits for another program to let go of the file.
-const BUSY_WAIT: Duration = Duration::from_secs(3);
-
-/// An open store.
+/// An open store. Reads go beside each other and beside a write; writes one after the other.
 pub struct Store {
-    db: Connection,
+    connections: Connections,
 }
 
 fn migrations() -> Migrations<'static> {
@@ -57,17 +60,28 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/002-shop.sql")),
         M::up(include_str!("migrations/003-stock.sql")),
         M::up(include_str!("migrations/004-history.sql")),
+        M::up(include_str!("migrations/005-aside.sql")),
     ])
 }
 
 impl Store {
-    /// Opens or makes the file, checks it, brings it up to date.
+    /// Opens or makes the file, checks it, brings it up to date. A database of another program is left as it is.
     ///
     /// # Errors
-    /// [`StoreError`] when the file cannot be used: read-only, locked, damaged, no space.
+    /// [`StoreError`] when the file cannot be used: read-only, locked, damaged, foreign, no space.
     pub fn open(path: &Path) -> Result<Store, StoreError> {
+        file::may_become_ours(path)?;
         let db = Connection::open(path).map_err(|e| StoreError::opening(path, &e))?;
-        Store::prepare(db).map_err(|e| e.at(path))
+        Store::prepare(db, Some(path)).map_err(|e| e.at(path))
+    }
+
+    /// Opens a file that must be a whole database of ours already.
+    ///
+    /// # Errors
+    /// [`StoreError::Missing`], [`StoreError::Empty`], [`StoreError::Foreign`], or as [`Store::open`].
+    pub fn existing(path: &Path) -> Result<Store, StoreError> {
+        file::is_ours(path)?;
+        Store::open(path)
     }
 
     /// A store that lives in memory and is gone with the program.
@@ -75,11 +89,11 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when SQLite has no memory for it.
     pub fn in_memory() -> Result<Store, StoreError> {
-        Store::prepare(Connection::open_in_memory()?)
+        Store::prepare(Connection::open_in_memory()?, None)
     }
 
-    fn prepare(mut db: Connection) -> Result<Store, StoreError> {
-        db.busy_timeout(BUSY_WAIT)?;
+    fn prepare(mut db: Connection, path: Option<&Path>) -> Result<Store, StoreError> {
+        connections::settle(&db)?;
         db.pragma_update(None, "journal_mode", "WAL")?;
         db.pragma_update(None, "synchronous", "FULL")?;
         db.pragma_update(None, "foreign_keys", true)?;
@@ -89,7 +103,7 @@ impl Store {
         }
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
         history::take_over(&mut db)?;
-        Ok(Store { db })
+        Ok(Store { connections: Connections::new(db, path)? })
     }
 
     /// The shop's habits: what a new job starts with.
@@ -97,10 +111,9 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn shop(&self) -> Result<Shop, StoreError> {
-        let held: Option<String> = self
-            .db
-            .query_row("SELECT habits FROM shop WHERE id = 1", [], |r| r.get(0))
-            .optional()?;
+        let habits = "SELECT habits FROM shop WHERE id = 1";
+        let held: Option<String> =
+            self.connections.read(|db| Ok(db.query_row(habits, [], |r| r.get(0)).optional()?))?;
         match held {
             Some(text) => serde_json::from_str(&text)
                 .map_err(|e| StoreError::Damaged { what: format!("the shop's habits: {e}") }),
@@ -112,15 +125,17 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written.
-    pub fn set_shop(&mut self, shop: &Shop) -> Result<(), StoreError> {
+    pub fn set_shop(&self, shop: &Shop) -> Result<(), StoreError> {
         let text =
             serde_json::to_string(shop).map_err(|e| StoreError::Damaged { what: e.to_string() })?;
-        self.db.execute(
-            "INSERT INTO shop (id, habits) VALUES (1, ?1)
-             ON CONFLICT (id) DO UPDATE SET habits = excluded.habits",
-            params![text],
-        )?;
-        Ok(())
+        self.connections.write(|db| {
+            db.execute(
+                "INSERT INTO shop (id, habits) VALUES (1, ?1)
+                 ON CONFLICT (id) DO UPDATE SET habits = excluded.habits",
+                params![text],
+            )?;
+            Ok(())
+        })
     }
 
     /// What the shop holds and pays, by part.
@@ -128,57 +143,95 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn stock(&self) -> Result<Vec<StockLine>, StoreError> {
-        let mut query =
-            self.db.prepare_cached("SELECT part, held, price FROM stock ORDER BY part")?;
-        let rows = query.query_map([], |r| {
-            Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)? })
-        })?;
-        Ok(rows.collect::<Result<_, _>>()?)
+        self.connections.read(|db| {
+            let mut query =
+                db.prepare_cached("SELECT part, held, price FROM stock ORDER BY part")?;
+            let rows = query.query_map([], |r| {
+                Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)? })
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
     }
 
     /// Takes rows into the shelf: a part that is there gets the new figures, others stay.
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written; then nothing is taken.
-    pub fn take_stock(&mut self, lines: &[StockLine]) -> Result<(), StoreError> {
-        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-        for line in lines {
-            tx.execute(
-                "INSERT INTO stock (part, held, price) VALUES (?1, ?2, ?3)
-                 ON CONFLICT (part) DO UPDATE SET held = excluded.held, price = excluded.price",
-                params![line.part, line.held, line.price],
-            )?;
-        }
-        Ok(tx.commit()?)
+    pub fn take_stock(&self, lines: &[StockLine]) -> Result<(), StoreError> {
+        self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            for line in lines {
+                tx.execute(
+                    "INSERT INTO stock (part, held, price) VALUES (?1, ?2, ?3)
+                     ON CONFLICT (part) DO UPDATE SET held = excluded.held, price = excluded.price",
+                    params![line.part, line.held, line.price],
+                )?;
+            }
+            Ok(tx.commit()?)
+        })
     }
 
     /// Empties the shelf.
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written.
-    pub fn clear_stock(&mut self) -> Result<(), StoreError> {
-        self.db.execute("DELETE FROM stock", [])?;
-        Ok(())
+    pub fn clear_stock(&self) -> Result<(), StoreError> {
+        self.connections.write(|db| {
+            db.execute("DELETE FROM stock", [])?;
+            Ok(())
+        })
     }
 
-    /// All jobs at their newest revision, by id.
+    /// All jobs at their newest revision, by id; those that cannot be read keep their place.
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
-    pub fn list(&self) -> Result<Vec<JobRow>, StoreError> {
-        let mut query = self.db.prepare_cached(&format!("{} ORDER BY j.id", revision::HEAD))?;
-        let rows = query.query_map([], revision::row)?.collect::<Result<Vec<_>, _>>()?;
-        rows.into_iter().map(revision::Raw::read).collect()
+    pub fn list(&self) -> Result<Vec<Listed>, StoreError> {
+        let raw = self.connections.read(|db| {
+            let mut query =
+                db.prepare_cached(&format!("{} ORDER BY j.id", revision::head_sql()))?;
+            Ok(query.query_map([], revision::row)?.collect::<Result<Vec<_>, _>>()?)
+        })?;
+        Ok(raw.into_iter().map(revision::Raw::listed).collect())
+    }
+
+    /// What changes whenever a row of the yard does: each job's id, its newest revision and where it stands.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn heads(&self) -> Result<Vec<(i64, i64, Standing)>, StoreError> {
+        self.connections.read(|db| {
+            let heads = "SELECT id, head, aside_at, deleted_at FROM job ORDER BY id";
+            let mut query = db.prepare_cached(heads)?;
+            let rows = query.query_map([], |r| {
+                Ok((r.get(0)?, r.get(1)?, Standing::of(r.get(2)?, r.get(3)?)))
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
+    }
+
+    /// One row of the list.
+    ///
+    /// # Errors
+    /// [`StoreError::NoJob`] when there is none of that id.
+    pub fn listed(&self, id: i64) -> Result<Listed, StoreError> {
+        self.connections.read(|db| revision::head(db, id)).map(revision::Raw::listed)
     }
 
     /// One job at its newest revision.
     ///
     /// # Errors
-    /// [`StoreError::NoJob`] when there is none of that id.
+    /// [`StoreError::NoJob`] when there is none of that id, [`StoreError::BadBody`] when it cannot be read.
     pub fn get(&self, id: i64) -> Result<JobRow, StoreError> {
-        let mut query = self.db.prepare_cached(&format!("{} WHERE j.id = ?1", revision::HEAD))?;
-        let raw = query.query_row([id], revision::row).optional()?;
-        raw.ok_or(StoreError::NoJob { id })?.read()
+        self.connections.read(|db| revision::head(db, id))?.read()
+    }
+
+    /// The stored text of a job at its newest revision, whether it can be read or not.
+    ///
+    /// # Errors
+    /// [`StoreError::NoJob`] when there is none of that id.
+    pub fn stored(&self, id: i64) -> Result<Vec<u8>, StoreError> {
+        Ok(self.connections.read(|db| revision::head(db, id))?.body)
     }
 
     /// One job as it stood at a revision.
@@ -186,13 +239,7 @@ impl Store {
     /// # Errors
     /// [`StoreError::NoRevision`] when there is none of that number.
     pub fn at(&self, id: i64, rev: i64) -> Result<Job, StoreError> {
-        let body: Option<String> = self
-            .db
-            .prepare_cached("SELECT body FROM revision WHERE job_id = ?1 AND rev = ?2")?
-            .query_row([id, rev], |r| r.get(0))
-            .optional()?;
-        let body = body.ok_or(StoreError::NoRevision { id, rev })?;
-        Job::read(&body).map_err(|e| StoreError::BadBody { id, rev, what: e.to_string() })
+        self.connections.read(|db| revision::one(db, id, rev))?.job()
     }
 
     /// The revisions of a job, newest first.
@@ -200,45 +247,51 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn revisions(&self, id: i64) -> Result<Vec<RevisionInfo>, StoreError> {
-        let mut query = self.db.prepare_cached(
-            "SELECT rev, saved_at, saved_by FROM revision WHERE job_id = ?1 ORDER BY rev DESC",
-        )?;
-        let rows = query.query_map([id], |r| {
-            Ok(RevisionInfo { rev: r.get(0)?, saved_at: r.get(1)?, saved_by: r.get(2)? })
-        })?;
-        Ok(rows.collect::<Result<_, _>>()?)
+        self.connections.read(|db| {
+            let mut query = db.prepare_cached(
+                "SELECT rev, saved_at, saved_by FROM revision WHERE job_id = ?1 ORDER BY rev DESC",
+            )?;
+            let rows = query.query_map([id], |r| {
+                Ok(RevisionInfo { rev: r.get(0)?, saved_at: r.get(1)?, saved_by: r.get(2)? })
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
     }
 
     /// Adds a job. Returns its id.
     ///
     /// # Errors
-    /// [`StoreError`] when the file cannot be written.
-    pub fn create(&mut self, job: &Job, by: &str) -> Result<i64, StoreError> {
-        let now = now();
-        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-        tx.execute("INSERT INTO job (head, created_at) VALUES (1, ?1)", [&now])?;
-        let id = tx.last_insert_rowid();
-        tx.execute(
-            "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
-            params![id, job.write(), now, by],
-        )?;
+    /// [`StoreError::Unstorable`] where it could not be read again, or that the file cannot be written.
+    pub fn create(&self, job: &Job, by: &str) -> Result<i64, StoreError> {
         let body = job.write();
-        let content = body.as_bytes();
-        let what = history::What::Saved;
-        let change = history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
-        history::add(&tx, &change)?;
-        tx.commit()?;
-        Ok(id)
+        storable(&body)?;
+        let now = now();
+        self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            tx.execute("INSERT INTO job (head, created_at) VALUES (1, ?1)", [&now])?;
+            let id = tx.last_insert_rowid();
+            tx.execute(
+                "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
+                params![id, body, now, by],
+            )?;
+            let content = body.as_bytes();
+            let what = history::What::Saved;
+            let change =
+                history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
+            history::add(&tx, &change)?;
+            tx.commit()?;
+            Ok(id)
+        })
     }
 
     /// Saves a job that was made from revision `from`. Saving the same text again changes nothing.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when another revision came between.
-    pub fn save(&mut self, id: i64, from: i64, job: &Job, by: &str) -> Result<JobRow, StoreError> {
+    pub fn save(&self, id: i64, from: i64, job: &Job, by: &str) -> Result<JobRow, StoreError> {
         let body = job.write();
         self.append(id, from, by, |_, head| {
-            Ok((body != head.body).then_some(Next {
+            Ok((body.as_bytes() != head.body).then_some(Next {
                 body,
                 undo_to: Some(head.rev),
                 redo_to: None,
@@ -251,7 +304,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Frozen`] where it cannot be signed, or [`StoreError::Conflict`] as for a save.
-    pub fn sign(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+    pub fn sign(&self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
         self.append(id, from, by, |_, head| {
             let job = head.job()?;
             let signed = record::sign(&job, jiff::Timestamp::now(), by)?;
@@ -263,13 +316,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Frozen`] without a reason, or [`StoreError::Conflict`] as for a save.
-    pub fn reopen(
-        &mut self,
-        id: i64,
-        from: i64,
-        by: &str,
-        why: &str,
-    ) -> Result<JobRow, StoreError> {
+    pub fn reopen(&self, id: i64, from: i64, by: &str, why: &str) -> Result<JobRow, StoreError> {
         self.append(id, from, by, |_, head| {
             let job = head.job()?;
             let opened = record::reopen(&job, jiff::Timestamp::now(), by, why)?;
@@ -282,7 +329,7 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn history(&self, id: i64) -> Result<Vec<Entry>, StoreError> {
-        history::of_job(&self.db, id)
+        self.connections.read(|db| history::of_job(db, id))
     }
 
     /// Looks at the whole history: every entry, revision and picture.
@@ -290,19 +337,19 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn verify(&self) -> Result<Verified, StoreError> {
-        history::verify(&self.db)
+        self.connections.read(history::verify)
     }
 
     /// Goes back one step.
     ///
     /// # Errors
     /// [`StoreError::NothingToUndo`], or [`StoreError::Conflict`] as for a save.
-    pub fn undo(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+    pub fn undo(&self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
         self.append(id, from, by, |tx, head| {
             let target = head.undo_to.ok_or(StoreError::NothingToUndo)?;
             let target = revision::one(tx, id, target)?;
             Ok(Some(Next {
-                body: target.body,
+                body: target.text()?,
                 undo_to: target.undo_to,
                 redo_to: Some(head.rev),
                 what: history::What::Saved,
@@ -314,12 +361,12 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::NothingToRedo`], or [`StoreError::Conflict`] as for a save.
-    pub fn redo(&mut self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+    pub fn redo(&self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
         self.append(id, from, by, |tx, head| {
             let target = head.redo_to.ok_or(StoreError::NothingToRedo)?;
             let target = revision::one(tx, id, target)?;
             Ok(Some(Next {
-                body: target.body,
+                body: target.text()?,
                 undo_to: target.undo_to,
                 redo_to: target.redo_to,
                 what: history::What::Saved,
@@ -328,45 +375,54 @@ impl Store {
     }
 
     fn append(
-        &mut self,
+        &self,
         id: i64,
         from: i64,
         by: &str,
         next: impl FnOnce(&Connection, &revision::Raw) -> Result<Option<Next>, StoreError>,
     ) -> Result<JobRow, StoreError> {
-        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-        let head = revision::head(&tx, id)?;
-        if head.rev != from {
-            return Err(StoreError::Conflict { current: head.rev });
-        }
-        if let Some(next) = next(&tx, &head)? {
-            let rev = head.rev + 1;
-            let at = now();
-            if next.what == history::What::Saved {
-                record::may_follow(&head.job()?, &revision::job(id, rev, &next.body)?)?;
+        self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            let head = revision::head(&tx, id)?;
+            if let Standing::Deleted(_) = head.standing {
+                return Err(StoreError::Deleted { id });
             }
-            tx.execute(
-                "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
-                 VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
-                params![id, rev, next.body, at, by, next.undo_to, next.redo_to],
-            )?;
-            let content = next.body.as_bytes();
-            let (what, at) = (next.what, at.as_str());
-            let change = history::Change { job_id: id, subject: rev, at, who: by, what, content };
-            history::add(&tx, &change)?;
-            tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
-        }
-        let row = revision::head(&tx, id)?.read()?;
-        tx.commit()?;
-        Ok(row)
+            if head.rev != from {
+                return Err(StoreError::Conflict { current: head.rev });
+            }
+            if let Some(next) = next(&tx, &head)? {
+                let rev = head.rev + 1;
+                let at = now();
+                // What is kept can be read: looked at before it is stored, not when somebody needs it.
+                let job = storable(&next.body)?;
+                if next.what == history::What::Saved {
+                    record::may_follow(&head.job()?, &job)?;
+                }
+                tx.execute(
+                    "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
+                     VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
+                    params![id, rev, next.body, at, by, next.undo_to, next.redo_to],
+                )?;
+                let content = next.body.as_bytes();
+                let (what, at) = (next.what, at.as_str());
+                let change =
+                    history::Change { job_id: id, subject: rev, at, who: by, what, content };
+                history::add(&tx, &change)?;
+                tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
+            }
+            let row = revision::head(&tx, id)?.read()?;
+            tx.commit()?;
+            Ok(row)
+        })
     }
 
-    /// Copies the whole store to a new file while it is in use.
+    /// Copies the whole store to a file while it is in use. The copy is made beside it and gets its name when it is
+    /// whole.
     ///
     /// # Errors
-    /// [`StoreError`] when the copy cannot be written.
+    /// [`StoreError`] when the copy cannot be written; a file of that name is then as it was.
     pub fn backup(&self, to: &Path) -> Result<(), StoreError> {
-        self.db.backup("main", to, None).map_err(|e| StoreError::from(e).at(to))
+        self.connections.read(|db| file::copy_whole(db, to))
     }
 
     /// Brings a backup back into a file that must not exist yet.
@@ -377,12 +433,19 @@ impl Store {
         if to.exists() {
             return Err(StoreError::Exists { path: to.display().to_string() });
         }
-        if !backup.exists() {
-            return Err(StoreError::Missing { path: backup.display().to_string() });
-        }
-        Store::open(backup)?.backup(to)?;
+        Store::existing(backup)?.backup(to)?;
         Store::open(to).map(|_| ())
     }
+}
+
+/// SHA-256 of some bytes, in hex.
+pub fn content_hash(bytes: &[u8]) -> String {
+    history::sha256(bytes)
+}
+
+/// The job of a text that is about to be stored.
+fn storable(body: &str) -> Result<Job, StoreError> {
+    revision::readable(body.as_bytes()).map_err(|what| StoreError::Unstorable { what })
 }
 
 struct Next {
@@ -396,7 +459,7 @@ impl Next {
     /// A revision that undo does not go behind; none where nothing changes.
     fn settled(head: &revision::Raw, job: &Job, what: history::What) -> Option<Next> {
         let body = job.write();
-        (body != head.body).then_some(Next { body, undo_to: None, redo_to: None, what })
+        (body.as_bytes() != head.body).then_some(Next { body, undo_to: None, redo_to: None, what })
     }
 }
 

@@ -31,7 +31,7 @@ impl Store {
     /// [`StoreError::TooLarge`], [`StoreError::TooMany`], [`StoreError::NoJob`], or that the file cannot be
     /// written.
     pub fn add_picture(
-        &mut self,
+        &self,
         job_id: i64,
         shows: &str,
         name: &str,
@@ -42,25 +42,27 @@ impl Store {
             return Err(StoreError::TooLarge { bytes: bytes.len(), most: MOST_PICTURE_BYTES });
         }
         let at = now();
-        let tx = self.db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-        crate::revision::head(&tx, job_id)?;
-        let held: i64 =
-            tx.query_row("SELECT COUNT(*) FROM picture WHERE job_id = ?1", [job_id], |r| r.get(0))?;
-        if held >= MOST_PICTURES {
-            return Err(StoreError::TooMany { most: MOST_PICTURES });
-        }
-        tx.execute(
-            "INSERT INTO picture (job_id, shows, name, at, who, bytes) VALUES (?1, ?2, ?3, ?4, ?5, ?6)",
-            params![job_id, shows, name, at, who, bytes],
-        )?;
-        let id = tx.last_insert_rowid();
-        let words = [shows.into(), name.into(), at.clone(), who.into()];
-        let content = history::bind_picture(&words, bytes);
-        let change =
-            Change { job_id, subject: id, at: &at, who, what: What::Picture, content: &content };
-        history::add(&tx, &change)?;
-        tx.commit()?;
-        Ok(id)
+        self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            crate::revision::head(&tx, job_id)?;
+            let held = "SELECT COUNT(*) FROM picture WHERE job_id = ?1";
+            let held: i64 = tx.query_row(held, [job_id], |r| r.get(0))?;
+            if held >= MOST_PICTURES {
+                return Err(StoreError::TooMany { most: MOST_PICTURES });
+            }
+            tx.execute(
+                "INSERT INTO picture (job_id, shows, name, at, who, bytes) VALUES (?1, ?2, ?3, ?4, ?5, ?6)",
+                params![job_id, shows, name, at, who, bytes],
+            )?;
+            let id = tx.last_insert_rowid();
+            let words = [shows.into(), name.into(), at.clone(), who.into()];
+            let content = history::bind_picture(&words, bytes);
+            let what = What::Picture;
+            let change = Change { job_id, subject: id, at: &at, who, what, content: &content };
+            history::add(&tx, &change)?;
+            tx.commit()?;
+            Ok(id)
+        })
     }
 
     /// The pictures of a job, oldest first.
@@ -68,19 +70,21 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn pictures(&self, job_id: i64) -> Result<Vec<PictureInfo>, StoreError> {
-        let mut query = self.db.prepare_cached(
-            "SELECT id, shows, name, at, who FROM picture WHERE job_id = ?1 ORDER BY id",
-        )?;
-        let rows = query.query_map([job_id], |r| {
-            Ok(PictureInfo {
-                id: r.get(0)?,
-                shows: r.get(1)?,
-                name: r.get(2)?,
-                at: r.get(3)?,
-                who: r.get(4)?,
-            })
-        })?;
-        Ok(rows.collect::<Result<_, _>>()?)
+        self.connections.read(|db| {
+            let mut query = db.prepare_cached(
+                "SELECT id, shows, name, at, who FROM picture WHERE job_id = ?1 ORDER BY id",
+            )?;
+            let rows = query.query_map([job_id], |r| {
+                Ok(PictureInfo {
+                    id: r.get(0)?,
+                    shows: r.get(1)?,
+                    name: r.get(2)?,
+                    at: r.get(3)?,
+                    who: r.get(4)?,
+                })
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
     }
 
     /// The bytes of a picture; none where there is none of that id.
@@ -88,7 +92,9 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn picture(&self, id: i64) -> Result<Option<Vec<u8>>, StoreError> {
-        let mut query = self.db.prepare_cached("SELECT bytes FROM picture WHERE id = ?1")?;
-        Ok(query.query_row([id], |r| r.get(0)).optional()?)
+        self.connections.read(|db| {
+            let mut query = db.prepare_cached("SELECT bytes FROM picture WHERE id = ?1")?;
+            Ok(query.query_row([id], |r| r.get(0)).optional()?)
+        })
     }
 }

@@ -11,7 +11,7 @@ use std::fs;
 fn the_shops_habits_are_kept() {
     let folder = tempfile::tempdir().unwrap();
     let path = folder.path().join("jovek.db");
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     assert_eq!(store.shop().unwrap(), Shop::default());
     let habits =
         Shop { drop: DropLimit::HalfVolt, joint: JointPractice::Solder, ..Shop::default() };
@@ -31,7 +31,7 @@ fn title(store: &Store, id: i64) -> String {
 
 #[test]
 fn every_save_is_a_revision_and_undo_walks_back_and_forth() {
-    let mut store = Store::in_memory().unwrap();
+    let store = Store::in_memory().unwrap();
     let id = store.create(&job("one"), "Ada").unwrap();
     store.save(id, 1, &job("two"), "Ada").unwrap();
     store.save(id, 2, &job("three"), "Ben").unwrap();
@@ -52,7 +52,7 @@ fn every_save_is_a_revision_and_undo_walks_back_and_forth() {
 
 #[test]
 fn a_save_from_an_old_revision_is_refused_and_changes_nothing() {
-    let mut store = Store::in_memory().unwrap();
+    let store = Store::in_memory().unwrap();
     let id = store.create(&job("one"), "Ada").unwrap();
     store.save(id, 1, &job("Ada's"), "Ada").unwrap();
     let refused = store.save(id, 1, &job("Ben's"), "Ben");
@@ -63,7 +63,7 @@ fn a_save_from_an_old_revision_is_refused_and_changes_nothing() {
 
 #[test]
 fn the_same_text_again_is_no_new_revision() {
-    let mut store = Store::in_memory().unwrap();
+    let store = Store::in_memory().unwrap();
     let id = store.create(&job("one"), "Ada").unwrap();
     assert_eq!(store.save(id, 1, &job("one"), "Ada").unwrap().rev, 1);
 }
@@ -71,10 +71,13 @@ fn the_same_text_again_is_no_new_revision() {
 #[test]
 fn a_full_disk_is_named_and_loses_nothing() {
     let dir = tempfile::tempdir().unwrap();
-    let mut store = Store::open(&dir.path().join("j.db")).unwrap();
+    let store = Store::open(&dir.path().join("j.db")).unwrap();
     let id = store.create(&job("kept"), "Ada").unwrap();
-    let pages: i64 = store.db.query_row("PRAGMA page_count", [], |r| r.get(0)).unwrap();
-    store.db.pragma_update(None, "max_page_count", pages).unwrap();
+    let pages: i64 = store
+        .connections
+        .write(|db| Ok(db.query_row("PRAGMA page_count", [], |r| r.get(0))?))
+        .unwrap();
+    store.connections.write(|db| Ok(db.pragma_update(None, "max_page_count", pages)?)).unwrap();
     let big = Job { title: "x".repeat(100), ..job("") };
     let mut rev = 1;
     let refused = loop {
@@ -93,9 +96,9 @@ fn a_full_disk_is_named_and_loses_nothing() {
 
 #[test]
 fn a_read_only_database_is_named() {
-    let mut store = Store::in_memory().unwrap();
+    let store = Store::in_memory().unwrap();
     let id = store.create(&job("kept"), "Ada").unwrap();
-    store.db.pragma_update(None, "query_only", true).unwrap();
+    store.connections.write(|db| Ok(db.pragma_update(None, "query_only", true)?)).unwrap();
     let refused = store.save(id, 1, &job("lost"), "Ada").unwrap_err();
     assert!(matches!(refused, StoreError::ReadOnly { .. }), "{refused}");
     assert_eq!(title(&store, id), "kept");
@@ -105,7 +108,7 @@ fn a_read_only_database_is_named() {
 fn a_locked_file_is_named_after_a_wait() {
     let dir = tempfile::tempdir().unwrap();
     let path = dir.path().join("j.db");
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     let id = store.create(&job("kept"), "Ada").unwrap();
     let other = rusqlite::Connection::open(&path).unwrap();
     other.execute_batch("BEGIN IMMEDIATE").unwrap();
@@ -126,11 +129,14 @@ fn damaged_files_and_other_files_are_refused() {
 
     let torn = dir.path().join("torn.db");
     {
-        let mut store = Store::open(&torn).unwrap();
+        let store = Store::open(&torn).unwrap();
         for i in 0..60 {
             store.create(&job(&format!("job {i}")), "Ada").unwrap();
         }
-        store.db.execute_batch("PRAGMA wal_checkpoint(TRUNCATE)").unwrap();
+        store
+            .connections
+            .write(|db| Ok(db.execute_batch("PRAGMA wal_checkpoint(TRUNCATE)")?))
+            .unwrap();
     }
     let mut bytes = fs::read(&torn).unwrap();
     let middle = bytes.len() / 2;
@@ -148,7 +154,9 @@ fn damaged_files_and_other_files_are_refused() {
 fn a_database_of_a_newer_program_is_refused() {
     let dir = tempfile::tempdir().unwrap();
     let path = dir.path().join("j.db");
-    Store::open(&path).unwrap().db.pragma_update(None, "user_version", 99).unwrap();
+    let store = Store::open(&path).unwrap();
+    store.connections.write(|db| Ok(db.pragma_update(None, "user_version", 99)?)).unwrap();
+    drop(store);
     let refused = Store::open(&path).err().unwrap();
     assert!(matches!(refused, StoreError::Newer { .. }), "{refused}");
 }
@@ -156,7 +164,7 @@ fn a_database_of_a_newer_program_is_refused() {
 #[test]
 fn a_backup_taken_in_use_comes_back_whole() {
     let dir = tempfile::tempdir().unwrap();
-    let mut store = Store::open(&dir.path().join("j.db")).unwrap();
+    let store = Store::open(&dir.path().join("j.db")).unwrap();
     let id = store.create(&job("one"), "Ada").unwrap();
     store.save(id, 1, &job("two"), "Ada").unwrap();
     let (backup, back) = (dir.path().join("b.db"), dir.path().join("back.db"));
@@ -197,7 +205,7 @@ proptest! {
     /// place in it. Whatever was saved can be read again by its revision.
     #[test]
     fn undo_and_redo_walk_as_a_list_with_a_cursor(steps in prop::collection::vec(step(), 1..40)) {
-        let mut store = Store::in_memory().unwrap();
+        let store = Store::in_memory().unwrap();
         let id = store.create(&job("start"), "Ada").unwrap();
         let (mut line, mut here) = (vec!["start".to_owned()], 0);
         let mut written = vec!["start".to_owned()];
@@ -257,14 +265,14 @@ fn the_shelf_is_kept() {
     let path = folder.path().join("jovek.db");
     let line =
         |part: &str, held: f64, price: Option<f64>| StockLine { part: part.into(), held, price };
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     assert!(store.stock().unwrap().is_empty());
     store.take_stock(&[line("ring M6", 20.0, Some(0.35)), line("loom", 3.5, None)]).unwrap();
     store.take_stock(&[line("ring M6", 4.0, None)]).unwrap();
     // Not a number is nothing that the column holds.
     assert!(store.take_stock(&[line("clip", 1.0, None), line("tape", f64::NAN, None)]).is_err());
     drop(store);
-    let mut store = Store::open(&path).unwrap();
+    let store = Store::open(&path).unwrap();
     assert_eq!(store.stock().unwrap(), [line("loom", 3.5, None), line("ring M6", 4.0, None)]);
     store.clear_stock().unwrap();
     assert!(store.stock().unwrap().is_empty());

@@ -7,7 +7,7 @@ import { Palette } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
-
+import { RowMenu } from "./RowMenu";
 import { TrailerForm } from "./TrailerForm";
 
 type Row = Schemas["YardRow"];
@@ -29,6 +29,9 @@ export function Yard() {
     },
   });
   const problem = make.error instanceof ApiError ? make.error.problem : undefined;
+  const [stuck, setStuck] = useState<string>();
+  const at = (place: Row["place"]) => jobs.data?.filter((row) => row.place === place) ?? [];
+  const waiting = at("in_yard");
   const trouble = jobs.error instanceof ApiError ? jobs.error.problem : undefined;
   const start = () => make.mutate({ unit: nextUnit(jobs.data ?? []) });
   return (
@@ -41,7 +44,7 @@ export function Yard() {
       <main className="mx-auto max-w-6xl space-y-3 p-5">
         <div className="flex flex-wrap items-center gap-3">
           <p className="text-soft">
-            {jobs.data ? `${jobs.data.length} jobs` : jobs.isPending ? "Looking ..." : ""}
+            {jobs.data ? `${waiting.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
           <span className="ml-auto flex items-center gap-2">
             <Link to="/bays" className="px-2 text-spruce underline underline-offset-2">
@@ -73,14 +76,21 @@ export function Yard() {
             <strong>{(problem ?? trouble)?.title}.</strong> {(problem ?? trouble)?.detail}
           </div>
         )}
-        {jobs.data?.length === 0 && (
+        {stuck && (
+          <p role="alert" className="card border-2 !border-rust p-3">
+            {stuck}
+          </p>
+        )}
+        {jobs.data && waiting.length === 0 && (
           <p className="card p-6">The yard is empty. Press New job: figures come at once.</p>
         )}
         <ul className="space-y-2" aria-label="Jobs">
-          {jobs.data?.map((row) => (
-            <JobRow key={row.id} row={row} />
+          {waiting.map((row) => (
+            <JobRow key={row.id} row={row} failed={setStuck} />
           ))}
         </ul>
+        <Elsewhere title="Put aside" rows={at("aside")} failed={setStuck} />
+        <Elsewhere title="Deleted, kept 30 days" rows={at("deleted")} failed={setStuck} />
         <TrailerForm />
         <p className="pt-4 text-sm text-soft">
           Jovek advises and defers: to the vehicle maker's body-builder instructions, to local
@@ -94,8 +104,9 @@ export function Yard() {
           {
             heading: "Job",
             actions:
-              jobs.data?.map((j) => ({ label: `${j.unit} ${j.title}`, run: () => open(j.id) })) ??
-              [],
+              waiting
+                .filter((j) => !j.unreadable)
+                .map((j) => ({ label: `${j.unit} ${j.title}`, run: () => open(j.id) })) ?? [],
           },
           {
             heading: "Do",
@@ -111,51 +122,98 @@ export function Yard() {
   );
 }
 
-function JobRow({ row }: { row: Row }) {
+/** Jobs that are out of the way; nothing where there are none. */
+function Elsewhere({
+  title,
+  rows,
+  failed,
+}: {
+  title: string;
+  rows: Row[];
+  failed: (why: string) => void;
+}) {
+  if (rows.length === 0) return null;
+  return (
+    <details className="card p-3">
+      <summary className="min-h-11 cursor-pointer content-center font-semibold">
+        {title}: {rows.length}
+      </summary>
+      <ul className="space-y-2" aria-label={title}>
+        {rows.map((row) => (
+          <JobRow key={row.id} row={row} failed={failed} />
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** A job that cannot be read, in its place: why, and what can be done. */
+function UnreadableRow({ row }: { row: Row }) {
+  return (
+    <div className="card grid min-w-0 flex-1 gap-1 border-2 !border-rust p-3">
+      <span className="flex gap-2 font-semibold">
+        <Mark shape="stop" /> Job {row.unit} cannot be read
+      </span>
+      <span className="text-sm break-words">{row.unreadable}</span>
+      <span className="text-sm text-soft">
+        Saved {row.saved_at} by {row.saved_by}. {row.next}
+      </span>
+    </div>
+  );
+}
+
+function JobRow({ row, failed }: { row: Row; failed: (why: string) => void }) {
+  return (
+    <li className="flex items-center gap-2">
+      {row.unreadable ? <UnreadableRow row={row} /> : <JobLink row={row} />}
+      <RowMenu row={row} failed={failed} />
+    </li>
+  );
+}
+
+function JobLink({ row }: { row: Row }) {
   const [stops = 0, fixes = 0, minds = 0] = row.counts;
   const isDone = row.is_signed || row.stage === "Done";
   return (
-    <li>
-      <Link
-        to="/jobs/$id/$stage"
-        params={{
-          id: String(row.id),
-          stage: row.is_signed ? "sign" : row.stage === "Done" ? "run" : row.stage.toLowerCase(),
-        }}
-        className="card grid items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
-      >
-        <span className="justify-self-start bg-head px-4 py-1 text-center font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
-          {row.unit || "?"}
+    <Link
+      to="/jobs/$id/$stage"
+      params={{
+        id: String(row.id),
+        stage: row.is_signed ? "sign" : row.stage === "Done" ? "run" : row.stage.toLowerCase(),
+      }}
+      className="card grid min-w-0 flex-1 items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
+    >
+      <span className="justify-self-start bg-head px-4 py-1 text-center font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
+        {row.unit || "?"}
+      </span>
+      <span className="min-w-0">
+        <span className="block font-semibold">{row.title || "Untitled job"}</span>
+        <span className="block text-sm text-soft">
+          {row.vehicle || "no vehicle named"}, {row.system_v} V, {row.circuits} circuit
+          {row.circuits === 1 ? "" : "s"}
         </span>
+      </span>
+      <span className="flex min-w-0 gap-2 text-sm">
+        <Mark shape={isDone ? "done" : stops ? "stop" : fixes ? "fix" : "open"} />
         <span className="min-w-0">
-          <span className="block font-semibold">{row.title || "Untitled job"}</span>
-          <span className="block text-sm text-soft">
-            {row.vehicle || "no vehicle named"}, {row.system_v} V, {row.circuits} circuit
-            {row.circuits === 1 ? "" : "s"}
+          <span className="block font-semibold">
+            {row.is_signed
+              ? "Signed"
+              : stops
+                ? `Held: ${row.held_by}`
+                : isDone
+                  ? "Done"
+                  : `At ${row.stage}`}
           </span>
+          <span className="block text-soft">{row.next}</span>
         </span>
-        <span className="flex min-w-0 gap-2 text-sm">
-          <Mark shape={isDone ? "done" : stops ? "stop" : fixes ? "fix" : "open"} />
-          <span className="min-w-0">
-            <span className="block font-semibold">
-              {row.is_signed
-                ? "Signed"
-                : stops
-                  ? `Held: ${row.held_by}`
-                  : isDone
-                    ? "Done"
-                    : `At ${row.stage}`}
-            </span>
-            <span className="block text-soft">{row.next}</span>
-          </span>
-        </span>
-        <span className="text-sm text-soft">
-          {[stops && `${stops} Stop`, fixes && `${fixes} Fix`, minds && `${minds} Mind`]
-            .filter(Boolean)
-            .join(", ") || "clear"}
-        </span>
-      </Link>
-    </li>
+      </span>
+      <span className="text-sm text-soft">
+        {[stops && `${stops} Stop`, fixes && `${fixes} Fix`, minds && `${minds} Mind`]
+          .filter(Boolean)
+          .join(", ") || "clear"}
+      </span>
+    </Link>
   );
 }
 

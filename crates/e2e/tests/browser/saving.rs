@@ -89,3 +89,27 @@ async fn every_step_can_be_undone() -> Result<()> {
     ensure!(page.text("[data-part=wire]").await? == before);
     page.close().await
 }
+
+/// A job is put aside, deleted and brought back from the yard; what is deleted is told how long it is kept.
+#[tokio::test]
+async fn jobs_are_put_out_of_the_way_and_brought_back() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.says("8 jobs").await?;
+    page.press("More for 22 ").await?;
+    page.press("Put aside").await?;
+    page.says("Put aside: 1").await?;
+    page.says("7 jobs").await?;
+    page.press("More for 40 ").await?;
+    page.press("Delete, kept 30 days").await?;
+    page.says("Deleted, kept 30 days: 1").await?;
+    page.says("6 jobs").await?;
+    page.press("Deleted, kept 30 days: 1").await?;
+    page.press("More for 40 ").await?;
+    page.press("Bring back into the yard").await?;
+    page.says("7 jobs").await?;
+    page.press("Put aside: 1").await?;
+    page.press("More for 22 ").await?;
+    page.press("Bring back into the yard").await?;
+    page.says("8 jobs").await?;
+    page.close().await
+}

@@ -43,12 +43,16 @@ impl Checker {
         if job.circuits.len() > 60 {
             self.say("circuits".into(), "more than 60 circuits in one job; split it".into());
         }
+        let lamps: u64 =
+            job.circuits.iter().flat_map(|c| &c.lights).map(|l| u64::from(l.count)).sum();
+        self.few("circuits", usize::try_from(lamps).unwrap_or(usize::MAX), 2000, "lamps in all");
         let mut ids = HashSet::new();
         let mut lights = HashSet::new();
         for (i, circuit) in job.circuits.iter().enumerate() {
             let at = format!("circuits[{i}]");
             self.id(format!("{at}.id"), &circuit.id.0, &mut ids);
             self.text(format!("{at}.name"), &circuit.name, 80);
+            self.few(&format!("{at}.lights"), circuit.lights.len(), 24, "lights in one circuit");
             self.maybe(
                 format!("{at}.control.switch_lead_m"),
                 circuit.control.switch_lead_m,

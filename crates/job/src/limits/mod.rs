@@ -62,6 +62,13 @@ impl Checker {
         }
     }
 
+    /// A list of at most so many.
+    fn few(&mut self, path: &str, count: usize, most: usize, what: &str) {
+        if count > most {
+            self.say(path.into(), format!("{count} {what}, more than {most}; split the job"));
+        }
+    }
+
     fn text(&mut self, path: String, value: &str, longest: usize) {
         if value.chars().count() > longest {
             self.say(path, format!("longer than {longest} characters"));
@@ -80,6 +87,13 @@ impl Checker {
             self.say(path, format!("id \"{value}\" is used twice"));
         }
     }
+}
+
+/// What cannot be right about the size of a vehicle, m: asked before anything is built to that size.
+pub fn size_faults(length_m: f64, width_m: f64, height_m: f64) -> Vec<JobFault> {
+    let mut c = Checker { faults: Vec::new() };
+    c.size("", [Some(length_m), Some(width_m), Some(height_m)]);
+    c.faults.into_iter().map(|(path, what)| JobFault::of_file(path, what)).collect()
 }
 
 /// Everything in the job that cannot be right.

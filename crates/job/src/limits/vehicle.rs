@@ -64,6 +64,7 @@ impl Checker {
 
     /// Circuits that the vehicle came with.
     pub(super) fn factory(&mut self, job: &Job) {
+        self.few("factory", job.factory.len(), 64, "factory circuits");
         let mut ids = HashSet::new();
         for (i, f) in job.factory.iter().enumerate() {
             let at = format!("factory[{i}]");
@@ -79,10 +80,16 @@ impl Checker {
         }
     }
 
+    /// Length, width and height of a vehicle.
+    pub(super) fn size(&mut self, at: &str, [length_m, width_m, height_m]: [Option<f64>; 3]) {
+        self.maybe(format!("{at}length_m"), length_m, 1.0, 20.0, "m");
+        self.maybe(format!("{at}width_m"), width_m, 0.6, 3.5, "m");
+        self.maybe(format!("{at}height_m"), height_m, 0.3, 4.5, "m");
+    }
+
     pub(super) fn skeleton(&mut self, skeleton: &Skeleton) {
-        self.maybe("skeleton.length_m".into(), skeleton.length_m, 1.0, 20.0, "m");
-        self.maybe("skeleton.width_m".into(), skeleton.width_m, 0.6, 3.5, "m");
-        self.maybe("skeleton.height_m".into(), skeleton.height_m, 0.3, 4.5, "m");
+        let Skeleton { length_m, width_m, height_m, .. } = *skeleton;
+        self.size("skeleton.", [length_m, width_m, height_m]);
         let mut ids = HashSet::new();
         for (i, place) in skeleton.places.iter().enumerate() {
             let at = format!("skeleton.places[{i}]");

@@ -147,6 +147,8 @@ impl Checker {
 
     /// Connectors to repair, the search for a fault, readings.
     pub(super) fn repairs_and_readings(&mut self, job: &Job) {
+        self.few("repairs", job.repairs.len(), 60, "repairs");
+        self.few("readings", job.readings.len(), 10_000, "readings");
         for (i, name) in job.repairs.iter().enumerate() {
             self.text(format!("repairs[{i}]"), name, 80);
         }

@@ -1,7 +1,9 @@
 //! What-if: answers to a job that is not saved.
 
+use super::AppState;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
+use axum::extract::State;
 use jovek_core::answers::{Answers, assess};
 use jovek_core::job::Job;
 use jovek_core::question::{Question, most_important};
@@ -31,21 +33,25 @@ pub(super) fn read(body: &str) -> Result<Job, Problem> {
 #[utoipa::path(post, path = "/api/assess", operation_id = "assess",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Assessed), (status = 422, body = Problem)))]
-pub(super) async fn assess_job(Text(body): Text) -> Result<Json<Assessed>, Problem> {
+pub(super) async fn assess_job(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Assessed>, Problem> {
     let job = read(&body)?;
-    Ok(Json(Assessed { answers: assess(&job) }))
+    let answers = state.compute.short(move || assess(&job)).await?;
+    Ok(Json(Assessed { answers }))
 }
 
 /// Which unmeasured figure matters most; nothing is saved.
 #[utoipa::path(post, path = "/api/question", operation_id = "nextQuestion",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = NextQuestion), (status = 422, body = Problem)))]
-pub(super) async fn next_question(Text(body): Text) -> Result<Json<NextQuestion>, Problem> {
+pub(super) async fn next_question(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<NextQuestion>, Problem> {
     let job = read(&body)?;
-    // Some fifty assessments: too long for an async thread.
-    let question = tokio::task::spawn_blocking(move || most_important(&job, &assess(&job)))
-        .await
-        .ok()
-        .flatten();
+    // Some fifty assessments.
+    let question = state.compute.long(move || most_important(&job, &assess(&job))).await?;
     Ok(Json(NextQuestion { question }))
 }

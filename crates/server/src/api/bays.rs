@@ -12,6 +12,7 @@ use jiff::{Timestamp, Zoned};
 use jovek_core::job::Job;
 use jovek_core::work::bays::{BayPlan, Shopfloor, plan};
 use jovek_core::work::learn::learn;
+use jovek_store::{JobRow, Listed, Standing};
 use serde::Deserialize;
 use utoipa::IntoParams;
 
@@ -45,16 +46,20 @@ pub fn shopfloor(asked: &BaysAsked) -> Shopfloor {
 async fn planned(state: &AppState, asked: &BaysAsked) -> Result<BayPlan, Problem> {
     let shop = shopfloor(asked);
     let rows = state.with_store(|store| store.list()).await?;
-    let jobs: Vec<Job> = rows.into_iter().map(|r| r.job).collect();
-    // An assessment for each job: too long for an async thread.
-    let made =
-        tokio::task::spawn_blocking(move || plan(&jobs, &shop, &learn(&jobs), Timestamp::now()))
-            .await;
-    let problem = |status, why: String| {
-        Problem::new(status, "/problems/bays", "The bays cannot be planned", why)
-    };
-    made.map_err(|e| problem(StatusCode::INTERNAL_SERVER_ERROR, e.to_string()))?
-        .map_err(|e| problem(StatusCode::UNPROCESSABLE_ENTITY, e.to_string()))
+    // What was put aside waits for nobody; what cannot be read is named in the yard.
+    let in_yard = |r: &JobRow| r.standing == Standing::InYard;
+    let jobs: Vec<Job> =
+        rows.into_iter().filter_map(Listed::job).filter(in_yard).map(|r| r.job).collect();
+    // An assessment for each job.
+    let made = state.compute.long(move || plan(&jobs, &shop, &learn(&jobs), Timestamp::now()));
+    made.await?.map_err(|e| {
+        Problem::new(
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "/problems/bays",
+            "The bays cannot be planned",
+            e.to_string(),
+        )
+    })
 }
 
 /// All jobs that are not done, over bays and people.

@@ -19,7 +19,6 @@ use jovek_core::job::{CheckId, Job, Reading};
 use jovek_core::practice::{self, Practice, PracticeAsked};
 use jovek_core::prove::log;
 use jovek_core::prove::log::LogRead;
-use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -27,33 +26,26 @@ use utoipa::ToSchema;
 #[utoipa::path(post, path = "/api/diagnose", operation_id = "diagnose",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Diagnosis), (status = 422, body = Problem)))]
-pub(super) async fn find(Text(body): Text) -> Result<Json<Diagnosis>, Problem> {
+pub(super) async fn find(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Diagnosis>, Problem> {
     let job = read_job(&body)?;
-    // Hundreds of networks: too long for an async thread.
-    aside(move || diagnose::diagnose(&job).map_err(|e| refused(&e.to_string()))).await
+    let found = state.compute.long(move || diagnose::diagnose(&job)).await?;
+    found.map(Json).map_err(|e| refused(&e.to_string()))
 }
 
 /// Practice on a vehicle with a hidden fault: where it stands after what was done. Nothing is kept here.
 #[utoipa::path(post, path = "/api/practice", operation_id = "practice",
     request_body = PracticeAsked,
     responses((status = 200, body = Practice), (status = 422, body = Problem)))]
-pub(super) async fn practise(Json(asked): Json<PracticeAsked>) -> Result<Json<Practice>, Problem> {
+pub(super) async fn practise(
+    State(state): State<AppState>,
+    Json(asked): Json<PracticeAsked>,
+) -> Result<Json<Practice>, Problem> {
     sound(&asked.job)?;
-    aside(move || practice::practice(&asked).map_err(|e| refused(&e.to_string()))).await
-}
-
-async fn aside<T: Send + 'static>(
-    work: impl FnOnce() -> Result<T, Problem> + Send + 'static,
-) -> Result<Json<T>, Problem> {
-    match tokio::task::spawn_blocking(work).await {
-        Ok(done) => done.map(Json),
-        Err(e) => Err(Problem::new(
-            StatusCode::INTERNAL_SERVER_ERROR,
-            "/problems/internal",
-            "The program failed",
-            e.to_string(),
-        )),
-    }
+    let made = state.compute.long(move || practice::practice(&asked)).await?;
+    made.map(Json).map_err(|e| refused(&e.to_string()))
 }
 
 /// A log of readings as text, for a job.
@@ -70,13 +62,14 @@ pub struct LogText {
 #[utoipa::path(post, path = "/api/readings/read", operation_id = "readLog", request_body = LogText,
     responses((status = 200, body = LogRead), (status = 422, body = Problem)))]
 pub(super) async fn read_log(
+    State(state): State<AppState>,
     headers: HeaderMap,
     Json(asked): Json<LogText>,
 ) -> Result<Json<LogRead>, Problem> {
     sound(&asked.job)?;
-    let checks = assess(&asked.job).checks;
-    let read = log::read(&asked.text, &checks, Timestamp::now(), &who(&headers));
-    read.map(Json).map_err(|e| refused(&e.to_string()))
+    let by = who(&headers);
+    let read = move || log::read(&asked.text, &assess(&asked.job).checks, Timestamp::now(), &by);
+    state.compute.short(read).await?.map(Json).map_err(|e| refused(&e.to_string()))
 }
 
 /// A reading to keep.
@@ -108,29 +101,21 @@ pub(super) async fn keep_log(
     Json(lines): Json<Vec<LogLine>>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, move |store| keep(store, id, &lines, &by)).await
+    onto_newest(&state, id, by.clone(), move |job| keep(job, &lines, &by)).await
 }
 
-fn keep(
-    store: &mut Store,
-    id: i64,
-    lines: &[LogLine],
-    by: &str,
-) -> Result<Result<JobRow, Problem>, StoreError> {
-    let row = store.get(id)?;
-    let mut job = row.job;
-    if let Some(line) = first_unknown(&job, lines) {
-        return Ok(Err(refused(&format!("The plan has no check \"{}\".", line.check))));
+/// A job with the readings of a log.
+fn keep(job: &Job, lines: &[LogLine], by: &str) -> Result<Job, Problem> {
+    if let Some(line) = first_unknown(job, lines) {
+        return Err(refused(&format!("The plan has no check \"{}\".", line.check)));
     }
+    let mut job = job.clone();
     for line in lines {
-        let at = match when(line.at.as_deref(), Timestamp::now(), jiff::Unit::Second) {
-            Ok(at) => at,
-            Err(why) => return Ok(Err(refused(&why))),
-        };
+        let at = when(line.at.as_deref(), Timestamp::now(), jiff::Unit::Second);
         let reading = Reading {
             check: line.check.clone(),
             value: line.value,
-            at: at.to_string(),
+            at: at.map_err(|why| refused(&why))?.to_string(),
             by: line.by.clone().unwrap_or_else(|| by.to_owned()),
         };
         // Sent twice because the first answer was lost: the same figure at the same moment counts once.
@@ -138,10 +123,8 @@ fn keep(
             job.readings.push(reading);
         }
     }
-    if let Err(problem) = sound(&job) {
-        return Ok(Err(problem));
-    }
-    Ok(store.save(id, row.rev, &job, by).map_err(Problem::from))
+    sound(&job)?;
+    Ok(job)
 }
 
 /// The first line that answers neither a check nor a reading of the search.

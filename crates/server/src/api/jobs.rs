@@ -15,7 +15,7 @@ use jovek_core::job::diff::changes;
 use jovek_core::job::limits;
 use jovek_core::job::read::JobError;
 use jovek_core::job::{CheckId, Job, Reading};
-use jovek_store::{JobRow, Store, StoreError};
+use jovek_store::{JobRow, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -40,8 +40,8 @@ pub struct JobView {
     pub answers: Answers,
 }
 
-impl From<JobRow> for JobView {
-    fn from(row: JobRow) -> Self {
+impl JobView {
+    fn new(row: JobRow) -> Self {
         JobView {
             id: row.id,
             rev: row.rev,
@@ -55,8 +55,11 @@ impl From<JobRow> for JobView {
     }
 }
 
-pub(super) fn view(row: JobRow) -> Response {
-    (etag(row.rev), Json(JobView::from(row))).into_response()
+/// A job with its answers.
+pub(super) async fn view(state: &AppState, row: JobRow) -> Result<Response, Problem> {
+    let rev = row.rev;
+    let view = state.compute.short(move || JobView::new(row)).await?;
+    Ok((etag(rev), Json(view)).into_response())
 }
 
 /// A new job: a unit number for a starter job, or a whole job to take in.
@@ -94,7 +97,7 @@ pub(super) async fn create(
             store.get(id)
         })
         .await?;
-    Ok((StatusCode::CREATED, view(row)).into_response())
+    Ok((StatusCode::CREATED, view(&state, row).await?).into_response())
 }
 
 pub(super) fn sound(job: &Job) -> Result<(), Problem> {
@@ -110,7 +113,8 @@ pub(super) async fn get(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Response, Problem> {
-    state.with_store(move |store| store.get(id)).await.map(view)
+    let row = state.with_store(move |store| store.get(id)).await?;
+    view(&state, row).await
 }
 
 /// Saves a job that was changed from the revision in `If-Match`.
@@ -130,7 +134,7 @@ pub(super) async fn save(
     let by = who(&headers);
     let saved = state.with_store(move |store| store.save(id, from, &job, &by)).await;
     match saved {
-        Ok(row) => Ok(view(row)),
+        Ok(row) => view(&state, row).await,
         Err(problem) => Err(say_what_changed(&state, id, from, problem).await),
     }
 }
@@ -166,7 +170,8 @@ pub(super) async fn undo(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    state.with_store(move |store| store.undo(id, from, &by)).await.map(view)
+    let row = state.with_store(move |store| store.undo(id, from, &by)).await?;
+    view(&state, row).await
 }
 
 /// Goes forward again.
@@ -180,7 +185,8 @@ pub(super) async fn redo(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    state.with_store(move |store| store.redo(id, from, &by)).await.map(view)
+    let row = state.with_store(move |store| store.redo(id, from, &by)).await?;
+    view(&state, row).await
 }
 
 /// A reading of the meter.
@@ -205,22 +211,28 @@ pub(super) async fn read(
     Json(new): Json<NewReading>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, move |store| keep(store, id, new.clone(), by.clone())).await
+    onto_newest(&state, id, by.clone(), move |job| keep(job, &new, &by)).await
 }
 
 /// How often what only adds is tried again when somebody saved in between.
 const TRIES: usize = 5;
 
-/// Adds something to the newest revision of a job. Another program may write to the same file in between: then
-/// it is read again.
+/// Adds something to the newest revision of a job. Where somebody saved meanwhile it is read and added to again:
+/// nobody waits while it is worked out.
 pub(super) async fn onto_newest(
     state: &AppState,
-    add: impl Fn(&mut Store) -> Result<Result<JobRow, Problem>, StoreError> + Clone + Send + 'static,
+    id: i64,
+    by: String,
+    add: impl Fn(&Job) -> Result<Job, Problem> + Clone + Send + 'static,
 ) -> Result<Response, Problem> {
     for _ in 0..TRIES {
-        match state.with_store(add.clone()).await? {
+        let row = state.with_store(move |store| store.get(id)).await?;
+        let (from, add, by) = (row.rev, add.clone(), by.clone());
+        let job = state.compute.long(move || add(&row.job)).await??;
+        match state.with_store(move |store| store.save(id, from, &job, &by)).await {
+            Ok(row) => return view(state, row).await,
             Err(problem) if problem.conflict.is_some() => continue,
-            kept => return kept.map(view),
+            Err(problem) => return Err(problem),
         }
     }
     Err(Problem::new(
@@ -231,30 +243,22 @@ pub(super) async fn onto_newest(
     ))
 }
 
-/// Adds a reading to the newest revision.
-fn keep(
-    store: &mut Store,
-    id: i64,
-    new: NewReading,
-    by: String,
-) -> Result<Result<JobRow, Problem>, StoreError> {
-    let row = store.get(id)?;
-    let mut job = row.job;
+/// A job with a reading more.
+fn keep(job: &Job, new: &NewReading, by: &str) -> Result<Job, Problem> {
     let line = LogLine { check: new.check.clone(), value: new.value, at: None, by: None };
-    if first_unknown(&job, std::slice::from_ref(&line)).is_some() {
-        return Ok(Err(Problem::new(
+    if first_unknown(job, std::slice::from_ref(&line)).is_some() {
+        return Err(Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/no-check",
             "No such check",
             format!("The plan has no check \"{}\".", new.check),
-        )));
+        ));
     }
     let at = jiff::Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
-    job.readings.push(Reading { check: new.check, value: new.value, at, by: by.clone() });
-    if let Err(problem) = sound(&job) {
-        return Ok(Err(problem));
-    }
-    Ok(store.save(id, row.rev, &job, &by).map_err(Problem::from))
+    let mut job = job.clone();
+    job.readings.push(Reading { check: line.check, value: new.value, at, by: by.to_owned() });
+    sound(&job)?;
+    Ok(job)
 }
 
 /// What to export.
@@ -278,8 +282,10 @@ pub(super) async fn export(
     Query(query): Query<ExportQuery>,
 ) -> Result<Response, Problem> {
     let (row, shelf) = state.with_store(move |store| Ok((store.get(id)?, store.stock()?))).await?;
-    let text = write_export(&row.job, query.format, query.state.as_deref(), &shelf)?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
+    let (format, named) = (query.format, query.state);
+    let made = move || write_export(&row.job, format, named.as_deref(), &shelf);
+    let text = state.compute.short(made).await??;
     let name = format!("attachment; filename=\"unit-{unit}.{}\"", query.format.file_ending());
     let headers = [
         (header::CONTENT_TYPE, query.format.media_type().to_owned()),

@@ -1,8 +1,10 @@
 //! Light: where it falls, and photometric files.
 
+use super::AppState;
 use super::jobs::sound;
 use crate::extract::Json;
 use crate::problem::Problem;
+use axum::extract::State;
 use axum::http::StatusCode;
 use jovek_core::job::Job;
 use jovek_core::light::ies;
@@ -17,9 +19,13 @@ use utoipa::ToSchema;
 /// Where the light of a job falls; nothing is saved.
 #[utoipa::path(post, path = "/api/light", operation_id = "light", request_body = LightAsked,
     responses((status = 200, body = LightReport), (status = 422, body = Problem)))]
-pub(super) async fn shine(Json(asked): Json<LightAsked>) -> Result<Json<LightReport>, Problem> {
+pub(super) async fn shine(
+    State(state): State<AppState>,
+    Json(asked): Json<LightAsked>,
+) -> Result<Json<LightReport>, Problem> {
     sound(&asked.job)?;
-    light(&asked).map(Json).map_err(|e| {
+    let report = state.compute.short(move || light(&asked)).await?;
+    report.map(Json).map_err(|e| {
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/unsolved",

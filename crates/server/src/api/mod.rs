@@ -1,5 +1,6 @@
 //! The API: routes, their description, and the state behind them.
 
+mod aside;
 mod assess;
 mod bays;
 mod catalog;
@@ -17,14 +18,15 @@ mod work;
 mod yard;
 
 use crate::assets;
+use crate::compute::{Compute, failed};
 use crate::problem::Problem;
 use axum::Router;
-use axum::http::StatusCode;
 use jovek_store::{Store, StoreError};
-use std::sync::{Arc, Mutex};
+use std::sync::Arc;
 use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
 use utoipa::OpenApi;
+use utoipa::openapi::RefOr;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
@@ -38,35 +40,27 @@ pub use yard::YardRow;
 /// What the handlers share.
 #[derive(Clone)]
 pub struct AppState {
-    store: Arc<Mutex<Store>>,
+    store: Arc<Store>,
+    pub(crate) compute: Compute,
+    pub(crate) rows: Arc<yard::Rows>,
 }
 
 impl AppState {
     /// State around a store.
     pub fn new(store: Store) -> Self {
-        AppState { store: Arc::new(Mutex::new(store)) }
+        AppState { store: Arc::new(store), compute: Compute::new(), rows: Arc::default() }
     }
 
-    /// Runs something on the store, off the async threads.
+    /// Runs something on the store, off the async threads. Nothing is computed there: who computes does it before or
+    /// after.
     pub(crate) async fn with_store<T: Send + 'static>(
         &self,
-        work: impl FnOnce(&mut Store) -> Result<T, StoreError> + Send + 'static,
+        work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
     ) -> Result<T, Problem> {
         let store = Arc::clone(&self.store);
-        let done = tokio::task::spawn_blocking(move || {
-            // A panic elsewhere leaves the store sound: each write is one transaction.
-            let mut store = store.lock().unwrap_or_else(|e| e.into_inner());
-            work(&mut store)
-        })
-        .await;
-        match done {
+        match tokio::task::spawn_blocking(move || work(&store)).await {
             Ok(result) => result.map_err(Problem::from),
-            Err(e) => Err(Problem::new(
-                StatusCode::INTERNAL_SERVER_ERROR,
-                "/problems/internal",
-                "The program failed",
-                e.to_string(),
-            )),
+            Err(e) => Err(failed(&e.to_string())),
         }
     }
 }
@@ -85,7 +79,10 @@ struct Description;
 fn described() -> OpenApiRouter<AppState> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(yard::list, jobs::create))
-        .routes(routes!(jobs::get, jobs::save))
+        .routes(routes!(jobs::get, jobs::save, aside::delete))
+        .routes(routes!(aside::put_aside))
+        .routes(routes!(aside::bring_back))
+        .routes(routes!(aside::stored))
         .routes(routes!(jobs::undo))
         .routes(routes!(jobs::redo))
         .routes(routes!(jobs::read))
@@ -142,9 +139,27 @@ pub fn router(state: AppState) -> Router {
     api.layer(quickly).with_state(state).fallback_service(files)
 }
 
+/// Refusals are problems: their type is said where the schema is.
+fn with_problem_type(mut api: utoipa::openapi::OpenApi) -> utoipa::openapi::OpenApi {
+    let operations = api.paths.paths.values_mut().flat_map(|item| {
+        [&mut item.get, &mut item.post, &mut item.put, &mut item.delete].into_iter().flatten()
+    });
+    for response in operations.flat_map(|o| o.responses.responses.values_mut()) {
+        let RefOr::T(response) = response else { continue };
+        let is_problem = response.content.get("application/json").is_some_and(|content| {
+            matches!(&content.schema, Some(RefOr::Ref(r)) if r.ref_location.ends_with("/Problem"))
+        });
+        if is_problem && let Some(content) = response.content.shift_remove("application/json") {
+            response.content.insert("application/problem+json".into(), content);
+        }
+    }
+    api
+}
+
 /// The OpenAPI description as JSON.
 pub fn openapi_text() -> String {
     let (_, api) = described().split_for_parts();
+    let api = with_problem_type(api);
     api.to_pretty_json().unwrap_or_default() + "\n"
 }
 
@@ -170,7 +185,8 @@ pub fn job_schema_text() -> String {
     defs.sort_keys();
     if let Some(root) = root.as_object_mut() {
         root.insert("$schema".into(), "https://json-schema.org/draft/2020-12/schema".into());
-        root.insert("title".into(), "Jovek job, format 1".into());
+        let title = format!("Jovek job, format {}", jovek_core::job::FORMAT_VERSION);
+        root.insert("title".into(), title.into());
         root.insert("$defs".into(), defs.into());
     }
     serde_json::to_string_pretty(&root).unwrap_or_default() + "\n"

@@ -2,8 +2,9 @@
 
 use super::AppState;
 use super::assess::read as read_job;
-use super::headers::{etag, if_match, who};
+use super::headers::{if_match, who};
 use super::jobs::{JobView, onto_newest, view};
+use crate::compute::failed;
 use crate::extract::{Bytes, Json, Path, Query, Text};
 use crate::pdf::pdf;
 use crate::picture::{PictureError, kept};
@@ -15,7 +16,6 @@ use jiff::Timestamp;
 use jovek_core::job::{Job, Visit, VisitKind};
 use jovek_core::packet;
 use jovek_core::record::{AsBuilt, as_built};
-use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -23,8 +23,12 @@ use utoipa::{IntoParams, ToSchema};
 #[utoipa::path(post, path = "/api/record", operation_id = "asBuilt",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = AsBuilt), (status = 422, body = Problem)))]
-pub(super) async fn built(Text(body): Text) -> Result<Json<AsBuilt>, Problem> {
-    Ok(Json(as_built(&read_job(&body)?, Timestamp::now())))
+pub(super) async fn built(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<AsBuilt>, Problem> {
+    let job = read_job(&body)?;
+    state.compute.short(move || as_built(&job, Timestamp::now())).await.map(Json)
 }
 
 /// Signs a job: from then on it is frozen.
@@ -38,7 +42,8 @@ pub(super) async fn sign(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    state.with_store(move |store| store.sign(id, from, &by)).await.map(view)
+    let row = state.with_store(move |store| store.sign(id, from, &by)).await?;
+    view(&state, row).await
 }
 
 /// Why a signed job is opened.
@@ -62,7 +67,8 @@ pub(super) async fn open(
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
     let why: String = asked.why.chars().filter(|c| !c.is_control()).take(300).collect();
-    state.with_store(move |store| store.reopen(id, from, &by, &why)).await.map(view)
+    let row = state.with_store(move |store| store.reopen(id, from, &by, &why)).await?;
+    view(&state, row).await
 }
 
 /// A visit that begins.
@@ -88,32 +94,24 @@ pub(super) async fn visit(
     Json(new): Json<NewVisit>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, move |store| begin(store, id, &new, &by)).await
+    onto_newest(&state, id, by.clone(), move |job| begin(job, &new, &by)).await
 }
 
-fn begin(
-    store: &mut Store,
-    id: i64,
-    new: &NewVisit,
-    by: &str,
-) -> Result<Result<JobRow, Problem>, StoreError> {
-    let row = store.get(id)?;
-    let mut job = row.job;
+/// A job with a visit more.
+fn begin(job: &Job, new: &NewVisit, by: &str) -> Result<Job, Problem> {
     if job.record.signed.is_empty() {
-        return Ok(Err(Problem::new(
+        return Err(Problem::new(
             StatusCode::CONFLICT,
             "/problems/not-signed",
             "Not signed yet",
             "Visits come after the job is signed.",
-        )));
+        ));
     }
     let at = Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
-    let (kind, note) = (new.kind, new.note.clone());
-    job.record.visits.push(Visit { kind, at, by: by.into(), note });
-    if let Err(problem) = super::jobs::sound(&job) {
-        return Ok(Err(problem));
-    }
-    Ok(store.save(id, row.rev, &job, by).map_err(Problem::from))
+    let mut job = job.clone();
+    job.record.visits.push(Visit { kind: new.kind, at, by: by.into(), note: new.note.clone() });
+    super::jobs::sound(&job)?;
+    Ok(job)
 }
 
 /// An entry of the history.
@@ -211,16 +209,8 @@ pub(super) async fn packet_pdf(
 ) -> Result<Response, Problem> {
     let row = state.with_store(move |store| store.get(id)).await?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
-    let made = tokio::task::spawn_blocking(move || packet_file(&row.job)).await;
-    let failed = |what: String| {
-        Problem::new(
-            StatusCode::INTERNAL_SERVER_ERROR,
-            "/problems/internal",
-            "The packet cannot be made",
-            what,
-        )
-    };
-    let bytes = made.map_err(|e| failed(e.to_string()))?.map_err(|e| failed(e.to_string()))?;
+    let made = state.compute.long(move || packet_file(&row.job)).await?;
+    let bytes = made.map_err(|e| failed(&e.to_string()))?;
     let name = format!("attachment; filename=\"unit-{unit}.pdf\"");
     let heads =
         [(header::CONTENT_TYPE, "application/pdf".to_owned()), (header::CONTENT_DISPOSITION, name)];
@@ -279,7 +269,7 @@ pub(super) async fn add_picture(
     let by = who(&headers);
     let words = |t: &str| t.chars().filter(|c| !c.is_control()).take(120).collect::<String>();
     let (shows, name) = (words(&asked.shows), words(&asked.name));
-    let made = tokio::task::spawn_blocking(move || kept(&bytes)).await;
+    let made = state.compute.long(move || kept(&bytes)).await?;
     let refused = |e: PictureError| {
         let status = match e {
             PictureError::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
@@ -287,8 +277,7 @@ pub(super) async fn add_picture(
         };
         Problem::new(status, "/problems/picture", "The picture is not taken", e.to_string())
     };
-    let unreadable = |e: tokio::task::JoinError| PictureError::Unreadable(e.to_string());
-    let bytes = made.map_err(unreadable).and_then(|m| m).map_err(refused)?;
+    let bytes = made.map_err(refused)?;
     let list = state
         .with_store(move |store| {
             store.add_picture(id, &shows, &name, &by, &bytes)?;
@@ -327,12 +316,23 @@ pub(super) async fn pictures(
 pub(super) async fn picture(
     State(state): State<AppState>,
     Path(id): Path<i64>,
+    headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let bytes = state.with_store(move |store| store.picture(id)).await?;
     let bytes = bytes.ok_or_else(|| {
         let what = format!("there is no picture {id}");
         Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)
     })?;
-    let heads = [(header::CONTENT_TYPE, "image/jpeg"), (header::CACHE_CONTROL, "max-age=31536000")];
-    Ok((heads, etag(id), bytes).into_response())
+    // By content: another database may hold another picture under the same number.
+    let tag = format!("\"{}\"", jovek_store::content_hash(&bytes));
+    let known = headers.get(header::IF_NONE_MATCH).and_then(|v| v.to_str().ok());
+    let heads = [
+        (header::CONTENT_TYPE, "image/jpeg".to_owned()),
+        (header::CACHE_CONTROL, "no-cache".to_owned()),
+        (header::ETAG, tag.clone()),
+    ];
+    if known == Some(tag.as_str()) {
+        return Ok((StatusCode::NOT_MODIFIED, heads).into_response());
+    }
+    Ok((heads, bytes).into_response())
 }

@@ -10,6 +10,8 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use jovek_core::catalog::bulbs;
 use jovek_core::circuit::SolveError;
+use jovek_core::job::limits::size_faults;
+use jovek_core::job::read::JobError;
 use jovek_core::job::{Job, Region};
 use jovek_core::road::{RoadReport, road};
 use jovek_core::swap::{SwapReport, swap};
@@ -32,9 +34,13 @@ pub struct RoadAsked {
 /// A job held against the rule book.
 #[utoipa::path(post, path = "/api/rules", operation_id = "rules", request_body = RoadAsked,
     responses((status = 200, body = RoadReport), (status = 422, body = Problem)))]
-pub(super) async fn rules(Json(asked): Json<RoadAsked>) -> Result<Json<RoadReport>, Problem> {
+pub(super) async fn rules(
+    State(state): State<AppState>,
+    Json(asked): Json<RoadAsked>,
+) -> Result<Json<RoadReport>, Problem> {
     sound(&asked.job)?;
-    road(&asked.job, asked.region).map(Json).map_err(unsolved)
+    let report = state.compute.short(move || road(&asked.job, asked.region)).await?;
+    report.map(Json).map_err(unsolved)
 }
 
 /// A job whose bulbs are looked at.
@@ -57,9 +63,12 @@ pub struct Swapped {
 /// What LED lamps do to each function.
 #[utoipa::path(post, path = "/api/swap", operation_id = "swap", request_body = JobAsked,
     responses((status = 200, body = Swapped), (status = 422, body = Problem)))]
-pub(super) async fn swaps(Json(asked): Json<JobAsked>) -> Result<Json<Swapped>, Problem> {
+pub(super) async fn swaps(
+    State(state): State<AppState>,
+    Json(asked): Json<JobAsked>,
+) -> Result<Json<Swapped>, Problem> {
     sound(&asked.job)?;
-    let report = swap(&asked.job).map_err(unsolved)?;
+    let report = state.compute.short(move || swap(&asked.job)).await?.map_err(unsolved)?;
     Ok(Json(Swapped { report, bulbs: bulbs::all().iter().map(|b| b.code.clone()).collect() }))
 }
 
@@ -73,9 +82,13 @@ pub struct Linked {
 /// A towing vehicle's socket on a trailer's plug.
 #[utoipa::path(post, path = "/api/trailer", operation_id = "trailer", request_body = JobAsked,
     responses((status = 200, body = Linked), (status = 422, body = Problem)))]
-pub(super) async fn trailer(Json(asked): Json<JobAsked>) -> Result<Json<Linked>, Problem> {
+pub(super) async fn trailer(
+    State(state): State<AppState>,
+    Json(asked): Json<JobAsked>,
+) -> Result<Json<Linked>, Problem> {
     sound(&asked.job)?;
-    Ok(Json(Linked { link: link(&asked.job).map_err(unsolved)? }))
+    let link = state.compute.short(move || link(&asked.job)).await?.map_err(unsolved)?;
+    Ok(Json(Linked { link }))
 }
 
 /// Builds a trailer's job from its length, width and region, and keeps it.
@@ -87,6 +100,11 @@ pub(super) async fn build_trailer(
     headers: HeaderMap,
     Json(asked): Json<TrailerAsked>,
 ) -> Result<Response, Problem> {
+    // The size is asked before anything is built to it.
+    let faults = size_faults(asked.length_m, asked.width_m, asked.height_m);
+    if !faults.is_empty() {
+        return Err(JobError::Figures(faults).into());
+    }
     let job = build(&asked);
     sound(&job)?;
     let by = who(&headers);
@@ -96,7 +114,7 @@ pub(super) async fn build_trailer(
             store.get(id)
         })
         .await?;
-    Ok(view(row))
+    view(&state, row).await
 }
 
 fn unsolved(e: SolveError) -> Problem {

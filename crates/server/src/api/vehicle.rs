@@ -1,8 +1,10 @@
 //! The vehicle tried and proven: nothing is saved.
 
+use super::AppState;
 use super::assess::read;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
+use axum::extract::State;
 use axum::http::StatusCode;
 use jovek_core::budget::{Budget, budget};
 use jovek_core::diagram::{Diagram, diagram};
@@ -63,9 +65,13 @@ pub struct Budgeted {
 #[utoipa::path(post, path = "/api/moment", operation_id = "tryState",
     request_body(content = MomentAsked, content_type = "application/json"),
     responses((status = 200, body = Tried), (status = 422, body = Problem)))]
-pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> {
+pub(super) async fn try_state(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Tried>, Problem> {
     let (job, asked) = asked(&body)?;
-    let moment = moment(&job, &asked.state, asked.before.as_ref()).map_err(not_shown)?;
+    let tried = move || moment(&job, &asked.state, asked.before.as_ref());
+    let moment = state.compute.short(tried).await?.map_err(not_shown)?;
     Ok(Json(Tried { moment }))
 }
 
@@ -73,9 +79,13 @@ pub(super) async fn try_state(Text(body): Text) -> Result<Json<Tried>, Problem> 
 #[utoipa::path(post, path = "/api/diagram", operation_id = "drawDiagram",
     request_body(content = MomentAsked, content_type = "application/json"),
     responses((status = 200, body = Drawn), (status = 422, body = Problem)))]
-pub(super) async fn draw_diagram(Text(body): Text) -> Result<Json<Drawn>, Problem> {
+pub(super) async fn draw_diagram(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Drawn>, Problem> {
     let (job, asked) = asked(&body)?;
-    Ok(Json(Drawn { diagram: diagram(&job, &asked.state).map_err(not_shown)? }))
+    let drawn = state.compute.short(move || diagram(&job, &asked.state)).await?;
+    Ok(Json(Drawn { diagram: drawn.map_err(not_shown)? }))
 }
 
 /// The harness laid flat.
@@ -91,14 +101,17 @@ pub struct Flat {
 #[utoipa::path(post, path = "/api/formboard", operation_id = "formboard",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Flat), (status = 422, body = Problem)))]
-pub(super) async fn lay_flat(Text(body): Text) -> Result<Json<Flat>, Problem> {
+pub(super) async fn lay_flat(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Flat>, Problem> {
     let job = read(&body)?;
-    let study = study(&job);
-    let missing = || Problem::from(ExportError::NoSkeleton);
-    Ok(Json(Flat {
-        svg: formboard::svg(&job, &study).ok_or_else(missing)?,
-        pages: formboard::pages(&job, &study).ok_or_else(missing)?,
-    }))
+    let laid = move || {
+        let study = study(&job);
+        Some(Flat { svg: formboard::svg(&job, &study)?, pages: formboard::pages(&job, &study)? })
+    };
+    let flat = state.compute.short(laid).await?;
+    flat.map(Json).ok_or_else(|| Problem::from(ExportError::NoSkeleton))
 }
 
 /// What a way is worth.
@@ -116,10 +129,13 @@ pub struct CostAsked {
 #[utoipa::path(post, path = "/api/route/cost", operation_id = "costOfWay",
     request_body(content = CostAsked, content_type = "application/json"),
     responses((status = 200, body = Cost), (status = 422, body = Problem)))]
-pub(super) async fn cost_of_way(Text(body): Text) -> Result<Json<Cost>, Problem> {
+pub(super) async fn cost_of_way(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Cost>, Problem> {
     let asked: CostAsked = parsed(&body, "The question cannot be read")?;
     let job = read(&asked.job.to_string())?;
-    Ok(Json(cost(&job, &asked.trial)))
+    state.compute.short(move || cost(&job, &asked.trial)).await.map(Json)
 }
 
 fn asked(body: &str) -> Result<(Job, MomentAsked), Problem> {
@@ -148,18 +164,13 @@ fn not_shown(e: MomentError) -> Problem {
 #[utoipa::path(post, path = "/api/proof", operation_id = "prove",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Proven), (status = 422, body = Problem)))]
-pub(super) async fn prove_job(Text(body): Text) -> Result<Json<Proven>, Problem> {
+pub(super) async fn prove_job(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Proven>, Problem> {
     let job = read(&body)?;
-    // Thousands of states: too long for an async thread.
-    let proof =
-        tokio::task::spawn_blocking(move || prove(&job, saved_now(&job))).await.map_err(|e| {
-            Problem::new(
-                StatusCode::INTERNAL_SERVER_ERROR,
-                "/problems/internal",
-                "The program failed",
-                e.to_string(),
-            )
-        })?;
+    // Thousands of states.
+    let proof = state.compute.long(move || prove(&job, saved_now(&job))).await?;
     Ok(Json(Proven { proof }))
 }
 
@@ -168,7 +179,11 @@ pub(super) async fn prove_job(Text(body): Text) -> Result<Json<Proven>, Problem>
 #[utoipa::path(post, path = "/api/budget", operation_id = "budget",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Budgeted), (status = 422, body = Problem)))]
-pub(super) async fn budget_job(Text(body): Text) -> Result<Json<Budgeted>, Problem> {
+pub(super) async fn budget_job(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Budgeted>, Problem> {
     let job = read(&body)?;
-    Ok(Json(Budgeted { budget: budget(&job) }))
+    let budget = state.compute.short(move || budget(&job)).await?;
+    Ok(Json(Budgeted { budget }))
 }

@@ -13,7 +13,6 @@ use axum::response::Response;
 use jiff::{Timestamp, Unit};
 use jovek_core::job::{Job, Mark, StepId};
 use jovek_core::work::{Work, marked, work};
-use jovek_store::{JobRow, Store, StoreError};
 use serde::Deserialize;
 use utoipa::ToSchema;
 
@@ -21,8 +20,12 @@ use utoipa::ToSchema;
 #[utoipa::path(post, path = "/api/work", operation_id = "work",
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = Work), (status = 422, body = Problem)))]
-pub(super) async fn order(Text(body): Text) -> Result<Json<Work>, Problem> {
-    Ok(Json(work(&read_job(&body)?, Timestamp::now())))
+pub(super) async fn order(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<Work>, Problem> {
+    let job = read_job(&body)?;
+    state.compute.short(move || work(&job, Timestamp::now())).await.map(Json)
 }
 
 /// A mark on a step.
@@ -54,21 +57,10 @@ pub(super) async fn mark(
     // To the millisecond: begun, left and gone on with in one second are three marks.
     let at = when(new.at.as_deref(), Timestamp::now(), Unit::Millisecond);
     let at = at.map_err(|e| refused(&e))?;
-    onto_newest(&state, move |store| keep(store, id, &new, at, &by)).await
-}
-
-fn keep(
-    store: &mut Store,
-    id: i64,
-    new: &NewMark,
-    at: Timestamp,
-    by: &str,
-) -> Result<Result<JobRow, Problem>, StoreError> {
-    let row = store.get(id)?;
-    match marked(&row.job, &new.step, new.mark, at, by) {
-        Ok(job) => Ok(store.save(id, row.rev, &job, by).map_err(Problem::from)),
-        Err(e) => Ok(Err(refused(&e.to_string()))),
-    }
+    onto_newest(&state, id, by.clone(), move |job| {
+        marked(job, &new.step, new.mark, at, &by).map_err(|e| refused(&e.to_string()))
+    })
+    .await
 }
 
 fn refused(why: &str) -> Problem {

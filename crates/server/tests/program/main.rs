@@ -9,6 +9,7 @@ use std::path::Path;
 use std::process::{Command, Output, Stdio};
 
 mod commands;
+mod hard_use;
 mod questions;
 mod trailers;
 mod writers;

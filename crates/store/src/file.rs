@@ -1,0 +1,87 @@
+//! The database's file: whether it is ours, still the one that was opened, and whole when it is copied.
+
+use crate::StoreError;
+use rusqlite::{Connection, OpenFlags};
+use std::fs::{File, Metadata};
+use std::os::unix::fs::MetadataExt;
+use std::path::{Path, PathBuf};
+
+/// A file as it was when it was opened.
+pub(crate) struct OpenFile {
+    path: PathBuf,
+    identity: (u64, u64),
+}
+
+fn identity(of: &Metadata) -> (u64, u64) {
+    (of.dev(), of.ino())
+}
+
+impl OpenFile {
+    pub(crate) fn new(path: &Path) -> Result<OpenFile, StoreError> {
+        let now = std::fs::metadata(path).map_err(|e| StoreError::file(path, &e))?;
+        Ok(OpenFile { path: path.to_owned(), identity: identity(&now) })
+    }
+
+    /// The same file still stands under its name.
+    pub(crate) fn is_still_there(&self) -> Result<(), StoreError> {
+        match std::fs::metadata(&self.path) {
+            Ok(now) if identity(&now) == self.identity => Ok(()),
+            _ => Err(StoreError::Moved { place: self.path.display().to_string() }),
+        }
+    }
+}
+
+/// Refuses a file that another program made: it gets no table of ours. A file that does not exist, or is empty, may
+/// become a database.
+pub(crate) fn may_become_ours(path: &Path) -> Result<(), StoreError> {
+    match std::fs::metadata(path) {
+        Ok(of) if of.len() > 0 => is_ours(path),
+        _ => Ok(()),
+    }
+}
+
+/// Refuses a file that is no whole database of ours: missing, empty, foreign, cut off.
+pub(crate) fn is_ours(path: &Path) -> Result<(), StoreError> {
+    let place = || path.display().to_string();
+    let held = match std::fs::metadata(path) {
+        Ok(of) => of.len(),
+        Err(_) => return Err(StoreError::Missing { path: place() }),
+    };
+    if held == 0 {
+        return Err(StoreError::Empty { place: place() });
+    }
+    let db = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)
+        .map_err(|e| StoreError::opening(path, &e))?;
+    let ours =
+        "SELECT COUNT(*) FROM sqlite_schema WHERE type = 'table' AND name IN ('job', 'revision')";
+    let tables: i64 =
+        db.query_row(ours, [], |r| r.get(0)).map_err(|e| StoreError::from(e).at(path))?;
+    if tables == 2 { Ok(()) } else { Err(StoreError::Foreign { place: place() }) }
+}
+
+/// Copies a database to a file: beside it first, looked at, then under its name, so that a half one never stands there.
+pub(crate) fn copy_whole(db: &Connection, to: &Path) -> Result<(), StoreError> {
+    let mut name = to.file_name().unwrap_or_default().to_owned();
+    name.push(".part");
+    let part = to.with_file_name(name);
+    let done = copied(db, &part).and_then(|()| {
+        std::fs::rename(&part, to).map_err(|e| StoreError::file(to, &e))?;
+        // The new name itself has to reach the disk.
+        let folder = to.parent().filter(|p| !p.as_os_str().is_empty()).unwrap_or(Path::new("."));
+        File::open(folder).and_then(|f| f.sync_all()).map_err(|e| StoreError::file(to, &e))
+    });
+    if done.is_err() {
+        // Nothing but the half copy is lost; that it cannot be removed matters less than why it is half.
+        let _ = std::fs::remove_file(&part);
+    }
+    done
+}
+
+fn copied(db: &Connection, part: &Path) -> Result<(), StoreError> {
+    if part.exists() {
+        std::fs::remove_file(part).map_err(|e| StoreError::file(part, &e))?;
+    }
+    db.backup("main", part, None).map_err(|e| StoreError::from(e).at(part))?;
+    is_ours(part)?;
+    File::open(part).and_then(|f| f.sync_all()).map_err(|e| StoreError::file(part, &e))
+}
