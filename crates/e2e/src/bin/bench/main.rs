@@ -2,6 +2,7 @@
 //!
 //! Every figure is taken here and now; where a reference exists it is measured in the same run.
 
+mod crowd;
 mod finding;
 mod in_browser;
 mod lighting;
@@ -32,6 +33,8 @@ async fn main() -> Result<()> {
     rows.extend(finding::rows()?);
     rows.extend(lighting::rows());
     rows.extend(serving::server()?);
+    rows.push(crowd::list_alone().await?);
+    rows.extend(crowd::rows().await?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);
     row::write(&rows)?;

@@ -1,7 +1,7 @@
 //! The program: start and memory.
 
 use crate::row::Row;
-use anyhow::{Context, Result, ensure};
+use anyhow::{Result, ensure};
 use jovek_e2e::Server;
 use std::time::Instant;
 
@@ -34,15 +34,10 @@ pub fn server() -> Result<Vec<Row>> {
     });
     let answered = answered.join().map_err(|_| anyhow::anyhow!("the client failed"))??;
     ensure!(answered == ASSESSMENTS, "only {answered} assessments answered");
-    let status = std::fs::read_to_string(format!("/proc/{}/status", server.child.id()))?;
-    let resident_kb: f64 = status
-        .lines()
-        .find_map(|l| l.strip_prefix("VmRSS:"))
-        .and_then(|l| l.trim().trim_end_matches(" kB").parse().ok())
-        .context("no VmRSS")?;
+    let resident_mb = crate::crowd::resident_mb(&server)?;
     Ok(vec![
         Row::below("start to first page served, median", ready_ms[3], "ms", 300.0),
-        Row::below("resident after 1,000 assessments", resident_kb / 1024.0, "MB", 60.0),
+        Row::below("resident after 1,000 assessments", resident_mb, "MB", 60.0),
     ])
 }
 
