@@ -217,14 +217,15 @@ pub(super) async fn read(
 /// How often what only adds is tried again when somebody saved in between.
 const TRIES: usize = 5;
 
-/// Adds something to the newest revision of a job. Where somebody saved meanwhile it is read and added to again:
-/// nobody waits while it is worked out.
+/// Adds something to the newest revision of a job, after who adds to the same one. Where somebody saved meanwhile it is
+/// read and added to again: nobody else waits while it is worked out.
 pub(super) async fn onto_newest(
     state: &AppState,
     id: i64,
     by: String,
     add: impl Fn(&Job) -> Result<Job, Problem> + Clone + Send + 'static,
 ) -> Result<Response, Problem> {
+    let _turn = state.turns.at(id).await;
     for _ in 0..TRIES {
         let row = state.with_store(move |store| store.get(id)).await?;
         let (from, add, by) = (row.rev, add.clone(), by.clone());

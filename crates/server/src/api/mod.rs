@@ -12,6 +12,7 @@ mod record;
 mod road;
 mod shop;
 mod stock;
+mod turns;
 mod vehicle;
 mod when;
 mod work;
@@ -43,12 +44,18 @@ pub struct AppState {
     store: Arc<Store>,
     pub(crate) compute: Compute,
     pub(crate) rows: Arc<yard::Rows>,
+    pub(crate) turns: Arc<turns::Turns>,
 }
 
 impl AppState {
     /// State around a store.
     pub fn new(store: Store) -> Self {
-        AppState { store: Arc::new(store), compute: Compute::new(), rows: Arc::default() }
+        AppState {
+            store: Arc::new(store),
+            compute: Compute::new(),
+            rows: Arc::default(),
+            turns: Arc::default(),
+        }
     }
 
     /// Runs something on the store, off the async threads. Nothing is computed there: who computes does it before or
