@@ -473,5 +473,5 @@ fn a_trailer_is_built_and_kept() {
     assert!(lamps.len() > 12 && lamps.iter().all(|l| l["verdict"] != "wrong"));
     let refused = post(&server, "/api/trailer/build", &asked(600.0));
     assert_eq!(refused.status(), 422);
-    assert!(refused.text().unwrap().contains("skeleton.length_m"));
+    assert!(refused.text().unwrap().contains("length_m"));
 }

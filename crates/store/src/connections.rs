@@ -14,9 +14,10 @@ const READERS: usize = 4;
 
 /// The connections to one database.
 pub(crate) struct Connections {
-    writer: Mutex<Connection>,
-    /// None for a database in memory, which has one connection alone.
+    /// None for a database in memory, which has one connection alone. Closed before the writer: the last connection
+    /// takes the log into the file, and one that only reads cannot.
     readers: Option<Readers>,
+    writer: Mutex<Connection>,
     file: Option<OpenFile>,
 }
 

@@ -224,3 +224,16 @@ fn a_database_of_another_program_gets_no_table_of_ours() {
     assert!(matches!(refused, StoreError::Foreign { .. }), "{refused}");
     assert_eq!(fs::read(&path).unwrap(), before);
 }
+
+/// A store that is closed leaves everything in its one file: whoever copies that has it all.
+#[test]
+fn a_closed_store_is_one_file() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = file(&folder, "jovek.db");
+    let store = Store::open(&path).unwrap();
+    store.create(&job("one"), "Ada").unwrap();
+    drop(store);
+    let alone = file(&folder, "alone.db");
+    fs::copy(&path, &alone).unwrap();
+    assert_eq!(Store::existing(&alone).unwrap().list().unwrap().len(), 1);
+}

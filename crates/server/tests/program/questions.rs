@@ -179,6 +179,7 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
             let url = server.at(&path.replace("{id}", "99")) + "?as=job";
             let request = match method.as_str() {
                 "get" => client.get(url),
+                "delete" => client.delete(url),
                 "put" => client.put(url).json(&server.get("/api/jobs/1")["job"]),
                 _ if path.ends_with("/work") => {
                     client.post(url).json(&json!({ "step": "before", "mark": "start" }))
