@@ -122,7 +122,7 @@ fn a_deleted_job_is_kept_for_a_while() {
     assert!(told.contains(&"brought back".to_owned()), "{told:?}");
 }
 
-/// One writes for a second, four wait to write: a reader is answered at once.
+/// One writes for two seconds, four wait to write: a reader is answered at once.
 #[test]
 fn waiting_writers_hold_no_reader() {
     let folder = tempfile::tempdir().unwrap();
@@ -133,7 +133,7 @@ fn waiting_writers_hold_no_reader() {
         s.spawn(|| {
             store.connections.write(|_| {
                 begun.wait();
-                std::thread::sleep(Duration::from_millis(1000));
+                std::thread::sleep(Duration::from_secs(2));
                 Ok(())
             })
         });
@@ -147,8 +147,8 @@ fn waiting_writers_hold_no_reader() {
         for _ in 0..10 {
             assert_eq!(store.get(id).unwrap().job.title, "one");
         }
-        // A tenth of what the writer still takes: no figure of speed, but of waiting.
-        assert!(asked.elapsed() < Duration::from_millis(300), "{:?}", asked.elapsed());
+        // Half of what the writer still takes: no figure of speed, but of waiting.
+        assert!(asked.elapsed() < Duration::from_secs(1), "{:?}", asked.elapsed());
     });
     assert_eq!(store.list().unwrap().len(), 5);
 }
