@@ -46,6 +46,13 @@ impl Compute {
     }
 }
 
+/// Runs what is short and never asked for twice at once: it waits at no gate.
+pub(crate) async fn beside<T: Send + 'static>(
+    work: impl FnOnce() -> T + Send + 'static,
+) -> Result<T, Problem> {
+    tokio::task::spawn_blocking(work).await.map_err(|e| failed(&e.to_string()))
+}
+
 async fn run<T: Send + 'static>(
     gate: &Arc<Semaphore>,
     work: impl FnOnce() -> T + Send + 'static,

@@ -11,6 +11,8 @@ pub const MOST_BYTES: usize = 16 * 1024 * 1024;
 const LONGEST_PX: u32 = 1600;
 /// Longest side that is read, px.
 const READ_PX: u32 = 12_000;
+/// Most pixels that are decoded: a few kilobytes may stand for gigabytes. The largest phone picture has fewer.
+const MOST_PIXELS: u64 = 40_000_000;
 /// Quality of the JPEG that is kept.
 const QUALITY: u8 = 82;
 
@@ -20,6 +22,9 @@ pub enum PictureError {
     /// Too many bytes.
     #[error("the picture has more than 16 MB; take a smaller one")]
     TooLarge,
+    /// Too many pixels.
+    #[error("the picture has {0} million pixels, more than 40; take a smaller one")]
+    TooManyPixels(u64),
     /// No picture that can be read.
     #[error("this is no JPEG or PNG that can be read ({0})")]
     Unreadable(String),
@@ -42,6 +47,11 @@ pub fn kept(bytes: &[u8]) -> Result<Vec<u8>, PictureError> {
     limits.max_image_height = Some(READ_PX);
     reader.limits(limits);
     let mut decoder = reader.into_decoder().map_err(unreadable)?;
+    let (width, height) = decoder.dimensions();
+    let pixels = u64::from(width) * u64::from(height);
+    if pixels > MOST_PIXELS {
+        return Err(PictureError::TooManyPixels(pixels / 1_000_000));
+    }
     // A phone writes how it was held beside the pixels, with the place: the turn is kept, the rest is not.
     let turn = decoder.orientation().map_err(unreadable)?;
     let mut picture = DynamicImage::from_decoder(decoder).map_err(unreadable)?;
@@ -59,6 +69,18 @@ pub fn kept(bytes: &[u8]) -> Result<Vec<u8>, PictureError> {
 mod tests {
     use super::*;
     use image::{ImageFormat, Rgb, RgbImage};
+
+    /// Pixels are counted before they are decoded.
+    #[test]
+    fn a_small_file_of_very_many_pixels_is_refused() {
+        for (width, height, is_taken) in [(8000, 5000, true), (8000, 5008, false)] {
+            let mut file = Vec::new();
+            let blank = image::GrayImage::new(width, height);
+            blank.write_to(&mut Cursor::new(&mut file), ImageFormat::Png).unwrap();
+            let made = kept(&file);
+            assert_eq!(made.is_ok(), is_taken, "{width} x {height}: {:?}", made.err());
+        }
+    }
 
     /// A JPEG with an EXIF block that holds a turn and a place, as phones write it.
     fn phone_picture(width: u32, height: u32) -> Vec<u8> {

@@ -12,6 +12,9 @@ use std::net::SocketAddr;
 pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
+        // Each keeps memory of its own: no more than the gates let through and the store's few.
+        .max_blocking_threads(MOST_BLOCKING)
+        .thread_keep_alive(std::time::Duration::from_secs(5))
         .enable_all()
         .build()
         .context("starting the runtime")?;
@@ -36,6 +39,9 @@ pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> 
     runtime.shutdown_timeout(MOST_STOPPING);
     done
 }
+
+/// Threads for the store and for computing.
+const MOST_BLOCKING: usize = 24;
 
 /// How long a stop waits for answers on their way, and then for computations.
 const MOST_STOPPING: std::time::Duration = std::time::Duration::from_secs(2);

@@ -229,7 +229,7 @@ pub(super) async fn onto_newest(
     for _ in 0..TRIES {
         let row = state.with_store(move |store| store.get(id)).await?;
         let (from, add, by) = (row.rev, add.clone(), by.clone());
-        let job = state.compute.long(move || add(&row.job)).await??;
+        let job = state.compute.short(move || add(&row.job)).await??;
         match state.with_store(move |store| store.save(id, from, &job, &by)).await {
             Ok(row) => return view(state, row).await,
             Err(problem) if problem.conflict.is_some() => continue,

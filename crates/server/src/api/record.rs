@@ -272,7 +272,9 @@ pub(super) async fn add_picture(
     let made = state.compute.long(move || kept(&bytes)).await?;
     let refused = |e: PictureError| {
         let status = match e {
-            PictureError::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+            PictureError::TooLarge | PictureError::TooManyPixels(_) => {
+                StatusCode::PAYLOAD_TOO_LARGE
+            }
             PictureError::Unreadable(_) => StatusCode::UNPROCESSABLE_ENTITY,
         };
         Problem::new(status, "/problems/picture", "The picture is not taken", e.to_string())

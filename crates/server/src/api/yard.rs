@@ -1,6 +1,7 @@
 //! The yard: all jobs as work that waits.
 
 use super::AppState;
+use crate::compute::beside;
 use crate::extract::Json;
 use crate::problem::Problem;
 use axum::extract::State;
@@ -77,7 +78,11 @@ pub struct YardRow {
 
 /// Rows of the yard that were worked out already, by job: as good as long as revision, place and day are the same.
 #[derive(Debug, Default)]
-pub(crate) struct Rows(Mutex<HashMap<i64, Kept>>);
+pub(crate) struct Rows {
+    held: Mutex<HashMap<i64, Kept>>,
+    /// Whoever finds rows missing makes them; who comes meanwhile waits and finds them.
+    making: tokio::sync::Mutex<()>,
+}
 
 #[derive(Debug)]
 struct Kept {
@@ -90,7 +95,7 @@ struct Kept {
 impl Rows {
     fn lock(&self) -> MutexGuard<'_, HashMap<i64, Kept>> {
         // Only whole rows are put in: a panic elsewhere leaves them sound.
-        self.0.lock().unwrap_or_else(|e| e.into_inner())
+        self.held.lock().unwrap_or_else(|e| e.into_inner())
     }
 
     /// Rows in the order of the heads; the jobs whose rows are not known are named.
@@ -105,6 +110,12 @@ impl Rows {
         let missing: Vec<i64> =
             heads.iter().zip(&rows).filter(|(_, r)| r.is_none()).map(|((id, ..), _)| *id).collect();
         if missing.is_empty() { Ok(rows.into_iter().flatten().collect()) } else { Err(missing) }
+    }
+
+    /// A row for each of the heads, of whatever revision.
+    fn all(&self, heads: &[(i64, i64, Standing)]) -> Option<Vec<YardRow>> {
+        let held = self.lock();
+        heads.iter().map(|(id, ..)| held.get(id).map(|kept| kept.row.clone())).collect()
     }
 
     fn keep(&self, made: Vec<(i64, Standing, YardRow)>, day: Date, there: &[(i64, i64, Standing)]) {
@@ -123,6 +134,11 @@ pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Vec<YardR
     let now = Timestamp::now();
     let day = now.to_zoned(TimeZone::system()).date();
     // Somebody may save between the heads and the rows: then those are read once more.
+    let heads = state.with_store(|store| store.heads()).await?;
+    if let Ok(rows) = state.rows.known(&heads, day) {
+        return Ok(Json(rows));
+    }
+    let _making = state.rows.making.lock().await;
     for _ in 0..TRIES {
         let heads = state.with_store(|store| store.heads()).await?;
         let missing = match state.rows.known(&heads, day) {
@@ -137,15 +153,17 @@ pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Vec<YardR
             all.filter(is_there).collect::<Result<Vec<Listed>, _>>()
         };
         let listed = state.with_store(read).await?;
-        let made = state
-            .compute
-            .long(move || listed.into_iter().map(|l| entry(l, now)).collect::<Vec<_>>())
-            .await?;
+        // One at a time: whoever works out rows holds the turn for it.
+        let made = move || listed.into_iter().map(|l| entry(l, now)).collect::<Vec<_>>();
+        let made = beside(made).await?;
         state.rows.keep(made, day, &heads);
+        // Made from what was newest a moment ago: good enough where somebody saves all the time.
+        if let Some(rows) = state.rows.all(&heads) {
+            return Ok(Json(rows));
+        }
     }
     let rows = state.with_store(|store| store.list()).await?;
-    let made = move || rows.into_iter().map(|l| entry(l, now).2).collect();
-    state.compute.long(made).await.map(Json)
+    beside(move || rows.into_iter().map(|l| entry(l, now).2).collect()).await.map(Json)
 }
 
 /// How often the list is read again where somebody saves meanwhile.

@@ -24,6 +24,13 @@ static ALLOCATOR: MiMalloc = MiMalloc;
 #[tokio::main]
 async fn main() -> Result<()> {
     let mut rows: Vec<Row> = Vec::new();
+    // `bench crowd`: the crowd alone.
+    if std::env::args().nth(1).as_deref() == Some("crowd") {
+        rows.push(crowd::list_alone().await?);
+        rows.extend(crowd::rows().await?);
+        row::print(&rows);
+        return Ok(());
+    }
     rows.push(solving::assess_unit_14()?);
     rows.extend(solving::large_trees()?);
     rows.extend(solving::against_ngspice()?);
