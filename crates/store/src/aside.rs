@@ -8,28 +8,6 @@ use rusqlite::{Connection, TransactionBehavior, params};
 /// Days that a deleted job is kept.
 pub const KEPT_DAYS: i64 = 30;
 
-/// Where a job stands.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
-pub enum Standing {
-    /// In the yard.
-    #[default]
-    InYard,
-    /// Put aside, since when.
-    Aside(String),
-    /// Deleted, since when: gone for good [`KEPT_DAYS`] later.
-    Deleted(String),
-}
-
-impl Standing {
-    pub(crate) fn of(aside_at: Option<String>, deleted_at: Option<String>) -> Standing {
-        match (deleted_at, aside_at) {
-            (Some(at), _) => Standing::Deleted(at),
-            (None, Some(at)) => Standing::Aside(at),
-            (None, None) => Standing::InYard,
-        }
-    }
-}
-
 impl Store {
     /// Puts a job aside: it stays whole and out of the way. Works on one that cannot be read too.
     ///

@@ -32,14 +32,16 @@ mod history;
 mod history_tests;
 mod picture;
 mod revision;
+mod standing;
 #[cfg(test)]
 mod tests;
 
-pub use aside::{KEPT_DAYS, Standing};
+pub use aside::KEPT_DAYS;
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
+pub use standing::Standing;
 
 use connections::Connections;
 use jovek_core::job::{Job, Shop};

@@ -1,7 +1,7 @@
 //! Reading revisions.
 
 use crate::StoreError;
-use crate::aside::Standing;
+use crate::standing::Standing;
 use jovek_core::job::Job;
 use rusqlite::{Connection, OptionalExtension, Row};
 
