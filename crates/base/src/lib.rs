@@ -10,4 +10,5 @@ pub mod grade;
 pub mod packing;
 pub mod source;
 pub mod table;
+pub mod wanted;
 pub mod xml;

@@ -64,6 +64,12 @@ impl Job {
         }
         // A byte-order mark is harmless and common.
         let text = text.trim_start_matches('\u{feff}');
+        // A file of today's form is read straight, in a third of the time. Any other is read field by field: to be brought
+        // up, or to say where it is wrong.
+        match serde_json::from_str::<Job>(text) {
+            Ok(job) if job.jovek == FORMAT_VERSION => return job.sound(),
+            _ => {}
+        }
         let mut value: serde_json::Value = serde_json::from_str(text).map_err(|e| {
             JobError::NotJson { line: e.line(), column: e.column(), what: e.to_string() }
         })?;
@@ -86,8 +92,12 @@ impl Job {
         let job: Job = serde_path_to_error::deserialize(value).map_err(|e| {
             JobError::WrongField { path: e.path().to_string(), what: e.inner().to_string() }
         })?;
-        let faults = limits::faults(&job);
-        if faults.is_empty() { Ok(job) } else { Err(JobError::Figures(faults)) }
+        job.sound()
+    }
+
+    fn sound(self) -> Result<Job, JobError> {
+        let faults = limits::faults(&self);
+        if faults.is_empty() { Ok(self) } else { Err(JobError::Figures(faults)) }
     }
 
     /// The canonical text: fixed order, two spaces, one newline at the end. The same job always

@@ -3,6 +3,7 @@
 
 use crate::answers::{Answers, assess};
 use jovek_base::grade::Grade;
+use jovek_base::wanted::Wanted;
 use jovek_job::Job;
 use jovek_plan::assumed::Assumption;
 use serde::Serialize;
@@ -37,10 +38,14 @@ fn range(a: &Assumption) -> (f64, f64) {
     }
 }
 
-/// Finds the assumption whose range changes the answers most; none when nothing is assumed.
-pub fn most_important(job: &Job, answers: &Answers) -> Option<Question> {
+/// Finds the assumption whose range changes the answers most; none when nothing is assumed, or when that is no longer
+/// wanted before it is known.
+pub fn most_important(job: &Job, answers: &Answers, wanted: &Wanted) -> Option<Question> {
     let mut best: Option<(f64, &Assumption, String)> = None;
     for assumption in &answers.assumptions {
+        if !wanted.is_still() {
+            return None;
+        }
         let (low, high) = range(assumption);
         let (mut weight, mut matters) = (0.0, String::new());
         for factor in [low, high] {

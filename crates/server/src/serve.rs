@@ -12,7 +12,7 @@ use std::net::SocketAddr;
 pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
-        // Each keeps memory of its own: no more than the gates let through and the store's few.
+        // Each keeps memory of its own.
         .max_blocking_threads(MOST_BLOCKING)
         .thread_keep_alive(std::time::Duration::from_secs(5))
         .enable_all()
@@ -28,7 +28,8 @@ pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> 
         let store = open()?;
         store.purge(jiff::Timestamp::now())?;
         println!("Jovek listens on http://{}", listener.local_addr()?);
-        let served = axum::serve(listener, api::router(AppState::new(store)))
+        let state = AppState::new(store).context("starting the threads")?;
+        let served = axum::serve(listener, api::router(state))
             .with_graceful_shutdown(stop());
         // Who is being answered is answered; a long computation is not waited for.
         tokio::select! {
@@ -40,8 +41,8 @@ pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> 
     done
 }
 
-/// Threads for the store and for computing.
-const MOST_BLOCKING: usize = 24;
+/// Threads for the store: its readers, its writers, and one for whatever else may block.
+const MOST_BLOCKING: usize = jovek_store::READERS + api::WRITERS + 1;
 
 /// How long a stop waits for answers on their way, and then for computations.
 const MOST_STOPPING: std::time::Duration = std::time::Duration::from_secs(2);

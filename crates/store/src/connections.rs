@@ -9,8 +9,8 @@ use std::time::Duration;
 
 /// How long a write waits for another program to let go of the file.
 const BUSY_WAIT: Duration = Duration::from_secs(3);
-/// Connections that read.
-const READERS: usize = 4;
+/// Connections that read: so many reads go on at once.
+pub const READERS: usize = 4;
 
 /// The connections to one database.
 pub(crate) struct Connections {
@@ -45,17 +45,18 @@ impl Connections {
         self.writer.lock().unwrap_or_else(|e| e.into_inner())
     }
 
-    /// Reads, beside whoever writes.
+    /// Reads, beside whoever writes. Where it fails because the file went away, that is what is said.
     pub(crate) fn read<T>(
         &self,
         work: impl FnOnce(&Connection) -> Result<T, StoreError>,
     ) -> Result<T, StoreError> {
         let Some(readers) = &self.readers else { return work(&self.writer()) };
         let mut lent = readers.lend();
-        match &mut lent.db {
+        let read = match &mut lent.db {
             Some(db) => work(db),
             None => work(&self.writer()),
-        }
+        };
+        read.or_else(|failed| self.is_still_there().and(Err(failed)))
     }
 
     /// Writes, one after the other. A file that went away or was replaced meanwhile is noticed before the answer.

@@ -37,6 +37,7 @@ mod standing;
 mod tests;
 
 pub use aside::KEPT_DAYS;
+pub use connections::READERS;
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
@@ -228,6 +229,18 @@ impl Store {
         self.connections.read(|db| revision::head(db, id))?.read()
     }
 
+    /// The number of the newest revision of a job.
+    ///
+    /// # Errors
+    /// [`StoreError::NoJob`] when there is none of that id.
+    pub fn newest(&self, id: i64) -> Result<i64, StoreError> {
+        self.connections.read(|db| {
+            let mut query = db.prepare_cached("SELECT head FROM job WHERE id = ?1")?;
+            let head = query.query_row([id], |r| r.get(0)).optional()?;
+            head.ok_or(StoreError::NoJob { id })
+        })
+    }
+
     /// The stored text of a job at its newest revision, whether it can be read or not.
     ///
     /// # Errors
@@ -376,6 +389,8 @@ impl Store {
         })
     }
 
+    /// Writes the next revision. What it will be is worked out before anybody is kept from writing: revisions are never
+    /// changed, so it holds as long as the newest one is the same.
     fn append(
         &self,
         id: i64,
@@ -383,39 +398,35 @@ impl Store {
         by: &str,
         next: impl FnOnce(&Connection, &revision::Raw) -> Result<Option<Next>, StoreError>,
     ) -> Result<JobRow, StoreError> {
+        let (head, next) = self.connections.read(|db| {
+            let head = revision::head(db, id)?;
+            head.may_be_followed(from)?;
+            let next = next(db, &head)?;
+            Ok((head, next))
+        })?;
+        let Some(next) = next else { return head.read() };
+        // What is kept can be read: looked at before it is stored, not when somebody needs it.
+        let job = storable(&next.body)?;
+        if next.what == history::What::Saved {
+            record::may_follow(&head.job()?, &job)?;
+        }
+        let (rev, at) = (head.rev + 1, now());
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-            let head = revision::head(&tx, id)?;
-            if let Standing::Deleted(_) = head.standing {
-                return Err(StoreError::Deleted { id });
-            }
-            if head.rev != from {
-                return Err(StoreError::Conflict { current: head.rev });
-            }
-            if let Some(next) = next(&tx, &head)? {
-                let rev = head.rev + 1;
-                let at = now();
-                // What is kept can be read: looked at before it is stored, not when somebody needs it.
-                let job = storable(&next.body)?;
-                if next.what == history::What::Saved {
-                    record::may_follow(&head.job()?, &job)?;
-                }
-                tx.execute(
-                    "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
-                     VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
-                    params![id, rev, next.body, at, by, next.undo_to, next.redo_to],
-                )?;
-                let content = next.body.as_bytes();
-                let (what, at) = (next.what, at.as_str());
-                let change =
-                    history::Change { job_id: id, subject: rev, at, who: by, what, content };
-                history::add(&tx, &change)?;
-                tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
-            }
-            let row = revision::head(&tx, id)?.read()?;
-            tx.commit()?;
-            Ok(row)
-        })
+            revision::head(&tx, id)?.may_be_followed(from)?;
+            tx.execute(
+                "INSERT INTO revision (job_id, rev, body, saved_at, saved_by, undo_to, redo_to)
+                 VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7)",
+                params![id, rev, next.body, at, by, next.undo_to, next.redo_to],
+            )?;
+            let (content, what) = (next.body.as_bytes(), next.what);
+            let change =
+                history::Change { job_id: id, subject: rev, at: &at, who: by, what, content };
+            history::add(&tx, &change)?;
+            tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
+            Ok(tx.commit()?)
+        })?;
+        Ok(head.followed(rev, at, by, (next.undo_to, next.redo_to), job))
     }
 
     /// Copies the whole store to a file while it is in use. The copy is made beside it and gets its name when it is

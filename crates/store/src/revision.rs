@@ -135,6 +135,15 @@ impl Raw {
         readable(&self.body).map_err(|what| StoreError::BadBody { id, rev, what })
     }
 
+    /// Whether a revision made from `from` may come next.
+    pub(crate) fn may_be_followed(&self, from: i64) -> Result<(), StoreError> {
+        match self.standing {
+            Standing::Deleted(_) => Err(StoreError::Deleted { id: self.id }),
+            _ if self.rev != from => Err(StoreError::Conflict { current: self.rev }),
+            _ => Ok(()),
+        }
+    }
+
     /// The stored text.
     pub(crate) fn text(&self) -> Result<String, StoreError> {
         String::from_utf8(self.body.clone()).map_err(|e| StoreError::BadBody {
@@ -162,6 +171,18 @@ impl Raw {
                 what,
             }),
         }
+    }
+
+    /// The row of the revision that was just written after this one.
+    pub(crate) fn followed(
+        self,
+        rev: i64,
+        saved_at: String,
+        by: &str,
+        (undo_to, redo_to): (Option<i64>, Option<i64>),
+        job: Job,
+    ) -> JobRow {
+        Raw { rev, saved_at, saved_by: by.to_owned(), undo_to, redo_to, ..self }.with(job)
     }
 
     fn with(self, job: Job) -> JobRow {

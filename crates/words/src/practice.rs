@@ -1,6 +1,7 @@
 //! Practice: a vehicle with a hidden fault, a meter and a clock; at the end the way taken beside Jovek's own.
 
 use crate::board::{PracticeBoard, PracticeChoice, boards};
+use jovek_base::wanted::Wanted;
 use jovek_circuit::SolveError;
 use jovek_job::{CheckId, Job};
 use jovek_judge::diagnose::case::Case;
@@ -147,18 +148,38 @@ fn taken(m: &Measure, value: f64) -> PracticeReading {
 /// # Errors
 /// [`PracticeError`].
 pub fn practice(asked: &PracticeAsked) -> Result<Practice, PracticeError> {
-    // The readings of the real vehicle have no place here.
-    let job = Job { readings: Vec::new(), search: None, ..asked.job.clone() };
-    let case = Case::new(&job)?;
-    let mut vehicle = HiddenVehicle::of_seed(&case, asked.seed);
-    let complaint = complaint(&case, asked.seed)?;
+    let job = of_the_sound(asked);
+    shown(&Case::new(&job)?, asked)
+}
+
+/// Shows where a practice stands; none where that is no longer wanted before it is worked out.
+///
+/// # Errors
+/// [`PracticeError`].
+pub fn practice_while(
+    asked: &PracticeAsked,
+    wanted: &Wanted,
+) -> Result<Option<Practice>, PracticeError> {
+    let job = of_the_sound(asked);
+    let case = Case::new_while(&job, wanted)?;
+    case.map(|case| shown(&case, asked)).transpose()
+}
+
+/// The job without its readings: those of the real vehicle have no place here.
+fn of_the_sound(asked: &PracticeAsked) -> Job {
+    Job { readings: Vec::new(), search: None, ..asked.job.clone() }
+}
+
+fn shown(case: &Case, asked: &PracticeAsked) -> Result<Practice, PracticeError> {
+    let mut vehicle = HiddenVehicle::of_seed(case, asked.seed);
+    let complaint = complaint(case, asked.seed)?;
     let mut readings = Vec::new();
     for id in &asked.taken {
-        readings.push(read_by_id(&case, &mut vehicle, id)?);
+        readings.push(read_by_id(case, &mut vehicle, id)?);
     }
     let seconds: f64 = readings.iter().map(|r| r.seconds).sum();
     let end = match &asked.guess {
-        Some(key) => Some(end(&case, asked.seed, key, &readings)?),
+        Some(key) => Some(end(case, asked.seed, key, &readings)?),
         None => None,
     };
     Ok(Practice {
@@ -169,10 +190,10 @@ pub fn practice(asked: &PracticeAsked) -> Result<Practice, PracticeError> {
         states: (0..case.states.len())
             .map(|s| PracticeChoice {
                 key: case.state_key(s),
-                name: case.study.wiring.inputs.words(&job, case.states[s]),
+                name: case.study.wiring.inputs.words(case.job, case.states[s]),
             })
             .collect(),
-        boards: boards(&case),
+        boards: boards(case),
         suspects: case
             .groups
             .iter()

@@ -4,13 +4,13 @@ use crate::common::bench::{job as bench, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::assess;
 use jovek_core::job::{
-    ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, ReturnKind, Signal, StepId,
-    Wish,
+    ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, Reading, ReturnKind, Signal,
+    StepId, Wish,
 };
 use jovek_core::plan::study::study;
 use jovek_core::work::steps::CURE_MIN;
 use jovek_core::work::{
-    MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
+    KnownJob, MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
 };
 use proptest::prelude::*;
 
@@ -279,6 +279,36 @@ fn marks_are_taken_once_and_gates_refuse() {
     assert_eq!((before.state, before.used_min), (StepState::Done, Some(12.0)));
     let twice = marked(&job, &step("before"), Mark::Done, later(80), "Bo").unwrap_err();
     assert!(twice.to_string().contains("done already, by Ada"));
+}
+
+/// What is known of a job serves the next one: only marks plan nothing anew, and the answers are those of a job that is
+/// assessed by itself, on every demo vehicle, whatever was changed.
+#[test]
+fn what_is_known_serves_the_next_revision() {
+    for (unit, mut job) in crate::common::demo_jobs() {
+        job.work.clear();
+        let known = KnownJob::new(job.clone());
+        assert_eq!(*known.answers(), assess(&job), "{unit}");
+        let Some(next) = known.work(now()).next else { panic!("{unit} has no work") };
+        let started = known.marked(&next, Mark::Start, now(), "Ada").unwrap();
+        let done =
+            known.followed_by(started.clone()).marked(&next, Mark::Done, now(), "Ada").unwrap();
+        assert_eq!(done.work.len(), 2, "{unit}: the second mark saw the first");
+        let mut read = done.clone();
+        read.readings.push(Reading {
+            check: "battery.rest_v".into(),
+            value: 12.1,
+            at: "2026-11-26T09:00:00Z".into(),
+            by: "Ada".into(),
+        });
+        let mut changed = done.clone();
+        changed.supply.battery.capacity_ah = Some(44.0);
+        for other in [started, done, read, changed] {
+            let followed = known.followed_by(other.clone());
+            assert_eq!(*followed.answers(), assess(&other), "{unit}");
+            assert_eq!(followed.work(now()), work(&other, now()), "{unit}");
+        }
+    }
 }
 
 /// A step may be begun, left and gone on with within a second: each counts, none twice.

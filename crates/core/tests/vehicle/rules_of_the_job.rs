@@ -2,6 +2,7 @@
 
 use jovek_core::answers::{Answers, assess};
 use jovek_core::base::grade::Grade;
+use jovek_core::base::wanted::Wanted;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
@@ -349,9 +350,12 @@ fn the_battery_type_and_schools_change_the_answers() {
 fn the_next_question_is_about_something_assumed() {
     let job = Job::starter("1");
     let answers = assess(&job);
-    let question = jovek_core::question::most_important(&job, &answers).unwrap();
+    let question =
+        jovek_core::question::most_important(&job, &answers, &Wanted::default()).unwrap();
     assert!(answers.assumptions.iter().any(|a| a.path == question.path));
     assert!(!question.matters.is_empty());
     let known = demo("14");
-    assert!(jovek_core::question::most_important(&known, &assess(&known)).is_none());
+    assert!(
+        jovek_core::question::most_important(&known, &assess(&known), &Wanted::default()).is_none()
+    );
 }

@@ -1,6 +1,7 @@
 //! Telling one person what another changed, and asking for the figure that matters most.
 
 use jovek_core::answers::assess;
+use jovek_core::base::wanted::Wanted;
 use jovek_core::job::diff::changes;
 use jovek_core::job::{Job, Reading, Signal, Wish};
 use jovek_core::question::most_important;
@@ -59,7 +60,7 @@ fn the_same_job_has_no_changes_and_every_change_has_a_path() {
 fn questions_come_to_an_end() {
     let mut job = Job::starter("1");
     let mut asked = Vec::new();
-    while let Some(question) = most_important(&job, &assess(&job)) {
+    while let Some(question) = most_important(&job, &assess(&job), &Wanted::default()) {
         assert!(!asked.contains(&question.path), "{} is asked twice", question.path);
         asked.push(question.path.clone());
         assert!(asked.len() < 60, "no end: {asked:?}");

@@ -37,6 +37,11 @@ use jovek_plan::{probe, survey};
 
 /// All answers to a job.
 pub fn assess(job: &Job) -> Answers {
+    planned_and_assessed(job).1
+}
+
+/// All answers to a job, with the plan that they were read from.
+pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let mut cache = NetworkCache::default();
     let study = study_with(job, &mut cache);
     let parts_of = study.parts();
@@ -116,7 +121,8 @@ pub fn assess(job: &Job) -> Answers {
         stages: Vec::new(),
     };
     answers.stages = stages(job, &answers);
-    answers
+    drop(parts_of);
+    (study, answers)
 }
 
 /// The volt lines of each circuit, one for each state of the supply that has a steady state, each

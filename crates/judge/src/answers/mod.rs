@@ -7,7 +7,9 @@ mod stages;
 mod ways;
 
 pub use assess::assess;
+pub(crate) use assess::planned_and_assessed;
 pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, hazard_label};
+pub(crate) use stages::stages;
 pub use stages::{StageAnswer, StageState};
 
 use crate::finding::Finding;

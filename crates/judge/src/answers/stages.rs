@@ -83,7 +83,7 @@ fn aimed(job: &Job) -> (usize, usize) {
 }
 
 /// Works out all stages.
-pub(super) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
+pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
     STAGES
         .into_iter()
         .map(|stage| {

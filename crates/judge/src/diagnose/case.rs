@@ -5,6 +5,7 @@ use super::measures::{Gathered, Measure, measures, states};
 use super::points::{Point, points};
 use super::predict::{PredictionInput, Table, USUAL, predict, with_inputs};
 use super::suspects::{Suspect, suspects};
+use jovek_base::wanted::Wanted;
 use jovek_circuit::SolveError;
 use jovek_job::{CheckId, Job, SupplyState};
 use jovek_plan::inputs::Assignment;
@@ -36,12 +37,18 @@ pub struct Case<'a> {
     pub group_of: Vec<usize>,
 }
 
-impl<'a> Case<'a> {
-    /// Opens the case of a job. A battery that was measured at rest is taken as it was.
-    ///
-    /// # Errors
-    /// [`SolveError`] when the sound vehicle has no steady state.
-    pub fn new(job: &'a Job) -> Result<Case<'a>, SolveError> {
+/// What can be read on a vehicle, before anything is solved.
+struct Readable {
+    study: Assessment,
+    sound: Built,
+    states: Vec<Assignment>,
+    points: Vec<Point>,
+    measures: Vec<Measure>,
+}
+
+impl Readable {
+    /// A battery that was measured at rest is taken as it was.
+    fn of(job: &Job) -> Readable {
         let study = study(job);
         let sound = {
             let parts = study.parts();
@@ -61,11 +68,40 @@ impl<'a> Case<'a> {
             states: &states,
             points: &points,
         });
+        Readable { study, sound, states, points, measures }
+    }
+}
+
+/// True where the search for a fault knows a reading of that id: nothing is solved for it.
+pub fn can_be_read(job: &Job, id: &CheckId) -> bool {
+    Readable::of(job).measures.iter().any(|m| m.id == *id)
+}
+
+impl<'a> Case<'a> {
+    /// Opens the case of a job.
+    ///
+    /// # Errors
+    /// [`SolveError`] when the sound vehicle has no steady state.
+    pub fn new(job: &'a Job) -> Result<Case<'a>, SolveError> {
+        Case::open(job, &Wanted::default())
+    }
+
+    /// Opens the case of a job; none where that is no longer wanted before it is done.
+    ///
+    /// # Errors
+    /// [`SolveError`] when the sound vehicle has no steady state.
+    pub fn new_while(job: &'a Job, wanted: &Wanted) -> Result<Option<Case<'a>>, SolveError> {
+        let case = Case::open(job, wanted)?;
+        Ok(wanted.is_still().then_some(case))
+    }
+
+    fn open(job: &'a Job, wanted: &Wanted) -> Result<Case<'a>, SolveError> {
+        let Readable { study, sound, states, points, measures } = Readable::of(job);
         let (suspects, table) = {
             let mut bench = PredictionInput::new(&study, &states, &points, &measures);
             let carried_a = bench.carried_a(&sound)?;
             let suspects = suspects(job, &study, &sound, &carried_a);
-            let table = predict(&mut bench, &sound, &suspects, USUAL)?;
+            let table = predict(&mut bench, &sound, &suspects, USUAL, wanted)?;
             (suspects, table)
         };
         let mut case = Case {

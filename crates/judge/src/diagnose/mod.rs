@@ -27,6 +27,8 @@ pub mod vehicle;
 pub mod words;
 
 pub use belief::Taken;
-pub use case::Case;
-pub use report::{Diagnosis, NextAnswer, Outcome, ReadingAnswer, SuspectAnswer, diagnose};
+pub use case::{Case, can_be_read};
+pub use report::{
+    Diagnosis, NextAnswer, Outcome, ReadingAnswer, SuspectAnswer, diagnose, diagnose_while,
+};
 pub use suspects::FaultOf;

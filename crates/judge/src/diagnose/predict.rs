@@ -4,8 +4,9 @@ use super::edit::{Edit, apply};
 use super::measures::{Burns, Measure, MeasureKind};
 use super::meter;
 use super::points::{Point, PointAt};
-use super::suspects::{FaultOf, Suspect};
+use super::suspects::{FaultOf, Suspect, Variant};
 use crate::proof::simulation::{Level, level};
+use jovek_base::wanted::Wanted;
 use jovek_catalog::meter::OVERLOAD_OHM;
 use jovek_circuit::devices::{Battery, Resistor};
 use jovek_circuit::{Device, ElementId, NodeId, Solution, SolveError, Solver};
@@ -312,7 +313,7 @@ pub fn scattered(built: &Built, scatter: Scatter, batteries: f64, rng: &mut Pcg6
     out
 }
 
-/// Predicts every reading for every suspect.
+/// Predicts every reading for every suspect; for those that are left when it is no longer wanted, what is sound.
 ///
 /// # Errors
 /// [`SolveError`] when the sound vehicle has no steady state.
@@ -321,6 +322,7 @@ pub fn predict(
     sound: &Built,
     suspects: &[Suspect],
     scatter: Scatter,
+    wanted: &Wanted,
 ) -> Result<Table, SolveError> {
     let mut net = sound.clone();
     let values = bench.read(&mut net, None, &[], None)?;
@@ -355,7 +357,7 @@ pub fn predict(
             _ => 0.1,
         })
         .collect();
-    let by_suspect = of_suspects(bench, sound, &values, suspects);
+    let by_suspect = of_suspects(bench, sound, &values, suspects, wanted);
     Ok(Table { sound: values, sigma, by_suspect })
 }
 
@@ -365,6 +367,7 @@ fn of_suspects(
     sound: &Built,
     values: &[f64],
     suspects: &[Suspect],
+    wanted: &Wanted,
 ) -> Vec<Vec<Vec<f64>>> {
     // Shares are not too small: each has to find the order of elimination of its circuits.
     let share = suspects.len().div_ceil(SHARES * rayon::current_num_threads()).max(1);
@@ -374,8 +377,14 @@ fn of_suspects(
         .map_init(
             || bench.another(),
             |bench, s| {
-                let each = s.variants.iter();
-                each.map(|v| of_variant(bench, sound, values, s, &v.edits)).collect()
+                let read = |v: &Variant| {
+                    if wanted.is_still() {
+                        of_variant(bench, sound, values, s, &v.edits)
+                    } else {
+                        values.to_vec()
+                    }
+                };
+                s.variants.iter().map(read).collect()
             },
         )
         .collect()

@@ -10,6 +10,7 @@ use super::words;
 use crate::prove::SEQUENCE;
 use jiff::Timestamp;
 use jovek_base::figure::shown;
+use jovek_base::wanted::Wanted;
 use jovek_catalog::meter::OVERLOAD_OHM;
 use jovek_circuit::SolveError;
 use jovek_job::{CheckId, Job};
@@ -134,6 +135,15 @@ const MOST_OFFERED: usize = 4;
 pub fn diagnose(job: &Job) -> Result<Diagnosis, SolveError> {
     let case = Case::new(job)?;
     Ok(diagnosis(&case, &taken_of(&case)))
+}
+
+/// Looks for the fault of a job; none where that is no longer wanted before it is found.
+///
+/// # Errors
+/// [`SolveError`] when the sound vehicle has no steady state.
+pub fn diagnose_while(job: &Job, wanted: &Wanted) -> Result<Option<Diagnosis>, SolveError> {
+    let case = Case::new_while(job, wanted)?;
+    Ok(case.map(|case| diagnosis(&case, &taken_of(&case))))
 }
 
 /// The last reading of each measure, in the order in which they were taken. A function of the sequence that was

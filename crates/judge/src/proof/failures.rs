@@ -4,6 +4,7 @@ use super::faults::{can_fail, put_in};
 use super::names;
 use super::simulation::Simulation;
 use jovek_base::grade::Grade;
+use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{FactoryKind, FaultKind, Job, LampRole, Signal, VehicleSide};
 use jovek_plan::inputs::Assignment;
@@ -79,12 +80,17 @@ fn states(study: &Assessment) -> Vec<Assignment> {
 
 /// Looks at every single failure of the parts that are added.
 pub fn failures(job: &Job, study: &Assessment) -> Vec<Failure> {
+    failures_while(job, study, &Wanted::default())
+}
+
+/// Looks at every single failure, or at those until it is no longer wanted.
+pub(super) fn failures_while(job: &Job, study: &Assessment, wanted: &Wanted) -> Vec<Failure> {
     let states = states(study);
     let mut live = Simulation::at_rest(study);
     let sound = live.built.clone();
     let before: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
     let mut out = Vec::new();
-    for (place, kind) in can_fail(&live) {
+    for (place, kind) in can_fail(&live).into_iter().take_while(|_| wanted.is_still()) {
         // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
         if place.circuit.is_none() && place.what != PartKind::GroundBus {
             continue;

@@ -25,6 +25,8 @@ pub use drains::{Drains, LeftOn};
 pub use failures::{Failure, failures};
 pub use faults::{FaultError, apply, can_fail, kinds};
 pub use path::{path_to_lamps, through};
-pub use report::{Backfeed, Counter, Proof, SavedNow, WishProof, backfeeds_now, prove};
+pub use report::{
+    Backfeed, Counter, Proof, SavedNow, WishProof, backfeeds_now, prove, prove_while,
+};
 pub use sweep::{FED_BACK_V, Swept, mistaken, sweep, sweep_with};
 pub use watched::Watched;

@@ -1,14 +1,15 @@
 //! The proof in words.
 
 use super::drains::{Drains, drains};
-use super::failures::{Failure, failures};
+use super::failures::{Failure, failures_while};
 use super::names;
 use super::path::{landmarks, path_to};
 use super::simulation::Simulation;
-use super::sweep::{FedBack, Miss, Swept, fed_back, sweep};
+use super::sweep::{FedBack, Miss, Swept, fed_back, sweep_while};
 use super::watched::{Watched, watched};
 use jovek_base::figure::{amps_or_milli, shown, volts};
 use jovek_base::grade::Grade;
+use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{CircuitId, FactoryCircuit, Job, OutputKind, StateId};
 use jovek_plan::inputs::Assignment;
@@ -116,10 +117,20 @@ pub struct Proof {
 
 /// Proves a job. `saved` are its saved states as they are now, of [`crate::moment::saved_now`].
 pub fn prove(job: &Job, saved: Vec<SavedNow>) -> Proof {
+    proof(job, saved, &Wanted::default())
+}
+
+/// Proves a job; none where that is no longer wanted before it is done.
+pub fn prove_while(job: &Job, saved: Vec<SavedNow>, wanted: &Wanted) -> Option<Proof> {
+    let proof = proof(job, saved, wanted);
+    wanted.is_still().then_some(proof)
+}
+
+fn proof(job: &Job, saved: Vec<SavedNow>, wanted: &Wanted) -> Proof {
     let study = study(job);
-    let swept = sweep(&study);
+    let swept = sweep_while(&study, wanted);
     let mut live = Simulation::at_rest(&study);
-    let tried = failures(job, &study);
+    let tried = failures_while(job, &study, wanted);
     let words = Words { job, study: &study };
     let wishes: Vec<WishProof> = (0..study.circuits.len()).map(|c| words.wish(c, &swept)).collect();
     let backfeeds = words.backfeeds(&mut live, &swept);

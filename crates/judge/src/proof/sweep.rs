@@ -1,6 +1,7 @@
 //! Every combination of inputs that can occur, solved and held against the wishes.
 
 use super::simulation::{Level, Simulation};
+use jovek_base::wanted::Wanted;
 use jovek_circuit::{Solution, SolveError};
 use jovek_job::FaultKind;
 use jovek_plan::inputs::{Assignment, MOST_COMBINATIONS};
@@ -106,16 +107,21 @@ fn groups(study: &Assessment) -> Vec<u64> {
 
 /// Solves every combination.
 pub fn sweep(study: &Assessment) -> Swept {
+    sweep_while(study, &Wanted::default())
+}
+
+/// Solves every combination, or those until it is no longer wanted.
+pub(super) fn sweep_while(study: &Assessment, wanted: &Wanted) -> Swept {
     let (all, is_whole) = combinations(study);
     let mut live = Simulation::at_rest(study);
-    sweep_over(&mut live, &all, is_whole)
+    sweep_over(&mut live, &all, is_whole, wanted)
 }
 
 /// Solves every combination with one part failed; none where it cannot fail so.
 pub fn sweep_with(study: &Assessment, part: PartRef, kind: FaultKind) -> Option<Swept> {
     let (all, is_whole) = combinations(study);
     let mut live = Simulation::at_rest(study);
-    live.fail(part, kind).then(|| sweep_over(&mut live, &all, is_whole))
+    live.fail(part, kind).then(|| sweep_over(&mut live, &all, is_whole, &Wanted::default()))
 }
 
 /// True where a sweep found something that should not be.
@@ -127,9 +133,9 @@ pub fn mistaken(swept: &Swept) -> bool {
 }
 
 /// Solves some combinations on a network that may have a fault.
-fn sweep_over(live: &mut Simulation, all: &[Assignment], is_whole: bool) -> Swept {
+fn sweep_over(live: &mut Simulation, all: &[Assignment], is_whole: bool, wanted: &Wanted) -> Swept {
     let mut swept = Swept { is_whole, ..Swept::default() };
-    for &a in all {
+    for &a in all.iter().take_while(|_| wanted.is_still()) {
         if contradicts(live.study, a) {
             continue;
         }

@@ -1,8 +1,9 @@
 //! Several vehicles over bays and people, day by day: what cures does so overnight, a vehicle keeps its bay until
 //! it is done, a person does one thing at a time.
 
+use crate::work::known::work;
 use crate::work::learn::{Learned, expected_min};
-use crate::work::progress::{StepState, work};
+use crate::work::progress::StepState;
 use jiff::civil::{Date, DateTime, Time, Weekday};
 use jiff::{Timestamp, ToSpan as _, tz::TimeZone};
 use jovek_job::Job;

@@ -1,6 +1,6 @@
 //! Minutes learned from the shop's own work: what a kind of step took, against what it was planned to take.
 
-use crate::work::progress::work;
+use crate::work::known::work;
 use jiff::Timestamp;
 use jovek_job::Job;
 use serde::Serialize;

@@ -7,6 +7,7 @@
 
 pub mod bays;
 mod circuit_steps;
+mod known;
 pub mod learn;
 pub mod order;
 pub mod progress;
@@ -14,6 +15,7 @@ mod retrofit;
 pub mod steps;
 mod swaps;
 
+pub use known::{KnownJob, marked, work};
 pub use order::{Need, Scheduled, Task, minutes_in_all, order};
-pub use progress::{MarkError, StepAnswer, StepState, Work, marked, work};
+pub use progress::{MarkError, StepAnswer, StepState, Work};
 pub use steps::{Step, steps};

@@ -1,11 +1,10 @@
 //! How far the work is: marks that were set, and what may be done next.
 
-use crate::answers::assess;
+use crate::answers::Answers;
 use crate::work::order::{Need, Task, minutes_in_all, order};
-use crate::work::steps::{Step, steps};
+use crate::work::steps::Step;
 use jiff::Timestamp;
 use jovek_job::{Job, Mark, StepId, StepMark};
-use jovek_plan::study::study;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -60,10 +59,7 @@ pub struct Work {
 }
 
 /// Orders the steps of a job and says how far they are at a moment.
-pub fn work(job: &Job, now: Timestamp) -> Work {
-    let study = study(job);
-    let answers = assess(job);
-    let made = steps(job, &study, &answers);
+pub(super) fn ordered(job: &Job, answers: &Answers, made: &[Step], now: Timestamp) -> Work {
     let index = |id: &StepId| made.iter().position(|s| s.id == *id);
     let place_m = |s: &Step| {
         let place = s.place.as_ref()?;
@@ -84,10 +80,8 @@ pub fn work(job: &Job, now: Timestamp) -> Work {
         .collect();
     let planned = order(&tasks);
     let marks: Vec<Marked> = made.iter().map(|s| Marked::of(job, &s.id)).collect();
-    let out: Vec<StepAnswer> = planned
-        .iter()
-        .map(|p| answer(&made[p.task], p.start_min, &made, &marks, &marks[p.task], now))
-        .collect();
+    let out: Vec<StepAnswer> =
+        planned.iter().map(|p| answer(p.task, p.start_min, made, &marks, now)).collect();
     let done = out.iter().filter(|s| s.state == StepState::Done).count();
     let work_min: f64 = made.iter().map(|s| s.minutes).sum();
     let wait_min: f64 = planned.iter().map(|p| p.wait_min).sum();
@@ -145,13 +139,13 @@ impl Marked {
 }
 
 fn answer(
-    step: &Step,
+    task: usize,
     start_min: f64,
     made: &[Step],
     marks: &[Marked],
-    mine: &Marked,
     now: Timestamp,
 ) -> StepAnswer {
+    let (step, mine) = (&made[task], &marks[task]);
     let mut holds = Vec::new();
     let mut rests_until: Option<Timestamp> = None;
     for after in &step.after {
@@ -220,15 +214,12 @@ pub enum MarkError {
     },
 }
 
-/// The job with a mark on a step. The same mark of the same person at the same time changes nothing: what waited
-/// for a connection may come twice.
-///
-/// # Errors
-/// [`MarkError`] where the plan has no such step, or a gate is shut.
-pub fn marked(
+/// The job with a mark on one of its steps. The same mark of the same person at the same time changes nothing: what
+/// waited for a connection may come twice.
+pub(super) fn marked_among(
     job: &Job,
-    step: &StepId,
-    mark: Mark,
+    made: &[Step],
+    (step, mark): (&StepId, Mark),
     at: Timestamp,
     by: &str,
 ) -> Result<Job, MarkError> {
@@ -236,20 +227,18 @@ pub fn marked(
     if job.work.contains(&new) {
         return Ok(job.clone());
     }
-    let work = work(job, at);
-    let found = work
-        .steps
-        .iter()
-        .find(|s| s.step.id == *step)
-        .ok_or_else(|| MarkError::NoStep { step: step.clone() })?;
-    let what = found.step.what.clone();
+    let found = made.iter().position(|s| s.id == *step);
+    let task = found.ok_or_else(|| MarkError::NoStep { step: step.clone() })?;
+    let marks: Vec<Marked> = made.iter().map(|s| Marked::of(job, &s.id)).collect();
+    // When it starts is of no concern here.
+    let found = answer(task, 0.0, made, &marks, at);
+    let what = found.step.what;
     match found.state {
-        StepState::Blocked => Err(MarkError::Held { what, holds: found.holds.clone() }),
+        StepState::Blocked => Err(MarkError::Held { what, holds: found.holds }),
         StepState::Resting => {
-            let until = found.rests_until.clone().unwrap_or_default();
-            Err(MarkError::Resting { what, until })
+            Err(MarkError::Resting { what, until: found.rests_until.unwrap_or_default() })
         }
-        StepState::Done => Err(MarkError::Done { what, by: found.by.clone().unwrap_or_default() }),
+        StepState::Done => Err(MarkError::Done { what, by: found.by.unwrap_or_default() }),
         StepState::Ready | StepState::Running | StepState::Paused => {
             let mut out = job.clone();
             out.work.push(new);

@@ -9,6 +9,7 @@ use crate::problem::Problem;
 use axum::extract::State;
 use axum::http::{HeaderMap, header};
 use axum::response::{IntoResponse, Response};
+use jovek_store::{Store, StoreError};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -21,6 +22,18 @@ pub struct Placed {
     pub place: YardPlace,
 }
 
+async fn placed(
+    state: &AppState,
+    id: i64,
+    headers: &HeaderMap,
+    place: YardPlace,
+    change: fn(&Store, i64, &str) -> Result<(), StoreError>,
+) -> Result<Json<Placed>, Problem> {
+    let by = who(headers);
+    state.writing(move |store| change(store, id, &by)).await?;
+    Ok(Json(Placed { id, place }))
+}
+
 /// Puts a job aside: it stays whole and out of the way.
 #[utoipa::path(post, path = "/api/jobs/{id}/aside", operation_id = "putAside",
     params(("id" = i64, Path)),
@@ -30,9 +43,7 @@ pub(super) async fn put_aside(
     Path(id): Path<i64>,
     headers: HeaderMap,
 ) -> Result<Json<Placed>, Problem> {
-    let by = who(&headers);
-    state.with_store(move |store| store.put_aside(id, &by)).await?;
-    Ok(Json(Placed { id, place: YardPlace::Aside }))
+    placed(&state, id, &headers, YardPlace::Aside, Store::put_aside).await
 }
 
 /// Brings a job back into the yard.
@@ -44,9 +55,7 @@ pub(super) async fn bring_back(
     Path(id): Path<i64>,
     headers: HeaderMap,
 ) -> Result<Json<Placed>, Problem> {
-    let by = who(&headers);
-    state.with_store(move |store| store.bring_back(id, &by)).await?;
-    Ok(Json(Placed { id, place: YardPlace::InYard }))
+    placed(&state, id, &headers, YardPlace::InYard, Store::bring_back).await
 }
 
 /// Deletes a job. It can be brought back for thirty days.
@@ -58,9 +67,7 @@ pub(super) async fn delete(
     Path(id): Path<i64>,
     headers: HeaderMap,
 ) -> Result<Json<Placed>, Problem> {
-    let by = who(&headers);
-    state.with_store(move |store| store.delete(id, &by)).await?;
-    Ok(Json(Placed { id, place: YardPlace::Deleted }))
+    placed(&state, id, &headers, YardPlace::Deleted, Store::delete).await
 }
 
 /// The stored text of a job as it is, also where it cannot be read: to look at it elsewhere.
@@ -72,7 +79,7 @@ pub(super) async fn stored(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Response, Problem> {
-    let bytes = state.with_store(move |store| store.stored(id)).await?;
+    let bytes = state.reading(move |store| store.stored(id)).await?;
     let heads = [
         (header::CONTENT_TYPE, "application/octet-stream".to_owned()),
         (header::CONTENT_DISPOSITION, format!("attachment; filename=\"job-{id}.json\"")),

@@ -1,10 +1,12 @@
 //! What-if: answers to a job that is not saved.
 
 use super::AppState;
+use crate::answered::Kept;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::State;
 use jovek_core::answers::{Answers, assess};
+use jovek_core::base::wanted::Wanted;
 use jovek_core::job::Job;
 use jovek_core::question::{Question, most_important};
 use serde::Serialize;
@@ -14,7 +16,8 @@ use utoipa::ToSchema;
 #[derive(Debug, Serialize, ToSchema)]
 pub struct Assessed {
     /// The answers.
-    pub answers: Answers,
+    #[schema(value_type = Answers)]
+    pub(crate) answers: Kept,
 }
 
 /// The one question worth asking next; none when nothing is assumed.
@@ -37,8 +40,7 @@ pub(super) async fn assess_job(
     State(state): State<AppState>,
     Text(body): Text,
 ) -> Result<Json<Assessed>, Problem> {
-    let job = read(&body)?;
-    let answers = state.compute.short(move || assess(&job)).await?;
+    let answers = state.answers(&body, || read(&body)).await?;
     Ok(Json(Assessed { answers }))
 }
 
@@ -52,6 +54,7 @@ pub(super) async fn next_question(
 ) -> Result<Json<NextQuestion>, Problem> {
     let job = read(&body)?;
     // Some fifty assessments.
-    let question = state.compute.long(move || most_important(&job, &assess(&job))).await?;
+    let asked = move |wanted: &Wanted| most_important(&job, &assess(&job), wanted);
+    let question = state.compute.long(asked).await?;
     Ok(Json(NextQuestion { question }))
 }

@@ -45,13 +45,13 @@ pub fn shopfloor(asked: &BaysAsked) -> Shopfloor {
 
 async fn planned(state: &AppState, asked: &BaysAsked) -> Result<BayPlan, Problem> {
     let shop = shopfloor(asked);
-    let rows = state.with_store(|store| store.list()).await?;
+    let rows = state.reading(|store| store.list()).await?;
     // What was put aside waits for nobody; what cannot be read is named in the yard.
     let in_yard = |r: &JobRow| r.standing == Standing::InYard;
     let jobs: Vec<Job> =
         rows.into_iter().filter_map(Listed::job).filter(in_yard).map(|r| r.job).collect();
     // An assessment for each job.
-    let made = state.compute.long(move || plan(&jobs, &shop, &learn(&jobs), Timestamp::now()));
+    let made = state.compute.long(move |_| plan(&jobs, &shop, &learn(&jobs), Timestamp::now()));
     made.await?.map_err(|e| {
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,

@@ -5,6 +5,7 @@ use super::assess::read as read_job;
 use super::headers::who;
 use super::jobs::{JobView, onto_newest, sound};
 use super::when::when;
+use crate::compute::given_up;
 use crate::device;
 use crate::extract::{Json, Path, Text};
 use crate::problem::Problem;
@@ -13,12 +14,13 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
-use jovek_core::diagnose;
-use jovek_core::diagnose::{Case, Diagnosis};
+use jovek_core::base::wanted::Wanted;
+use jovek_core::diagnose::{Diagnosis, can_be_read, diagnose_while};
 use jovek_core::job::{CheckId, Job, Reading};
-use jovek_core::practice::{self, Practice, PracticeAsked};
+use jovek_core::practice::{Practice, PracticeAsked, practice_while};
 use jovek_core::prove::log;
 use jovek_core::prove::log::LogRead;
+use jovek_core::work::KnownJob;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -31,8 +33,8 @@ pub(super) async fn find(
     Text(body): Text,
 ) -> Result<Json<Diagnosis>, Problem> {
     let job = read_job(&body)?;
-    let found = state.compute.long(move || diagnose::diagnose(&job)).await?;
-    found.map(Json).map_err(|e| refused(&e.to_string()))
+    let found = state.compute.long(move |wanted: &Wanted| diagnose_while(&job, wanted)).await?;
+    found.map_err(|e| refused(&e.to_string()))?.map(Json).ok_or_else(given_up)
 }
 
 /// Practice on a vehicle with a hidden fault: where it stands after what was done. Nothing is kept here.
@@ -44,8 +46,8 @@ pub(super) async fn practise(
     Json(asked): Json<PracticeAsked>,
 ) -> Result<Json<Practice>, Problem> {
     sound(&asked.job)?;
-    let made = state.compute.long(move || practice::practice(&asked)).await?;
-    made.map(Json).map_err(|e| refused(&e.to_string()))
+    let made = state.compute.long(move |wanted: &Wanted| practice_while(&asked, wanted)).await?;
+    made.map_err(|e| refused(&e.to_string()))?.map(Json).ok_or_else(given_up)
 }
 
 /// A log of readings as text, for a job.
@@ -101,12 +103,12 @@ pub(super) async fn keep_log(
     Json(lines): Json<Vec<LogLine>>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, id, by.clone(), move |job| keep(job, &lines, &by)).await
+    onto_newest(&state, id, by.clone(), move |job, known| keep(job, known, &lines, &by)).await
 }
 
 /// A job with the readings of a log.
-fn keep(job: &Job, lines: &[LogLine], by: &str) -> Result<Job, Problem> {
-    if let Some(line) = first_unknown(job, lines) {
+fn keep(job: &Job, known: &KnownJob, lines: &[LogLine], by: &str) -> Result<Job, Problem> {
+    if let Some(line) = first_unknown(job, known, lines) {
         return Err(refused(&format!("The plan has no check \"{}\".", line.check)));
     }
     let mut job = job.clone();
@@ -128,13 +130,14 @@ fn keep(job: &Job, lines: &[LogLine], by: &str) -> Result<Job, Problem> {
 }
 
 /// The first line that answers neither a check nor a reading of the search.
-pub(super) fn first_unknown<'l>(job: &Job, lines: &'l [LogLine]) -> Option<&'l LogLine> {
-    let checks = assess(job).checks;
-    let mut left = lines.iter().filter(|l| !checks.iter().any(|c| c.id == l.check)).peekable();
-    left.peek()?;
-    // Only now: it takes a hundred times as long.
-    let case = Case::new(job).ok();
-    left.find(|l| case.as_ref().is_none_or(|case| case.measure(&l.check).is_none()))
+pub(super) fn first_unknown<'l>(
+    job: &Job,
+    known: &KnownJob,
+    lines: &'l [LogLine],
+) -> Option<&'l LogLine> {
+    let checks = &known.answers().checks;
+    let is_known = |id: &CheckId| checks.iter().any(|c| c.id == *id) || can_be_read(job, id);
+    lines.iter().find(|l| !is_known(&l.check))
 }
 
 /// What is asked of a device.

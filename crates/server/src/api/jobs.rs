@@ -4,18 +4,23 @@ use super::AppState;
 use super::assess::read as read_body;
 use super::diagnose::{LogLine, first_unknown};
 use super::headers::{etag, if_match, who};
+use super::turns::Saved;
+use crate::answered::Kept;
+use crate::compute::failed;
 use crate::extract::{Json, Path, Query, Text};
 use crate::problem::{Conflict, Problem};
+use axum::body::Bytes;
 use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use jovek_core::answers::{Answers, assess};
+use jovek_core::answers::Answers;
 use jovek_core::export::{Format, export_with as write_export};
 use jovek_core::job::diff::changes;
 use jovek_core::job::limits;
 use jovek_core::job::read::JobError;
 use jovek_core::job::{CheckId, Job, Reading};
-use jovek_store::{JobRow, StoreError};
+use jovek_core::work::KnownJob;
+use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -37,11 +42,12 @@ pub struct JobView {
     /// The job.
     pub job: Job,
     /// The answers.
-    pub answers: Answers,
+    #[schema(value_type = Answers)]
+    pub(crate) answers: Kept,
 }
 
 impl JobView {
-    fn new(row: JobRow) -> Self {
+    fn new(row: JobRow, answers: Kept) -> Self {
         JobView {
             id: row.id,
             rev: row.rev,
@@ -49,7 +55,7 @@ impl JobView {
             saved_by: row.saved_by,
             can_undo: row.can_undo,
             can_redo: row.can_redo,
-            answers: assess(&row.job),
+            answers,
             job: row.job,
         }
     }
@@ -57,9 +63,24 @@ impl JobView {
 
 /// A job with its answers.
 pub(super) async fn view(state: &AppState, row: JobRow) -> Result<Response, Problem> {
+    let answers = state.answers_of(&row).await?;
+    state.rows.keep_one(&row, &answers);
+    viewed(state, row, answers).await
+}
+
+async fn viewed(state: &AppState, row: JobRow, answers: Kept) -> Result<Response, Problem> {
     let rev = row.rev;
-    let view = state.compute.short(move || JobView::new(row)).await?;
-    Ok((etag(rev), Json(view)).into_response())
+    // Some hundred kB are written: not on a thread that serves the others.
+    let written = move || {
+        let view = JobView::new(row, answers.clone());
+        let bytes = serde_json::to_vec(&view).map_err(|e| failed(&e.to_string()))?;
+        Ok::<_, Problem>(answers.sent.get_or_init(|| bytes.into()).clone())
+    };
+    Ok(sent(rev, state.compute.at_once(written).await??))
+}
+
+fn sent(rev: i64, view: Bytes) -> Response {
+    (etag(rev), [(header::CONTENT_TYPE, "application/json")], view).into_response()
 }
 
 /// A new job: a unit number for a starter job, or a whole job to take in.
@@ -85,14 +106,14 @@ pub(super) async fn create(
     let job = match new.file {
         Some(text) => read_body(&text)?,
         None => {
-            let shop = state.with_store(|store| store.shop()).await?;
+            let shop = state.reading(|store| store.shop()).await?;
             Job::starter_of(new.unit.unwrap_or_default(), shop)
         }
     };
     sound(&job)?;
     let by = who(&headers);
     let row = state
-        .with_store(move |store| {
+        .writing(move |store| {
             let id = store.create(&job, &by)?;
             store.get(id)
         })
@@ -113,7 +134,12 @@ pub(super) async fn get(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Response, Problem> {
-    let row = state.with_store(move |store| store.get(id)).await?;
+    let rev = state.reading(move |store| store.newest(id)).await?;
+    // A revision never changes: what was sent of it once is sent again.
+    if let Some(view) = state.known(id, rev).and_then(|kept| kept.sent.get().cloned()) {
+        return Ok(sent(rev, view));
+    }
+    let row = state.reading(move |store| store.get(id)).await?;
     view(&state, row).await
 }
 
@@ -132,7 +158,7 @@ pub(super) async fn save(
     let from = if_match(&headers)?;
     let job = read_body(&body)?;
     let by = who(&headers);
-    let saved = state.with_store(move |store| store.save(id, from, &job, &by)).await;
+    let saved = state.writing(move |store| store.save(id, from, &job, &by)).await;
     match saved {
         Ok(row) => view(&state, row).await,
         Err(problem) => Err(say_what_changed(&state, id, from, problem).await),
@@ -144,7 +170,7 @@ async fn say_what_changed(state: &AppState, id: i64, from: i64, mut problem: Pro
     if problem.conflict.is_none() {
         return problem;
     }
-    let both = state.with_store(move |store| Ok((store.at(id, from).ok(), store.get(id)?))).await;
+    let both = state.reading(move |store| Ok((store.at(id, from).ok(), store.get(id)?))).await;
     if let Ok((base, now)) = both {
         problem.detail = format!(
             "Revision {} was saved by {} while you had revision {from}.",
@@ -170,7 +196,7 @@ pub(super) async fn undo(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    let row = state.with_store(move |store| store.undo(id, from, &by)).await?;
+    let row = state.writing(move |store| store.undo(id, from, &by)).await?;
     view(&state, row).await
 }
 
@@ -185,7 +211,7 @@ pub(super) async fn redo(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    let row = state.with_store(move |store| store.redo(id, from, &by)).await?;
+    let row = state.writing(move |store| store.redo(id, from, &by)).await?;
     view(&state, row).await
 }
 
@@ -211,7 +237,7 @@ pub(super) async fn read(
     Json(new): Json<NewReading>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, id, by.clone(), move |job| keep(job, &new, &by)).await
+    onto_newest(&state, id, by.clone(), move |job, known| keep(job, known, &new, &by)).await
 }
 
 /// How often what only adds is tried again when somebody saved in between.
@@ -223,17 +249,48 @@ pub(super) async fn onto_newest(
     state: &AppState,
     id: i64,
     by: String,
-    add: impl Fn(&Job) -> Result<Job, Problem> + Clone + Send + 'static,
+    add: impl Fn(&Job, &KnownJob) -> Result<Job, Problem> + Clone + Send + 'static,
 ) -> Result<Response, Problem> {
-    let _turn = state.turns.at(id).await;
+    let mut turn = state.turns.at(id).await;
+    let (row, answers) = save_added(state, id, by, add, turn.take()).await?;
+    *turn = Some((row.clone(), answers.clone()));
+    drop(turn);
+    viewed(state, row, answers).await
+}
+
+async fn save_added(
+    state: &AppState,
+    id: i64,
+    by: String,
+    add: impl Fn(&Job, &KnownJob) -> Result<Job, Problem> + Clone + Send + 'static,
+    mut newest: Saved,
+) -> Result<(JobRow, Kept), Problem> {
     for _ in 0..TRIES {
-        let row = state.with_store(move |store| store.get(id)).await?;
+        let (row, before) = match newest.take() {
+            Some(saved) => saved,
+            None => {
+                let row = state.reading(move |store| store.get(id)).await?;
+                let before = state.answers_of(&row).await?;
+                (row, before)
+            }
+        };
         let (from, add, by) = (row.rev, add.clone(), by.clone());
-        let job = state.compute.short(move || add(&row.job)).await??;
-        match state.with_store(move |store| store.save(id, from, &job, &by)).await {
-            Ok(row) => return view(state, row).await,
+        let added = move || {
+            let job = add(&row.job, &before.known)?;
+            let answers = Kept::new(before.known.followed_by(job.clone()))?;
+            Ok::<_, Problem>((job, answers))
+        };
+        let (job, answers) = state.compute.at_once(added).await??;
+        let (keeper, kept) = (state.clone(), answers.clone());
+        let saved = move |store: &Store| {
+            let row = store.save(id, from, &job, &by)?;
+            // At once: whoever lists the yard now would work them out anew.
+            keeper.keep(&row, &kept);
+            Ok(row)
+        };
+        match state.writing(saved).await {
             Err(problem) if problem.conflict.is_some() => continue,
-            Err(problem) => return Err(problem),
+            saved => return Ok((saved?, answers)),
         }
     }
     Err(Problem::new(
@@ -245,9 +302,9 @@ pub(super) async fn onto_newest(
 }
 
 /// A job with a reading more.
-fn keep(job: &Job, new: &NewReading, by: &str) -> Result<Job, Problem> {
+fn keep(job: &Job, known: &KnownJob, new: &NewReading, by: &str) -> Result<Job, Problem> {
     let line = LogLine { check: new.check.clone(), value: new.value, at: None, by: None };
-    if first_unknown(job, std::slice::from_ref(&line)).is_some() {
+    if first_unknown(job, known, std::slice::from_ref(&line)).is_some() {
         return Err(Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/no-check",
@@ -282,7 +339,7 @@ pub(super) async fn export(
     Path(id): Path<i64>,
     Query(query): Query<ExportQuery>,
 ) -> Result<Response, Problem> {
-    let (row, shelf) = state.with_store(move |store| Ok((store.get(id)?, store.stock()?))).await?;
+    let (row, shelf) = state.reading(move |store| Ok((store.get(id)?, store.stock()?))).await?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
     let (format, named) = (query.format, query.state);
     let made = move || write_export(&row.job, format, named.as_deref(), &shelf);
@@ -315,7 +372,7 @@ pub(super) async fn revisions(
     Path(id): Path<i64>,
 ) -> Result<Json<Vec<RevisionRow>>, Problem> {
     let list = state
-        .with_store(move |store| {
+        .reading(move |store| {
             let list = store.revisions(id)?;
             if list.is_empty() { Err(StoreError::NoJob { id }) } else { Ok(list) }
         })

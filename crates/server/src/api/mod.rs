@@ -18,12 +18,16 @@ mod when;
 mod work;
 mod yard;
 
+use crate::answered::{Answered, Kept, Of};
 use crate::assets;
 use crate::compute::{Compute, failed};
 use crate::problem::Problem;
 use axum::Router;
-use jovek_store::{Store, StoreError};
+use jovek_core::job::Job;
+use jovek_store::{JobRow, READERS, Store, StoreError};
+use rayon::ThreadPoolBuildError;
 use std::sync::Arc;
+use tokio::sync::Semaphore;
 use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
 use utoipa::OpenApi;
@@ -43,27 +47,78 @@ pub use yard::YardRow;
 pub struct AppState {
     store: Arc<Store>,
     pub(crate) compute: Compute,
+    answered: Answered,
+    gates: Arc<Gates>,
     pub(crate) rows: Arc<yard::Rows>,
     pub(crate) turns: Arc<turns::Turns>,
 }
 
 impl AppState {
     /// State around a store.
-    pub fn new(store: Store) -> Self {
-        AppState {
+    ///
+    /// # Errors
+    /// [`ThreadPoolBuildError`] when the system has no threads to give.
+    pub fn new(store: Store) -> Result<Self, ThreadPoolBuildError> {
+        Ok(AppState {
             store: Arc::new(store),
-            compute: Compute::new(),
+            compute: Compute::new()?,
+            answered: Answered::default(),
+            gates: Arc::new(Gates {
+                readers: Semaphore::new(READERS),
+                writers: Semaphore::new(WRITERS),
+            }),
             rows: Arc::default(),
             turns: Arc::default(),
-        }
+        })
     }
 
-    /// Runs something on the store, off the async threads. Nothing is computed there: who computes does it before or
-    /// after.
-    pub(crate) async fn with_store<T: Send + 'static>(
+    /// The answers to a job that was sent as a text.
+    pub(crate) async fn answers(
+        &self,
+        text: &str,
+        job: impl FnOnce() -> Result<Job, Problem>,
+    ) -> Result<Kept, Problem> {
+        self.answered.to(Of::text(text), job, &self.compute).await
+    }
+
+    /// The answers to a revision.
+    pub(crate) async fn answers_of(&self, row: &JobRow) -> Result<Kept, Problem> {
+        self.answered.to(Of::revision(row), || Ok(row.job.clone()), &self.compute).await
+    }
+
+    /// Keeps the answers to a revision that are known already.
+    pub(crate) fn keep(&self, row: &JobRow, answers: &Kept) {
+        self.answered.keep(Of::revision(row), answers.clone());
+        self.rows.keep_one(row, answers);
+    }
+
+    /// What is known of a revision already.
+    pub(crate) fn known(&self, job: i64, rev: i64) -> Option<Kept> {
+        self.answered.known(job, rev)
+    }
+
+    /// Reads the store, beside whoever writes. Nothing is computed there: who computes does it before or after.
+    pub(crate) async fn reading<T: Send + 'static>(
         &self,
         work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
     ) -> Result<T, Problem> {
+        self.at_store(&self.gates.readers, work).await
+    }
+
+    /// Writes to the store. Who waits for another one to have written takes no thread meanwhile.
+    pub(crate) async fn writing<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+    ) -> Result<T, Problem> {
+        self.at_store(&self.gates.writers, work).await
+    }
+
+    async fn at_store<T: Send + 'static>(
+        &self,
+        gate: &Semaphore,
+        work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+    ) -> Result<T, Problem> {
+        let _turn = gate.acquire().await.map_err(|e| failed(&e.to_string()))?;
         let store = Arc::clone(&self.store);
         match tokio::task::spawn_blocking(move || work(&store)).await {
             Ok(result) => result.map_err(Problem::from),
@@ -71,6 +126,16 @@ impl AppState {
         }
     }
 }
+
+/// Turns at the store.
+#[derive(Debug)]
+struct Gates {
+    readers: Semaphore,
+    writers: Semaphore,
+}
+
+/// Writes under way at once: one at the file, one that is made ready.
+pub(crate) const WRITERS: usize = 2;
 
 #[derive(OpenApi)]
 #[openapi(

@@ -42,7 +42,7 @@ pub(super) async fn sign(
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    let row = state.with_store(move |store| store.sign(id, from, &by)).await?;
+    let row = state.writing(move |store| store.sign(id, from, &by)).await?;
     view(&state, row).await
 }
 
@@ -67,7 +67,7 @@ pub(super) async fn open(
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
     let why: String = asked.why.chars().filter(|c| !c.is_control()).take(300).collect();
-    let row = state.with_store(move |store| store.reopen(id, from, &by, &why)).await?;
+    let row = state.writing(move |store| store.reopen(id, from, &by, &why)).await?;
     view(&state, row).await
 }
 
@@ -94,7 +94,7 @@ pub(super) async fn visit(
     Json(new): Json<NewVisit>,
 ) -> Result<Response, Problem> {
     let by = who(&headers);
-    onto_newest(&state, id, by.clone(), move |job| begin(job, &new, &by)).await
+    onto_newest(&state, id, by.clone(), move |job, _| begin(job, &new, &by)).await
 }
 
 /// A job with a visit more.
@@ -140,7 +140,7 @@ pub(super) async fn history(
     Path(id): Path<i64>,
 ) -> Result<Json<Vec<HistoryRow>>, Problem> {
     let entries = state
-        .with_store(move |store| {
+        .reading(move |store| {
             store.get(id)?;
             store.history(id)
         })
@@ -173,7 +173,7 @@ pub struct HistoryVerified {
 pub(super) async fn verify(
     State(state): State<AppState>,
 ) -> Result<Json<HistoryVerified>, Problem> {
-    let found = state.with_store(|store| store.verify()).await?;
+    let found = state.reading(|store| store.verify()).await?;
     let flaws = found.flaws.iter().map(|f| format!("{}: {}", f.place, f.what)).collect();
     Ok(Json(HistoryVerified { entries: found.entries, last: found.last, flaws }))
 }
@@ -193,8 +193,9 @@ pub(super) async fn packet_pages(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Json<PacketPages>, Problem> {
-    let row = state.with_store(move |store| store.get(id)).await?;
-    let pages = packet::packet(&row.job, &as_built(&row.job, Timestamp::now()));
+    let row = state.reading(move |store| store.get(id)).await?;
+    let drawn = move || packet::packet(&row.job, &as_built(&row.job, Timestamp::now()));
+    let pages = state.compute.short(drawn).await?;
     Ok(Json(PacketPages { pages }))
 }
 
@@ -207,9 +208,9 @@ pub(super) async fn packet_pdf(
     State(state): State<AppState>,
     Path(id): Path<i64>,
 ) -> Result<Response, Problem> {
-    let row = state.with_store(move |store| store.get(id)).await?;
+    let row = state.reading(move |store| store.get(id)).await?;
     let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
-    let made = state.compute.long(move || packet_file(&row.job)).await?;
+    let made = state.compute.long(move |_| packet_file(&row.job)).await?;
     let bytes = made.map_err(|e| failed(&e.to_string()))?;
     let name = format!("attachment; filename=\"unit-{unit}.pdf\"");
     let heads =
@@ -265,11 +266,11 @@ pub(super) async fn add_picture(
     headers: HeaderMap,
     Bytes(bytes): Bytes,
 ) -> Result<Json<Vec<PictureRow>>, Problem> {
-    state.with_store(move |store| store.get(id)).await?;
+    state.reading(move |store| store.get(id)).await?;
     let by = who(&headers);
     let words = |t: &str| t.chars().filter(|c| !c.is_control()).take(120).collect::<String>();
     let (shows, name) = (words(&asked.shows), words(&asked.name));
-    let made = state.compute.long(move || kept(&bytes)).await?;
+    let made = state.compute.long(move |_| kept(&bytes)).await?;
     let refused = |e: PictureError| {
         let status = match e {
             PictureError::TooLarge | PictureError::TooManyPixels(_) => {
@@ -281,7 +282,7 @@ pub(super) async fn add_picture(
     };
     let bytes = made.map_err(refused)?;
     let list = state
-        .with_store(move |store| {
+        .writing(move |store| {
             store.add_picture(id, &shows, &name, &by, &bytes)?;
             store.pictures(id)
         })
@@ -302,7 +303,7 @@ pub(super) async fn pictures(
     Path(id): Path<i64>,
 ) -> Result<Json<Vec<PictureRow>>, Problem> {
     let list = state
-        .with_store(move |store| {
+        .reading(move |store| {
             store.get(id)?;
             store.pictures(id)
         })
@@ -320,7 +321,7 @@ pub(super) async fn picture(
     Path(id): Path<i64>,
     headers: HeaderMap,
 ) -> Result<Response, Problem> {
-    let bytes = state.with_store(move |store| store.picture(id)).await?;
+    let bytes = state.reading(move |store| store.picture(id)).await?;
     let bytes = bytes.ok_or_else(|| {
         let what = format!("there is no picture {id}");
         Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)

@@ -109,7 +109,7 @@ pub(super) async fn build_trailer(
     sound(&job)?;
     let by = who(&headers);
     let row = state
-        .with_store(move |store| {
+        .writing(move |store| {
             let id = store.create(&job, &by)?;
             store.get(id)
         })

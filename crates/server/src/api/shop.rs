@@ -11,7 +11,7 @@ use jovek_core::job::{Job, Shop, limits};
 #[utoipa::path(get, path = "/api/shop", operation_id = "getShop",
     responses((status = 200, body = Shop)))]
 pub(super) async fn get(State(state): State<AppState>) -> Result<Json<Shop>, Problem> {
-    state.with_store(|store| store.shop()).await.map(Json)
+    state.reading(|store| store.shop()).await.map(Json)
 }
 
 /// Sets the shop's habits; jobs that are there already keep theirs.
@@ -26,6 +26,6 @@ pub(super) async fn set(
         return Err(JobError::Figures(faults).into());
     }
     let held = shop.clone();
-    state.with_store(move |store| store.set_shop(&shop)).await?;
+    state.writing(move |store| store.set_shop(&shop)).await?;
     Ok(Json(held))
 }

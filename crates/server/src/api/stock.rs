@@ -34,7 +34,7 @@ pub struct ListText {
 #[utoipa::path(get, path = "/api/stock", operation_id = "getStock",
     responses((status = 200, body = Shelf)))]
 pub(super) async fn get(State(state): State<AppState>) -> Result<Json<Shelf>, Problem> {
-    let lines = state.with_store(|store| store.stock()).await?;
+    let lines = state.reading(|store| store.stock()).await?;
     Ok(Json(Shelf { lines }))
 }
 
@@ -51,7 +51,7 @@ pub(super) async fn take(
         return Err(refused(&format!("{}: {}", bad.text, bad.why)));
     }
     let lines = state
-        .with_store(move |store| {
+        .writing(move |store| {
             store.take_stock(&again.good)?;
             store.stock()
         })
@@ -63,7 +63,7 @@ pub(super) async fn take(
 #[utoipa::path(delete, path = "/api/stock", operation_id = "clearStock",
     responses((status = 200, body = Shelf)))]
 pub(super) async fn clear(State(state): State<AppState>) -> Result<Json<Shelf>, Problem> {
-    state.with_store(|store| store.clear_stock()).await?;
+    state.writing(|store| store.clear_stock()).await?;
     Ok(Json(Shelf { lines: Vec::new() }))
 }
 
@@ -78,7 +78,7 @@ pub(super) async fn read(Json(list): Json<ListText>) -> Result<Json<StockRead>, 
 #[utoipa::path(get, path = "/api/stock/csv", operation_id = "stockCsv",
     responses((status = 200, body = String, content_type = "text/csv")))]
 pub(super) async fn csv(State(state): State<AppState>) -> Result<impl IntoResponse, Problem> {
-    let lines = state.with_store(|store| store.stock()).await?;
+    let lines = state.reading(|store| store.stock()).await?;
     let heads = [
         (header::CONTENT_TYPE, "text/csv; charset=utf-8"),
         (header::CONTENT_DISPOSITION, "attachment; filename=\"stock.csv\""),
@@ -95,8 +95,8 @@ pub(super) async fn estimate(
     Text(body): Text,
 ) -> Result<Json<Estimate>, Problem> {
     let job = read_job(&body)?;
-    let lines = state.with_store(|store| store.stock()).await?;
-    Ok(Json(stock::estimate(&job, &assess(&job), &lines)))
+    let lines = state.reading(|store| store.stock()).await?;
+    state.compute.short(move || stock::estimate(&job, &assess(&job), &lines)).await.map(Json)
 }
 
 fn refused(why: &str) -> Problem {

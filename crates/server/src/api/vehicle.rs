@@ -2,10 +2,12 @@
 
 use super::AppState;
 use super::assess::read;
+use crate::compute::given_up;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::State;
 use axum::http::StatusCode;
+use jovek_core::base::wanted::Wanted;
 use jovek_core::budget::{Budget, budget};
 use jovek_core::diagram::{Diagram, diagram};
 use jovek_core::export::ExportError;
@@ -15,7 +17,7 @@ use jovek_core::moment::saved_now;
 use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::option_value::{Cost, OptionTrial, cost};
 use jovek_core::plan::study::study;
-use jovek_core::proof::{Proof, prove};
+use jovek_core::proof::{Proof, prove_while};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -135,7 +137,8 @@ pub(super) async fn cost_of_way(
 ) -> Result<Json<Cost>, Problem> {
     let asked: CostAsked = parsed(&body, "The question cannot be read")?;
     let job = read(&asked.job.to_string())?;
-    state.compute.short(move || cost(&job, &asked.trial)).await.map(Json)
+    // Each way planned anew.
+    state.compute.long(move |_| cost(&job, &asked.trial)).await.map(Json)
 }
 
 fn asked(body: &str) -> Result<(Job, MomentAsked), Problem> {
@@ -170,7 +173,8 @@ pub(super) async fn prove_job(
 ) -> Result<Json<Proven>, Problem> {
     let job = read(&body)?;
     // Thousands of states.
-    let proof = state.compute.long(move || prove(&job, saved_now(&job))).await?;
+    let proven = move |wanted: &Wanted| prove_while(&job, saved_now(&job), wanted);
+    let proof = state.compute.long(proven).await?.ok_or_else(given_up)?;
     Ok(Json(Proven { proof }))
 }
 

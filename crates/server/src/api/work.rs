@@ -12,7 +12,7 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use jiff::{Timestamp, Unit};
 use jovek_core::job::{Job, Mark, StepId};
-use jovek_core::work::{Work, marked, work};
+use jovek_core::work::{Work, work};
 use serde::Deserialize;
 use utoipa::ToSchema;
 
@@ -57,8 +57,8 @@ pub(super) async fn mark(
     // To the millisecond: begun, left and gone on with in one second are three marks.
     let at = when(new.at.as_deref(), Timestamp::now(), Unit::Millisecond);
     let at = at.map_err(|e| refused(&e))?;
-    onto_newest(&state, id, by.clone(), move |job| {
-        marked(job, &new.step, new.mark, at, &by).map_err(|e| refused(&e.to_string()))
+    onto_newest(&state, id, by.clone(), move |_, known| {
+        known.marked(&new.step, new.mark, at, &by).map_err(|e| refused(&e.to_string()))
     })
     .await
 }

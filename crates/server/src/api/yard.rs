@@ -1,14 +1,15 @@
 //! The yard: all jobs as work that waits.
 
 use super::AppState;
-use crate::compute::beside;
+use crate::answered::Kept;
 use crate::extract::Json;
 use crate::problem::Problem;
 use axum::extract::State;
+use futures_util::future::try_join_all;
 use jiff::Timestamp;
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
-use jovek_core::answers::{StageState, assess};
+use jovek_core::answers::{Answers, StageState};
 use jovek_core::base::grade::Grade;
 use jovek_core::job::Job;
 use jovek_core::packet::kind_text;
@@ -16,7 +17,9 @@ use jovek_core::record::visits::due;
 use jovek_store::{JobRow, Listed, Standing, Store, StoreError, Unreadable};
 use serde::Serialize;
 use std::collections::HashMap;
+use std::sync::atomic::{AtomicU64, Ordering};
 use std::sync::{Mutex, MutexGuard};
+use tokio::sync::Mutex as Turn;
 use utoipa::ToSchema;
 
 /// Where a job stands.
@@ -79,13 +82,25 @@ pub struct YardRow {
 /// Rows of the yard that were worked out already, by job: as good as long as revision, place and day are the same.
 #[derive(Debug, Default)]
 pub(crate) struct Rows {
-    held: Mutex<HashMap<i64, Kept>>,
-    /// Whoever finds rows missing makes them; who comes meanwhile waits and finds them.
-    making: tokio::sync::Mutex<()>,
+    held: Mutex<HashMap<i64, Held>>,
+    /// Whoever finds rows missing makes the list; who comes before that begins takes the same.
+    making: Turn<Made>,
+    begun: AtomicU64,
 }
 
+/// The list that was made last.
+#[derive(Debug, Default)]
+struct Made {
+    /// Which one it is, counted as they begin.
+    number: u64,
+    rows: Vec<YardRow>,
+}
+
+/// A job's id, its newest revision and where it stands.
+type Head = (i64, i64, Standing);
+
 #[derive(Debug)]
-struct Kept {
+struct Held {
     rev: i64,
     standing: Standing,
     day: Date,
@@ -93,15 +108,15 @@ struct Kept {
 }
 
 impl Rows {
-    fn lock(&self) -> MutexGuard<'_, HashMap<i64, Kept>> {
+    fn lock(&self) -> MutexGuard<'_, HashMap<i64, Held>> {
         // Only whole rows are put in: a panic elsewhere leaves them sound.
         self.held.lock().unwrap_or_else(|e| e.into_inner())
     }
 
     /// Rows in the order of the heads; the jobs whose rows are not known are named.
-    fn known(&self, heads: &[(i64, i64, Standing)], day: Date) -> Result<Vec<YardRow>, Vec<i64>> {
+    fn known(&self, heads: &[Head], day: Date) -> Result<Vec<YardRow>, Vec<i64>> {
         let held = self.lock();
-        let row = |(id, rev, standing): &(i64, i64, Standing)| {
+        let row = |(id, rev, standing): &Head| {
             let kept = held.get(id)?;
             let is_fresh = kept.rev == *rev && kept.standing == *standing && kept.day == day;
             is_fresh.then(|| kept.row.clone())
@@ -112,18 +127,28 @@ impl Rows {
         if missing.is_empty() { Ok(rows.into_iter().flatten().collect()) } else { Err(missing) }
     }
 
-    /// A row for each of the heads, of whatever revision.
-    fn all(&self, heads: &[(i64, i64, Standing)]) -> Option<Vec<YardRow>> {
-        let held = self.lock();
-        heads.iter().map(|(id, ..)| held.get(id).map(|kept| kept.row.clone())).collect()
+    /// Keeps the row of a revision whose answers are known: the list need not read it.
+    pub(crate) fn keep_one(&self, job: &JobRow, answers: &Kept) {
+        let now = Timestamp::now();
+        let (rev, standing) = (job.rev, job.standing.clone());
+        let day = day_of(now);
+        let row = row(job, answers.known.answers(), now);
+        let mut held = self.lock();
+        // One that came later stays.
+        if held.get(&job.id).is_none_or(|h| h.rev <= rev) {
+            held.insert(job.id, Held { rev, standing, day, row });
+        }
     }
 
-    fn keep(&self, made: Vec<(i64, Standing, YardRow)>, day: Date, there: &[(i64, i64, Standing)]) {
+    /// Keeps what was made and gives the row of each head, of whatever revision: made from what was newest a moment ago
+    /// where somebody saves all the time.
+    fn keep(&self, made: Vec<(i64, Standing, YardRow)>, day: Date, heads: &[Head]) -> Vec<YardRow> {
         let mut held = self.lock();
         for (rev, standing, row) in made {
-            held.insert(row.id, Kept { rev, standing, day, row });
+            held.insert(row.id, Held { rev, standing, day, row });
         }
-        held.retain(|id, _| there.iter().any(|(other, ..)| other == id));
+        held.retain(|id, _| heads.iter().any(|(other, ..)| other == id));
+        heads.iter().filter_map(|(id, ..)| held.get(id).map(|h| h.row.clone())).collect()
     }
 }
 
@@ -131,50 +156,56 @@ impl Rows {
 #[utoipa::path(get, path = "/api/jobs", operation_id = "listJobs",
     responses((status = 200, body = Vec<YardRow>)))]
 pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Vec<YardRow>>, Problem> {
+    let came = state.rows.begun.load(Ordering::SeqCst);
     let now = Timestamp::now();
-    let day = now.to_zoned(TimeZone::system()).date();
-    // Somebody may save between the heads and the rows: then those are read once more.
-    let heads = state.with_store(|store| store.heads()).await?;
+    let day = day_of(now);
+    let heads = state.reading(|store| store.heads()).await?;
     if let Ok(rows) = state.rows.known(&heads, day) {
         return Ok(Json(rows));
     }
-    let _making = state.rows.making.lock().await;
-    for _ in 0..TRIES {
-        let heads = state.with_store(|store| store.heads()).await?;
-        let missing = match state.rows.known(&heads, day) {
-            Ok(rows) => return Ok(Json(rows)),
-            Err(missing) => missing,
-        };
-        let read = move |store: &Store| {
-            // One that was removed meanwhile is in no list any more.
-            let all = missing.into_iter().map(|id| store.listed(id));
-            let is_there =
-                |r: &Result<Listed, StoreError>| !matches!(r, Err(StoreError::NoJob { .. }));
-            all.filter(is_there).collect::<Result<Vec<Listed>, _>>()
-        };
-        let listed = state.with_store(read).await?;
-        // One at a time: whoever works out rows holds the turn for it.
-        let made = move || listed.into_iter().map(|l| entry(l, now)).collect::<Vec<_>>();
-        let made = beside(made).await?;
-        state.rows.keep(made, day, &heads);
-        // Made from what was newest a moment ago: good enough where somebody saves all the time.
-        if let Some(rows) = state.rows.all(&heads) {
-            return Ok(Json(rows));
-        }
+    let mut made = state.rows.making.lock().await;
+    // A list that was begun since we came is as new as what we would make.
+    if made.number <= came {
+        let number = 1 + state.rows.begun.fetch_add(1, Ordering::SeqCst);
+        *made = Made { number, rows: make(&state, now, day).await? };
     }
-    let rows = state.with_store(|store| store.list()).await?;
-    beside(move || rows.into_iter().map(|l| entry(l, now).2).collect()).await.map(Json)
+    Ok(Json(made.rows.clone()))
 }
 
-/// How often the list is read again where somebody saves meanwhile.
-const TRIES: usize = 3;
+fn day_of(now: Timestamp) -> Date {
+    now.to_zoned(TimeZone::system()).date()
+}
+
+async fn make(state: &AppState, now: Timestamp, day: Date) -> Result<Vec<YardRow>, Problem> {
+    let heads = state.reading(|store| store.heads()).await?;
+    let missing = match state.rows.known(&heads, day) {
+        Ok(rows) => return Ok(rows),
+        Err(missing) => missing,
+    };
+    let read = move |store: &Store| {
+        // One that was removed meanwhile is in no list any more.
+        let all = missing.into_iter().map(|id| store.listed(id));
+        let is_there = |r: &Result<Listed, StoreError>| !matches!(r, Err(StoreError::NoJob { .. }));
+        all.filter(is_there).collect::<Result<Vec<Listed>, _>>()
+    };
+    let listed = state.reading(read).await?;
+    let made = try_join_all(listed.into_iter().map(|l| entry(state, l, now))).await?;
+    Ok(state.rows.keep(made, day, &heads))
+}
 
 /// A row with the revision and the place that it stands for.
-fn entry(listed: Listed, now: Timestamp) -> (i64, Standing, YardRow) {
-    match listed {
-        Listed::Job(job) => (job.rev, job.standing.clone(), row(&job, now)),
+async fn entry(
+    state: &AppState,
+    listed: Listed,
+    now: Timestamp,
+) -> Result<(i64, Standing, YardRow), Problem> {
+    Ok(match listed {
+        Listed::Job(job) => {
+            let answers = state.answers_of(&job).await?;
+            (job.rev, job.standing.clone(), row(&job, answers.known.answers(), now))
+        }
         Listed::Unreadable(u) => (u.rev, u.standing.clone(), unreadable(u)),
-    }
+    })
 }
 
 /// A job that cannot be read, in its place.
@@ -210,12 +241,12 @@ fn signed(job: &Job, now: Timestamp) -> Option<String> {
     })
 }
 
-fn row(row: &JobRow, now: Timestamp) -> YardRow {
-    let answers = assess(&row.job);
+fn row(row: &JobRow, answers: &Answers, now: Timestamp) -> YardRow {
     let count = |grade| answers.findings.iter().filter(|f| f.grade == grade).count();
-    let signed = signed(&row.job, now);
+    let held = answers.findings.iter().find(|f| f.grade == Grade::Stop);
     let first = answers.findings.iter().find(|f| f.grade != Grade::Mind);
     let open = answers.stages.iter().find(|s| s.state != StageState::Done);
+    let signed = signed(&row.job, now);
     YardRow {
         id: row.id,
         unit: row.job.unit.clone(),
@@ -226,12 +257,7 @@ fn row(row: &JobRow, now: Timestamp) -> YardRow {
         saved_at: row.saved_at.clone(),
         saved_by: row.saved_by.clone(),
         counts: [count(Grade::Stop), count(Grade::Fix), count(Grade::Mind)],
-        held_by: answers
-            .findings
-            .iter()
-            .find(|f| f.grade == Grade::Stop)
-            .map(|f| f.title.clone())
-            .unwrap_or_default(),
+        held_by: held.map(|f| f.title.clone()).unwrap_or_default(),
         stage: open.map_or("Done".into(), |s| format!("{:?}", s.stage)),
         is_signed: signed.is_some(),
         place: YardPlace::of(&row.standing),

@@ -239,3 +239,35 @@ fn a_stop_ends_within_five_seconds() {
     }
     asking.join().unwrap();
 }
+
+/// A client that goes away takes its computation with it: as many as there are cores and more, left alone, keep nobody
+/// from proving another job.
+#[test]
+fn who_goes_away_frees_the_cores() {
+    let server = start(&["demo"]);
+    let mut heavy =
+        server.post("/api/jobs", &json!({"unit": "F1"})).json::<Value>().unwrap()["job"].take();
+    // Thirteen switches are 8,192 states; nearly two hundred lamps make each of them slow.
+    let circuit = heavy["circuits"][0].clone();
+    heavy["circuits"] = (0..13)
+        .map(|k| {
+            let mut one = circuit.clone();
+            one["id"] = json!(format!("c{k}"));
+            one["name"] = json!(format!("Circuit {k}"));
+            one["lights"][0]["id"] = json!(format!("l{k}"));
+            one["lights"][0]["count"] = json!(15);
+            one
+        })
+        .collect();
+    let impatient = Client::builder().timeout(Duration::from_millis(300)).build().unwrap();
+    for _ in 0..2 * std::thread::available_parallelism().unwrap().get() {
+        let left = impatient.post(server.at("/api/proof")).json(&heavy).send();
+        let answer = left.map(|answer| answer.text().unwrap_or_default());
+        assert!(answer.as_ref().is_err_and(|e| e.is_timeout()), "answered in time: {answer:?}");
+    }
+    let light = server.get("/api/jobs/1")["job"].clone();
+    let begun = Instant::now();
+    assert_eq!(server.post("/api/proof", &light).status(), 200);
+    // Those that were left alone would take minutes.
+    assert!(begun.elapsed() < Duration::from_secs(10), "{:?}", begun.elapsed());
+}

@@ -10,6 +10,8 @@ use std::process::{Command, Output, Stdio};
 
 mod commands;
 mod hard_use;
+mod limits;
+mod power_cuts;
 mod questions;
 mod trailers;
 mod writers;

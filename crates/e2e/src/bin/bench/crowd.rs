@@ -9,8 +9,12 @@ use std::time::{Duration, Instant};
 
 const CONNECTIONS: usize = 200;
 const FOR: Duration = Duration::from_secs(30);
+/// Each asks so often: 1,000 a second in all, whatever the answers take.
+const EVERY: Duration = Duration::from_millis(200);
 const REST: Duration = Duration::from_secs(60);
 const UNITS: [&str; 8] = ["14", "22", "31", "40", "51", "55", "58", "T3"];
+/// Each of them so often: a yard of 24, so that some eight people stand at each vehicle.
+const TIMES: usize = 3;
 
 /// What a connection asks for, over and over.
 const ASKS: [Ask; 10] = [
@@ -48,7 +52,7 @@ pub async fn rows() -> Result<Vec<Row>> {
     let server = Server::start(&jovek_e2e::jovek()?, &["serve", "--db", &db.to_string_lossy()])?;
     let client = reqwest::Client::builder().pool_max_idle_per_host(CONNECTIONS).build()?;
     let mut jobs = Vec::new();
-    for unit in UNITS {
+    for unit in UNITS.repeat(TIMES) {
         let text = std::fs::read_to_string(jovek_e2e::demo_file(unit))?;
         let made = client.post(server.at("/api/jobs")).json(&json!({"file": text})).send().await?;
         ensure!(made.status() == 201, "unit {unit} is not taken in");
@@ -85,6 +89,18 @@ pub async fn rows() -> Result<Vec<Row>> {
     let part = |p: f64| list[((list.len() - 1) as f64 * p) as usize];
     let slowest = all.iter().map(|a| a.ms).fold(0.0, f64::max);
     let failed = all.iter().filter(|a| a.is_failed).count();
+    for ask in [Ask::List, Ask::Job, Ask::Assess, Ask::Mark] {
+        let mut ms: Vec<f64> = all.iter().filter(|a| a.ask == ask).map(|a| a.ms).collect();
+        ms.sort_by(f64::total_cmp);
+        let part = |p: f64| ms[((ms.len() - 1) as f64 * p) as usize];
+        println!(
+            "crowd: {} x {ask:?}: median {:.0}, 99 of 100 {:.0}, slowest {:.0} ms",
+            ms.len(),
+            part(0.5),
+            part(0.99),
+            part(1.0)
+        );
+    }
     println!(
         "crowd: {} answers, resident {before_mb:.0}, {busy_mb:.0}, {after_mb:.0} MB",
         all.len()
@@ -125,6 +141,13 @@ pub async fn list_alone() -> Result<Row> {
     Ok(Row::below("200 connections, the list alone: one in", 5000.0 / answers as f64, "ms", 2.0))
 }
 
+/// Any job, without chance: as people who do not go round together.
+fn spread(number: usize, turn: usize) -> usize {
+    // Fibonacci hashing, Knuth, The Art of Computer Programming 3, 6.4.
+    let mixed = (number * 1009 + turn).wrapping_mul(0x9E37_79B9_7F4A_7C15_usize);
+    mixed >> 40
+}
+
 struct Crowd {
     client: reqwest::Client,
     url: String,
@@ -137,10 +160,15 @@ impl Crowd {
     async fn one(&self, number: usize) -> Vec<Answer> {
         let mut out = Vec::new();
         let mut turn = number;
-        while Instant::now() < self.until {
+        // Not all at the same moment.
+        let mut next = Instant::now() + EVERY.mul_f64(number as f64 / CONNECTIONS as f64);
+        while next < self.until {
+            tokio::time::sleep_until(next.into()).await;
+            next += EVERY;
             let ask = ASKS[turn % ASKS.len()];
             let begun = Instant::now();
-            let is_failed = match self.ask(ask, 1 + turn % self.jobs.len(), turn).await {
+            let job = spread(number, turn) % self.jobs.len();
+            let is_failed = match self.ask(ask, 1 + job, turn).await {
                 Ok(status) => status >= 500,
                 Err(_) => true,
             };
@@ -159,8 +187,8 @@ impl Crowd {
                 self.client.post(at("/api/assess".into())).body(self.jobs[job - 1].clone())
             }
             Ask::Mark => {
-                let mark = if turn.is_multiple_of(2) { "start" } else { "pause" };
-                let mark: Value = json!({"step": "before", "mark": mark});
+                let mark = if turn.is_multiple_of(4) { "start" } else { "pause" };
+                let mark: Value = json!({"step": "bench", "mark": mark});
                 self.client.post(at(format!("/api/jobs/{job}/work"))).json(&mark)
             }
         };
