@@ -114,6 +114,39 @@ pub async fn rows() -> Result<Vec<Row>> {
     ])
 }
 
+/// A cheap request over and over, beside two long computations.
+pub async fn beside_two() -> Result<Row> {
+    const FOR: Duration = Duration::from_secs(10);
+    let server = Server::demo()?;
+    let job = std::fs::read_to_string(jovek_e2e::demo_file("40"))?;
+    let crowd = Arc::new(Crowd {
+        client: reqwest::Client::new(),
+        url: server.url.clone(),
+        jobs: vec![job; 4],
+        until: Instant::now() + FOR,
+    });
+    let heavy: Vec<_> = ["/api/proof", "/api/diagnose"]
+        .into_iter()
+        .map(|path| {
+            let crowd = Arc::clone(&crowd);
+            tokio::spawn(async move { crowd.long(path).await })
+        })
+        .collect();
+    let mut ms = Vec::new();
+    while Instant::now() < crowd.until {
+        let begun = Instant::now();
+        ensure!(crowd.ask(Ask::List, 1, 0).await? == 200, "the list");
+        ms.push(begun.elapsed().as_secs_f64() * 1000.0);
+        tokio::time::sleep(Duration::from_millis(5)).await;
+    }
+    for one in heavy {
+        one.await??;
+    }
+    ms.sort_by(f64::total_cmp);
+    let part = ms[((ms.len() - 1) as f64 * 0.99) as usize];
+    Ok(Row::below("the list beside two long computations, 99 of 100", part, "ms", 50.0))
+}
+
 /// The list alone at 200 connections, beside nothing.
 pub async fn list_alone() -> Result<Row> {
     let server = Server::demo()?;

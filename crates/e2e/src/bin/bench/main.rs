@@ -27,6 +27,7 @@ async fn main() -> Result<()> {
     // `bench crowd`: the crowd alone.
     if std::env::args().nth(1).as_deref() == Some("crowd") {
         rows.push(crowd::list_alone().await?);
+        rows.push(crowd::beside_two().await?);
         rows.extend(crowd::rows().await?);
         row::print(&rows);
         return Ok(());
@@ -41,6 +42,7 @@ async fn main() -> Result<()> {
     rows.extend(lighting::rows());
     rows.extend(serving::server()?);
     rows.push(crowd::list_alone().await?);
+    rows.push(crowd::beside_two().await?);
     rows.extend(crowd::rows().await?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);
