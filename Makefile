@@ -52,8 +52,9 @@ calibrate:
 	cargo run --release --locked -p jovek-e2e --bin calibrate
 
 ## Take the pictures of the README anew from the demo data.
-shots: deps-test build
-	cargo run --release --locked -p jovek-e2e --bin shots
+shots: deps-test web
+	cargo build --release --locked -p jovek-server -p jovek-e2e --bins
+	target/release/shots
 
 clean:
 	cargo clean
