@@ -140,13 +140,17 @@ impl Rows {
         }
     }
 
-    /// Keeps what was made and gives the row of each head, of whatever revision: made from what was newest a moment ago
-    /// where somebody saves all the time.
-    fn keep(&self, made: Vec<(i64, Standing, YardRow)>, day: Date, heads: &[Head]) -> Vec<YardRow> {
+    fn keep(&self, made: Vec<(i64, Standing, YardRow)>, day: Date) {
         let mut held = self.lock();
         for (rev, standing, row) in made {
             held.insert(row.id, Held { rev, standing, day, row });
         }
+    }
+
+    /// The row of each head, of whatever revision: made from what was newest a moment ago where somebody saves all the
+    /// time. Rows of jobs that are gone are dropped.
+    fn all(&self, heads: &[Head]) -> Vec<YardRow> {
+        let mut held = self.lock();
         held.retain(|id, _| heads.iter().any(|(other, ..)| other == id));
         heads.iter().filter_map(|(id, ..)| held.get(id).map(|h| h.row.clone())).collect()
     }
@@ -182,16 +186,26 @@ async fn make(state: &AppState, now: Timestamp, day: Date) -> Result<Vec<YardRow
         Ok(rows) => return Ok(rows),
         Err(missing) => missing,
     };
-    let read = move |store: &Store| {
-        // One that was removed meanwhile is in no list any more.
-        let all = missing.into_iter().map(|id| store.listed(id));
-        let is_there = |r: &Result<Listed, StoreError>| !matches!(r, Err(StoreError::NoJob { .. }));
-        all.filter(is_there).collect::<Result<Vec<Listed>, _>>()
-    };
-    let listed = state.reading(read).await?;
-    let made = try_join_all(listed.into_iter().map(|l| entry(state, l, now))).await?;
-    Ok(state.rows.keep(made, day, &heads))
+    // A few at a time, kept as they come: a large yard that nobody looked at yet neither fills the gate for the others nor
+    // begins again where somebody goes away.
+    for some in missing.chunks(AT_ONCE) {
+        let some = some.to_vec();
+        let read = move |store: &Store| {
+            // One that was removed meanwhile is in no list any more.
+            let all = some.into_iter().map(|id| store.listed(id));
+            let is_there =
+                |r: &Result<Listed, StoreError>| !matches!(r, Err(StoreError::NoJob { .. }));
+            all.filter(is_there).collect::<Result<Vec<Listed>, _>>()
+        };
+        let listed = state.reading(read).await?;
+        let made = try_join_all(listed.into_iter().map(|l| entry(state, l, now))).await?;
+        state.rows.keep(made, day);
+    }
+    Ok(state.rows.all(&heads))
 }
+
+/// Rows that are worked out together.
+const AT_ONCE: usize = 8;
 
 /// A row with the revision and the place that it stands for.
 async fn entry(

@@ -6,6 +6,7 @@ use jovek_e2e::Server;
 use serde_json::{Value, json};
 use std::sync::Arc;
 use std::time::{Duration, Instant};
+use tokio::task::JoinHandle;
 
 const CONNECTIONS: usize = 200;
 const FOR: Duration = Duration::from_secs(30);
@@ -61,13 +62,7 @@ pub async fn rows() -> Result<Vec<Row>> {
     let before_mb = resident_mb(&server)?;
     let crowd =
         Arc::new(Crowd { client, url: server.url.clone(), jobs, until: Instant::now() + FOR });
-    let heavy: Vec<_> = ["/api/proof", "/api/diagnose"]
-        .into_iter()
-        .map(|path| {
-            let crowd = Arc::clone(&crowd);
-            tokio::spawn(async move { crowd.long(path).await })
-        })
-        .collect();
+    let heavy = two_long(&crowd);
     let each: Vec<_> = (0..CONNECTIONS)
         .map(|number| {
             let crowd = Arc::clone(&crowd);
@@ -114,6 +109,17 @@ pub async fn rows() -> Result<Vec<Row>> {
     ])
 }
 
+/// Two long computations over and over, until the time is over.
+fn two_long(crowd: &Arc<Crowd>) -> Vec<JoinHandle<Result<()>>> {
+    ["/api/proof", "/api/diagnose"]
+        .into_iter()
+        .map(|path| {
+            let crowd = Arc::clone(crowd);
+            tokio::spawn(async move { crowd.long(path).await })
+        })
+        .collect()
+}
+
 /// A cheap request over and over, beside two long computations.
 pub async fn beside_two() -> Result<Row> {
     const FOR: Duration = Duration::from_secs(10);
@@ -125,13 +131,7 @@ pub async fn beside_two() -> Result<Row> {
         jobs: vec![job; 4],
         until: Instant::now() + FOR,
     });
-    let heavy: Vec<_> = ["/api/proof", "/api/diagnose"]
-        .into_iter()
-        .map(|path| {
-            let crowd = Arc::clone(&crowd);
-            tokio::spawn(async move { crowd.long(path).await })
-        })
-        .collect();
+    let heavy = two_long(&crowd);
     let mut ms = Vec::new();
     while Instant::now() < crowd.until {
         let begun = Instant::now();
