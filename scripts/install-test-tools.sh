@@ -2,7 +2,7 @@
 # Installs the programs that the tests drive, where they are missing.
 set -eu
 missing=""
-command -v chromium >/dev/null 2>&1 || missing="$missing chromium"
+command -v chromium-headless-shell >/dev/null 2>&1 || missing="$missing chromium-headless-shell"
 command -v chromedriver >/dev/null 2>&1 || missing="$missing chromium-driver"
 command -v ngspice >/dev/null 2>&1 || missing="$missing ngspice"
 [ -z "$missing" ] && exit 0

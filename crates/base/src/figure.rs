@@ -57,6 +57,23 @@ pub fn shown(value: f64, unit: &'static str) -> Shown {
     Shown(value, unit)
 }
 
+/// Two figures that a sentence compares, in the same unit: with as many more decimals than usual as it takes to see
+/// that they differ, so that nothing is below itself.
+pub fn apart(a: f64, b: f64, unit: &'static str) -> (String, String) {
+    let usual = (shown(a, unit).to_string(), shown(b, unit).to_string());
+    if usual.0 != usual.1 || a == b {
+        return usual;
+    }
+    let space = if unit.is_empty() { "" } else { " " };
+    let with = |digits: usize| {
+        (format!("{a:.digits$}{space}{unit}"), format!("{b:.digits$}{space}{unit}"))
+    };
+    (1..=MOST_DECIMALS).map(with).find(|(a, b)| a != b && *a != usual.0).unwrap_or(usual)
+}
+
+/// Decimals beyond which two figures are the same to everybody.
+const MOST_DECIMALS: usize = 9;
+
 /// Writes a figure with so many decimals; no sign on what rounds to zero.
 ///
 /// Hundreds of figures leave an assessment: the digits of a whole number are many times faster to

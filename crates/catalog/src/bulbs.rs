@@ -7,6 +7,15 @@ use std::sync::LazyLock;
 /// Current of a filament follows the voltage with this power: 0.53 to 0.57. Common practice, no source.
 pub const CURRENT_EXPONENT: f64 = 0.55;
 
+/// Voltage at which the watts of a bulb's label hold, for each 12 V battery, V. Source: UN R37, recalled from memory.
+pub const RATED_V: f64 = 12.0;
+
+/// Voltage at which the light of a bulb is given, V: 13.5 V, or 28 V for bulbs of 24 V. Source: UN R37 test voltages,
+/// recalled from memory.
+pub fn test_v(rated_v: f64) -> f64 {
+    if rated_v > 1.5 * RATED_V { 28.0 } else { 13.5 }
+}
+
 /// One filament.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Filament {

@@ -1,10 +1,10 @@
 //! Insulation classes.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// Insulation by the highest conductor temperature that it bears: ambient plus own heating.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Insulation {
     /// PVC, 80 °C (SAE J1128 GPT).

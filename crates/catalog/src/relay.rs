@@ -180,8 +180,8 @@ pub const CUT_OFF_V: (f64, f64) = (12.8, 12.1);
 pub const CONTINUOUS_PART: f64 = 0.8;
 /// Part of the resistive rating that remains for filament lamps. Common practice.
 pub const FILAMENT_PART: f64 = 0.5;
-/// Resistance of a closed relay contact, ohm. Common practice.
-pub const CONTACT_OHM: f64 = 0.010;
+/// Resistance of a closed relay contact, ohm. Common practice: 2 to 5 mohm.
+pub const CONTACT_OHM: f64 = 0.0035;
 /// How much a coil warms itself, K. Common practice: 30 to 60 K.
 pub const COIL_RISE_K: f64 = 40.0;
 

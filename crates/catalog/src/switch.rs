@@ -12,8 +12,8 @@ pub const COIL_PART: f64 = 0.8;
 pub const LED_DIRECT_A: f64 = 5.0;
 /// Largest filament load put straight on a switch, A. Common practice.
 pub const FILAMENT_DIRECT_A: f64 = 10.0;
-/// Resistance of a closed panel switch, ohm. Common practice.
-pub const CLOSED_OHM: f64 = 0.015;
+/// Resistance of a closed panel switch, ohm. Common practice: 5 to 10 mohm.
+pub const CLOSED_OHM: f64 = 0.008;
 
 /// The smallest switch for a current at a part of its rating, A; none when no switch will do.
 pub fn smallest_a(current_a: f64, part: f64, batteries: f64) -> Option<f64> {

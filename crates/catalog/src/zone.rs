@@ -48,10 +48,11 @@ pub fn ambient_c(zone: Zone) -> f64 {
     }
 }
 
-/// Length of a section when nobody measured it, m. A fuse is assumed to sit where it belongs.
+/// Length of a section when nobody measured it, m. A fuse is assumed to sit where it belongs: with both its ends the
+/// wire to it is cut within 7 in.
 pub fn assumed_length_m(zone: Zone, ends_at: Waypoint) -> f64 {
     match zone {
-        _ if ends_at == Waypoint::Fuse => 0.15,
+        _ if ends_at == Waypoint::Fuse => 0.10,
         Zone::EngineBay => 0.5,
         Zone::Cab => 1.5,
         Zone::Underbody => 4.0,

@@ -37,7 +37,7 @@ pub use jovek_words as words;
 
 pub use jovek_judge::{
     answers, budget, defaults, diagnose, finding, harness, light, loads, moment, option_value,
-    proof, prove, question, record, road, rules, state, stock, strip_answers, swap, trailer,
+    proof, prove, question, record, road, rules, state, stock, strip_answers, swap, trailer, usual,
     volt_line, work,
 };
 pub use jovek_plan::{route, sizing, strip};

@@ -4,9 +4,13 @@ use anyhow::{Context, Result, bail};
 use serde_json::json;
 use std::io::{BufRead, BufReader};
 use std::os::unix::process::CommandExt;
+use std::path::Path;
 use std::process::{Child, Command, Stdio};
 use tempfile::TempDir;
 use thirtyfour::{ChromiumLikeCapabilities, DesiredCapabilities, WebDriver};
+
+/// Chromium without windows, tabs or menus around the page: the same engine starts in half the time.
+const CHROMIUM: &str = "/usr/bin/chromium-headless-shell";
 
 /// Size of the page in CSS pixels.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -35,11 +39,11 @@ pub(crate) struct Browser {
 
 impl Browser {
     pub(crate) async fn start() -> Result<Self> {
-        let (chromedriver, port) = start_chromedriver()?;
         let profile = tempfile::tempdir()?;
+        let (chromedriver, port) = start_chromedriver(profile.path())?;
         let mut caps = DesiredCapabilities::chrome();
+        caps.set_binary(CHROMIUM)?;
         for arg in [
-            "--headless=new",
             "--no-sandbox",
             "--disable-gpu",
             "--disable-quic",
@@ -53,7 +57,6 @@ impl Browser {
         ] {
             caps.add_arg(arg)?;
         }
-        caps.add_arg(&format!("--user-data-dir={}", profile.path().display()))?;
         let driver = WebDriver::new(format!("http://127.0.0.1:{port}"), caps).await;
         Ok(Browser { driver: driver?, chromedriver, _profile: profile })
     }
@@ -80,9 +83,13 @@ impl Drop for Browser {
     }
 }
 
-fn start_chromedriver() -> Result<(Child, u16)> {
+/// Starts a driver that lets its browser keep a new profile in a folder.
+///
+/// A profile that the browser is told of by itself has no page open in it.
+fn start_chromedriver(folder: &Path) -> Result<(Child, u16)> {
     let mut child = Command::new("chromedriver")
         .arg("--port=0")
+        .env("TMPDIR", folder)
         .process_group(0)
         .stdout(Stdio::piped())
         .stderr(Stdio::null())

@@ -17,7 +17,7 @@ const SELECTORS = {
   field: "input, select, textarea",
   press: "button, a[href], [role=button], [role=radio], [role=option], [role=menuitem], [role=tab], [role=switch], summary, label:has(input[type=radio])",
 };
-const all = [...document.querySelectorAll(SELECTORS[kind])].filter(shown);
-const exact = all.filter((e) => nameOf(e).includes(name));
-const starts = all.filter((e) => nameOf(e).some((n) => n.startsWith(name)));
-return (exact.length ? exact : starts)[index] ?? null;
+const all = [...document.querySelectorAll(SELECTORS[kind])].filter(shown).map((element) => [element, nameOf(element)]);
+const exact = all.filter(([, names]) => names.includes(name));
+const starts = all.filter(([, names]) => names.some((n) => n.startsWith(name)));
+return (exact.length ? exact : starts)[index]?.[0] ?? null;

@@ -1,5 +1,6 @@
 //! A lamp circuit: lights, when they are lit, feed, control, path.
 
+use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
 use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole};
 use crate::optic::Optic;
@@ -40,6 +41,9 @@ pub struct LampCircuit {
     /// Where its parts sit on the skeleton: with them its path is laid there.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sites: Option<Sites>,
+    /// Drop that its conductors may have; none follows the shop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub drop: Option<DropLimit>,
     /// What a person chose against the proposal.
     #[serde(default)]
     pub overrides: Overrides,
@@ -76,6 +80,9 @@ pub struct Light {
     /// Current of one lamp as measured.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub measured: Option<MeasuredDraw>,
+    /// Lowest voltage at which it must still work, V; none follows its kind.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub least_v: Option<f64>,
     /// What it is for.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub role: Option<LampRole>,
@@ -161,6 +168,10 @@ pub struct Control {
     /// What takes up the kick of its relay coils; none follows the shop.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub suppression: Option<Suppression>,
+    /// A small fuse where the leads of coils and signals start; none puts one where the fuse before them is too
+    /// large, and at the wire of a lamp that the road needs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lead_fuse: Option<bool>,
     /// Wire from relay to switch, one way, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub switch_lead_m: Option<f64>,
@@ -324,6 +335,7 @@ impl LampCircuit {
             strip: None,
             backlight: None,
             screw: None,
+            least_v: None,
         };
         LampCircuit {
             id,
@@ -334,6 +346,7 @@ impl LampCircuit {
             control: Control::default(),
             run: Run::starter(),
             sites: None,
+            drop: None,
             overrides: Overrides::default(),
         }
     }

@@ -18,6 +18,7 @@
 mod battery;
 mod circuit;
 pub mod diff;
+mod drop_limit;
 mod ids;
 pub mod labels;
 mod lamp;
@@ -43,6 +44,7 @@ pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, MeasuredDraw, Override, Overrides, ReturnKind,
     Run, Section,
 };
+pub use drop_limit::DropLimit;
 pub use ids::{
     CheckId, CircuitId, FactoryId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId, WayId,
 };
@@ -63,7 +65,7 @@ pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
 };
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
-pub use shop::{ColourScheme, DropLimit, FusePractice, GroundPractice, OwnColours, Shop};
+pub use shop::{ColourScheme, FusePractice, GroundPractice, OwnColours, Shop};
 pub use signal::Signal;
 pub use skeleton::{
     At, Between, BodyKind, Hazard, Passage, PlaceFact, RoutePractice, Sites, Skeleton, WayFact,
@@ -204,6 +206,22 @@ impl Job {
             shift: None,
             states: Vec::new(),
         }
+    }
+
+    /// True where another vehicle feeds the lamps of this one: a trailer, or a vehicle that is towed on its wheels.
+    pub fn is_towed(&self) -> bool {
+        let is_trailer = self.skeleton.as_ref().is_some_and(|s| s.body == BodyKind::TrailerTwoAxle);
+        is_trailer || self.trailer.as_ref().is_some_and(|link| link.towed.is_some())
+    }
+
+    /// True where airbags may be in the way.
+    pub fn may_have_airbags(&self) -> bool {
+        self.vehicle.airbags.unwrap_or(!self.is_towed())
+    }
+
+    /// True where a radio may ask for its code.
+    pub fn may_have_radio_code(&self) -> bool {
+        self.vehicle.radio_code.unwrap_or(!self.is_towed())
     }
 
     /// How a circuit is joined to factory wires.

@@ -1,26 +1,15 @@
 //! The shop's schools and habits, where good people disagree.
 
 use crate::circuit::ReturnKind;
+use crate::drop_limit::DropLimit;
 use crate::shift::Isolation;
 use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
-use jovek_catalog::conductor::WireSystem;
+use jovek_catalog::conductor::{Conductor, WireSystem};
+use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::JointPractice;
 use jovek_catalog::relay::Suppression;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// Voltage that may be lost between battery and lamp.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum DropLimit {
-    /// 3 %, for lamps.
-    #[default]
-    ThreePercent,
-    /// 10 %, where dimming does not matter.
-    TenPercent,
-    /// 0.5 V for the whole circuit (1 V at 24 V).
-    HalfVolt,
-}
 
 /// How the fuse is chosen between load and wire.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
@@ -105,9 +94,28 @@ pub struct Shop {
     /// Drop allowed.
     #[serde(default)]
     pub drop: DropLimit,
+    /// How far above its cut-in a regulated lamp is kept at a low battery, V; none takes 0.5 V.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub margin_v: Option<f64>,
     /// How the fuse is chosen.
     #[serde(default)]
     pub fuse: FusePractice,
+    /// Smallest fuse that the shop puts in at a battery, A; none takes 5 A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub smallest_fuse_a: Option<f64>,
+    /// Wire that the shop allows before the fuse at a battery, as it is cut, m; none takes 0.178 m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub unfused_m: Option<f64>,
+    /// Most that the shop takes from the wire of a factory lamp before it puts in a relay, A; none takes 1 A.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub tie_in_a: Option<f64>,
+    /// Insulation that the shop keeps for everything; none takes what each job needs. A place that asks for more
+    /// gets more.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub insulation: Option<Insulation>,
+    /// Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub keeps: Vec<Conductor>,
     /// Wire colours.
     #[serde(default)]
     pub colours: ColourScheme,
@@ -153,4 +161,14 @@ pub struct Shop {
     /// Extra length for each wire end, m; none takes 0.15 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub end_allowance_m: Option<f64>,
+}
+
+impl Shop {
+    /// Wires that the shop puts in, the thinnest first: what it keeps of its wire system, or the whole shelf where
+    /// it named nothing of that system.
+    pub fn shelf(&self) -> Vec<Conductor> {
+        let mut kept = Conductor::all(self.wire_system);
+        kept.retain(|c| self.keeps.contains(c));
+        if kept.is_empty() { Conductor::shelf(self.wire_system) } else { kept }
+    }
 }

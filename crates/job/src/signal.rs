@@ -61,4 +61,18 @@ impl Signal {
         Signal::Moving,
         Signal::Trailer,
     ];
+
+    /// True where lamps follow it that must not go out on the road: headlamps, tail, brake and turn lamps.
+    pub fn is_of_road(self) -> bool {
+        matches!(
+            self,
+            Signal::Parking
+                | Signal::LowBeam
+                | Signal::HighBeam
+                | Signal::Brake
+                | Signal::Left
+                | Signal::Right
+                | Signal::Hazard
+        )
+    }
 }

@@ -69,6 +69,8 @@ pub enum Hazard {
     BelowFrame,
     /// Road spray.
     Spray,
+    /// Airbag: curtain along pillar and roof edge, seat, column.
+    Airbag,
 }
 
 /// How a wire gets through at the end of a way.
@@ -184,6 +186,13 @@ pub struct Skeleton {
     /// Ways that were added, measured or forbidden.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub ways: Vec<WayFact>,
+}
+
+impl Skeleton {
+    /// True where nobody measured the vehicle, so that every length on it is that of a usual body.
+    pub fn is_assumed(&self) -> bool {
+        self.length_m.is_none() || self.width_m.is_none()
+    }
 }
 
 /// Where the parts of a circuit sit. What is left out sits where such parts usually do.

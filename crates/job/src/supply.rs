@@ -23,6 +23,12 @@ pub struct Vehicle {
     /// Low beam stays on while high beam is on.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub low_stays_with_high: bool,
+    /// Whether it has airbags; none counts as yes, but for a trailer.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub airbags: Option<bool>,
+    /// Whether its radio asks for a code once the battery was off; none counts as yes, but for a trailer.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub radio_code: Option<bool>,
 }
 
 /// Battery and alternator.
@@ -136,6 +142,9 @@ pub struct FuseSurvey {
     /// Second side, key off.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub second_key_off_v: Option<f64>,
+    /// The second side has no terminal: only the first can be read.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub has_no_second: bool,
 }
 
 /// A circuit that the vehicle came with.

@@ -61,6 +61,8 @@ pub enum FindingCode {
     BelowFloor,
     /// A way hangs below the frame.
     BelowTheFrame,
+    /// One fault would put out both low beams.
+    BothBeams,
     /// Switch, relay or diode carries too much.
     ContactOverloaded,
     /// A plug does not go through a grommet.
@@ -103,6 +105,8 @@ pub enum FindingCode {
     LineTooWeak,
     /// Lit with everything off.
     LitAtRest,
+    /// A way passes an airbag.
+    NearAirbag,
     /// A way passes something hot.
     NearHeat,
     /// A way passes moving parts.
@@ -147,6 +151,8 @@ pub enum FindingCode {
     SwapResistor,
     /// A terminal that does not take its wire.
     TerminalTooSmall,
+    /// A thin lead behind a fuse that does not protect it.
+    ThinLead,
     /// A path hotter than the insulation bears.
     TooHot,
     /// A long tow empties the towed battery.
@@ -163,6 +169,8 @@ pub enum FindingCode {
     WireBelowFuse,
     /// A wire too thin to survive handling.
     WireTooThin,
+    /// Worn contacts would leave the lamps too little.
+    WornContacts,
 }
 
 /// Something that a person should know.

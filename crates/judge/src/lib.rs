@@ -50,5 +50,6 @@ pub mod stock;
 pub mod strip_answers;
 pub mod swap;
 pub mod trailer;
+pub mod usual;
 pub mod volt_line;
 pub mod work;

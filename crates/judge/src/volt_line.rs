@@ -2,11 +2,9 @@
 
 use jovek_base::figure::{amps, shown, volts};
 use jovek_circuit::{Condition, ElementId, Solution};
-use jovek_job::Job;
 use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
-use jovek_plan::drop::drop_rule_text;
-use jovek_plan::drop::{Drop, DropRule};
+use jovek_plan::drop::Drop;
 use jovek_plan::factory::PlannedFactory;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
@@ -108,12 +106,12 @@ pub struct VoltLine {
     pub state_label: &'static str,
     /// Voltage of the battery that lights it, V.
     pub battery_v: f64,
-    /// Lowest voltage across the lamps that the shop allows, V.
-    pub floor_v: f64,
+    /// Lowest voltage across the lamps that they need here, V; none where nobody said it.
+    pub floor_v: Option<f64>,
     /// Voltage at which the lamps start to fade, V.
     pub fades_v: Option<f64>,
     /// The floor as a voltage of lamp + against battery negative, V: where it stands on the line.
-    pub floor_line_v: f64,
+    pub floor_line_v: Option<f64>,
     /// The fading voltage likewise, V.
     pub fades_line_v: Option<f64>,
     /// Voltage across the lamps, V.
@@ -132,8 +130,8 @@ pub struct VoltLine {
     pub lamp_text: String,
     /// `3.98 A`.
     pub current_text: String,
-    /// `floor 12.03 V (3 %)`.
-    pub floor_text: String,
+    /// `floor 12.03 V (3 % in the copper)`.
+    pub floor_text: Option<String>,
     /// `fades below 11.50 V`.
     pub fades_text: Option<String>,
     /// How the lamps burn, in words.
@@ -159,17 +157,10 @@ pub struct SolvedState<'a> {
 }
 
 /// Reads the volt line of one circuit out of a solved network.
-pub fn volt_line(
-    job: &Job,
-    chain: &Chain,
-    sizes: &Sizes,
-    index: usize,
-    solved: &SolvedState,
-) -> VoltLine {
+pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedState) -> VoltLine {
     let &SolvedState { state, built, solution, factory, inputs } = solved;
     let at = &built.circuits[index];
-    let rule = DropRule { limit: job.shop.drop, system: job.vehicle.system };
-    let drop = Drop::of(rule, (built, solution), (index, chain), (factory, inputs));
+    let drop = Drop::of(state, (built, solution), (index, chain), (factory, inputs));
     let battery_v = drop.source_v;
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
     let weakest = at.weakest_lamp(&built.net, solution);
@@ -282,7 +273,7 @@ pub fn volt_line(
         battery_v,
         floor_v,
         fades_v,
-        floor_line_v: floor_v + ground_drop_v,
+        floor_line_v: floor_v.map(|v| v + ground_drop_v),
         fades_line_v: fades_v.map(|v| v + ground_drop_v),
         lamp_v,
         current_a,
@@ -292,7 +283,7 @@ pub fn volt_line(
         coil: at.coil.map(|coil| coil_reading(built, solution, coil)),
         lamp_text: format!("{} across", volts(lamp_v)),
         current_text: amps(current_a).to_string(),
-        floor_text: format!("floor {} ({})", volts(floor_v), drop_rule_text(job.shop.drop)),
+        floor_text: floor_v.map(|v| format!("floor {} ({})", volts(v), floor_reason(&drop))),
         fades_text: fades_v.map(|v| format!("fades below {}", volts(v))),
         glow_text: match glow {
             Glow::Full => "full light",
@@ -302,6 +293,17 @@ pub fn volt_line(
         },
         feed_drop_v,
         ground_drop_v,
+    }
+}
+
+/// What a floor is made of.
+fn floor_reason(drop: &Drop) -> String {
+    if drop.is_floor_of_lamp() {
+        return "what they need".to_owned();
+    }
+    match drop.need.copper_part {
+        Some(part) => format!("{} in the copper", shown(part * 100.0, "%")),
+        None => format!("{} in the copper", volts(drop.need.copper_v)),
     }
 }
 

@@ -93,6 +93,8 @@ impl From<Throw> for Thrown {
 pub enum SpliceAt {
     /// Behind the fuse, where lamps and coils part.
     Feed,
+    /// Behind the small fuse of the coils, where their leads part.
+    Coils,
     /// Behind the wire from a factory circuit, where several take it up.
     Signal(FactoryIx),
     /// Between the parts of the hardware, counted from 1.
@@ -121,6 +123,10 @@ pub enum End {
     Factory(FactoryIx),
     /// The holder of a circuit's fuse.
     Fuse(CircuitIx, Side),
+    /// The lead of the adapter that holds a circuit's fuse in an empty fuse position.
+    Adapter(CircuitIx),
+    /// The holder of a small fuse in a thin lead, by its number in the circuit, from 1.
+    LeadFuse(CircuitIx, usize, Side),
     /// A switch contact of a circuit, by its number there.
     Switch(CircuitIx, usize, Side),
     /// The dimmer of a circuit.
@@ -152,6 +158,10 @@ pub enum Host {
     Factory(FactoryIx),
     /// A fuse in its holder.
     Fuse(CircuitIx),
+    /// The adapter in an empty fuse position, with the circuit's fuse.
+    Adapter(CircuitIx),
+    /// A small fuse in a thin lead.
+    LeadFuse(CircuitIx, usize),
     /// A switch contact.
     Switch(CircuitIx, usize),
     /// A dimmer.
@@ -179,6 +189,8 @@ impl End {
             End::Post(post) => Host::Post(post),
             End::Factory(factory) => Host::Factory(factory),
             End::Fuse(circuit, _) => Host::Fuse(circuit),
+            End::Adapter(circuit) => Host::Adapter(circuit),
+            End::LeadFuse(circuit, number, _) => Host::LeadFuse(circuit, number),
             End::Switch(circuit, number, _) => Host::Switch(circuit, number),
             End::Dimmer(circuit, _) => Host::Dimmer(circuit),
             End::Relay(circuit, relay, _) => Host::Relay(circuit, relay),
@@ -200,6 +212,7 @@ impl End {
         match self {
             End::Post(_) => contact::POST_OHM,
             End::Factory(_) => contact::SPLICE_OHM,
+            End::Adapter(_) => contact::SPLICE_OHM,
             End::Splice(..) => contact::SPLICE_OHM / 2.0,
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
             End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
@@ -207,6 +220,7 @@ impl End {
             End::Stud(..) | End::Bus => contact::STUD_OHM,
             End::Strip(..)
             | End::Fuse(..)
+            | End::LeadFuse(..)
             | End::Switch(..)
             | End::Dimmer(..)
             | End::Relay(..)

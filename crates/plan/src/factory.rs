@@ -2,8 +2,9 @@
 
 use crate::assumed::Assumed;
 use crate::inputs::Inputs;
+use crate::keyed::ASSUMED_POSITION_A;
 use jovek_catalog::conductor::Conductor;
-use jovek_job::{Job, VehicleSide};
+use jovek_job::{FactoryKind, Job, VehicleSide};
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
 /// have. Common practice.
@@ -20,10 +21,18 @@ pub struct PlannedFactory {
     pub length_m: f64,
     /// Load it carries already, A.
     pub existing_a: f64,
+    /// An empty fuse position: the fuse there is the circuit's own.
+    pub is_position: bool,
+    /// Nobody measured its length.
+    pub is_length_assumed: bool,
+    /// Nobody measured that load.
+    pub is_load_assumed: bool,
     /// The vehicle that feeds it.
     pub side: VehicleSide,
     /// Inputs that make it live.
     pub live_by: u64,
+    /// True where lamps hang on it that the road needs: headlamps, tail, brake and turn lamps.
+    pub is_of_road: bool,
 }
 
 impl PlannedFactory {
@@ -31,31 +40,50 @@ impl PlannedFactory {
     pub fn new(job: &Job, index: usize, inputs: &Inputs, assumed: &mut Assumed) -> Self {
         let f = &job.factory[index];
         let at = format!("factory[{index}]");
+        let is_position = f.kind == FactoryKind::FusePosition;
         PlannedFactory {
             fuse_a: assumed.or(
                 f.fuse_a,
-                10.0,
+                if is_position { ASSUMED_POSITION_A } else { 10.0 },
                 format!("{at}.fuse_a"),
-                format!("{}: fuse", f.name),
+                match is_position {
+                    true => format!("{}: largest fuse that it takes", f.name),
+                    false => format!("{}: fuse", f.name),
+                },
                 "A",
             ),
             wire: f.wire.unwrap_or(ASSUMED_FACTORY_WIRE),
-            length_m: assumed.or(
-                f.length_m,
-                4.0,
-                format!("{at}.length_m"),
-                format!("{}: wire to the joint", f.name),
-                "m",
-            ),
-            existing_a: assumed.or(
-                f.existing_a,
-                1.5,
-                format!("{at}.existing_a"),
-                format!("{}: existing load", f.name),
-                "A",
-            ),
+            // An empty position is at the box itself and carries nothing.
+            length_m: if is_position {
+                f.length_m.unwrap_or(0.0)
+            } else {
+                assumed.or(
+                    f.length_m,
+                    4.0,
+                    format!("{at}.length_m"),
+                    format!("{}: wire to the joint", f.name),
+                    "m",
+                )
+            },
+            existing_a: if is_position {
+                f.existing_a.unwrap_or(0.0)
+            } else {
+                assumed.or(
+                    f.existing_a,
+                    1.5,
+                    format!("{at}.existing_a"),
+                    format!("{}: existing load", f.name),
+                    "A",
+                )
+            },
+            is_position,
+            is_length_assumed: f.length_m.is_none() && !is_position,
+            is_load_assumed: f.existing_a.is_none() && !is_position,
             side: f.of,
             live_by: inputs.live_by(f.of, f.follows),
+            is_of_road: f.kind == FactoryKind::Lamp
+                && f.of == VehicleSide::Own
+                && f.follows.is_of_road(),
         }
     }
 }

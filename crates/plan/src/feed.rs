@@ -2,6 +2,7 @@
 
 use crate::factory::PlannedFactory;
 use crate::inputs::signal_label;
+use crate::keyed;
 use crate::lamp::PlannedLamp;
 use crate::logic::sentence;
 use crate::probe;
@@ -68,10 +69,20 @@ const FACTORY_WIRE_C: f64 = 60.0;
 /// of a starter battery is meant to be cycled; half is the last that starts an engine.
 const USABLE_PART: f64 = 0.5;
 
-/// Current of the lamps at a low battery, A: what a feed must bear.
+/// Most that is taken from the wire of a factory lamp where the shop does not say, A. Common practice: beyond about 1 A
+/// a relay takes the load and the lamp wire only triggers it.
+pub const USUAL_TIE_IN_A: f64 = 1.0;
+
+/// The shop's figure is a round one: so much more is still about as much.
+const ABOUT: f64 = 1.1;
+
+/// Current of the lamps, A: what a feed must bear. The most of a low battery, where a driver draws most, and of the
+/// highest charging voltage, where all else does.
 pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
-    let low_v = supply.open_circuit_v(25.0);
-    lamps.iter().map(|l| l.device.flow(low_v).current_a * f64::from(l.count)).sum()
+    let at = |volt_v: f64| -> f64 {
+        lamps.iter().map(|l| l.device.flow(volt_v).current_a * f64::from(l.count)).sum()
+    };
+    at(supply.open_circuit_v(25.0)).max(at(supply.regulated_v))
 }
 
 /// The same on average: what flashes by itself takes its part of the time.
@@ -92,18 +103,23 @@ pub fn options(
 ) -> Vec<FeedOption> {
     let added_a = wanted_a(lamps, supply);
     let taken = Taken { most_a: added_a, average_a: average_a(circuit, lamps, supply) };
+    let position = keyed::position(job, circuit);
     let mut options = vec![own(circuit, supply, taken, unmet)];
     if let Some(auxiliary) = supply.auxiliary {
         options.push(behind_isolation(circuit, auxiliary, taken, unmet));
     }
     for (index, planned) in factory.iter().enumerate() {
-        options.push(tie_in(job, circuit, index, planned, added_a));
+        let is_keyed = position == Some(index) || could_be_keyed(job, circuit, index);
+        options.push(tie_in(job, circuit, (index, is_keyed), planned, added_a));
     }
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
     let follows = circuit.lit.only_signal().is_some();
     options.sort_by_key(|o| {
         let own = !matches!(o.feed, Feed::TieIn { .. });
-        (o.verdict, own == follows)
+        let is_position = position.is_some_and(
+            |at| matches!(&o.feed, Feed::TieIn { factory } if *factory == job.factory[at].id),
+        );
+        (o.verdict, !is_position, own == follows)
     });
     if let Some(first) = options.first_mut() {
         first.is_advised = true;
@@ -234,10 +250,15 @@ fn behind_isolation(
     gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
 }
 
+/// True for a fuse position that a circuit with a switch of its own could be plugged into.
+fn could_be_keyed(job: &Job, circuit: &LampCircuit, index: usize) -> bool {
+    circuit.lit.is_switch_alone() && job.factory[index].kind == FactoryKind::FusePosition
+}
+
 fn tie_in(
     job: &Job,
     circuit: &LampCircuit,
-    index: usize,
+    (index, is_keyed): (usize, bool),
     planned: &PlannedFactory,
     added_a: f64,
 ) -> FeedOption {
@@ -256,6 +277,14 @@ fn tie_in(
             FeedVerdict::No,
             format!("Follows the {follows}, not the {}.", signal_label(signal)),
             wish,
+        ),
+        None if is_keyed => say(
+            FeedVerdict::Good,
+            format!(
+                "Your switch turns it on and off with the {follows} on: nothing is left on with the key out, and no \
+                 factory wire is cut."
+            ),
+            Source::practice("everyday feed of light loads"),
         ),
         None if circuit.lit == Wish::OwnSwitch => say(
             FeedVerdict::No,
@@ -293,17 +322,32 @@ fn tie_in(
             Source::practice("monitored outputs"),
         ),
     }
+    let most_a = job.shop.tie_in_a.unwrap_or(USUAL_TIE_IN_A);
+    if f.kind == FactoryKind::Lamp && !job.is_towed() && added_a > ABOUT * most_a {
+        say(
+            FeedVerdict::Mind,
+            format!(
+                "{} is more than the {} that is taken from a lamp wire: let it trigger a relay, and feed the lamps from \
+                 the battery.",
+                amps(added_a),
+                amps(most_a)
+            ),
+            Source::practice("light loads on lamp wires"),
+        );
+    }
     let total_a = planned.existing_a + added_a;
     let fuse_room_a = CONTINUOUS_PART * planned.fuse_a;
     say(
         if total_a <= fuse_room_a { FeedVerdict::Good } else { FeedVerdict::No },
         format!(
-            "{} there + {} added = {} against {} (80 % of its {} A fuse).",
+            "{} there + {} added = {} against {} (80 % of {} {} A{}).",
             amps(planned.existing_a),
             amps(added_a),
             amps(total_a),
             amps(fuse_room_a),
-            planned.fuse_a
+            if planned.is_position { "the largest fuse it takes," } else { "its" },
+            planned.fuse_a,
+            if planned.is_position { "" } else { " fuse" }
         ),
         Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
     );
@@ -317,16 +361,18 @@ fn tie_in(
     }
     let wire_a = ampacity::single_a(job.shop.ampacity, planned.wire, Insulation::Pvc105)
         * ampacity::ambient_factor(Insulation::Pvc105, FACTORY_WIRE_C);
-    say(
-        if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
-        format!(
-            "Its {}{} wire bears {} at {FACTORY_WIRE_C:.0} °C.",
-            planned.wire.label(),
-            if f.wire.is_none() { " (assumed)" } else { "" },
-            amps(wire_a)
-        ),
-        ampacity::source(job.shop.ampacity),
-    );
+    if !planned.is_position {
+        say(
+            if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
+            format!(
+                "Its {}{} wire bears {} at {FACTORY_WIRE_C:.0} °C.",
+                planned.wire.label(),
+                if f.wire.is_none() { " (assumed)" } else { "" },
+                amps(wire_a)
+            ),
+            ampacity::source(job.shop.ampacity),
+        );
+    }
     match f.kind {
         FactoryKind::FusePosition => {
             let readings = survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system);
@@ -337,7 +383,7 @@ fn tie_in(
             };
             say(weighs, readings.says, Source::practice("survey of an empty fuse position"));
             say(
-                FeedVerdict::Mind,
+                FeedVerdict::Good,
                 "Look up the fuse before the row: it carries the whole row.".into(),
                 Source::practice("fuse boxes"),
             );
@@ -365,15 +411,33 @@ fn tie_in(
             Source::practice("trailer modules; no published limits"),
         );
     }
-    say(
-        FeedVerdict::Good,
-        format!("Goes out with the {follows}: nothing of its own is left on with the key out."),
-        Source::practice("key-off drain"),
-    );
+    if !is_keyed {
+        let (weighs, left_on) = left_on(f.follows);
+        say(weighs, left_on, Source::practice("key-off drain"));
+    }
     let label = match f.kind {
         FactoryKind::Lamp => format!("Tie in to {}", f.name),
         FactoryKind::FusePosition => format!("Fuse position: {}", f.name),
         FactoryKind::TrailerSocket => format!("Trailer socket: {}", f.name),
     };
     gather(Feed::TieIn { factory: f.id.clone() }, label, reasons)
+}
+
+/// Whether what follows a signal can stay on with the key out.
+fn left_on(follows: Signal) -> (FeedVerdict, String) {
+    let label = signal_label(follows);
+    match follows {
+        Signal::Parking | Signal::Hazard | Signal::Brake => (
+            FeedVerdict::Good,
+            format!("The {label} work with the key out: left on, these are left on with them."),
+        ),
+        Signal::Boot | Signal::Door => (
+            FeedVerdict::Good,
+            "Lit with the key out as long as it stands open: overnight too, unless the vehicle times it.".into(),
+        ),
+        _ => (
+            FeedVerdict::Good,
+            format!("Goes out with the {label}: nothing of its own is left on with the key out."),
+        ),
+    }
 }

@@ -260,6 +260,15 @@ impl Inputs {
         self.bit(&Input::LowVoltage)
     }
 
+    /// Inputs that are there only with the key on.
+    pub fn key_mask(&self) -> u64 {
+        use Signal::{Accessory, EngineRunning, Ignition, Moving, Reverse};
+        [Accessory, Ignition, EngineRunning, Moving, Reverse]
+            .map(|s| self.bit(&Input::Signal(VehicleSide::Own, s)))
+            .into_iter()
+            .fold(0, |m, b| m | b)
+    }
+
     /// Inputs that make turn wires live.
     pub fn turn_mask(&self) -> u64 {
         [VehicleSide::Own, VehicleSide::Towing]

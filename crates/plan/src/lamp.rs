@@ -2,14 +2,12 @@
 
 use crate::assumed::Assumed;
 use crate::strip::{StripFigures, pieces};
+use jovek_catalog::bulbs;
 use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
 use jovek_job::{LampLead, Light, LightKind, MadeFor, SystemVoltage};
 
 /// Power when nobody said, W.
 const ASSUMED_LAMP_W: f64 = 20.0;
-/// Voltage at which a filament lamp's label holds, per 12 V battery. Source: UN R37 test voltage
-/// 13.5 V (28 V for 24 V lamps), recalled from memory.
-const FILAMENT_TEST_V: (f64, f64) = (13.5, 28.0);
 /// Voltage at which a strip's label holds, per 12 V battery, V. Common practice.
 const STRIP_LABEL_V: f64 = 12.0;
 
@@ -119,7 +117,7 @@ impl PlannedLamp {
             }
             LightKind::Incandescent {} => {
                 is_filament = true;
-                let rated_v = if made_n > 1.5 { FILAMENT_TEST_V.1 } else { FILAMENT_TEST_V.0 };
+                let rated_v = bulbs::RATED_V * made_n;
                 // P ~ V^1.55 carries a measured power to the rated voltage.
                 let power_w = match light.measured {
                     Some(m) => m.amps * m.volts * (rated_v / m.volts).powf(1.55),

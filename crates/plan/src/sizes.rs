@@ -1,5 +1,6 @@
 //! What was chosen for a circuit: wire, insulation, fuse, switch or relay. The choosing is [`crate::sizing`].
 
+use crate::end::FactoryIx;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::diode::DiodeType;
 use jovek_catalog::fuse::Fuse;
@@ -49,6 +50,24 @@ pub struct Hardware {
     pub switch_a: f64,
 }
 
+/// Where thin leads part from a wire that a larger fuse protects.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum LeadSource {
+    /// The circuit's own feed, behind its fuse.
+    Feed,
+    /// The wire of a factory circuit.
+    Wire(FactoryIx),
+}
+
+/// A small fuse where thin leads start, so that it opens before they are hurt.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct LeadFuse {
+    /// Where the leads start.
+    pub at: LeadSource,
+    /// The fuse.
+    pub fuse: Fuse,
+}
+
 /// The sizes of one circuit.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Sizes {
@@ -66,6 +85,8 @@ pub struct Sizes {
     pub dimmer_a: Option<f64>,
     /// Wire of the coil circuit.
     pub coil_wire: Conductor,
+    /// Small fuses of the leads that the fuse before them does not protect.
+    pub lead_fuses: Vec<LeadFuse>,
     /// Working temperature of each stretch, °C, by link of the chain; empty for links without wire.
     pub working_c: Vec<Vec<f64>>,
 }

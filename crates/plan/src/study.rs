@@ -3,7 +3,7 @@
 use crate::assumed::Assumed;
 use crate::chain::Chain;
 use crate::chain::{ASSUMED_SWITCH_LEAD_M, FeedPlan};
-use crate::drop::{Drop, DropRule};
+use crate::drop::Drop;
 use crate::factory::PlannedFactory;
 use crate::feed;
 use crate::feed::FeedOption;
@@ -22,11 +22,10 @@ use crate::supply::PlannedSupply;
 use crate::switching::{Switching, Unmet};
 use crate::switching_options::SwitchingOption;
 use crate::wiring::{Scene, Wiring};
-use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
 use jovek_circuit::{Network, Solution, SolveError, solve};
 use jovek_job::SupplyState;
-use jovek_job::{ControlKind, FactoryId, Feed, Job, Skeleton};
+use jovek_job::{ControlKind, FactoryId, Feed, Job, Shop, Skeleton};
 
 /// A circuit that has lights, planned and sized.
 #[derive(Debug, Clone)]
@@ -134,6 +133,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
     for (&index, fed) in indices.iter().zip(fed_each) {
         let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
         let noted = (&mut assumed, &mut plugs);
+        let laid = (laid, &supply);
         chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, noted));
     }
     let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
@@ -146,7 +146,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         scenes: &scenes,
     };
     let (sized, solved) = size_together(&planned, cache);
-    let insulation = shop_insulation(&chains);
+    let insulation = shop_insulation(&job.shop, &chains);
     let circuits: Vec<Studied> = indices
         .iter()
         .zip(chains)
@@ -238,18 +238,19 @@ fn note_switch_leads(job: &Job, circuits: &[Studied], assumed: &mut Assumed) {
 }
 
 /// The insulation of a job: one for all circuits, the coolest that will do for each of them. Cross-linked wire
-/// is bought only for the circuit that needs it.
-pub fn shop_insulation(chains: &[Chain]) -> Insulation {
+/// is bought only for the circuit that needs it, or kept by the shop for all.
+pub fn shop_insulation(shop: &Shop, chains: &[Chain]) -> Insulation {
     let each = chains.iter().map(|c| insulation_for(c.hottest_c()));
-    each.filter(|i| *i < Insulation::Xlpe125).max().unwrap_or(Insulation::Pvc80)
+    let needed = each.filter(|i| *i < Insulation::Xlpe125).max().unwrap_or(Insulation::Pvc80);
+    needed.max(shop.insulation.unwrap_or(Insulation::Pvc80))
 }
 
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
-/// supply pulls one below its floor, until nothing moves. The states that were solved to see that
-/// nothing moves come along.
+/// supply pulls one below its need, until nothing moves. Where no copper makes up for what the supply lacks, a
+/// circuit keeps the wire that it has alone. The states that were solved to see that nothing moves come along.
 fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
     let &Planned { job, supply, factory, indices, chains, scenes } = planned;
-    let insulation = shop_insulation(chains);
+    let insulation = shop_insulation(&job.shop, chains);
     let bench = |i: usize| SizingInput {
         shop: &job.shop,
         system: job.vehicle.system,
@@ -258,18 +259,25 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
         chain: &chains[i],
         circuit: &job.circuits[indices[i]],
         insulation,
+        on_that_fuse: job.is_towed() && chains[i].origin_wire().is_some(),
+        leads: None,
     };
     let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
     let mut sized: Vec<Sized> =
         trials.iter_mut().enumerate().map(|(i, trials)| size(&bench(i), 0, trials)).collect();
-    let shelf = Conductor::shelf(job.shop.wire_system);
-    let rule = DropRule { limit: job.shop.drop, system: job.vehicle.system };
+    let alone = sized.clone();
+    // Circuits that no copper helps any further.
+    let mut is_given_up: Vec<bool> = (0..chains.len())
+        .map(|i| sized[i].is_short || job.circuits[indices[i]].overrides.wire.is_some())
+        .collect();
+    let shelf = job.shop.shelf();
     let mut solved = Vec::new();
     for _ in 0..ROUNDS {
         solved.clear();
         let parts: Vec<(&Chain, &Sizes)> =
             chains.iter().zip(&sized).map(|(c, s)| (c, &s.chosen.sizes)).collect();
         let mut moved = Vec::new();
+        let mut given_up = Vec::new();
         for (state, scene) in [SupplyState::LowBattery, SupplyState::EngineOff]
             .into_iter()
             .flat_map(|state| scenes.iter().map(move |scene| (state, scene)))
@@ -280,25 +288,34 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
             else {
                 continue;
             };
-            for &i in &scene.lit {
+            for &i in scene.lit.iter().filter(|&&i| !is_given_up[i]) {
                 let with = (factory, scene.inputs);
-                let drop = Drop::of(rule, (built, &solution), (i, &chains[i]), with);
-                let passes_alone = sized[i].chosen.refusal.is_none();
-                if passes_alone && drop.is_over() && !moved.contains(&i) {
+                let drop = Drop::of(state, (built, &solution), (i, &chains[i]), with);
+                if drop.is_beyond_copper() {
+                    given_up.push(i);
+                } else if drop.is_over() && !moved.contains(&i) {
                     moved.push(i);
                 }
             }
             solved.push(SolvedScene { supply: state, inputs: scene.inputs, solution });
         }
         let mut changed = false;
-        for i in moved {
+        for i in given_up {
+            is_given_up[i] = true;
+            changed |= sized[i].chosen.sizes != alone[i].chosen.sizes;
+            sized[i] = alone[i].clone();
+        }
+        for i in moved.into_iter().filter(|&i| !is_given_up[i]).collect::<Vec<_>>() {
             let now = sized[i].chosen.sizes.wire;
-            let forced = job.circuits[indices[i]].overrides.wire.is_some();
-            let at = shelf.iter().position(|&c| c == now);
-            if let Some(at) = at.filter(|at| !forced && at + 1 < shelf.len()) {
-                sized[i] = size(&bench(i), at + 1, &mut trials[i]);
-                changed = true;
-            }
+            let at = shelf.iter().position(|&c| c == now).filter(|at| at + 1 < shelf.len());
+            sized[i] = match at.map(|at| size(&bench(i), at + 1, &mut trials[i])) {
+                Some(thicker) if !thicker.is_short => thicker,
+                _ => {
+                    is_given_up[i] = true;
+                    alone[i].clone()
+                }
+            };
+            changed = true;
         }
         if !changed {
             return (sized, solved);

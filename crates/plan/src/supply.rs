@@ -17,6 +17,8 @@ pub struct PlannedSupply {
     pub capacity_ah: f64,
     /// Internal resistance of the bank, ohm.
     pub internal_ohm: f64,
+    /// Nobody measured that resistance.
+    pub is_internal_assumed: bool,
     /// Regulated voltage, V.
     pub regulated_v: f64,
     /// Alternator current at working speed, hot, A.
@@ -96,6 +98,7 @@ impl PlannedSupply {
             chemistry: battery.chemistry,
             capacity_ah,
             internal_ohm: internal_mohm / 1000.0,
+            is_internal_assumed: battery.internal_mohm.is_none(),
             regulated_v,
             working_a: rated_a * table::HOT_PART,
             idle_a,

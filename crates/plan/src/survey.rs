@@ -66,13 +66,22 @@ pub fn judge(survey: &FuseSurvey, system: SystemVoltage) -> SurveyAnswer {
         is_usable,
         says: says.into(),
     };
+    // A side without a terminal is dead.
+    let second = |v: Option<f64>| match survey.has_no_second {
+        true => Some(Reading::Dead),
+        false => v.map(read),
+    };
     let (Some(first_on), Some(first_off), Some(second_on), Some(second_off)) = (
         survey.first_key_on_v.map(read),
         survey.first_key_off_v.map(read),
-        survey.second_key_on_v.map(read),
-        survey.second_key_off_v.map(read),
+        second(survey.second_key_on_v),
+        second(survey.second_key_off_v),
     ) else {
-        return answer(None, None, false, "Read both sides, key on and key off: four readings.");
+        let says = match survey.has_no_second {
+            true => "Read the side that has a terminal, key on and key off: two readings.",
+            false => "Read both sides, key on and key off: four readings.",
+        };
+        return answer(None, None, false, says);
     };
     let sides = [first_on, first_off, second_on, second_off];
     if sides.contains(&Reading::Between) {

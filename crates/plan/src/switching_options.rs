@@ -45,6 +45,10 @@ pub struct Wired<'a> {
     pub system: SystemVoltage,
     /// True where a lamp is a filament lamp.
     pub has_filament: bool,
+    /// The fuse position on which it hangs behind its own switch, with a fuse of its own.
+    pub position: Option<usize>,
+    /// Most that is taken from the wire of a factory lamp, A.
+    pub tie_in_a: f64,
     /// Voltage that may be lost, V.
     pub limit_v: f64,
     /// The shop wants silicon diodes.
@@ -52,10 +56,6 @@ pub struct Wired<'a> {
     /// What takes up the kick of relay coils.
     pub suppression: Suppression,
 }
-
-/// Current of added lamps that the wire of a factory lamp is good for, A. Common practice: markers and
-/// accents of 0.1 to 1 A.
-const LAMP_WIRE_A: f64 = 1.0;
 
 /// All ways on an own feed, the best first.
 ///
@@ -174,7 +174,7 @@ pub fn kind_label(kind: ControlKind) -> &'static str {
     }
 }
 
-fn label(logic: &Logic, switching: &Switching) -> String {
+fn label(wired: &Wired, logic: &Logic, switching: &Switching) -> String {
     let diodes = switching.diodes();
     let beams = logic.leaves().iter().any(|(l, holds)| {
         *holds && matches!(l, Leaf::Signal(_, Signal::LowBeam | Signal::HighBeam))
@@ -188,6 +188,9 @@ fn label(logic: &Logic, switching: &Switching) -> String {
             if matches!(switching.relays.last().map(|r| &r.coil_from), Some(Rung::Tap(_))) =>
         {
             "Relay triggered by the signal".into()
+        }
+        ControlKind::SeriesContacts if wired.position.is_some() => {
+            "Switch behind the fuse position".into()
         }
         kind => kind_label(kind).into(),
     }
@@ -245,13 +248,13 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
             ),
             Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
         );
-        if carries_lamps && taken_a > LAMP_WIRE_A {
+        if carries_lamps && taken_a > wired.tie_in_a && wired.position != Some(tap) {
             say(
                 FeedVerdict::Mind,
                 format!(
                     "{} through the wire of a factory lamp: it is good for up to {} more.",
                     amps(taken_a),
-                    amps(LAMP_WIRE_A)
+                    amps(wired.tie_in_a)
                 ),
                 practice("what a lamp circuit is good for"),
             );
@@ -274,7 +277,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
         );
     }
     let parts = parts_of(&switching);
-    let label = label(logic, &switching);
+    let label = label(wired, logic, &switching);
     reasons.sort_by_key(|r| std::cmp::Reverse(r.weighs));
     let verdict = reasons.iter().map(|r| r.weighs).max().unwrap_or(FeedVerdict::Good);
     SwitchingOption { switching, label, verdict, reasons, parts }

@@ -5,8 +5,8 @@
 
 use crate::chain::{Chain, JointOf, Leg, LinkKind, Stretch, WireRole, WireRun};
 use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
-use crate::sizes::{ControlChoice, Sizes};
-use crate::switching::{Inside, Lead, LeadUse, inside, own_relay, own_switch};
+use crate::sizes::{ControlChoice, LeadSource, Sizes};
+use crate::switching::{Inside, Lead, LeadUse, inside, own_relay, own_switch, with_lead_fuses};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M, GROUND_LEAD_M, SHORT_END_M};
 use jovek_job::{LampEnd, Shop, Zone};
@@ -133,8 +133,14 @@ pub fn unfused_m(chain: &Chain, sizes: &Sizes, shop: &Shop) -> Option<f64> {
 
 /// The hardware between feed and lamps of a circuit; none where the source switches the lamps.
 pub fn hardware(chain: &Chain, sizes: &Sizes) -> Option<Inside> {
+    let unfused = unfused_hardware(chain, &sizes.control)?;
+    Some(with_lead_fuses(unfused, chain.index, &sizes.lead_fuses))
+}
+
+/// The hardware before small fuses are put into its thin leads.
+pub(crate) fn unfused_hardware(chain: &Chain, control: &ControlChoice) -> Option<Inside> {
     let circuit = chain.index;
-    match (&sizes.control, &chain.switching) {
+    match (control, &chain.switching) {
         (ControlChoice::Planned(_), Some(switching)) => {
             Some(inside(switching, circuit, chain.origin_wire()))
         }
@@ -159,6 +165,10 @@ pub fn link_ends(
     match chain.links.get(link)?.kind {
         LinkKind::Wire(_) | LinkKind::Chassis | LinkKind::Bus | LinkKind::Lamps => None,
         // The factory's own fuse may protect a tie-in; a feed from the battery always has a holder.
+        // An adapter takes the fuse: its own lead is what goes on.
+        LinkKind::Fuse { .. } if chain.is_position => {
+            Some((End::Factory(chain.origin_wire()?), End::Adapter(circuit)))
+        }
         LinkKind::Fuse { .. } => (sizes.fuse.is_some() || chain.origin_wire().is_none())
             .then_some((End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out))),
         LinkKind::Control { .. } => inside.map(|i| (i.entry, i.exit)),
@@ -215,8 +225,13 @@ pub const LEG_JUMPER_C: f64 = 20.0;
 
 /// The wire of a leg: the lamp wire to the plug of a lamp, else that of the trunk.
 pub fn leg_wire(chain: &Chain, sizes: &Sizes, leg: &Leg) -> Conductor {
+    if is_to_plug(chain, leg) { sizes.lamp_wire } else { sizes.wire }
+}
+
+/// True where a leg ends at the plug of a lamp.
+pub fn is_to_plug(chain: &Chain, leg: &Leg) -> bool {
     let ends = leg.lamps.first().and_then(|l| chain.lamps.get(l.0)).map(|l| l.lead.ends);
-    if ends == Some(LampEnd::Plug) { sizes.lamp_wire } else { sizes.wire }
+    ends == Some(LampEnd::Plug)
 }
 
 /// How many parts of a leg are such jumpers.
@@ -251,7 +266,7 @@ pub fn lead_m(chain: &Chain, lead: &Lead) -> f64 {
     match lead.of {
         LeadUse::Jumper | LeadUse::CoilJumper => BESIDE_M,
         LeadUse::SwitchLead => chain.switch_lead_m,
-        LeadUse::Signal | LeadUse::SignalFeed => chain.signal_lead_m,
+        LeadUse::Signal(_) | LeadUse::SignalFeed(_) => chain.signal_lead_m,
         LeadUse::CoilGround => GROUND_LEAD_M,
     }
 }
@@ -412,7 +427,12 @@ impl Maker<'_> {
             let wire = if lead.of.is_coil() { sizes.coil_wire } else { sizes.wire };
             let role = match (lead.of, lead.from) {
                 (LeadUse::CoilGround, _) => PieceRole::CoilGround,
-                (_, End::Splice(_, SpliceAt::Feed)) if lead.of.is_coil() => PieceRole::CoilFeed,
+                (_, End::Splice(_, SpliceAt::Feed | SpliceAt::Coils)) if lead.of.is_coil() => {
+                    PieceRole::CoilFeed
+                }
+                (_, End::LeadFuse(_, number, _)) if is_of_feed(sizes, number) => {
+                    PieceRole::CoilFeed
+                }
                 (_, End::Splice(_, SpliceAt::Feed)) => PieceRole::Feed,
                 (of, _) if of.is_coil() => PieceRole::Coil,
                 _ => PieceRole::Switched,
@@ -429,6 +449,11 @@ impl Maker<'_> {
             });
         }
     }
+}
+
+/// True for the small fuse behind the circuit's own.
+fn is_of_feed(sizes: &Sizes, number: usize) -> bool {
+    sizes.lead_fuses.get(number.wrapping_sub(1)).is_some_and(|f| f.at == LeadSource::Feed)
 }
 
 /// A piece along some sections, its temperature by length.

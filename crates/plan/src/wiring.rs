@@ -1,11 +1,13 @@
 //! The logic of a whole job: its inputs, each circuit's wish, and the hardware that is taken for it.
 
 use crate::chain::{Chain, FeedPlan};
-use crate::drop::drop_limit_v;
 use crate::factory::PlannedFactory;
+use crate::feed::USUAL_TIE_IN_A;
 use crate::inputs::{Assignment, Input, Inputs};
+use crate::keyed;
 use crate::lamp::PlannedLamp;
 use crate::logic::{Leaf, Logic, SwitchRef};
+use crate::need::Need;
 use crate::supply::PlannedSupply;
 use crate::switching::{Unmet, Wires};
 use crate::switching_options::{SwitchingOption, Wired, ways};
@@ -23,6 +25,8 @@ pub struct Wiring {
     pub inputs: Inputs,
     /// The wish of each circuit, by index in the job.
     pub logic: Vec<Logic>,
+    /// The fuse position on which each circuit hangs behind its own switch.
+    pub positions: Vec<Option<usize>>,
     follows: Vec<(VehicleSide, Signal)>,
     live_by: Vec<u64>,
     outputs: Vec<OutputKind>,
@@ -42,8 +46,14 @@ impl Wiring {
     /// Works out the logic of a job.
     pub fn new(job: &Job) -> Wiring {
         let inputs = Inputs::new(job);
-        let logic =
-            job.circuits.iter().enumerate().map(|(i, c)| Logic::new(&inputs, i, &c.lit)).collect();
+        let positions: Vec<Option<usize>> =
+            job.circuits.iter().map(|c| keyed::position(job, c)).collect();
+        let logic = job
+            .circuits
+            .iter()
+            .enumerate()
+            .map(|(i, circuit)| Logic::new(&inputs, i, &keyed::wish(job, circuit)))
+            .collect();
         let follows: Vec<_> = job.factory.iter().map(|f| (f.of, f.follows)).collect();
         let live_by = follows.iter().map(|&(side, s)| inputs.live_by(side, s)).collect();
         let outputs: Vec<OutputKind> = job.factory.iter().map(|f| f.output).collect();
@@ -54,7 +64,7 @@ impl Wiring {
             OutputKind::Monitored => 2,
             OutputKind::Pulsed => 3,
         });
-        Wiring { inputs, logic, follows, live_by, outputs, order }
+        Wiring { inputs, logic, positions, follows, live_by, outputs, order }
     }
 
     /// Combinations of the inputs of one circuit that can occur.
@@ -138,7 +148,6 @@ impl Wiring {
         let logic = &self.logic[index];
         let labels: Vec<String> = (0..job.factory.len()).map(|i| job.factory_label(i)).collect();
         let names: Vec<&str> = labels.iter().map(String::as_str).collect();
-        let nominal_v = job.vehicle.system.nominal_v();
         ways(
             &Wired {
                 wires: Wires { follows: &self.follows, live_by: &self.live_by, order: &self.order },
@@ -149,7 +158,9 @@ impl Wiring {
                 load_a: crate::feed::wanted_a(lamps, supply),
                 system: job.vehicle.system,
                 has_filament: lamps.iter().any(|l| l.is_filament),
-                limit_v: drop_limit_v(job.shop.drop, nominal_v, job.vehicle.system),
+                position: self.positions[index],
+                tie_in_a: job.shop.tie_in_a.unwrap_or(USUAL_TIE_IN_A),
+                limit_v: Need::of(job, &job.circuits[index], supply).copper_v,
                 silicon: job.shop.silicon_diodes,
                 suppression: job.suppression_of(&job.circuits[index]),
             },
@@ -188,7 +199,9 @@ impl Wiring {
         {
             return hangs_on(i);
         }
-        let by_switch = circuit.lit.is_switch_alone() && wanted != Some(ControlKind::Controller);
+        let is_keyed = tied.is_some() && tied == self.positions[index];
+        let by_switch =
+            circuit.lit.is_switch_alone() && wanted != Some(ControlKind::Controller) && !is_keyed;
         let chosen = ways.ok().filter(|_| !by_switch).and_then(|ways| {
             ways.iter().find(|w| Some(w.switching.kind) == wanted).or(ways.first())
         });

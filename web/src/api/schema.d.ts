@@ -1057,6 +1057,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description Joints, one by one. */
             joints: components["schemas"]["JointAnswer"][];
+            /** @description What the short set of them leaves open. */
+            left_open: string[];
             /** @description A new circuit as the shop makes it. */
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
@@ -1066,6 +1068,8 @@ export interface components {
             /** @description What is cut from which reel. */
             reels: components["schemas"]["Reel"][];
             route?: null | components["schemas"]["RouteAnswer"];
+            /** @description How long the short set of them takes: `7 min`. */
+            short_minutes_text: string;
             /** @description How far each stage is. */
             stages: components["schemas"]["StageAnswer"][];
             /** @description Terminals by kind. */
@@ -1389,6 +1393,8 @@ export interface components {
             overload_ohm: number;
             /** @description What can be put on while such a wire is probed. */
             put_on: components["schemas"]["PutOnChoice"][];
+            /** @description Sizes that a shop may keep, by system. */
+            shop_wires: components["schemas"]["SystemWires"][];
             /** @description Signals. */
             signals: components["schemas"]["CatalogSignal"][];
             /** @description States of the supply. */
@@ -1397,8 +1403,8 @@ export interface components {
             swap_signals: components["schemas"]["CatalogSignal"][];
             /** @description Units that may be typed in place of the one that a field has. */
             units: components["schemas"]["OtherUnit"][];
-            /** @description Allowances that count where the shop has not said. */
-            usual_allowances_text: string;
+            /** @description Figures that count where the shop has not said. */
+            usual: components["schemas"]["UsualFigure"][];
             /** @description What can watch a function of bulbs. */
             watchers: components["schemas"]["WatcherChoice"][];
             /** @description Zones. */
@@ -1485,6 +1491,8 @@ export interface components {
             how: string;
             /** @description Its id, such as `c1.lamp_v`. */
             id: components["schemas"]["CheckId"];
+            /** @description True for one of the few that tell most: the others say where, once one of these is off. */
+            is_short: boolean;
             /** @description Verdict on the last reading. */
             judgement: components["schemas"]["Judgement"];
             /**
@@ -1498,6 +1506,11 @@ export interface components {
             quantity: components["schemas"]["Quantity"];
             /** @description Checks that must be good before this one says anything. */
             relies_on: components["schemas"]["CheckId"][];
+            /**
+             * Format: double
+             * @description What it takes, s.
+             */
+            seconds: number;
             /** @description `11.90 to 12.25 V`. */
             window_text: string;
         };
@@ -1745,6 +1758,11 @@ export interface components {
         Control: {
             joint?: null | components["schemas"]["JointPractice"];
             kind?: null | components["schemas"]["ControlKind"];
+            /**
+             * @description A small fuse where the leads of coils and signals start; none puts one where the fuse before them is too
+             *     large, and at the wire of a lamp that the road needs.
+             */
+            lead_fuse?: boolean | null;
             /**
              * Format: double
              * @description Wire from each signal that is taken up to relay or diode, m.
@@ -1996,10 +2014,11 @@ export interface components {
          */
         Drifted: "steady" | "moved" | "out";
         /**
-         * @description Voltage that may be lost between battery and lamp.
+         * @description Voltage that the conductors of a circuit may lose while the battery charges. The percentages are those of tables of
+         *     conductor length: joints, fuse and contacts stand beside them.
          * @enum {string}
          */
-        DropLimit: "three_percent" | "ten_percent" | "half_volt";
+        DropLimit: "lamp_needs" | "three_percent" | "ten_percent" | "half_volt";
         /** @description When somebody looks again. */
         Due: {
             /** @description The day, such as `2026-04-12`. */
@@ -2299,7 +2318,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "dimmer-overloaded" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "dimmer-overloaded" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2449,6 +2468,8 @@ export interface components {
              * @description First side, key on.
              */
             first_key_on_v?: number | null;
+            /** @description The second side has no terminal: only the first can be read. */
+            has_no_second?: boolean;
             /**
              * Format: double
              * @description Second side, key off.
@@ -2517,7 +2538,7 @@ export interface components {
          * @description What can hurt a wire on a way.
          * @enum {string}
          */
-        Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray";
+        Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray" | "airbag";
         /**
          * @description How a lux meter is held at a spot.
          * @enum {string}
@@ -2693,6 +2714,11 @@ export interface components {
             /** @description What it is called. */
             name: string;
         };
+        /**
+         * @description Insulation by the highest conductor temperature that it bears: ambient plus own heating.
+         * @enum {string}
+         */
+        Insulation: "pvc80" | "pvc105" | "xlpe125";
         /** @description A line of equal illuminance. */
         IsoLine: {
             /**
@@ -2945,6 +2971,7 @@ export interface components {
         LampCircuit: {
             /** @description Switch and relay. */
             control?: components["schemas"]["Control"];
+            drop?: null | components["schemas"]["DropLimit"];
             feed?: null | components["schemas"]["Feed"];
             /** @description Id within the job. */
             id: components["schemas"]["CircuitId"];
@@ -3138,6 +3165,11 @@ export interface components {
              */
             label_w?: number | null;
             lead?: null | components["schemas"]["LampLead"];
+            /**
+             * Format: double
+             * @description Lowest voltage at which it must still work, V; none follows its kind.
+             */
+            least_v?: number | null;
             /** @description Voltage that it is made for. */
             made_for?: components["schemas"]["MadeFor"];
             measured?: null | components["schemas"]["MeasuredDraw"];
@@ -4655,10 +4687,18 @@ export interface components {
              * @description Price of an hour of work, in the shop's currency.
              */
             hourly_rate?: number | null;
+            insulation?: null | components["schemas"]["Insulation"];
             /** @description How a new auxiliary battery is kept apart. */
             isolation?: components["schemas"]["Isolation"];
             /** @description How wires are joined. */
             joint?: components["schemas"]["JointPractice"];
+            /** @description Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf. */
+            keeps?: components["schemas"]["Conductor"][];
+            /**
+             * Format: double
+             * @description How far above its cut-in a regulated lamp is kept at a low battery, V; none takes 0.5 V.
+             */
+            margin_v?: number | null;
             own_colours?: null | components["schemas"]["OwnColours"];
             /**
              * Format: double
@@ -4667,6 +4707,11 @@ export interface components {
             reel_m?: number | null;
             /** @description Silicon diodes in the feed of lamps instead of Schottky. */
             silicon_diodes?: boolean;
+            /**
+             * Format: double
+             * @description Smallest fuse that the shop puts in at a battery, A; none takes 5 A.
+             */
+            smallest_fuse_a?: number | null;
             /**
              * Format: double
              * @description Spare on the path of every wire, %; none takes none.
@@ -4679,6 +4724,16 @@ export interface components {
             strain_relief_m?: number | null;
             /** @description What takes up the kick of relay coils. */
             suppression?: components["schemas"]["Suppression"];
+            /**
+             * Format: double
+             * @description Most that the shop takes from the wire of a factory lamp before it puts in a relay, A; none takes 1 A.
+             */
+            tie_in_a?: number | null;
+            /**
+             * Format: double
+             * @description Wire that the shop allows before the fuse at a battery, as it is cut, m; none takes 0.178 m.
+             */
+            unfused_m?: number | null;
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
@@ -5272,6 +5327,15 @@ export interface components {
          * @enum {string}
          */
         SystemVoltage: "12V" | "24V";
+        /** @description The sizes of one wire system. */
+        SystemWires: {
+            /** @description The system. */
+            system: components["schemas"]["WireSystem"];
+            /** @description Those that are taken where a shop does not say what it keeps. */
+            usual: components["schemas"]["Conductor"][];
+            /** @description All its sizes, the thinnest first. */
+            wires: components["schemas"]["CatalogWire"][];
+        };
         /** @description A kind of terminal with its number. */
         TerminalCount: {
             /** @description How many. */
@@ -5447,12 +5511,26 @@ export interface components {
             /** @description What is seen. */
             moment: components["schemas"]["Moment"];
         };
+        /** @description A figure of the shop that counts until somebody gives another. */
+        UsualFigure: {
+            /** @description Its place, such as `shop.hinge_m`. */
+            path: string;
+            /**
+             * Format: double
+             * @description The figure, in the unit that its name ends with.
+             */
+            value: number;
+        };
         /** @description The vehicle. */
         Vehicle: {
+            /** @description Whether it has airbags; none counts as yes, but for a trailer. */
+            airbags?: boolean | null;
             /** @description Low beam stays on while high beam is on. */
             low_stays_with_high?: boolean;
             /** @description Model and body, as the fitter names it. */
             name?: string;
+            /** @description Whether its radio asks for a code once the battery was off; none counts as yes, but for a trailer. */
+            radio_code?: boolean | null;
             /** @description 12 or 24 V. */
             system?: components["schemas"]["SystemVoltage"];
         };
@@ -5589,14 +5667,14 @@ export interface components {
              * Format: double
              * @description The floor as a voltage of lamp + against battery negative, V: where it stands on the line.
              */
-            floor_line_v: number;
-            /** @description `floor 12.03 V (3 %)`. */
-            floor_text: string;
+            floor_line_v?: number | null;
+            /** @description `floor 12.03 V (3 % in the copper)`. */
+            floor_text?: string | null;
             /**
              * Format: double
-             * @description Lowest voltage across the lamps that the shop allows, V.
+             * @description Lowest voltage across the lamps that they need here, V; none where nobody said it.
              */
-            floor_v: number;
+            floor_v?: number | null;
             /** @description How the lamps burn. */
             glow: components["schemas"]["Glow"];
             /** @description How the lamps burn, in words. */

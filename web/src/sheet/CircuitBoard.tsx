@@ -58,7 +58,7 @@ function ClosedCircuit({
       {line && (
         <>
           <span className="text-soft">
-            {line.lamp_text}, {line.floor_text}
+            {[line.lamp_text, line.floor_text].filter(Boolean).join(", ")}
           </span>
           <span className="ml-auto">
             <MiniLine line={line} />

@@ -3,6 +3,15 @@ import { ChoiceField, NumberField, TextField } from "../ui/fields";
 import { useForm } from "../ui/form";
 import { Group } from "../ui/Panel";
 import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
+import { KeptWires } from "./KeptWires";
+
+/** How much the conductors of a circuit may lose. */
+export const DROPS = [
+  { value: "lamp_needs", label: "what the lamps need" },
+  { value: "three_percent", label: "3 %" },
+  { value: "ten_percent", label: "10 %" },
+  { value: "half_volt", label: "0.5 V (1 V at 24 V)" },
+];
 
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
@@ -20,15 +29,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
             { value: "sae", label: "SAE gauge" },
           ]}
         />
-        <ChoiceField
-          path="shop.drop"
-          label="Drop allowed"
-          options={[
-            { value: "three_percent", label: "3 %" },
-            { value: "ten_percent", label: "10 %" },
-            { value: "half_volt", label: "0.5 V (1 V at 24 V)" },
-          ]}
-        />
+        <ChoiceField path="shop.drop" label="Drop in the copper" options={DROPS} />
         <ChoiceField
           path="shop.ampacity"
           label="Ampacity table"
@@ -46,6 +47,17 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
             { value: "nfpa_steps", label: "NFPA 70 steps" },
             { value: "aerospace", label: "aerospace" },
             { value: "none", label: "no factor" },
+          ]}
+        />
+        <ChoiceField
+          path="shop.insulation"
+          label="Insulation kept"
+          write={(v) => v || undefined}
+          options={[
+            { value: "", label: "what each job needs" },
+            { value: "pvc80", label: "PVC 80 °C" },
+            { value: "pvc105", label: "PVC 105 °C" },
+            { value: "xlpe125", label: "cross-linked 125 °C" },
           ]}
         />
         <ChoiceField
@@ -103,9 +115,16 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           read={(held) => String(held ?? "diode")}
           options={SUPPRESSION}
         />
+        {(shop?.drop ?? "lamp_needs") === "lamp_needs" && (
+          <NumberField path="shop.margin_v" label="Kept above the cut-in" unit="V" />
+        )}
+        <NumberField path="shop.unfused_m" label="Wire before the fuse" unit="m" />
+        <NumberField path="shop.tie_in_a" label="Most from a lamp wire" unit="A" />
+        <NumberField path="shop.smallest_fuse_a" label="Smallest fuse" unit="A" />
         <NumberField path="shop.hourly_rate" label="An hour of work" unit="" />
         <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
       </div>
+      <KeptWires shop={shop} />
       {shop?.colours === "own" && (
         <div className="grid grid-cols-2 items-end gap-2">
           <TextField path="shop.own_colours.ground" label="Ground" />

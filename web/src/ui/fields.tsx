@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import { getAt, setAt } from "../sheet/path";
 import { useForm } from "./form";
 import { useReader } from "./reader";
+import { useUsual } from "./usual";
 
 interface Common {
   /** Place in the job. */
@@ -65,6 +66,8 @@ export function NumberField({
   }, [value, text, unit, local, reader]);
 
   const assumed = form.assumptions.find((a) => a.path === path);
+  const usual = useUsual(path);
+  const counts = assumed?.value ?? usual;
   const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
   const refuse = (why: string) => {
     setLocal(why);
@@ -101,7 +104,7 @@ export function NumberField({
           inputMode="decimal"
           autoComplete="off"
           value={text}
-          placeholder={assumed ? `${Number(assumed.value.toPrecision(4))}` : ""}
+          placeholder={counts === undefined ? "" : `${Number(counts.toPrecision(4))}`}
           aria-invalid={!!fault}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onFocus={() => {

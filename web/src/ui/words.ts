@@ -139,6 +139,7 @@ export const HAZARDS = [
   { value: "brake_line", label: "brake line" },
   { value: "below_frame", label: "below the frame" },
   { value: "spray", label: "road spray" },
+  { value: "airbag", label: "airbag" },
 ] as const;
 
 export const PASSAGES = [

@@ -9,7 +9,11 @@ export function MiniLine({ line }: { line: Schemas["VoltLine"] }) {
   const placed = wide.map((p) => ({ ...p, x0: p.x0 * narrow, x1: p.x1 * narrow }));
   const lamp = placed.find((p) => p.element.kind === "lamps");
   const top = line.battery_v;
-  const bottom = Math.min(line.floor_line_v, lamp?.element.in_v ?? top) - 0.05;
+  const lampV = lamp?.element.in_v ?? top;
+  // A floor far below the fall is left out: the fall is what is looked at.
+  const floor = line.floor_line_v;
+  const isNear = floor != null && top - floor < 3 * Math.max(0.2, top - lampV);
+  const bottom = Math.min(isNear ? floor : lampV, lampV) - 0.05;
   const y = scale(bottom, top, 30, 6);
   const before = placed.filter((p) => lamp && p.index < lamp.index);
   const d = before
@@ -18,18 +22,20 @@ export function MiniLine({ line }: { line: Schemas["VoltLine"] }) {
   const x = lamp?.x0 ?? 198;
   return (
     <svg width="204" height="36" aria-hidden="true" className="max-w-full">
-      <line
-        x1="2"
-        x2={x}
-        y1={y(line.floor_line_v)}
-        y2={y(line.floor_line_v)}
-        stroke="var(--spruce)"
-        strokeDasharray="5 3"
-      />
+      {isNear && (
+        <line
+          x1="2"
+          x2={x}
+          y1={y(floor)}
+          y2={y(floor)}
+          stroke="var(--spruce)"
+          strokeDasharray="5 3"
+        />
+      )}
       <path d={d} fill="none" stroke="var(--copper)" strokeWidth="2" />
       <circle
         cx={x + 5}
-        cy={y(lamp?.element.in_v ?? top)}
+        cy={y(lampV)}
         r="5"
         fill="var(--panel)"
         stroke="var(--lamp)"

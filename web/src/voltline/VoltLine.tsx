@@ -37,13 +37,13 @@ export function VoltLine({
   const lamp = placed.find((p) => p.element.kind === "lamps");
   const before = placed.filter((p) => lamp && p.index < lamp.index);
   const after = placed.filter((p) => lamp && p.index > lamp.index);
-  // The fall fills the band: the fading voltage shows only where it is near.
+  // The fall fills the band: what the lamps need and where they fade show only where they are near.
   // A poor ground lifts what the lamps need above what the battery has.
-  const top = Math.max(line.battery_v, line.floor_line_v);
-  const fall = top - Math.min(line.floor_line_v, lamp?.element.in_v ?? 0);
-  const fades = line.fades_line_v ?? 0;
-  const near = top - fades < 2 * fall;
-  const span = Math.max(0.2, fall, near ? top - fades : 0);
+  const top = Math.max(line.battery_v, line.floor_line_v ?? 0);
+  const fall = Math.max(0.2, top - (lamp?.element.in_v ?? top));
+  const limits = [line.floor_line_v, line.fades_line_v].filter((v) => v != null);
+  const near = limits.map((v) => top - v).filter((below) => below < 3 * fall);
+  const span = Math.max(fall, ...near);
   const upper = scale(top - span * 1.12, top + span * 0.08, UPPER.bottom, UPPER.top);
   const lowTop = Math.max(0.2, (lamp?.element.out_v ?? 0) * 1.2);
   const lower = scale(0, lowTop, LOWER.bottom, LOWER.top);
@@ -58,7 +58,7 @@ export function VoltLine({
         width={width}
         height={HEIGHT}
         role="group"
-        aria-label={`Volt line of ${name}, ${line.state_label}: ${line.battery_v.toFixed(2)} V at the battery, ${line.lamp_text}, ${line.current_text}, ${line.floor_text}, ${line.glow_text}`}
+        aria-label={`Volt line of ${name}, ${line.state_label}: ${line.battery_v.toFixed(2)} V at the battery, ${line.lamp_text}, ${[line.current_text, line.floor_text, line.glow_text].filter(Boolean).join(", ")}`}
         className="block select-none"
       >
         <g className="font-reading text-[11px]" fill="var(--soft)">
@@ -76,15 +76,18 @@ export function VoltLine({
           </text>
         </g>
         <g>
-          <Limit
-            x0={LEFT}
-            x1={lampX}
-            y={upper(line.floor_line_v)}
-            colour="var(--spruce)"
-            dash="6 4"
-            text={line.floor_text}
-            above={false}
-          />
+          {line.floor_line_v != null && line.floor_text && (
+            <Limit
+              x0={LEFT}
+              x1={lampX}
+              // Far below the picture it stands at its foot.
+              y={Math.min(upper(line.floor_line_v), UPPER.bottom)}
+              colour="var(--spruce)"
+              dash="6 4"
+              text={line.floor_text}
+              above={upper(line.floor_line_v) > UPPER.bottom}
+            />
+          )}
           {line.fades_line_v != null &&
             line.fades_text &&
             upper(line.fades_line_v) <= UPPER.bottom &&

@@ -3,10 +3,10 @@
 
 use crate::wire::wire;
 use jovek_core::job::{
-    Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryId, Feed, Isolation, Job,
-    JointPractice, LampCircuit, LampEnd, LampLead, LampPlace, Light, LightId, LightKind, Passage,
-    PlugId, Position, ReturnKind, Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind,
-    VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
+    Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
+    Feed, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead, LampPlace,
+    Light, LightId, LightKind, Passage, PlugId, Position, ReturnKind, Section, Signal, Sites,
+    Skeleton, Switch, SwitchId, SwitchKind, VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -22,6 +22,9 @@ const SIGNALS: [(&str, Signal, VehicleSide); 6] = [
     ("tow-park", Signal::Parking, VehicleSide::Towing),
     ("tow-brake", Signal::Brake, VehicleSide::Towing),
 ];
+
+/// An empty fuse position that is live with the key.
+const POSITION: &str = "position";
 
 /// Calls a check with so many jobs, on all cores. Each is named by its number when the check fails.
 pub fn with_jobs(count: u64, check: impl Fn(u64, &Job) + Sync) {
@@ -135,6 +138,7 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
         3 => Just(Some(Feed::Battery {})),
         1 => Just(Some(Feed::Auxiliary {})),
         1 => (0..4usize).prop_map(|i| Some(Feed::TieIn { factory: FactoryId(SIGNALS[i].0.into()) })),
+        1 => Just(Some(Feed::TieIn { factory: FactoryId(POSITION.into()) })),
         1 => Just(None),
     ];
     let by = prop::sample::select(vec![
@@ -213,6 +217,18 @@ pub fn job() -> impl Strategy<Value = Job> {
             job.shop.wire_system = system;
             job.shop.joint = joint;
             job.factory = SIGNALS.iter().map(|(id, s, of)| wire(id, *s, *of)).collect();
+            job.factory.push(FactoryCircuit {
+                kind: FactoryKind::FusePosition,
+                survey: Some(FuseSurvey {
+                    first_key_on_v: Some(12.4),
+                    first_key_off_v: Some(0.0),
+                    has_no_second: true,
+                    ..FuseSurvey::default()
+                }),
+                length_m: None,
+                existing_a: None,
+                ..wire(POSITION, Signal::Ignition, VehicleSide::Own)
+            });
             for (id, kind) in [
                 ("on-off", SwitchKind::OnOff),
                 ("push", SwitchKind::Momentary),

@@ -6,8 +6,12 @@ mod can_be_built;
 #[path = "../common/mod.rs"]
 mod common;
 mod equal_names;
+mod meter;
 mod netlists;
 mod one_drop;
+mod protected;
+mod readings_hold;
 mod rebuilt;
+mod short_set;
 #[path = "../common/wire.rs"]
 mod wire;

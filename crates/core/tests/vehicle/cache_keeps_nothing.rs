@@ -9,8 +9,8 @@ use jovek_core::plan::network::cache::NetworkCache;
 use jovek_core::plan::study::study;
 use proptest::prelude::*;
 
-fn situation() -> impl Strategy<Value = (usize, f64, bool, f64, f64)> {
-    (0usize..4, 11.0..13.2f64, any::<bool>(), 0.3..3.0f64, 0.8..1.2f64)
+fn situation() -> impl Strategy<Value = (usize, f64, bool, f64, f64, f64)> {
+    (0usize..4, 11.0..13.2f64, any::<bool>(), 0.3..3.0f64, 0.8..1.2f64, 0.5..2.0f64)
 }
 
 proptest! {
@@ -25,11 +25,18 @@ proptest! {
         let study = study(&job);
         let parts = study.parts();
         let mut rig = NetworkCache::default();
-        for ((state, rest_v, on, joint_factor, lamp_factor), some) in asked {
+        for ((state, rest_v, on, joint_factor, lamp_factor, assumed_factor), some) in asked {
             let supply = SupplyState::ALL[state];
             let open_circuit_v = rest_v * job.vehicle.system.batteries();
             let inputs = if on { study.most_lit() } else { Assignment::NONE };
-            let at = Situation { supply, open_circuit_v, inputs, joint_factor, lamp_factor };
+            let at = Situation {
+                supply,
+                open_circuit_v,
+                inputs,
+                joint_factor,
+                lamp_factor,
+                assumed_factor,
+            };
             // The whole vehicle, or one circuit of it.
             let one = [parts[some % parts.len()]];
             let parts = if some == 0 { parts.as_slice() } else { &one };

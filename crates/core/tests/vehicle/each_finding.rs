@@ -7,11 +7,12 @@ use jovek_core::answers::assess;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
-    BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, Edge, FactoryKind, Feed, Hazard,
-    Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor, MadeFor,
-    MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region, ResistorSeat, Screw,
-    Signal, Sites, Skeleton, Strip, StripFeed, SwapFunction, Switch, SwitchId, SwitchKind,
-    SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading, Wish,
+    BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
+    Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor,
+    MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region, ResistorSeat,
+    Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState, SwapFunction, Switch, SwitchId,
+    SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading,
+    Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -114,10 +115,11 @@ fn pair(code: Code) -> Option<Pair> {
     Some(match code {
         Code::AlongALine => hazard(Hazard::BrakeLine),
         Code::BelowTheFrame => hazard(Hazard::BelowFrame),
+        Code::NearAirbag => hazard(Hazard::Airbag),
         Code::NearHeat => hazard(Hazard::Heat),
         Code::NearMoving => hazard(Hazard::Moving),
         Code::SharpEdge => hazard(Hazard::SharpEdge),
-        Code::GrommetFull => passage(Passage::Grommet { bore_mm: Some(4.0) }),
+        Code::GrommetFull => passage(Passage::Grommet { bore_mm: Some(2.0) }),
         Code::DePin => passage(Passage::Grommet { bore_mm: Some(19.0) }),
         Code::NewHole => passage(Passage::NewHole),
         Code::Hinge => passage(Passage::Hinge),
@@ -159,6 +161,7 @@ fn pair(code: Code) -> Option<Pair> {
             let mut sound = tied(OutputKind::Plain).1;
             sound.factory[0].length_m = Some(4.0);
             sound.circuits[0].lights[0].label_w = Some(3.0);
+            sound.circuits[0].lights[0].least_v = Some(11.6);
             sound.circuits[0].overrides.wire = forced(Conductor::Metric(250));
             but(sound, |job| {
                 for id in ["c2", "c3", "c4"] {
@@ -194,12 +197,20 @@ fn pair(code: Code) -> Option<Pair> {
         }),
         Code::DropTooLarge => mended(
             but(plain(20.0), |job| {
+                job.circuits[0].drop = Some(DropLimit::ThreePercent);
                 job.circuits[0].run.supply[2].length_m = Some(8.0);
                 job.circuits[0].overrides.wire = forced(thin);
             })
             .0,
             |job| job.circuits[0].overrides.wire = None,
         ),
+        Code::WornContacts => but(plain(60.0), |job| {
+            let sound = assess(job);
+            let low =
+                sound.circuits[0].volt_lines.iter().find(|l| l.state == SupplyState::LowBattery);
+            // Enough with sound contacts, by a hair.
+            job.circuits[0].lights[0].least_v = Some(low.unwrap().lamp_v - 0.01);
+        }),
         Code::WireTooThin => mended(
             but(plain(5.0), |job| job.circuits[0].overrides.wire = forced(Conductor::Metric(35))).0,
             |job| job.circuits[0].overrides.wire = None,
@@ -232,6 +243,24 @@ fn pair(code: Code) -> Option<Pair> {
         ),
         Code::TerminalTooSmall => {
             but(plain(10.0), |job| job.circuits[0].overrides.wire = forced(Conductor::Metric(1600)))
+        }
+        Code::ThinLead => but(
+            but(plain(180.0), |job| job.circuits[0].control.kind = Some(ControlKind::Relay)).0,
+            |job| job.circuits[0].control.lead_fuse = Some(false),
+        ),
+        Code::BothBeams => {
+            let mut sound = bench(&[("low", Signal::LowBeam)], with(Signal::LowBeam), None);
+            sound.circuits[0].lights[0].count = 1;
+            sound.circuits[0].lights[0].draws = LightKind::Incandescent {};
+            sound.circuits[0].lights[0].role = Some(LampRole::Headlamp);
+            let mut right = sound.circuits[0].clone();
+            right.id = CircuitId::from("right");
+            right.lights[0].id = LightId::from("right-l1");
+            sound.circuits.push(right);
+            but(sound, |job| {
+                job.circuits.pop();
+                job.circuits[0].lights[0].count = 2;
+            })
         }
         Code::HotRelay => but(plain(100.0), |job| {
             for section in &mut job.circuits[0].run.supply {

@@ -40,7 +40,7 @@ fn a_lamp_wire_is_first_for_what_follows_it() {
     assert!(tie.is_advised && tie.is_used && tie.verdict == FeedVerdict::Good, "{tie:?}");
     assert!(says(&tie, "Comes on exactly with the parking lamps"));
     assert!(says(&tie, "80 % of its 15 A fuse"));
-    assert!(says(&tie, "nothing of its own is left on with the key out"));
+    assert!(says(&tie, "left on, these are left on with them"));
     // Another signal, another wish: not this wire alone.
     let mut other = job.clone();
     other.circuits[0].lit = Wish::Any(vec![with(Signal::Parking), switch("on-off")]);
@@ -119,6 +119,7 @@ fn an_empty_fuse_position_is_a_feed_once_it_is_surveyed() {
         first_key_off_v: Some(first_off),
         second_key_on_v: Some(second_on),
         second_key_off_v: Some(second_off),
+        has_no_second: false,
     };
     job.factory[1].survey = Some(read(12.4, 0.0, 0.0, 0.0));
     let good = option(&job, label);

@@ -4,6 +4,7 @@
 use crate::common::bench::{job as bench, wire};
 use jovek_core::answers::assess;
 use jovek_core::catalog::diode;
+use jovek_core::catalog::relay::CONTACT_OHM;
 use jovek_core::job::{
     Auxiliary, Battery, Chemistry, Feed, Isolation, Job, Signal, SupplyState, VehicleSide, Wish,
 };
@@ -86,7 +87,7 @@ fn with_the_engine_off_the_starting_battery_gives_nothing() {
 fn a_relay_joins_through_the_cable() {
     let seen = look(&job(Isolation::VoltageSensing), SupplyState::Charging);
     let through_a = seen.into_aux_a + seen.lamps_a;
-    let expected = seen.main_v - through_a * (0.008 + 0.010);
+    let expected = seen.main_v - through_a * (0.008 + CONTACT_OHM);
     assert!((seen.aux_v - expected).abs() < 0.02, "{} V, by hand {expected} V", seen.aux_v);
     assert!(seen.aux_v > 14.0 && seen.into_aux_a > 0.5, "{} A into it", seen.into_aux_a);
 }
@@ -153,10 +154,14 @@ fn each_battery_is_read_for_what_it_lights() {
     let by_auxiliary = job(Isolation::IgnitionRelay);
     let (lamps, feed) = (check(&by_auxiliary, "c1.current_a"), check(&by_auxiliary, "c1.feed_v"));
     assert!(feed.how.contains("Red on auxiliary battery +"), "{}", feed.how);
-    assert!((0.0..0.5).contains(&feed.expected), "{}", feed.expected_text);
+    assert!((0.0..0.9).contains(&feed.expected), "{}", feed.expected_text);
     let out_of = |job: &Job, key: &str| check(job, &format!("{key}.total_a")).expected;
     assert!((out_of(&by_auxiliary, "auxiliary") - lamps.expected).abs() < 0.01);
-    assert!(out_of(&by_auxiliary, "battery").abs() < 0.001);
+    // A battery that gives nothing is not clamped.
+    let has_total = |job: &Job, key: &str| {
+        assess(job).checks.iter().any(|c| c.id.0 == format!("{key}.total_a"))
+    };
+    assert!(!has_total(&by_auxiliary, "battery"));
     assert!(check(&by_auxiliary, "auxiliary.key_off_a").high < 0.05);
 
     let mut towed = bench(&[], Wish::Towing(Signal::Parking), None);
@@ -165,6 +170,6 @@ fn each_battery_is_read_for_what_it_lights() {
     let feed = check(&towed, "c1.feed_v");
     assert!(feed.how.contains("towing vehicle's battery +"), "{}", feed.how);
     assert!((0.0..1.5).contains(&feed.expected), "{}", feed.expected_text);
-    assert!(out_of(&towed, "battery").abs() < 0.001);
+    assert!(!has_total(&towed, "battery"));
     assert!(assess(&towed).checks.iter().all(|c| !c.id.0.starts_with("auxiliary")));
 }

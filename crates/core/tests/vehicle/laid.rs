@@ -312,7 +312,7 @@ fn hazards_are_named_with_their_remedy() {
         });
         assert!(found.contains(&code), "{hazard:?}: {found:?}");
     }
-    let found = named(&|w| w.passage = Some(Passage::Grommet { bore_mm: Some(4.0) }));
+    let found = named(&|w| w.passage = Some(Passage::Grommet { bore_mm: Some(3.0) }));
     assert!(found.contains(&FindingCode::GrommetFull), "{found:?}");
     let found = named(&|w| {
         (w.passage, w.length_m) = (Some(Passage::NewHole), Some(0.1));

@@ -27,6 +27,7 @@ mod order_of_work;
 mod outputs;
 mod parts_fail;
 mod paths;
+mod practice;
 mod printed_pages;
 mod proof_holds;
 mod properties;

@@ -12,7 +12,7 @@ use jovek_core::moment::saved_now;
 use jovek_core::plan::network::parts::PartKind;
 use jovek_core::plan::study::study;
 use jovek_core::proof::simulation::Simulation;
-use jovek_core::proof::{mistaken, prove, sweep_with};
+use jovek_core::proof::{Failure, mistaken, prove, sweep_with};
 
 fn demo(unit: &str) -> Job {
     crate::common::demo_jobs().into_iter().find(|(n, _)| *n == unit).unwrap().1
@@ -107,6 +107,14 @@ fn a_chafed_signal_lead_takes_the_factory_lamps_down() {
         Wish::Switch { id: SwitchId("rear-work".into()), position: Default::default() },
     ]);
     job.factory[0].follows = Signal::Brake;
+    // By itself the plan puts a small fuse there.
+    let lead_short = |job: &Job| {
+        let proof = prove(job, saved_now(job));
+        let is_lead = |f: &&Failure| f.part == "rear.signal.reverse" && f.kind_text == "short";
+        (proof.failures.iter().find(is_lead).unwrap().grade, proof.passes)
+    };
+    assert_eq!(lead_short(&job), (None, true));
+    job.circuits[0].control.lead_fuse = Some(false);
     let proof = prove(&job, saved_now(&job));
     let lead = proof
         .failures

@@ -26,7 +26,6 @@ fn every_check_of_the_trade_is_there() {
             ".feed_v",
             ".ground_v",
             ".wiggle",
-            "total_a",
             "key_off_a",
         ] {
             assert!(has(end), "{name} has no {end}");

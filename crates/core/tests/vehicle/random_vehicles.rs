@@ -10,7 +10,7 @@ use jovek_core::moment::moment;
 use jovek_core::moment::saved_now;
 use jovek_core::plan::inputs::{Assignment, Inputs};
 use jovek_core::plan::study::study;
-use jovek_core::plan::switching::inside;
+use jovek_core::plan::switching::{inside, with_lead_fuses};
 use jovek_core::proof::simulation::Simulation;
 use jovek_core::proof::{prove, sweep};
 use proptest::prelude::*;
@@ -174,7 +174,9 @@ proptest! {
             let cuts: Vec<_> = answers.cuts.iter().filter(|x| x.circuit == c.chain.id).collect();
             let labels: BTreeSet<&str> = cuts.iter().map(|x| x.label.as_str()).collect();
             prop_assert_eq!(labels.len(), cuts.len(), "a label stands twice");
-            for lead in inside(switching, c.chain.index, c.chain.origin_wire()).leads {
+            let unfused = inside(switching, c.chain.index, c.chain.origin_wire());
+            let fuses = &c.sized.chosen.sizes.lead_fuses;
+            for lead in with_lead_fuses(unfused, c.chain.index, fuses).leads {
                 let found = cuts.iter().filter(|x| x.from_end == lead.from && x.to_end == lead.to);
                 prop_assert_eq!(found.count(), 1, "{:?}", lead);
             }

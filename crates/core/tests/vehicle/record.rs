@@ -125,7 +125,9 @@ fn old_readings_stand_beside_new_ones() {
         .find(|r| r.name.contains("Load-bay strip: lost in the ground"))
         .unwrap();
     assert_eq!(then.read, "0.11 V");
-    assert!(record.readings.iter().all(|r| !r.is_off));
+    let off: Vec<String> =
+        record.readings.iter().filter(|r| r.is_off).map(|r| format!("{r:?}")).collect();
+    assert!(off.is_empty(), "{off:#?}");
 }
 
 #[test]

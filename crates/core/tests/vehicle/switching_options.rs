@@ -4,9 +4,10 @@
 
 use crate::common::bench::{down, job, not, switch, with};
 use jovek_core::answers::assess;
+use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::{diode, relay};
 use jovek_core::circuit::Throw;
-use jovek_core::job::{ControlKind, Job, OutputKind, Signal, SystemVoltage, Wish};
+use jovek_core::job::{ControlKind, Job, OutputKind, Override, Signal, SystemVoltage, Wish};
 use jovek_core::plan::end::{
     CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt, StudOf, Thrown,
 };
@@ -256,14 +257,18 @@ fn hardware_is_on_the_lists() {
     assert_eq!(quantity("relay socket"), 1.0);
     assert_eq!(quantity("on-off switch, \"on-off\""), 1.0);
     let has = |from: &str, to: &str| answers.cuts.iter().any(|c| c.from == from && c.to == to);
-    assert!(has("wire of wire rev", "diode 1 anode"));
+    // Thin leads in a hot bay behind 15 A: each has a small fuse where it starts.
+    assert!(has("wire of wire rev", "small fuse 1 in"));
+    assert!(has("small fuse 1 out", "diode 1 anode"));
+    assert!(has("wire of wire park", "small fuse 2 in"));
+    assert!(has("small fuse 2 out", "diode 2 anode"));
     assert!(has("relay 1 85", "ground stud of the coils"));
     assert!(answers.cuts.iter().any(|c| c.from == "relay 1 87"), "the lamp wire starts at 87");
     // The signal's lead is as long as it was measured, and its two ends.
     let mut measured = job.clone();
     measured.circuits[0].control.signal_lead_m = Some(4.0);
     let cuts = assess(&measured).cuts;
-    let lead = cuts.iter().find(|c| c.from == "wire of wire rev").unwrap();
+    let lead = cuts.iter().find(|c| c.from == "small fuse 1 out").unwrap();
     assert!((lead.length_m - 4.3).abs() < 1e-9, "{} m", lead.length_m);
 }
 
@@ -274,6 +279,9 @@ fn the_drop_of_a_diode_is_accounted_for() {
     let lamp_v = |kind, silicon| {
         let mut job = job(&TWO, wish(), Some(kind));
         job.shop.silicon_diodes = silicon;
+        // The same wire in all of them: the diode alone makes the difference.
+        let wire = Override { value: Conductor::Metric(250), reason: "as tried".into() };
+        job.circuits[0].overrides.wire = Some(wire);
         let answers = assess(&job);
         let line = &answers.circuits[0].volt_lines[0];
         assert!(line.current_a > 1.0);

@@ -188,6 +188,7 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     crate::no_serious(&page, "rules").await?;
     page.pick("Rules of the road", "UN regulations").await?;
     page.says_no_more("United States, federal: 0 wrong").await?;
+    page.saved().await?;
     // The beacons turn blue: for emergency vehicles.
     page.go("/jobs/1/light").await?;
     page.pick("Circuit", "Beacons").await?;
@@ -197,7 +198,8 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     page.press("Rules").await?;
     page.says("blue is for emergency vehicles").await?;
     let wrong = "return document.querySelectorAll('[data-verdict=wrong]').length";
-    ensure!(page.script(wrong, vec![]).await? == 2, "two beacons on the plan");
+    let two = || async { Ok(page.script(wrong, vec![]).await? == 2) };
+    page.until("two beacons wrong on the plan", two).await?;
     page.press("Add a permit for a warning colour").await?;
     page.pick("Permitted", "blue").await?;
     page.fill("By whom, number", "the county, 12").await?;

@@ -115,7 +115,7 @@ async fn the_shift_is_drawn_part_by_part() -> Result<()> {
 async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.press("The shop's habits").await?;
-    page.pick("Drop allowed", "0.5 V (1 V at 24 V)").await?;
+    page.pick("Drop in the copper", "0.5 V (1 V at 24 V)").await?;
     page.pick("Joints", "solder, heat-shrink").await?;
     page.pick("Ground of a new circuit", "back to battery negative").await?;
     page.pick("Second battery kept apart by", "DC-DC charger").await?;
@@ -134,7 +134,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.press("New job").await?;
     page.says("The figure that matters most now").await?;
     page.press("1 Look").await?;
-    page.holds("Drop allowed", "half_volt").await?;
+    page.holds("Drop in the copper", "half_volt").await?;
     page.holds("Joints", "solder").await?;
     page.press("Add a second battery").await?;
     page.holds("Kept apart by", "dc_dc").await?;
@@ -144,7 +144,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.says("soldered splice").await?;
     // A job that was there keeps its own.
     page.go("/jobs/1/look").await?;
-    page.holds("Drop allowed", "three_percent").await?;
+    page.holds("Drop in the copper", "three_percent").await?;
     page.close().await
 }
 

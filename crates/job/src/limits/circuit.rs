@@ -117,6 +117,7 @@ impl Checker {
                     self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
                     self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
                 }
+                self.maybe(format!("{at}.least_v"), light.least_v, 4.0, 30.0, "V");
                 match light.draws {
                     LightKind::Regulated { cut_in_v } => {
                         self.maybe(format!("{at}.draws.cut_in_v"), cut_in_v, 4.0, 30.0, "V");

@@ -47,6 +47,10 @@ impl Checker {
 
     /// The shop's habits.
     pub(super) fn shop(&mut self, job: &Job) {
+        self.maybe("shop.margin_v".into(), job.shop.margin_v, 0.0, 3.0, "V");
+        self.maybe("shop.unfused_m".into(), job.shop.unfused_m, 0.05, 0.457, "m");
+        self.maybe("shop.smallest_fuse_a".into(), job.shop.smallest_fuse_a, 1.0, 20.0, "A");
+        self.maybe("shop.tie_in_a".into(), job.shop.tie_in_a, 0.1, 20.0, "A");
         self.maybe("shop.hinge_m".into(), job.shop.hinge_m, 0.0, 1.0, "m");
         self.maybe("shop.connector_m".into(), job.shop.connector_m, 0.0, 1.0, "m");
         self.maybe("shop.drip_loop_m".into(), job.shop.drip_loop_m, 0.0, 1.0, "m");

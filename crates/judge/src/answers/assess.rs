@@ -10,7 +10,9 @@ use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{REEL_M, reels};
 use crate::harness::{Installation, cuts, parts, sheet_cuts};
-use crate::prove::checks::{Proving, checks};
+use crate::prove::checks::checks;
+use crate::prove::figures::Proving;
+use crate::prove::short_set::{left_open, short_minutes_text};
 use crate::rules;
 use crate::rules::{CircuitView, Context};
 use crate::strip_answers::{backlight_says, screw_text, strip_answer};
@@ -23,6 +25,7 @@ use jovek_job::{CircuitId, FactoryKind, Job, Light};
 use jovek_plan::bundles::bundles;
 use jovek_plan::chain::Chain;
 use jovek_plan::feed;
+use jovek_plan::keyed;
 use jovek_plan::lamp::PlannedLamp;
 use jovek_plan::logic::sentence;
 use jovek_plan::network::build::Situation;
@@ -45,7 +48,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let mut cache = NetworkCache::default();
     let study = study_with(job, &mut cache);
     let parts_of = study.parts();
-    let mut volt_lines = volt_lines(job, &study, &parts_of, &mut cache);
+    let mut volt_lines = volt_lines(&study, &parts_of, &mut cache);
     let strips = strips(job);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
@@ -115,6 +118,8 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         cuts: cut_lines,
         parts: part_lines,
         route: route_answer(job, &study),
+        short_minutes_text: short_minutes_text(&check_list),
+        left_open: left_open(&check_list),
         checks: check_list,
         assumptions: study.assumed.clone(),
         new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),
@@ -128,7 +133,6 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
 /// The volt lines of each circuit, one for each state of the supply that has a steady state, each
 /// in the first scene that lights the circuit.
 fn volt_lines(
-    job: &Job,
     study: &Assessment,
     parts: &[(&Chain, &Sizes)],
     cache: &mut NetworkCache,
@@ -157,7 +161,7 @@ fn volt_lines(
                 let never = !study.scenes.iter().any(|s| s.lit.contains(&i));
                 if !shown[i] && (scene.lit.contains(&i) || (never && number == 0)) {
                     shown[i] = true;
-                    lines[i].push(volt_line(job, chain, sizes, i, &solved));
+                    lines[i].push(volt_line(chain, sizes, i, &solved));
                 }
             }
         }
@@ -182,6 +186,8 @@ fn circuit_answer(
         chain: &studied.chain,
         circuit,
         insulation: study.insulation,
+        on_that_fuse: job.is_towed() && studied.chain.origin_wire().is_some(),
+        leads: None,
     };
     let sizes = &sized.chosen.sizes;
     let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
@@ -190,7 +196,7 @@ fn circuit_answer(
         id: circuit.id.clone(),
         name: studied.chain.name.clone(),
         headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
-        wish_text: sentence(job, &circuit.lit),
+        wish_text: sentence(job, &keyed::wish(job, circuit)),
         feeds: studied.feeds.clone(),
         ways: way_answers(job, circuit, studied),
         has_relays: match (&studied.chain.switching, &sizes.control) {

@@ -159,6 +159,10 @@ pub struct Answers {
     pub route: Option<RouteAnswer>,
     /// Readings to take.
     pub checks: Vec<Check>,
+    /// How long the short set of them takes: `7 min`.
+    pub short_minutes_text: String,
+    /// What the short set of them leaves open.
+    pub left_open: Vec<&'static str>,
     /// Figures that nobody gave.
     pub assumptions: Vec<Assumption>,
     /// A new circuit as the shop makes it.

@@ -111,6 +111,7 @@ pub fn hazard_label(hazard: Hazard) -> &'static str {
         Hazard::BrakeLine => "brake line",
         Hazard::BelowFrame => "below the frame",
         Hazard::Spray => "road spray",
+        Hazard::Airbag => "airbag",
     }
 }
 

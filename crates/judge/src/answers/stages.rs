@@ -90,8 +90,11 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
             let has = |grade| answers.findings.iter().any(|f| f.stage == stage && f.grade == grade);
             let assumed = answers.assumptions.iter().filter(|a| stage_of(&a.path) == stage).count();
             let empty = job.circuits.iter().all(|c| c.lights.is_empty());
-            let waiting =
-                answers.checks.iter().filter(|c| c.judgement.verdict == Verdict::Waiting).count();
+            let waiting = answers
+                .checks
+                .iter()
+                .filter(|c| c.is_short && c.judgement.verdict == Verdict::Waiting)
+                .count();
             let bad = answers
                 .checks
                 .iter()

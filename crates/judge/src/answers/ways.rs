@@ -5,6 +5,7 @@ use jovek_base::source::Source;
 use jovek_job::{ControlKind, Feed, Job, JointPractice, LampCircuit, VehicleSide};
 use jovek_plan::chain::Origin;
 use jovek_plan::feed::{FeedOption, FeedReason, FeedVerdict};
+use jovek_plan::keyed;
 use jovek_plan::sizes::ControlChoice;
 use jovek_plan::study::Studied;
 
@@ -14,9 +15,12 @@ pub(super) fn way_answers(job: &Job, circuit: &LampCircuit, studied: &Studied) -
     let Ok(ways) = &studied.ways else { return Vec::new() };
     let tied = |f: &Feed| matches!(f, Feed::TieIn { .. });
     let used = used_kind(studied);
-    let advises_wire = studied.feeds.iter().any(|f| f.is_advised && tied(&f.feed));
+    // Behind a fuse position the switch is the hardware, and the position its feed.
+    let is_keyed = keyed::position(job, circuit).is_some();
+    let advises_wire = !is_keyed && studied.feeds.iter().any(|f| f.is_advised && tied(&f.feed));
     // Hardware needs a feed of its own where the lamps would else hang on the wire.
     let own_feed = match &circuit.feed {
+        kept if is_keyed => kept.clone(),
         Some(feed) if tied(feed) => Some(Feed::Battery {}),
         None if advises_wire => Some(Feed::Battery {}),
         other => other.clone(),

@@ -114,6 +114,7 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
                 PartKind::Coil(_) => (["86", "85"], RELAY_S),
                 PartKind::RelayContact(_) => (["30", "87"], RELAY_S),
                 PartKind::Diode(_) => (["anode", "cathode"], RELAY_S),
+                PartKind::LeadFuse(_) => (["feed side", "load side"], FUSE_S),
                 PartKind::Switch(_) => (["feed side", "load side"], PANEL_S),
                 PartKind::SignalLead(_) => (["at the signal", "at the relay"], RELAY_S),
                 _ => continue,

@@ -6,9 +6,9 @@ use super::meter;
 use super::points::{Point, PointAt};
 use super::suspects::{FaultOf, Suspect, Variant};
 use crate::proof::simulation::{Level, level};
+use crate::prove::ohmmeter;
 use jovek_base::wanted::Wanted;
-use jovek_catalog::meter::OVERLOAD_OHM;
-use jovek_circuit::devices::{Battery, Resistor};
+use jovek_circuit::devices::Resistor;
 use jovek_circuit::{Device, ElementId, NodeId, Solution, SolveError, Solver};
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
@@ -18,8 +18,6 @@ use rand_distr::{Distribution, Normal};
 use rand_pcg::Pcg64Mcg;
 use rayon::prelude::*;
 
-/// Source of an ohmmeter: volts and ohms.
-const OHMMETER: (f64, f64) = (1.0, 1000.0);
 /// Sound vehicles whose readings are compared to see how far sound ones differ.
 const SAMPLES: u64 = 14;
 
@@ -198,23 +196,8 @@ impl<'a> PredictionInput<'a> {
         let MeasureKind::Ohms { red, black, fuse_out, .. } = self.measures[measure].kind else {
             return Ok(0.0);
         };
-        let mut cold = built.clone();
-        cold.put(Assignment::NONE);
-        for (id, e) in built.net.iter() {
-            if e.device.is_source() {
-                cold.net.set_device(id, Device::ohm(1e9));
-            }
-        }
-        if let Some(fuse) = fuse_out {
-            cold.net.set_device(fuse, Device::ohm(1e9));
-        }
-        let (from, to) = (node_of(&cold, &self.points[red]), node_of(&cold, &self.points[black]));
-        let (volt_v, ohm) = OHMMETER;
-        let meter = Battery { open_circuit_v: volt_v, internal_ohm: ohm, charge_ohm: ohm };
-        cold.net.add("", from, to, Device::Battery(meter));
-        let solution = self.cold[measure].operating_point(&cold.net)?;
-        let v = solution.node_v(from) - solution.node_v(to);
-        Ok((ohm * v / (volt_v - v).max(1e-9)).clamp(0.0, OVERLOAD_OHM))
+        let ends = (node_of(built, &self.points[red]), node_of(built, &self.points[black]));
+        ohmmeter::ohms(built, ends, fuse_out, Assignment::NONE, &mut self.cold[measure])
     }
 }
 

@@ -206,6 +206,7 @@ impl Gather<'_> {
                 self.push(ReversedDiode, at, 0.8, vec![vec![Edit::Reverse(id)]]);
                 self.push(ShortedDiode, at, 0.5, vec![vec![Edit::Through(id)]]);
             }
+            PartKind::LeadFuse(_) => self.push(Blown, at, 1.5, broken()),
             PartKind::FactoryFuse(_) => self.push(Blown, at, 2.0, broken()),
             PartKind::FactorySource(f) => {
                 let watched = self.job.factory.get(f).map(|f| f.output);

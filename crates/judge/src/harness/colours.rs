@@ -116,7 +116,7 @@ enum BundleEnd {
 fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
     match end {
         End::Post(_) => BundleEnd::Battery,
-        End::Fuse(..) => BundleEnd::Fuses,
+        End::Fuse(..) | End::LeadFuse(..) | End::Adapter(_) => BundleEnd::Fuses,
         End::Switch(..) => BundleEnd::Switches,
         End::Relay(..) => BundleEnd::Relays,
         End::Dimmer(..) => BundleEnd::Dimmers,

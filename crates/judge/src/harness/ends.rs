@@ -28,8 +28,12 @@ pub fn kind(end: End) -> EndKind {
     match end {
         End::Post(_) => EndKind::PostRing,
         End::Factory(_) => EndKind::FactoryJoint,
-        End::Fuse(..) | End::Switch(..) | End::Dimmer(..) | End::Relay(..) => EndKind::Blade,
-        End::Diode(..) | End::Splice(..) | End::Lamp(_, _, LampEnd::Bare) => EndKind::Butt,
+        End::Fuse(..) | End::LeadFuse(..) | End::Switch(..) | End::Dimmer(..) | End::Relay(..) => {
+            EndKind::Blade
+        }
+        End::Diode(..) | End::Splice(..) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => {
+            EndKind::Butt
+        }
         End::Cavity(..) => EndKind::ConnectorPin,
         End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
         End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
@@ -92,6 +96,8 @@ impl Names<'_> {
                 (format!("wire of {}", self.job.factory_label(wire.0)), String::new())
             }
             End::Fuse(_, s) => plain("fuse", side(s)),
+            End::Adapter(_) => plain("fuse adapter", "lead"),
+            End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
             End::Switch(_, 0, s) => plain("switch", side(s)),
             End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
             End::Dimmer(_, s) => plain("dimmer", side(s)),
@@ -118,6 +124,7 @@ impl Names<'_> {
     fn splice(&self, at: SpliceAt) -> String {
         match at {
             SpliceAt::Feed => "feed splice".into(),
+            SpliceAt::Coils => "splice of the coils".into(),
             SpliceAt::Signal(wire) => format!("splice of {}", self.job.factory_label(wire.0)),
             SpliceAt::Inside(number) => format!("splice {number}"),
             SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),

@@ -111,6 +111,9 @@ fn meetings<'a>(of: Installation, names: &Names, cuts: &'a [CutLine]) -> Vec<Mee
     out
 }
 
+/// Lead of a fuse adapter, mm². Common practice: 1.5 mm² for up to 10 A.
+const ADAPTER_LEAD_MM2: f64 = 1.5;
+
 /// Leads that a part brings to an end: a factory wire goes through it, a lamp and a diode have their own.
 fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
     match at {
@@ -127,6 +130,7 @@ fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
                 .collect()
         }
         End::Diode(..) => vec![("lead of the diode".into(), ASSUMED_LEAD_MM2)],
+        End::Adapter(_) => vec![("lead of the adapter".into(), ADAPTER_LEAD_MM2)],
         _ => Vec::new(),
     }
 }

@@ -6,6 +6,7 @@ use super::joints::TerminalCount;
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
+use jovek_catalog::fuse::Fuse;
 use jovek_job::{ControlKind, Job, Smoothing, SwapFunction, SwitchId, SwitchKind};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, Host, LampIx};
@@ -209,10 +210,22 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
         }
     }
     if let Some(fuse) = sizes.fuse {
-        let (family, host) = (fuse.family_label(), Some(Host::Fuse(circuit)));
-        let part = format!("fuse {}, {family}, {}", fuse.label(), fuse.colour());
-        out.add(PartOf::Fuse, host, part, 1.0);
-        out.add(PartOf::FuseHolder, host, format!("sealed fuse holder, {family}"), 1.0);
+        if chain.is_position {
+            let host = Some(Host::Adapter(circuit));
+            let part = format!("fuse {}, {}, {}", fuse.label(), fuse.family_label(), fuse.colour());
+            out.add(PartOf::Fuse, host, part, 1.0);
+            out.add(
+                PartOf::FuseHolder,
+                host,
+                "fuse adapter for an empty position, the box's own family",
+                1.0,
+            );
+        } else {
+            fuse_items(fuse, Host::Fuse(circuit), out);
+        }
+    }
+    for (k, of) in sizes.lead_fuses.iter().enumerate() {
+        fuse_items(of.fuse, Host::LeadFuse(circuit, k + 1), out);
     }
     if let Some(rating_a) = sizes.dimmer_a {
         let part = format!("dimmer module {rating_a} A");
@@ -233,6 +246,14 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
         ControlChoice::Switch { rating_a: None } | ControlChoice::Source => {}
         ControlChoice::Planned(hardware) => control_items(chain, hardware, out),
     }
+}
+
+/// A fuse and its holder.
+fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
+    let (family, host) = (fuse.family_label(), Some(host));
+    let part = format!("fuse {}, {family}, {}", fuse.label(), fuse.colour());
+    out.add(PartOf::Fuse, host, part, 1.0);
+    out.add(PartOf::FuseHolder, host, format!("sealed fuse holder, {family}"), 1.0);
 }
 
 /// What wires are fastened with, and what stands at their ends.

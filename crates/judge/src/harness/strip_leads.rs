@@ -32,7 +32,7 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
     let mut out = Vec::new();
     for strip in strips {
         let circuit = &job.circuits[strip.circuit];
-        let wire = smallest_wire(job.shop.wire_system, strip.plan.figures.lead_mm2);
+        let wire = smallest_wire(&job.shop.shelf(), strip.plan.figures.lead_mm2);
         for (k, lead) in strip.plan.leads.iter().enumerate() {
             let outward = lead.from == StripPoint::Splitter;
             let pole = if lead.is_plus { Pole::Plus } else { Pole::Minus };

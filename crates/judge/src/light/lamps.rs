@@ -5,6 +5,7 @@ use super::ies::IesError;
 use super::source::{Distribution, OUT_OF_LENS, Source, through, usual_lm};
 use crate::moment::places::spots;
 use crate::proof::simulation::Simulation;
+use jovek_catalog::bulbs;
 use jovek_catalog::light::FLUX_EXPONENT;
 use jovek_circuit::{Device, SolveError};
 use jovek_job::{
@@ -111,7 +112,7 @@ impl Burn {
                     let full_w = studied.chain.lamps[k].power_w.max(1e-9);
                     let level = match live.built.net.element(element).device {
                         Device::Incandescent(d) => {
-                            (volt_v / d.rated_v).max(0.0).powf(FLUX_EXPONENT)
+                            (volt_v / bulbs::test_v(d.rated_v)).max(0.0).powf(FLUX_EXPONENT)
                         }
                         _ => (power_w / full_w).clamp(0.0, 2.0),
                     };

@@ -446,7 +446,7 @@ impl Look<'_> {
                     },
                     through,
                     path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),
-                    line: volt_line(self.job, &studied.chain, sizes, c, &solved),
+                    line: volt_line(&studied.chain, sizes, c, &solved),
                 }
             })
             .collect()

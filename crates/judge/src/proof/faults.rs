@@ -6,7 +6,9 @@ use jovek_circuit::Device;
 use jovek_circuit::devices::{Contact, Resistor};
 use jovek_job::{Fault, FaultKind, Job};
 use jovek_plan::chain::{LinkKind, Origin, WireRole};
+use jovek_plan::end::FactoryIx;
 use jovek_plan::network::parts::{PartKind, PartRef};
+use jovek_plan::sizes::LeadSource;
 use jovek_plan::study::Assessment;
 
 /// Resistance of a broken part, ohm.
@@ -45,7 +47,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
         PartKind::FactoryWire(_)
         | PartKind::Coil(_)
         | PartKind::CoilGround(_)
-        | PartKind::SwitchLead(_) => &[Open],
+        | PartKind::LeadFuse(_) => &[Open],
         PartKind::Link(i) => match link(i) {
             Some(LinkKind::Fuse { .. }) => &[Open],
             Some(LinkKind::Wire(run)) if run.role == WireRole::Supply => &[Open, Short],
@@ -56,7 +58,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
         },
         PartKind::GroundBus => &[Open, Poor],
         PartKind::Switch(_) => &[Open, Short],
-        PartKind::SignalLead(_) => &[Open, Short],
+        PartKind::SignalLead(_) | PartKind::SwitchLead(_) => &[Open, Short],
         PartKind::Diode(_) => &[Open, Short],
         PartKind::RelayContact(_) => &[StuckOpen, StuckClosed],
         PartKind::Splice(_) | PartKind::Leg(..) => &[Open],
@@ -109,22 +111,41 @@ pub fn apply(live: &mut Simulation, job: &Job, fault: &Fault) -> Result<(), Faul
 pub fn opens_for(study: &Assessment, place: PartRef) -> Option<PartRef> {
     let circuit = place.circuit?;
     let chain = &study.circuits.get(circuit)?.chain;
-    let own = study.circuits[circuit].sized.chosen.sizes.fuse.is_some();
+    let sizes = &study.circuits[circuit].sized.chosen.sizes;
+    let own = sizes.fuse.is_some();
+    let lead_fuse = |at| {
+        let number = sizes.lead_fuses.iter().position(|f| f.at == at)? + 1;
+        Some(PartRef { circuit: place.circuit, what: PartKind::LeadFuse(number) })
+    };
     let fuse_at = chain.links.iter().position(|l| matches!(l.kind, LinkKind::Fuse { .. }))?;
     let factory = |i| PartRef { circuit: None, what: PartKind::FactoryFuse(i) };
     match (place.what, &chain.origin) {
-        (PartKind::SignalLead(i), _) => Some(factory(i)),
+        (PartKind::SignalLead(i), _) => {
+            lead_fuse(LeadSource::Wire(FactoryIx(i))).or(Some(factory(i)))
+        }
+        (PartKind::SwitchLead(_), _) if lead_fuse(LeadSource::Feed).is_some() => {
+            lead_fuse(LeadSource::Feed)
+        }
+        (PartKind::SwitchLead(_), _) if own => {
+            Some(PartRef { circuit: place.circuit, what: PartKind::Link(fuse_at) })
+        }
         (PartKind::Link(i), _) if own && i > fuse_at => {
             Some(PartRef { circuit: place.circuit, what: PartKind::Link(fuse_at) })
         }
-        (PartKind::Link(_), Origin::Factory { index, .. }) => Some(factory(*index)),
+        (PartKind::Link(_) | PartKind::SwitchLead(_), Origin::Factory { index, .. }) => {
+            Some(factory(*index))
+        }
         _ => None,
     }
 }
 
 /// Puts a fault into every element of a part. False where it cannot fail so.
 pub fn put_in(live: &mut Simulation, place: PartRef, kind: FaultKind) -> bool {
-    if kind == FaultKind::Short && matches!(place.what, PartKind::Link(_) | PartKind::SignalLead(_))
+    if kind == FaultKind::Short
+        && matches!(
+            place.what,
+            PartKind::Link(_) | PartKind::SignalLead(_) | PartKind::SwitchLead(_)
+        )
     {
         // A wire that chafes through to the frame opens the fuse before it.
         return match opens_for(live.study, place) {

@@ -34,6 +34,7 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::Switch(n) => format!("{circuit}.switch.{n}"),
         PartKind::SwitchLead(n) => format!("{circuit}.switch_lead.{n}"),
         PartKind::SignalLead(i) => format!("{circuit}.signal.{}", factory(i)),
+        PartKind::LeadFuse(n) => format!("{circuit}.lead_fuse.{n}"),
         PartKind::Diode(n) => format!("{circuit}.diode.{n}"),
         PartKind::RelayContact(r) => format!("{circuit}.relay.{}", r + 1),
         PartKind::Coil(r) => format!("{circuit}.coil.{}", r + 1),
@@ -99,6 +100,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         }
         PartKind::SwitchLead(_) => "wire to the switch".into(),
         PartKind::SignalLead(i) => format!("wire from {}", factory(i)),
+        PartKind::LeadFuse(n) => format!("small fuse {n}"),
         PartKind::Diode(n) => format!("diode {n}"),
         PartKind::RelayContact(r) => match role(of, r) {
             Some(RelayRole::Timer { seconds }) => format!("timer ({})", seconds_text(seconds)),

@@ -13,6 +13,7 @@ use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{CircuitId, FactoryCircuit, Job, OutputKind, StateId};
 use jovek_plan::inputs::Assignment;
+use jovek_plan::keyed;
 use jovek_plan::logic::sentence;
 use jovek_plan::network::parts::PartRef;
 use jovek_plan::study::Assessment;
@@ -201,7 +202,7 @@ impl Words<'_> {
         WishProof {
             circuit: studied.chain.id.clone(),
             name: studied.chain.name.clone(),
-            sentence: sentence(self.job, &self.job.circuits[studied.index].lit),
+            sentence: sentence(self.job, &keyed::wish(self.job, &self.job.circuits[studied.index])),
             missed: misses.len(),
             counters,
             is_dim,

@@ -4,16 +4,17 @@
 //! where the meter found it), joints from new to twice their resistance, lamps 10 % off their
 //! figures, and the meter's own tolerance.
 
-use crate::prove::{hand, swaps};
+use crate::prove::figures::{Corner, Figures, Given, Of, Proving, figures};
+use crate::prove::ohmmeter::{feed_ohm, ground_ohm};
+use crate::prove::{hand, short_set, swaps};
 use jovek_base::figure::shown;
-use jovek_circuit::{NodeId, Solution, SolveError};
+use jovek_catalog::contact::GROUND_LIMIT_V;
+use jovek_circuit::SolveError;
 use jovek_job::SupplyState;
 use jovek_job::{CheckId, CircuitId, Job, Reading};
-use jovek_plan::chain::{Chain, LinkKind, Origin};
-use jovek_plan::inputs::{Assignment, Inputs};
-use jovek_plan::network::build::{Built, Installed, LitFrom, Situation};
+use jovek_plan::chain::{Chain, Origin};
+use jovek_plan::network::build::LitFrom;
 use jovek_plan::network::cache::NetworkCache;
-use jovek_plan::wiring::Scene;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -69,6 +70,21 @@ pub struct Judgement {
     pub reading: Option<Reading>,
 }
 
+impl Kind {
+    /// The figure of a circuit that it reads.
+    fn figure(self) -> Option<Of> {
+        match self {
+            Kind::FuseOut => Some(Of::FuseOut),
+            Kind::LampV => Some(Of::Lamp),
+            Kind::Current => Some(Of::Current),
+            Kind::FeedDrop => Some(Of::Feed),
+            Kind::GroundDrop => Some(Of::Ground),
+            Kind::SourceOn => Some(Of::Source),
+            Kind::BatteryRest | Kind::BatteryOn => None,
+        }
+    }
+}
+
 /// One check to make.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Check {
@@ -92,6 +108,10 @@ pub struct Check {
     pub expected_text: String,
     /// `11.90 to 12.25 V`.
     pub window_text: String,
+    /// True for one of the few that tell most: the others say where, once one of these is off.
+    pub is_short: bool,
+    /// What it takes, s.
+    pub seconds: f64,
     /// Checks that must be good before this one says anything.
     pub relies_on: Vec<CheckId>,
     /// Verdict on the last reading.
@@ -111,46 +131,16 @@ enum Kind {
     GroundDrop,
 }
 
-struct Figures {
-    by_circuit: Vec<[f64; 6]>,
-    /// The battery that lights each circuit.
-    lit_from: Vec<LitFrom>,
-    battery_on_v: f64,
-    start: Given,
-    auxiliary: Option<Given>,
-}
-
-/// Out of a battery, A.
-#[derive(Debug, Clone, Copy, Default)]
-struct Given {
-    /// With most lit.
-    total_a: f64,
-    /// With nothing on.
-    key_off_a: f64,
-}
-
-/// What the checks are worked out from.
-pub struct Proving<'a> {
-    /// The job.
-    pub job: &'a Job,
-    /// What is on the vehicle.
-    pub installed: Installed<'a>,
-    /// Combinations that light it, the one with most first.
-    pub scenes: &'a [Scene],
-    /// Its inputs.
-    pub inputs: &'a Inputs,
-}
-
 /// Currents out of a battery, A.
 pub(super) struct Totals {
-    /// With most lit: expected, and at both ends of what may fairly differ.
-    pub(super) total_a: [f64; 3],
-    /// With nothing on, of what was added.
-    pub(super) key_off_a: f64,
+    /// With most lit: expected, and between which two it may fairly lie.
+    pub(super) total_a: (f64, (f64, f64)),
+    /// With nothing on, of what was added: expected, and the most.
+    pub(super) key_off_a: (f64, f64),
 }
 
 /// Tolerance of a handheld meter on DC volts: 0.5 % and two counts. Common practice.
-fn volt_tolerance(v: f64) -> f64 {
+pub(super) fn volt_tolerance(v: f64) -> f64 {
     0.005 * v.abs() + 0.02
 }
 
@@ -168,28 +158,34 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
     let expected_ocv = supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
     let taken = proving.job.last_reading(&CheckId::from("battery.on_v")).map(|r| r.value);
     let rest = proving.job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
-    let mut figures = |open_circuit_v, joint_factor, lamp_factor| {
-        figures(cache, proving, open_circuit_v, joint_factor, lamp_factor)
-    };
-    let mut expected = figures(expected_ocv, 1.0, 1.0)?;
+    let mut expected = figures(cache, proving, Corner::plain(expected_ocv))?;
     // A battery that was measured narrows every other window.
     let (low_ocv, mid_ocv, high_ocv) = match (taken, rest) {
         (Some(on_v), _) => {
             let ocv = expected_ocv + on_v - expected.battery_on_v;
-            (ocv - 0.03, ocv, ocv + 0.03)
+            let err_v = volt_tolerance(on_v);
+            (ocv - err_v, ocv, ocv + err_v)
         }
-        (None, Some(rest_v)) => (rest_v - 0.05, rest_v, rest_v + 0.05),
+        (None, Some(rest_v)) => {
+            let err_v = volt_tolerance(rest_v);
+            (rest_v - err_v, rest_v, rest_v + err_v)
+        }
         (None, None) => (supply.open_circuit_v(50.0), expected_ocv, supply.open_circuit_v(100.0)),
     };
     if mid_ocv != expected_ocv {
-        expected = figures(mid_ocv, 1.0, 1.0)?;
+        expected = figures(cache, proving, Corner::plain(mid_ocv))?;
     }
-    let corners = [
-        figures(low_ocv, 0.3, 0.9)?,
-        figures(low_ocv, 2.0, 1.1)?,
-        figures(high_ocv, 0.3, 0.9)?,
-        figures(high_ocv, 2.0, 1.1)?,
+    let at = Corner::all(low_ocv, high_ocv);
+    let corners: Vec<Figures> =
+        at.iter().map(|&corner| figures(cache, proving, corner)).collect::<Result<_, _>>()?;
+    let sound_grounds = [
+        figures(cache, proving, Corner::sound_ground(low_ocv))?,
+        figures(cache, proving, Corner::sound_ground(high_ocv))?,
     ];
+    let span = |of: &dyn Fn(&Figures) -> f64| {
+        let all = || corners.iter().chain([&expected]).map(of);
+        (all().fold(f64::INFINITY, f64::min), all().fold(f64::NEG_INFINITY, f64::max))
+    };
     let mut out = Vec::new();
     let rest_band = (supply.open_circuit_v(25.0), supply.open_circuit_v(100.0) + 0.1);
     out.push(finish(
@@ -202,11 +198,12 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
     // The battery with its lamps on is expected from its reading at rest, never from itself. Its
     // terminals move with it, since the lamps' current hardly changes.
     let (on_low, on_mid, on_high) = match rest {
-        Some(rest_v) => (rest_v - 0.05, rest_v, rest_v + 0.05),
+        Some(rest_v) => (rest_v - volt_tolerance(rest_v), rest_v, rest_v + volt_tolerance(rest_v)),
         None => (rest_band.0, expected_ocv, rest_band.1),
     };
-    let low_v = corners[1].battery_on_v + on_low - low_ocv;
-    let high_v = corners[2].battery_on_v + on_high - high_ocv;
+    let sag = || corners.iter().zip(&at).map(|(f, c)| f.battery_on_v - c.open_circuit_v);
+    let low_v = sag().fold(f64::INFINITY, f64::min) + on_low;
+    let high_v = sag().fold(f64::NEG_INFINITY, f64::max) + on_high;
     out.push(finish(
         proving,
         Kind::BatteryOn,
@@ -215,8 +212,8 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
         (low_v - volt_tolerance(low_v), high_v + volt_tolerance(high_v)),
     ));
     let totals = |of: &dyn Fn(&Figures) -> Given| Totals {
-        total_a: [of(&expected), of(&corners[0]), of(&corners[3])].map(|g| g.total_a),
-        key_off_a: of(&expected).key_off_a,
+        total_a: (of(&expected).total_a, span(&|f| of(f).total_a)),
+        key_off_a: (of(&expected).key_off_a, span(&|f| of(f).key_off_a).1),
     };
     let start = totals(&|f| f.start);
     let auxiliary = expected.auxiliary.map(|_| totals(&|f| f.auxiliary.unwrap_or_default()));
@@ -226,27 +223,46 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
             // Nothing lights it: the finding says so; there is nothing to measure.
             continue;
         }
-        let of = &expected.by_circuit[i];
-        let ground_ohm = of[slot(Kind::GroundDrop)] / of[slot(Kind::Current)].max(1e-6);
-        let open_v = of[slot(Kind::SourceOn)];
-        hand::cold(proving.job, chain, sizes.fuse.is_some(), ground_ohm, open_v, &mut out);
+        // A corner in which it does not burn is no sound build.
+        let full_a = expected.of(i, Of::Current);
+        let burns = |f: &&Figures| f.between(i, Of::Current).0 > 0.5 * full_a;
+        let span = |of: &dyn Fn(&Figures) -> f64| {
+            let all = || corners.iter().filter(burns).chain([&expected]).map(of);
+            (all().fold(f64::INFINITY, f64::min), all().fold(f64::NEG_INFINITY, f64::max))
+        };
+        let ratio = |f: &Figures| f.of(i, Of::Ground) / f.of(i, Of::Current).max(1e-6);
+        let ground_ohm = ground_ohm(proving, (chain, i), cache)?;
+        let cold = hand::Cold {
+            is_fused: sizes.fuse.is_some(),
+            ground_ohm,
+            most_ground_ohm: ground_ohm * span(&ratio).1 / ratio(&expected).max(1e-9),
+            feed_ohm: feed_ohm(proving, (chain, sizes, i), cache)?,
+            open_v: expected.of(i, Of::Source),
+            open_span_v: (
+                span(&|f| f.between(i, Of::Lamp).0).0,
+                span(&|f| f.between(i, Of::Source).1).1.max(high_ocv),
+            ),
+        };
+        hand::cold(proving.job, chain, &cold, &mut out);
         let own = chain.origin == Origin::Battery;
         let source = if own { Kind::FuseOut } else { Kind::SourceOn };
         let kinds = [source, Kind::LampV, Kind::Current, Kind::FeedDrop, Kind::GroundDrop];
         for kind in kinds {
-            let at = |f: &Figures| f.by_circuit[i][slot(kind)];
-            let value = at(&expected);
-            let (mut low, mut high) = (value, value);
-            for corner in &corners {
-                low = low.min(at(corner));
-                high = high.max(at(corner));
-            }
+            let Some(of) = kind.figure() else { continue };
+            let value = expected.of(i, of);
+            let (mut low, mut high) =
+                (span(&|f| f.between(i, of).0).0, span(&|f| f.between(i, of).1).1);
             let tolerance = if kind == Kind::Current { amp_tolerance } else { volt_tolerance };
             low -= tolerance(low);
             high += tolerance(high);
             if matches!(kind, Kind::FeedDrop | Kind::GroundDrop) {
-                // Nobody minds a joint that is better than expected.
-                low = 0.0;
+                // Nobody minds a joint that is better than expected; what the meter errs is no wrong sign.
+                low = -volt_tolerance(0.0);
+            }
+            if kind == Kind::GroundDrop {
+                // Above what the sheet calls a poor ground only where the way back takes as much by itself.
+                let sound_v = sound_grounds.iter().map(|f| f.between(i, of).1).fold(0.0, f64::max);
+                high = high.min(GROUND_LIMIT_V.max(sound_v + volt_tolerance(sound_v)));
             }
             out.push(finish(
                 proving,
@@ -261,94 +277,8 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
     hand::whole(proving, (&start, auxiliary.as_ref()), &mut out);
     swaps::swaps(proving.job, &mut out);
     hand::relies(&mut out);
+    short_set::choose(proving, &mut out);
     Ok(out)
-}
-
-fn slot(kind: Kind) -> usize {
-    match kind {
-        Kind::FuseOut => 0,
-        Kind::LampV => 1,
-        Kind::Current => 2,
-        Kind::FeedDrop => 3,
-        Kind::GroundDrop => 4,
-        Kind::SourceOn | Kind::BatteryRest | Kind::BatteryOn => 5,
-    }
-}
-
-fn figures(
-    cache: &mut NetworkCache,
-    proving: &Proving,
-    open_circuit_v: f64,
-    joint_factor: f64,
-    lamp_factor: f64,
-) -> Result<Figures, SolveError> {
-    let parts = proving.installed.parts;
-    let mut by_circuit = vec![[0.0; 6]; parts.len()];
-    let mut lit_from = vec![LitFrom::Starting; parts.len()];
-    let mut battery_on_v = 0.0;
-    let situation = |inputs| Situation {
-        supply: SupplyState::EngineOff,
-        open_circuit_v,
-        inputs,
-        joint_factor,
-        lamp_factor,
-    };
-    let (built, solution) = cache.operate(proving.installed, &situation(Assignment::NONE))?;
-    let key_off_a = given_a(built, &solution);
-    let mut total_a = key_off_a;
-    for (number, scene) in proving.scenes.iter().enumerate() {
-        let (built, solution) = cache.operate(proving.installed, &situation(scene.inputs))?;
-        if number == 0 {
-            battery_on_v = solution.node_v(built.battery_plus);
-            total_a = given_a(built, &solution);
-        }
-        for &i in &scene.lit {
-            let source = built.source(parts[i].0, proving.installed.factory, scene.inputs);
-            lit_from[i] = source.0;
-            by_circuit[i] = circuit_figures((parts[i].0, i), source.1, built, &solution);
-        }
-    }
-    let of = |(total_a, key_off_a)| Given { total_a, key_off_a };
-    Ok(Figures {
-        by_circuit,
-        lit_from,
-        battery_on_v,
-        start: of((total_a.0, key_off_a.0)),
-        auxiliary: total_a.1.zip(key_off_a.1).map(of),
-    })
-}
-
-/// Out of the starting battery and the auxiliary one, A.
-fn given_a(built: &Built, solution: &Solution) -> (f64, Option<f64>) {
-    let start_a = -solution.current_a(built.battery);
-    (start_a, built.auxiliary.map(|battery| -solution.current_a(battery)))
-}
-
-fn circuit_figures(
-    (chain, i): (&Chain, usize),
-    source: NodeId,
-    built: &Built,
-    solution: &Solution,
-) -> [f64; 6] {
-    let at = &built.circuits[i];
-    let mut fuse_out = 0.0;
-    let (mut plus, mut minus) = (0.0, 0.0);
-    for (k, link) in chain.links.iter().enumerate() {
-        match link.kind {
-            LinkKind::Fuse { .. } => fuse_out = solution.node_v(at.nodes[k + 1]),
-            LinkKind::Lamps => {
-                // At the farthest lamp, where there are branches.
-                let ends = chain.lamp_to_read().map(|(k, n)| built.net.element(at.lamps[k][n]));
-                plus = solution.node_v(ends.map_or(at.nodes[k], |e| e.from));
-                minus = solution.node_v(ends.map_or(at.nodes[k + 1], |e| e.to));
-            }
-            _ => {}
-        }
-    }
-    let current: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
-    let battery_v = solution.node_v(source);
-    let source_v = solution.node_v(at.nodes[0]);
-    [fuse_out, plus - minus, current, battery_v - plus, minus, source_v]
 }
 
 fn finish(
@@ -392,8 +322,13 @@ fn finish(
         low,
         high,
         expected_text: shown(expected, unit).to_string(),
-        window_text: format!("{} to {}", low_text.trim_end_matches(unit).trim(), shown(high, unit)),
+        window_text: match low < 0.0 {
+            true => format!("up to {}", shown(high, unit)),
+            false => format!("{} to {}", low_text.trim_end_matches(unit).trim(), shown(high, unit)),
+        },
         relies_on: Vec::new(),
+        is_short: false,
+        seconds: short_set::seconds(quantity),
         judgement: Judgement {
             verdict,
             says: advice(kind, verdict, reading.as_ref()).to_owned(),

@@ -2,21 +2,28 @@
 //! whole vehicle; and which check relies on which.
 
 use crate::prove::checks::{
-    Check, Judgement, Proving, Quantity, Totals, Verdict, amp_tolerance, judged,
+    Check, Judgement, Quantity, Totals, Verdict, amp_tolerance, judged, volt_tolerance,
 };
+use crate::prove::figures::Proving;
+use crate::prove::short_set;
 use jovek_base::figure::shown;
 use jovek_catalog::meter::LEADS_OHM;
 use jovek_job::{CheckId, CircuitId, Job};
 use jovek_plan::chain::{Chain, Origin};
 use jovek_plan::inputs::Assignment;
+use jovek_plan::switching::{ContactOf, Rung};
 
 /// What an ohmmeter may show too much on its lowest range: two counts, ohm. Common practice.
 const COUNTS_OHM: f64 = 0.2;
 /// Least between a feed and the frame with filament lamps out or LED lamps on it, ohm. Common practice: a
 /// chafed wire shows a few ohm, an LED lamp thousands.
 const SOUND_OHM: f64 = 1000.0;
-/// Most that modules of a vehicle draw when all sleeps, A. Common practice: 30 to 50 mA is usual.
-const ASLEEP_A: f64 = 0.05;
+/// Most that modules of a vehicle draw when all sleeps, A. Common practice: 30 to 50 mA is usual, 80 mA the most.
+const ASLEEP_A: f64 = 0.08;
+/// A battery that gives less is not clamped, A.
+const LEAST_TOTAL_A: f64 = 0.2;
+/// What an ohmmeter shows where nothing conducts, ohm.
+const OPEN_OHM: f64 = 1e7;
 /// Most of a wire that is off, V. Common practice.
 const OFF_V: f64 = 0.5;
 /// How the ids of functions tried one after the other begin; what is on follows.
@@ -49,6 +56,9 @@ pub(super) fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
         Quantity::Ohm if draft.expected >= SOUND_OHM => {
             ("open".to_owned(), format!("above {:.0} kohm", low / 1000.0))
         }
+        Quantity::Ohm if high >= OPEN_OHM => {
+            (shown(draft.expected, unit).to_string(), format!("above {}", shown(low, unit)))
+        }
         _ => {
             let low_text = shown(low, unit).to_string();
             let low_text = low_text.trim_end_matches(unit).trim().to_owned();
@@ -76,6 +86,8 @@ pub(super) fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
         expected_text,
         window_text,
         relies_on: Vec::new(),
+        is_short: false,
+        seconds: short_set::seconds(draft.quantity),
         judgement: Judgement { verdict, says: says.to_owned(), reading },
     });
 }
@@ -93,25 +105,40 @@ pub(super) fn before(job: &Job, out: &mut Vec<Check>) {
                 .into(),
             quantity: Quantity::A,
             expected: 0.03,
-            window: (0.0, 1.0),
+            window: (0.0, ASLEEP_A),
             advice: (
                 "Minus sign: the leads are the wrong way round.",
-                "Something is awake or on: wait until all sleeps, then read again.",
+                "Something is awake or on: wait until all sleeps, half an hour if need be, then read again. What stays \
+                 was there before: tell the owner, and write it down.",
             ),
         },
         out,
     );
 }
 
+/// What the readings of a circuit before it is lit are worked out from.
+pub(super) struct Cold {
+    /// It has a fuse of its own.
+    pub(super) is_fused: bool,
+    /// From the lamp's minus to battery negative, ohm.
+    pub(super) ground_ohm: f64,
+    /// The most of that on a sound vehicle, ohm.
+    pub(super) most_ground_ohm: f64,
+    /// From the load side of its fuse to ground with the switch on, ohm.
+    pub(super) feed_ohm: f64,
+    /// Where it starts, V.
+    pub(super) open_v: f64,
+    /// Between what the plug of an unplugged lamp may show, V.
+    pub(super) open_span_v: (f64, f64),
+}
+
+/// How far the resistance of a coil may lie below its figure: cold, and as made. Common practice.
+const COIL_PART: f64 = 0.6;
+/// Most that a diode on the way takes at a voltmeter's current, V.
+const OPEN_DIODE_V: f64 = 0.5;
+
 /// What is read on a circuit before it is lit.
-pub(super) fn cold(
-    job: &Job,
-    chain: &Chain,
-    is_fused: bool,
-    ground_ohm: f64,
-    open_v: f64,
-    out: &mut Vec<Check>,
-) {
+pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) {
     let (id, name) = (&chain.id, &chain.name);
     let mut check = |key: &str, what: &str, how: &str, quantity, expected, window, advice| {
         let draft = Draft {
@@ -126,25 +153,33 @@ pub(super) fn cold(
         };
         push(job, draft, out);
     };
-    let high_ohm = (2.0 * ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
+    let high_ohm = (cold.most_ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
     check(
         "ground_ohm",
         "resistance to ground",
-        "Battery negative off. Red on lamp -, black on battery -. The leads' own 0.1 to 0.2 ohm count in.",
+        "Battery negative off. Red on lamp -, black on the clamp that was taken off, not on the post. The leads' own \
+         0.1 to 0.2 ohm count in.",
         Quantity::Ohm,
-        ground_ohm + LEADS_OHM,
+        cold.ground_ohm + LEADS_OHM,
         (0.0, (high_ohm * 10.0).round() / 10.0),
         ("Check the leads.", "No clean ground: bare metal, toothed washer, tight; read again."),
     );
-    if is_fused && !chain.has_filament() {
+    if cold.is_fused && !chain.has_filament() {
+        let coils_ohm = Some(cold.feed_ohm).filter(|ohm| COIL_PART * ohm < SOUND_OHM);
+        let (how, expected, least) = match coils_ohm {
+            Some(ohm) => ("switch on: the coil shows", ohm, (COIL_PART * ohm).floor()),
+            None => ("switch on", SOUND_OHM * 10.0, SOUND_OHM),
+        };
         check(
             "load_ohm",
             "load side of the fuse to ground",
-            "Battery negative off, fuse out, switch on. Red on the load side of the fuse, black on \
-             battery -.",
+            &format!(
+                "Battery negative off, fuse out, {how}. Red on the load side of the fuse, black on the clamp that \
+                 was taken off."
+            ),
             Quantity::Ohm,
-            SOUND_OHM * 10.0,
-            (SOUND_OHM, 1e7),
+            expected,
+            (least, OPEN_OHM),
             ("The feed touches the frame somewhere: no fuse goes in before it is found.", ""),
         );
     }
@@ -167,13 +202,21 @@ pub(super) fn cold(
         "polarity at the plug",
         "Lamp not plugged, switched on. Red where the lamp's + goes, black where its - goes.",
         Quantity::V,
-        open_v,
-        (open_v - 0.8, open_v + 0.8),
+        cold.open_v,
+        polarity_window(chain, cold.open_span_v),
         (
             "Minus sign: the two pins are swapped. Little or none: feed or ground is open.",
             "Engine running? Read the battery again.",
         ),
     );
+}
+
+/// Between what an unplugged lamp's plug may show, V: the lamps beside it may load the feed, or none does.
+fn polarity_window(chain: &Chain, (low_v, high_v): (f64, f64)) -> (f64, f64) {
+    let has_diodes = chain.switching.as_ref().is_some_and(|s| s.lamps_from.diodes() > 0);
+    let diode_v = if has_diodes { OPEN_DIODE_V } else { 0.0 };
+    let hundredth = |v: f64| (v * 100.0).round() / 100.0;
+    (hundredth(low_v - diode_v - volt_tolerance(low_v)), hundredth(high_v + volt_tolerance(high_v)))
 }
 
 /// What is tried by hand while a circuit is lit.
@@ -199,11 +242,18 @@ pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>
         0.0,
         ("", "Renew that joint now: it will not get better."),
     );
-    if is_fused {
+    // Lamps that hang on other wires too stay lit; so may those behind a relay that holds itself, fed through it by
+    // the signal.
+    let is_fed_apart = chain.switching.as_ref().is_some_and(|s| {
+        let holds = |r: &Rung| r.contacts().iter().any(|c| matches!(c, ContactOf::Relay { .. }));
+        let mixes = |r: &Rung| r.uses_feed() && !r.taps().is_empty() && holds(r);
+        !s.lamps_from.taps().is_empty() || s.rungs().any(mixes)
+    });
+    if is_fused && !is_fed_apart {
         check(
             "fuse_pull",
             "out with its fuse, and nothing else?",
-            "Lamps on. Pull the fuse: these lamps go out and nothing else does. Put it back."
+            "Lit in one way alone. Pull the fuse: these lamps go out and nothing else does. Put it back."
                 .into(),
             1.0,
             (
@@ -258,7 +308,9 @@ pub(super) fn whole(
         pole: "the battery's negative",
         asleep_a: before_a.unwrap_or(ASLEEP_A),
     };
-    currents(job, &battery, start, out);
+    let on =
+        proving.most_without_key().map(|s| format!("with {}", proving.inputs.words(job, s.inputs)));
+    currents(job, &battery, (start, on.as_deref()), out);
     if let Some(totals) = auxiliary {
         let battery = Battery {
             key: "auxiliary",
@@ -266,7 +318,7 @@ pub(super) fn whole(
             pole: "the auxiliary battery's negative",
             asleep_a: 0.0,
         };
-        currents(job, &battery, totals, out);
+        currents(job, &battery, (totals, on.as_deref()), out);
     }
 }
 
@@ -280,7 +332,12 @@ struct Battery {
 }
 
 /// What flows out of a battery: most lit, and with the key out.
-fn currents(job: &Job, battery: &Battery, totals: &Totals, out: &mut Vec<Check>) {
+fn currents(
+    job: &Job,
+    battery: &Battery,
+    (totals, on): (&Totals, Option<&str>),
+    out: &mut Vec<Check>,
+) {
     let Battery { key, name, pole, asleep_a } = *battery;
     let said = |what: &str| {
         let mut text = format!("{name}{what}");
@@ -289,30 +346,36 @@ fn currents(job: &Job, battery: &Battery, totals: &Totals, out: &mut Vec<Check>)
         }
         text
     };
-    let [total_a, low_a, high_a] = totals.total_a;
-    let (low_a, high_a) = (low_a.min(high_a).min(total_a), low_a.max(high_a).max(total_a));
+    let (total_a, (low_a, high_a)) = totals.total_a;
     let hundredth = |a: f64| (a * 100.0).round() / 100.0;
-    push(
-        job,
-        Draft {
-            key: format!("{key}.total_a"),
-            circuit: None,
-            name: said("current in all, added lamps on"),
-            how: format!("Engine off, lamps on, nothing else. Clamp round {pole} cable."),
-            quantity: Quantity::A,
-            expected: total_a,
-            window: (
-                hundredth((low_a - amp_tolerance(low_a)).max(0.0)),
-                hundredth(high_a + ASLEEP_A + amp_tolerance(high_a)),
-            ),
-            advice: (
-                "A circuit is out, or draws less than planned.",
-                "Something else is on, or a load is larger than planned.",
-            ),
-        },
-        out,
-    );
-    let expected = asleep_a + totals.key_off_a.max(0.0);
+    if let Some(on) = on.filter(|_| total_a >= LEAST_TOTAL_A) {
+        push(
+            job,
+            Draft {
+                key: format!("{key}.total_a"),
+                circuit: None,
+                name: said("current in all, added lamps on"),
+                how: format!(
+                    "Engine off, {on}, nothing else. Clamp round {pole} cable. Lamps that the vehicle had on the same \
+                     wires count in."
+                ),
+                quantity: Quantity::A,
+                expected: total_a,
+                window: (
+                    hundredth(low_a - 2.0 * amp_tolerance(low_a)),
+                    hundredth(high_a + ASLEEP_A + amp_tolerance(high_a)),
+                ),
+                advice: (
+                    "A circuit is out, or draws less than planned.",
+                    "Something else is on, or a load is larger than planned.",
+                ),
+            },
+            out,
+        );
+    }
+    let (key_off_a, most_key_off_a) = totals.key_off_a;
+    let expected = asleep_a + key_off_a.max(0.0);
+    let most_a = asleep_a + most_key_off_a.max(0.0);
     push(
         job,
         Draft {
@@ -325,7 +388,7 @@ fn currents(job: &Job, battery: &Battery, totals: &Totals, out: &mut Vec<Check>)
             ),
             quantity: Quantity::A,
             expected,
-            window: (0.0, hundredth(expected + 0.02)),
+            window: (0.0, hundredth(most_a + 0.02)),
             advice: (
                 "Check the leads.",
                 "Something that was added stays on: pull its fuses one by one.",

@@ -34,10 +34,15 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         Refusal::Unsolved { .. } => {
             (Grade::Stop, FindingCode::NoSteadyState, "Check the figures of lamps and supply.")
         }
+        Refusal::Drop(d) if d.is_beyond_copper() => (
+            Grade::Fix,
+            FindingCode::DropTooLarge,
+            "No copper helps: lamps with a lower cut-in, fewer of them, or a feed that keeps its voltage.",
+        ),
         Refusal::Drop(_) => (
             Grade::Fix,
             FindingCode::DropTooLarge,
-            "Thicker or shorter wire, fewer lamps on it, or a second feed.",
+            "A relay nearer to the battery, a shorter run, fewer lamps on it, or a second feed.",
         ),
         Refusal::Mechanical { .. } => (
             Grade::Fix,
@@ -46,11 +51,11 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         ),
     };
     let (stage, circuit) = about(view, Stage::Run);
-    let title = if view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some()
-    {
-        format!("{}: your choice breaks a rule", view.chain.name)
-    } else {
-        format!("{}: no wire on the shelf will do", view.chain.name)
+    let is_own = view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some();
+    let title = match refusal {
+        _ if is_own => format!("{}: your choice breaks a rule", view.chain.name),
+        Refusal::Drop(_) => format!("{}: no wire keeps its voltage up", view.chain.name),
+        _ => format!("{}: no wire on the shelf will do", view.chain.name),
     };
     out.push(Finding {
         code,

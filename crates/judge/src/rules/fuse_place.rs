@@ -16,9 +16,11 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
     let Some(unfused_m) = unfused_m(view.chain, &view.sized.chosen.sizes, &context.job.shop) else {
         return;
     };
+    // What a shop allows itself is never farther than what burns.
+    let near_m = context.job.shop.unfused_m.unwrap_or(NEAR_M).min(FAR_M);
     let grade = match unfused_m {
         m if m > FAR_M => Grade::Stop,
-        m if m > NEAR_M => Grade::Mind,
+        m if m > near_m => Grade::Mind,
         _ => return,
     };
     let (stage, circuit) = about(view, Stage::Run);
@@ -32,10 +34,11 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
         ),
         why: "Nothing protects this stretch: chafed through, it burns.".into(),
         remedy: if grade == Grade::Stop {
-            format!("Move the fuse to within {FAR_M:.2} m of the post, better 0.18 m.")
+            format!("Move the fuse to within {FAR_M:.2} m of the post, better {near_m:.2} m.")
         } else {
-            "Sheathe it over its whole length, no joints, away from edges; or move the fuse to 0.18 m."
-                .into()
+            format!(
+                "Sheathe it over its whole length, no joints, away from edges; or move the fuse to {near_m:.2} m."
+            )
         },
         source: Source::standard("ABYC E-11, 7 in; trade rule 18 in; recalled from memory"),
         stage,

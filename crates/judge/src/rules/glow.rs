@@ -77,7 +77,7 @@ pub fn below_floor(view: &CircuitView, out: &mut Vec<Finding>) {
     if view.sized.chosen.refusal.is_some() {
         return;
     }
-    let short_v = |l: &VoltLine| l.floor_v - l.lamp_v;
+    let short_v = |l: &VoltLine| l.floor_v.map_or(0.0, |floor_v| floor_v - l.lamp_v);
     let worst = view
         .volt_lines
         .iter()
@@ -94,7 +94,7 @@ pub fn below_floor(view: &CircuitView, out: &mut Vec<Finding>) {
             line.state_label.to_lowercase()
         ),
         why: format!(
-            "{} at the weakest lamp, {} less than the rule leaves it.",
+            "{} at the weakest lamp, {} less than it should have.",
             volts(line.lamp_v),
             volts(short_v(line))
         ),

@@ -3,10 +3,11 @@
 
 mod assumed;
 mod behind;
+mod both_beams;
 mod circuit_limits;
 mod dimmed;
 mod factory;
-mod fuse_place;
+pub mod fuse_place;
 mod glow;
 mod lamps;
 mod left_on;
@@ -20,7 +21,9 @@ mod strip;
 mod supply_load;
 mod swap;
 mod terminals;
+mod thin_lead;
 mod wish;
+mod worn;
 
 use crate::finding::Finding;
 use crate::finding::Stage;
@@ -98,8 +101,10 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         circuit_limits::hot_relay(view, &mut out);
         circuit_limits::surroundings(view, &mut out);
         terminals::too_small(context, view, &mut out);
+        thin_lead::protected(context, view, &mut out);
         glow::lamps(view, &mut out);
         glow::below_floor(view, &mut out);
+        worn::contacts(view, &mut out);
         dimmed::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);
         wish::never_lit(context, view, &mut out);
@@ -118,6 +123,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     swap::functions(context, &mut out);
     swap::resistors(context, &mut out);
     behind::trailer(context, &mut out);
+    both_beams::on_one(context, &mut out);
     road::lamps(context, &mut out);
     assumed::figures(context, &mut out);
     out.sort_by_key(|f| f.grade);

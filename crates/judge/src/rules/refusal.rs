@@ -1,6 +1,9 @@
 //! Why a wire is refused, as it is spoken.
 
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps, apart, shown, volts};
+use jovek_job::DropLimit;
+use jovek_plan::drop::Drop;
+use jovek_plan::need::Need;
 use jovek_plan::sizing::trial::{Refusal, WireTrial};
 
 /// Why a wire is refused, in one sentence.
@@ -15,12 +18,7 @@ pub fn refusal_text(trial: &WireTrial) -> String {
             "{wire} bears {} on \"{at}\", less than the {fuse_a} A fuse.",
             amps(*ampacity_a)
         ),
-        Some(Refusal::Drop(d)) => format!(
-            "{wire} would leave {} at the lamps, below the floor of {} ({}).",
-            volts(d.lamp_v),
-            volts(d.floor_v()),
-            d.state.label().to_lowercase()
-        ),
+        Some(Refusal::Drop(d)) => drop_text(&wire, d),
         Some(Refusal::FarEnd(end)) => match end.opens_s {
             Some(s) => format!(
                 "A short at the lamps draws only {} through {wire}; the {} A fuse may take {}.",
@@ -38,5 +36,30 @@ pub fn refusal_text(trial: &WireTrial) -> String {
             format!("The load needs a fuse of {}; the catalog has none.", amps(*needed_a))
         }
         Some(Refusal::Unsolved { what }) => format!("With {wire}: {what}."),
+    }
+}
+
+/// What is too much about the drop of a wire.
+fn drop_text(wire: &str, d: &Drop) -> String {
+    let state = d.state.label().to_lowercase();
+    if let Some(needs_v) = d.need.lamp_v.filter(|_| d.is_lamp_short()) {
+        let (has, needs) = apart(d.lamp_v, needs_v, "V");
+        return format!("{wire} would leave {has} at the lamps, which need {needs} ({state}).");
+    }
+    let (lost, allowed) = apart(d.copper_v, d.need.copper_v, "V");
+    format!(
+        "{wire} would lose {lost} in the copper, more than {allowed}: {} ({state}).",
+        need_text(&d.need)
+    )
+}
+
+/// What the copper may lose, as it is spoken.
+pub fn need_text(need: &Need) -> String {
+    match (need.copper_part, need.rule) {
+        (Some(part), DropLimit::LampNeeds) => {
+            format!("{} of the charging voltage for such lamps", shown(part * 100.0, "%"))
+        }
+        (Some(part), _) => format!("{} of the charging voltage", shown(part * 100.0, "%")),
+        (None, _) => format!("{} for a circuit", volts(need.copper_v)),
     }
 }

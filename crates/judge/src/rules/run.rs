@@ -16,14 +16,23 @@ const PLUG_MM: f64 = 20.0;
 /// Everything about ways that wires take.
 pub fn ways(context: &Context, out: &mut Vec<Finding>) {
     let Some((layout, bundles)) = &context.layout else { return };
+    let mut past_airbags: Vec<&str> = Vec::new();
     for (w, way) in layout.graph.ways.iter().enumerate() {
         let Some(bundle) = &bundles[w] else { continue };
         for &hazard in &way.hazards {
+            if hazard == Hazard::Airbag {
+                // One word for all of them: they lie one behind the other.
+                past_airbags.push(way.name.as_str());
+                continue;
+            }
             out.extend(hazard_finding(way, hazard));
         }
         let on: Vec<usize> =
             layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
         out.extend(passage_finding(way, bundle, || pin_order(context, &on)));
+    }
+    if context.job.may_have_airbags() {
+        out.extend(airbags(&past_airbags));
     }
     for &(circuit, from, to) in &layout.unreached {
         let place = |p: usize| layout.graph.places.get(p).map_or("?", |p| p.name.as_str());
@@ -61,6 +70,24 @@ fn finding(
         stage: Stage::Run,
         circuit: None,
     }
+}
+
+/// Ways that pass an airbag.
+fn airbags(ways: &[&str]) -> Option<Finding> {
+    let first = ways.first()?;
+    let more = match ways.len() {
+        1 => String::new(),
+        n => format!(" and {} more", n - 1),
+    };
+    Some(finding(
+        (FindingCode::NearAirbag, Grade::Mind),
+        format!("{first}{more}: past an airbag"),
+        "It opens through its trim and throws what lies in its way.",
+        "Behind or below it, clipped to the body, never across or tied to it; its plugs stay shut, battery off and the \
+         maker's wait first. Trained staff for the airbag itself."
+            .into(),
+        "maker's instructions for airbags come first",
+    ))
 }
 
 fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
@@ -102,7 +129,7 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
             "Inside the rail, or forbid this way.".into(),
             "lowest part of the frame",
         ),
-        Hazard::SharpEdge | Hazard::Spray => return None,
+        Hazard::SharpEdge | Hazard::Spray | Hazard::Airbag => return None,
     })
 }
 

@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_plan::feed::FeedVerdict;
 use jovek_plan::inputs::Assignment;
+use jovek_plan::keyed;
 use jovek_plan::logic::sentence;
 use jovek_plan::switching::unmet_text;
 
@@ -53,7 +54,10 @@ pub fn never_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
         code: FindingCode::NeverLit,
         grade: Grade::Fix,
         title: format!("{}: nothing can light it", view.chain.name),
-        why: format!("{} These never go together.", sentence(context.job, &view.circuit.lit)),
+        why: format!(
+            "{} These never go together.",
+            sentence(context.job, &keyed::wish(context.job, view.circuit))
+        ),
         remedy: "Take out one of the conditions, or say \"or\" where it says \"and\".".into(),
         source: Source::computed("every combination of signals and switches"),
         stage,
@@ -73,7 +77,7 @@ pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>)
         title: format!("{}: lit with everything off", view.chain.name),
         why: format!(
             "{} With the key out and nothing on that is so.",
-            sentence(context.job, &view.circuit.lit)
+            sentence(context.job, &keyed::wish(context.job, view.circuit))
         ),
         remedy: "Add a switch or the ignition as a condition, or it flattens the battery.".into(),
         source: Source::computed("every combination of signals and switches"),

@@ -99,6 +99,7 @@ impl Builder<'_> {
             strip: None,
             backlight: None,
             screw: None,
+            least_v: None,
         }
     }
 }

@@ -1,8 +1,8 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
-use super::steps::{CURE_MIN, Maker, PRIMER_MIN, Step};
+use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step};
 use crate::answers::Answers;
-use jovek_job::{CircuitId, PlaceId};
+use jovek_job::{CircuitId, Hazard, LampPlace, PlaceId};
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
 use std::collections::BTreeSet;
@@ -30,6 +30,12 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let step_id = |what: &str| format!("{what}.{id}");
     let own = |s: &mut Step| s.circuit = Some(id.clone());
 
+    let is_on_roof = holes.is_empty()
+        && fact.lights.iter().any(|l| l.sits() == LampPlace::Roof && !l.is_held_by_adhesive());
+    let ways = m.answers.route.iter().flat_map(|r| &r.ways);
+    let past_airbag = m.job.may_have_airbags()
+        && ways.filter(|w| w.circuits.contains(&id)).any(|w| w.hazards.contains(&Hazard::Airbag));
+
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
@@ -43,7 +49,9 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let minutes = parts.iter().map(|(_, minutes)| minutes).sum();
         let step = m.step(&hardware, format!("{name}: {}", names.join(", ")), minutes);
         own(step);
-        let is_fused = hosts.iter().any(|h| matches!(h, Host::Fuse(_)));
+        let is_fused = hosts
+            .iter()
+            .any(|h| matches!(h, Host::Fuse(_) | Host::LeadFuse(..) | Host::Adapter(_)));
         let has_switch = hosts.iter().any(|h| matches!(h, Host::Switch(..)));
         let is_boxed = parts.len() > usize::from(has_switch);
         step.how = [
@@ -72,9 +80,29 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
     ];
     step.cautions = vec!["Never along brake or fuel lines as a support."];
+    if past_airbag {
+        step.cautions.push(AIRBAG);
+    }
     m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
     m.rests(&pull, &rests);
+
+    if is_on_roof {
+        let roof = step_id("roof");
+        let step = m.step(&roof, format!("{name}: hole for the cable through the roof"), 20.0);
+        own(step);
+        step.tool = "step drill, file, primer, cable gland, sealant".into();
+        step.how = vec![
+            "headliner down first: look for ribs, looms and drains; drill from outside with a stop".into(),
+            "deburr, prime both sides, gland with sealant under its flange, cable entry to the rear".into(),
+            "a drip loop inside; water over it before the headliner goes up".into(),
+        ];
+        step.cautions = vec!["Behind a panel are harnesses and airbags: look first."];
+        if let Some(place) = &lamp_place {
+            m.at(&roof, place);
+        }
+        m.after(&roof, &["battery-off", "trims-off"]);
+    }
 
     let mount = step_id("mount");
     let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
@@ -94,7 +122,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     if let Some(place) = &lamp_place {
         m.at(&mount, place);
     }
-    m.after(&mount, &["bench", "chock", "trims-off"]);
+    m.after(&mount, &["bench", "chock", "trims-off", &step_id("roof")]);
 
     let joints: Vec<Vec<String>> =
         m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
@@ -170,8 +198,10 @@ const PLUG_MIN: f64 = 3.0;
 
 /// Parts that are mounted beside the lamps, with the minutes that each takes. Common practice.
 type Hardware = (fn(&Host) -> bool, &'static str, f64);
-const HARDWARE: [Hardware; 5] = [
+const HARDWARE: [Hardware; 7] = [
+    (|h| matches!(h, Host::Adapter(_)), "fuse adapter in the empty position", 5.0),
     (|h| matches!(h, Host::Fuse(_)), "fuse holder", 6.0),
+    (|h| matches!(h, Host::LeadFuse(..)), "small fuse in the thin lead", 4.0),
     (|h| matches!(h, Host::Relay(..)), "relay", 7.0),
     (|h| matches!(h, Host::Diode(..)), "diodes", 3.0),
     (|h| matches!(h, Host::Dimmer(_)), "dimmer", 6.0),

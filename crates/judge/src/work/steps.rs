@@ -4,7 +4,7 @@ use crate::answers::Answers;
 use crate::finding::FindingCode;
 use crate::work::circuit_steps::{circuit, hosts};
 use crate::work::{retrofit, swaps};
-use jovek_job::{CircuitId, Job, Passage, PlaceId, StepId, Zone};
+use jovek_job::{CircuitId, FactoryKind, Hazard, Job, Passage, PlaceId, StepId, Zone};
 use jovek_plan::chain::Origin;
 use jovek_plan::end::Host;
 use jovek_plan::study::Assessment;
@@ -16,6 +16,9 @@ use utoipa::ToSchema;
 pub(super) const PRIMER_MIN: f64 = 30.0;
 /// Adhesive cures before it bears: overnight, min. Common practice for silicone.
 pub const CURE_MIN: f64 = 720.0;
+
+/// Said where a way passes an airbag. The maker's instructions come first.
+pub(super) const AIRBAG: &str = "Airbag in pillar, roof edge, seat or column: battery off and waited; never across, tied to or drilled near it.";
 
 /// What must be done before a step.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -156,15 +159,31 @@ fn begin(m: &mut Maker, study: &Assessment) {
     }
     taps.sort_unstable();
     taps.dedup();
+    let has_airbags = m.job.may_have_airbags();
     for factory in taps.into_iter().filter_map(|i| m.job.factory.get(i)) {
         let id = format!("probe.{}", factory.id);
-        let step = m.step(&id, format!("Probe the wire of {}", factory.name), 6.0);
+        let is_position = factory.kind == FactoryKind::FusePosition;
+        let what = match is_position {
+            true => format!("Read the empty fuse position: {}", factory.name),
+            false => format!("Probe the wire of {}", factory.name),
+        };
+        let step = m.step(&id, what, 6.0);
         step.tool = "meter on the range above the battery".into();
-        step.how = vec![
-            "work the function: about battery voltage on, about 0 V off".into(),
-            "3 to 10 V, or a dim test light: dimmed, pulsed or watched; do not join it".into(),
-        ];
-        step.cautions = vec!["Orange cables and airbag wiring: trained staff only."];
+        step.how = match is_position {
+            true => vec![
+                "both sides, key on and key off: one side live with the key, the other dead or without terminal".into(),
+                "which fuse stands before the row, and what else hangs on it".into(),
+            ],
+            false => vec![
+                "work the function: about battery voltage on, about 0 V off".into(),
+                "3 to 10 V, or a dim test light: dimmed, pulsed or watched; do not join it".into(),
+            ],
+        };
+        step.cautions = vec![if has_airbags {
+            "Orange cables and airbag wiring: trained staff only."
+        } else {
+            "Orange cables: trained staff only."
+        }];
         if let Some(site) = &factory.site {
             let site = site.clone();
             m.at(&id, &site);
@@ -196,13 +215,14 @@ fn bench(m: &mut Maker) {
 /// Access, battery off, holes.
 fn vehicle(m: &mut Maker) {
     let used = || m.answers.route.iter().flat_map(|r| &r.ways).filter(|w| w.wires > 0);
-    let is_below = used().any(|w| w.zone == Zone::Underbody)
-        || m.answers.route.is_none()
-            && m.job
-                .circuits
-                .iter()
-                .any(|c| c.run.supply.iter().any(|s| s.zone == Zone::Underbody));
-    let has_trims = used().any(|w| w.zone == Zone::Cab) || m.answers.route.is_none();
+    let runs = |zone: Zone| {
+        m.answers.route.is_none()
+            && m.job.circuits.iter().any(|c| c.run.supply.iter().any(|s| s.zone == zone))
+    };
+    let is_below = used().any(|w| w.zone == Zone::Underbody) || runs(Zone::Underbody);
+    let has_trims = used().any(|w| w.zone == Zone::Cab) || runs(Zone::Cab);
+    let past_airbag = m.job.may_have_airbags()
+        && (used().any(|w| w.hazards.contains(&Hazard::Airbag)) || runs(Zone::Cab));
     let holes: Vec<(String, String, PlaceId)> = used()
         .filter(|w| w.passage == Passage::NewHole)
         .map(|w| (w.id.0.clone(), w.name.clone(), w.to.clone()))
@@ -217,12 +237,17 @@ fn vehicle(m: &mut Maker) {
     let probes: Vec<String> =
         m.out.iter().filter(|s| s.id.0.starts_with("probe.")).map(|s| s.id.0.clone()).collect();
     let probes: Vec<&str> = probes.iter().map(String::as_str).collect();
+    let (has_code, has_airbags) = (m.job.may_have_radio_code(), m.job.may_have_airbags());
     let step = m.step("battery-off", "Battery negative off", 5.0);
     step.tool = "spanner".into();
-    step.how = vec![
-        "note radio codes; a memory saver only where the maker allows it".into(),
-        "wait for airbag modules as the maker says".into(),
-    ];
+    step.how = [
+        (has_code, "note the radio's code; a memory saver only where the maker allows it"),
+        (has_airbags, "wait for the airbag module as the maker says"),
+    ]
+    .into_iter()
+    .filter(|(is, _)| *is)
+    .map(|(_, line)| line.to_owned())
+    .collect();
     step.cautions = vec![
         "Negative first; a spanner between the posts burns.",
         "Battery gas: no flame, no spark.",
@@ -239,7 +264,11 @@ fn vehicle(m: &mut Maker) {
         let step = m.step("trims-off", "Trims off along the path", 15.0);
         step.tool = "trim tools, box for clips".into();
         step.how = vec!["release from inside first; tape on paint".into()];
-        m.after("trims-off", &["before"]);
+        if past_airbag {
+            step.cautions = vec![AIRBAG];
+        }
+        // Behind a trim may be an airbag: the battery is off before.
+        m.after("trims-off", if past_airbag { &["before", "battery-off"] } else { &["before"] });
     }
     for (id, name, place) in holes {
         let id = format!("hole.{id}");
@@ -289,8 +318,9 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
             .iter()
             .find(|c| c.id.0 == *id)
             .map_or_else(String::new, |c| c.name.clone());
-        let is_fused =
-            hosts(m.answers, &CircuitId(id.clone())).iter().any(|h| matches!(h, Host::Fuse(_)));
+        let is_fused = hosts(m.answers, &CircuitId(id.clone()))
+            .iter()
+            .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
         let fuse = if is_fused { "fuse in, " } else { "" };
         let test = format!("test.{id}");
         let step = m.step(

@@ -95,6 +95,7 @@ pub(super) fn one_to_each_lamp(
         let stretch = beside.filter(|_| !is_bare).map(|s| Stretch {
             name: "lead".into(),
             length_m: LAMP_LEAD_M,
+            is_assumed: true,
             beside: 0,
             ..s.clone()
         });

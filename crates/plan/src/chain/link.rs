@@ -29,6 +29,15 @@ pub struct Stretch {
     pub beside: u32,
     /// It bends in use.
     pub flexes: bool,
+    /// Nobody measured its length: it may well be half or twice as long.
+    pub is_assumed: bool,
+}
+
+impl Stretch {
+    /// Its length when assumed lengths are off by a factor, m.
+    pub fn length_at_m(&self, assumed_factor: f64) -> f64 {
+        if self.is_assumed { self.length_m * assumed_factor } else { self.length_m }
+    }
 }
 
 /// A wire between two links: one piece of copper, however many sections it crosses.

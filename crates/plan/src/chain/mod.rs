@@ -12,13 +12,15 @@ use crate::end::{CircuitIx, End, FactoryIx, LampIx, Pole};
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::logic::Logic;
+use crate::need::Need;
 use crate::plugs::{PlugKey, Plugs};
 use crate::route::{Laid, LaidLeg};
+use crate::supply::PlannedSupply;
 use crate::switching::Switching;
 use jovek_catalog::{contact, zone};
 use jovek_job::{
-    CircuitId, Feed, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal, Suppression, SwitchId,
-    SwitchKind, WayId, Waypoint, Wish, Zone,
+    CircuitId, FactoryKind, Feed, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal, Skeleton,
+    Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
 use legs::{legs, one_to_each_lamp};
 
@@ -64,6 +66,8 @@ pub struct Chain {
     pub name: String,
     /// Where it starts.
     pub origin: Origin,
+    /// It starts at an empty fuse position, by an adapter that holds its fuse.
+    pub is_position: bool,
     /// True where its own source is the auxiliary battery.
     pub is_auxiliary: bool,
     /// Links in order.
@@ -91,6 +95,8 @@ pub struct Chain {
     pub own_switch: u64,
     /// When the hardware lights it: the wish, unless a wire for it is missing.
     pub follows: Logic,
+    /// What its lamps need of their wire.
+    pub need: Need,
     /// The least that has to be on for it to be lit: one for each way to turn it on.
     pub lit_by: Vec<Assignment>,
 }
@@ -117,7 +123,7 @@ impl Chain {
         index: usize,
         circuit: &LampCircuit,
         fed: FeedPlan,
-        laid: Option<&Laid>,
+        (laid, batteries): (Option<&Laid>, &PlannedSupply),
         (assumed, plugs): (&mut Assumed, &mut Plugs),
     ) -> Self {
         let FeedPlan { feed, switching, own_switch, follows, lit_by } = fed;
@@ -172,7 +178,7 @@ impl Chain {
             let path = format!("{at}.run.supply");
             supply.push((stretch(&nothing, &path, &circuit.name, assumed), SectionEnd::Pass));
         }
-        let back = back_sections
+        let mut back: Vec<(Stretch, SectionEnd)> = back_sections
             .iter()
             .enumerate()
             .map(|(k, s)| {
@@ -195,11 +201,17 @@ impl Chain {
         } else {
             circuit.control.signal_lead_m.unwrap_or(ASSUMED_SIGNAL_LEAD_M)
         };
+        // Paths on a skeleton whose size nobody measured are as good as that size.
+        let is_guessed = laid.is_some() && job.skeleton.as_ref().is_some_and(Skeleton::is_assumed);
+        let all = supply.iter_mut().map(|(s, _)| s).chain(back.iter_mut().map(|(s, _)| s));
+        all.for_each(|s| s.is_assumed |= is_guessed);
         let near = supply.last().map(|(s, _)| s.clone());
         let mut chain = Chain {
             id: circuit.id.clone(),
             index: CircuitIx(index),
             name: job.circuit_label(index),
+            is_position: matches!(origin, Origin::Factory { index, .. }
+                if job.factory[index].kind == FactoryKind::FusePosition),
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
@@ -214,6 +226,7 @@ impl Chain {
             switching,
             own_switch,
             follows,
+            need: Need::of(job, circuit, batteries),
             lit_by,
         };
         let leg_plug = |plugs: &mut Plugs, s: &Section| {
@@ -228,6 +241,8 @@ impl Chain {
         chain.lay_supply(supply, laid.is_some_and(|l| !l.legs.is_empty()), plugs);
         chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, plugs);
         chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, plugs);
+        let every_leg = chain.legs.iter_mut().chain(chain.back_legs.iter_mut());
+        every_leg.flat_map(|l| &mut l.stretches).for_each(|s| s.is_assumed |= is_guessed);
         chain.lay_lamps();
         chain.lay_return(circuit.run.return_by, back, plugs);
         chain
@@ -277,7 +292,9 @@ impl Chain {
         if own {
             self.joint(JointOf::SourcePost, contact::POST_OHM);
         } else {
-            self.joint(JointOf::FactoryWire, contact::SPLICE_OHM);
+            // Blade and lead of an adapter, or the joint on the wire.
+            let joints = if self.is_position { 2.0 } else { 1.0 };
+            self.joint(JointOf::FactoryWire, joints * contact::SPLICE_OHM);
         }
         let (mut fused, mut controlled) = (false, false);
         if !names_fuse {
@@ -408,5 +425,6 @@ fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) ->
         ambient_c: section.ambient_c.unwrap_or_else(|| zone::ambient_c(section.zone)),
         beside: section.beside,
         flexes: section.flexes,
+        is_assumed: section.length_m.is_none(),
     }
 }

@@ -25,6 +25,8 @@ pub struct Situation {
     pub joint_factor: f64,
     /// Factor on the power of every lamp.
     pub lamp_factor: f64,
+    /// Factor on what nobody measured: lengths, internal resistance of the battery, loads that were there before.
+    pub assumed_factor: f64,
 }
 
 impl Situation {
@@ -36,6 +38,7 @@ impl Situation {
             inputs,
             joint_factor: 1.0,
             lamp_factor: 1.0,
+            assumed_factor: 1.0,
         }
     }
 }
@@ -64,6 +67,10 @@ pub struct BuiltCircuit {
     pub legs: Vec<ElementId>,
     /// One element for each leg of the return.
     pub back_legs: Vec<ElementId>,
+    /// Copper of each leg of the supply, ohm: without its contacts.
+    pub leg_copper_ohm: Vec<f64>,
+    /// Copper of each leg of the return, ohm.
+    pub back_leg_copper_ohm: Vec<f64>,
     /// Coil of the relay that carries the lamps.
     pub coil: Option<ElementId>,
 }

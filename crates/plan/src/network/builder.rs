@@ -1,6 +1,6 @@
 //! Draws the network of a vehicle: supply, factory circuits, chains.
 
-use crate::chain::{Chain, Leg, LinkKind, Origin};
+use crate::chain::{Chain, Leg, LinkKind, Origin, Stretch};
 use crate::end::Pole;
 use crate::factory::PlannedFactory;
 use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
@@ -97,7 +97,7 @@ impl NetworkBuilder<'_, '_> {
             vehicle(PartKind::Battery),
             format_args!("battery"),
             (plus, NodeId::GROUND),
-            Device::Battery(supply.battery(self.situation.open_circuit_v)),
+            Device::Battery(self.starting_battery()),
         );
         let alternator = supply.alternator(self.situation.supply).map(|a| {
             self.add(
@@ -156,6 +156,19 @@ impl NetworkBuilder<'_, '_> {
     ) -> ElementId {
         self.places.push(place);
         self.net.add(name, from, to, device)
+    }
+
+    /// Length of a stretch in this situation, m.
+    fn length_m(&self, stretch: &Stretch) -> f64 {
+        stretch.length_at_m(self.situation.assumed_factor)
+    }
+
+    /// The starting battery; its resistance off by as much as whatever nobody measured.
+    fn starting_battery(&self) -> Battery {
+        let supply = self.installed.supply;
+        let battery = supply.battery(self.situation.open_circuit_v);
+        let factor = if supply.is_internal_assumed { self.situation.assumed_factor } else { 1.0 };
+        Battery { internal_ohm: battery.internal_ohm * factor, ..battery }
     }
 
     /// A contact that inputs move.
@@ -245,10 +258,14 @@ impl NetworkBuilder<'_, '_> {
     /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps.
     fn factory(&mut self, plus: NodeId, index: usize, factory: &PlannedFactory) -> BuiltFactory {
         let place = |what| PartRef { circuit: None, what };
+        let assumed_factor = self.situation.assumed_factor;
+        let off = |is_assumed| if is_assumed { assumed_factor } else { 1.0 };
         let fused = self.net.node(format_args!("f{index}_fused"));
         let switched = self.net.node(format_args!("f{index}_switched"));
         let tap = self.net.node(format_args!("f{index}_tap"));
-        let fuse = Fuse::of_rating(factory.fuse_a).cold_ohm();
+        // The fuse of an empty position is the circuit's own.
+        let fuse =
+            if factory.is_position { 0.0 } else { Fuse::of_rating(factory.fuse_a).cold_ohm() };
         self.add(
             place(PartKind::FactoryFuse(index)),
             format_args!("f{index}_fuse"),
@@ -261,15 +278,18 @@ impl NetworkBuilder<'_, '_> {
             (fused, switched),
             (factory.live_by, true),
         );
+        // An empty position has no wire of its own.
+        let wire_ohm = factory.wire.ohm(factory.length_m * off(factory.is_length_assumed), 40.0);
         let wire = self.add(
             place(PartKind::FactoryWire(index)),
             format_args!("f{index}_wire"),
             (switched, tap),
-            Device::ohm(factory.wire.ohm(factory.length_m, 40.0)),
+            Device::ohm(wire_ohm.max(TERMINAL_OHM)),
         );
         let lamps = (factory.existing_a > 0.0).then(|| {
             let rated_v = 13.5 * self.installed.supply.batteries;
-            let lamp = Incandescent { power_w: factory.existing_a * rated_v, rated_v };
+            let power_w = factory.existing_a * off(factory.is_load_assumed) * rated_v;
+            let lamp = Incandescent { power_w, rated_v };
             self.add(
                 place(PartKind::FactoryLamps(index)),
                 format_args!("f{index}_lamps"),
@@ -294,6 +314,7 @@ impl NetworkBuilder<'_, '_> {
         let mut links = Vec::with_capacity(chain.links.len());
         let mut lamps = Vec::new();
         let (mut legs, mut back_legs) = (Vec::new(), Vec::new());
+        let (mut leg_copper_ohm, mut back_leg_copper_ohm) = (Vec::new(), Vec::new());
         let mut coil = None;
         let last = chain.links.len() - 1;
         for (i, link) in chain.links.iter().enumerate() {
@@ -321,7 +342,7 @@ impl NetworkBuilder<'_, '_> {
                     .stretches
                     .iter()
                     .zip(sizes.stretch_c(i))
-                    .map(|(s, c)| sizes.wire.ohm(s.length_m, c))
+                    .map(|(s, c)| sizes.wire.ohm(self.length_m(s), c))
                     .sum(),
                 LinkKind::Fuse { .. } => {
                     sizes.fuse.map_or(TERMINAL_OHM, |f| f.cold_ohm() + HOLDER_OHM)
@@ -355,12 +376,12 @@ impl NetworkBuilder<'_, '_> {
                     continue;
                 }
                 LinkKind::Lamps => {
-                    let (plus, supply) = self.legs((at, chain, sizes, i), &chain.legs, from, false);
-                    let (minus, back) =
-                        self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
-                    (legs, back_legs) = (supply, back);
-                    let pluses = nodes_of_lamps(chain, &chain.legs, &plus, from);
-                    let minuses = nodes_of_lamps(chain, &chain.back_legs, &minus, to);
+                    let drawn = self.legs((at, chain, sizes, i), &chain.legs, from, false);
+                    let pluses = nodes_of_lamps(chain, &chain.legs, &drawn.ends, from);
+                    (legs, leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
+                    let drawn = self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
+                    let minuses = nodes_of_lamps(chain, &chain.back_legs, &drawn.ends, to);
+                    (back_legs, back_leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
                     for (k, lamp) in chain.lamps.iter().enumerate() {
                         let device = lamp.scaled(self.situation.lamp_factor);
                         let mut group = Vec::with_capacity(lamp.count as usize);
@@ -382,7 +403,16 @@ impl NetworkBuilder<'_, '_> {
             links.push(Some(self.add(place, name, (from, to), Device::ohm(ohm))));
             nodes.push(to);
         }
-        BuiltCircuit { nodes, links, lamps, legs, back_legs, coil }
+        BuiltCircuit {
+            nodes,
+            links,
+            lamps,
+            legs,
+            back_legs,
+            leg_copper_ohm,
+            back_leg_copper_ohm,
+            coil,
+        }
     }
 
     /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.
@@ -399,17 +429,17 @@ impl NetworkBuilder<'_, '_> {
         bus
     }
 
-    /// Draws the legs between a branch and the lamps; returns the node at the end of each. Its own plug
-    /// lies before a lamp.
+    /// Draws the legs between a branch and the lamps. Its own plug lies before a lamp.
     fn legs(
         &mut self,
         (at, chain, sizes, link): (usize, &Chain, &Sizes, usize),
         legs: &[Leg],
         branch: NodeId,
         is_back: bool,
-    ) -> (Vec<NodeId>, Vec<ElementId>) {
+    ) -> DrawnLegs {
         let mut ends: Vec<NodeId> = Vec::with_capacity(legs.len());
         let mut wires = Vec::with_capacity(legs.len());
+        let mut each_ohm = Vec::with_capacity(legs.len());
         let way = if is_back { "back" } else { "leg" };
         // Working temperatures stand supply first, then return.
         let mut before: usize =
@@ -419,21 +449,32 @@ impl NetworkBuilder<'_, '_> {
             let to = self.net.node(format_args!("{}_{way}{k}", chain.id));
             let wire = leg_wire(chain, sizes, leg);
             let warm = sizes.stretch_c(link).skip(before).take(leg.stretches.len());
-            let copper_ohm: f64 =
-                leg.stretches.iter().zip(warm).map(|(s, c)| wire.ohm(s.length_m, c)).sum();
+            let stretches_ohm: f64 =
+                leg.stretches.iter().zip(warm).map(|(s, c)| wire.ohm(self.length_m(s), c)).sum();
+            let copper_ohm = stretches_ohm + leg_jumpers(leg) * wire.ohm(BESIDE_M, LEG_JUMPER_C);
             before += leg.stretches.len();
             let pole = if is_back { Pole::Minus } else { Pole::Plus };
-            let ohm = copper_ohm
-                + leg_jumpers(leg) * wire.ohm(BESIDE_M, LEG_JUMPER_C)
-                + leg_contacts_ohm(chain, legs, k, pole) * self.situation.joint_factor;
+            let ohm =
+                copper_ohm + leg_contacts_ohm(chain, legs, k, pole) * self.situation.joint_factor;
             let ends_at = if is_back { (to, from) } else { (from, to) };
             let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, is_back) };
             let name = format_args!("{}_{way}{k}_wire", chain.id);
             wires.push(self.add(place, name, ends_at, Device::ohm(ohm)));
             ends.push(to);
+            each_ohm.push(copper_ohm);
         }
-        (ends, wires)
+        DrawnLegs { ends, wires, copper_ohm: each_ohm }
     }
+}
+
+/// Legs as they were drawn, one entry for each.
+struct DrawnLegs {
+    /// The node at the end of each.
+    ends: Vec<NodeId>,
+    /// Its element.
+    wires: Vec<ElementId>,
+    /// Its copper, ohm: without contacts.
+    copper_ohm: Vec<f64>,
 }
 
 /// The node of each lamp's pole, by light and number: the end of its leg, or `none` without one.

@@ -68,6 +68,7 @@ fn kind(installed: Installed, situation: &Situation) -> u64 {
         let parts = chain.switching.as_ref().map_or(0, |s| 1 + s.relays.len() + 8 * s.diodes());
         let traits = parts as u64 * 4096
             + chain.links.len() as u64 * 4
+            + sizes.lead_fuses.len() as u64 * 1024
             + u64::from(relay) * 2
             + u64::from(lit);
         kind = kind.wrapping_mul(1_000_003).wrapping_add(traits);

@@ -9,6 +9,7 @@ use crate::switching::{Inner, Inside, LeadUse, RelayRole, Switching};
 use crate::switching_options::standby_a;
 use crate::wires::lead_m;
 use jovek_catalog::contact;
+use jovek_catalog::fuse::HOLDER_OHM;
 use jovek_catalog::relay::{self, RelayType};
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, NodeId, Relay, RelayContact};
@@ -65,6 +66,15 @@ impl NetworkBuilder<'_, '_> {
                     );
                     contacts[relay].push(RelayContact { element, throw });
                     element
+                }
+                Inner::Fuse { number } => {
+                    let fuse = sizes.lead_fuses.get(number - 1).map(|f| f.fuse);
+                    self.add(
+                        place(PartKind::LeadFuse(number)),
+                        format_args!("{id}_lead_fuse{number}"),
+                        ends,
+                        Device::ohm(fuse.map_or(TERMINAL_OHM, |f| f.cold_ohm() + HOLDER_OHM)),
+                    )
                 }
                 Inner::Diode { number, is_coil } => {
                     let kind = match sizes.control {
@@ -163,7 +173,7 @@ impl NetworkBuilder<'_, '_> {
                 + contacts_ohm * self.situation.joint_factor;
             let is_spliced = |end| matches!(end, End::Splice(..));
             let what = match (lead.of, lead.from) {
-                (LeadUse::Signal | LeadUse::SignalFeed, End::Factory(wire)) => {
+                (LeadUse::Signal(wire) | LeadUse::SignalFeed(wire), _) => {
                     PartKind::SignalLead(wire.0)
                 }
                 (LeadUse::SwitchLead, _) => PartKind::SwitchLead(switch_number(lead.from, lead.to)),

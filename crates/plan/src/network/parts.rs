@@ -40,6 +40,8 @@ pub enum PartKind {
     SwitchLead(usize),
     /// Wire from a signal.
     SignalLead(usize),
+    /// A small fuse in a thin lead, by number in the circuit.
+    LeadFuse(usize),
     /// A diode, by number in the circuit.
     Diode(usize),
     /// A contact of a relay.

@@ -114,9 +114,14 @@ impl Body {
         through.passage = Passage::Grommet { bore_mm: Some(30.0) };
         self.way("firewall", "dash", Cab, Line::Existing);
         self.way("firewall", "pillar", Cab, Line::Existing);
-        self.way("pillar", "roof_left", Cab, Line::Existing);
-        self.way("roof_left", "roof", Cab, Line::Free);
-        self.way("roof", "roof_right", Cab, Line::Free);
+        // Curtains lie in pillars and roof edges.
+        for (a, b, line) in [
+            ("pillar", "roof_left", Line::Existing),
+            ("roof_left", "roof", Line::Free),
+            ("roof", "roof_right", Line::Free),
+        ] {
+            self.way(a, b, Cab, line).hazards = vec![Hazard::Airbag];
+        }
         self.way("pillar", "sill", Cab, Line::Existing);
         self.way("sill", "cab_rear", Cab, Line::Existing);
         self.way("dash", "sill_right", Cab, Line::Existing);

@@ -5,7 +5,7 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
-use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M};
+use jovek_catalog::joint::BESIDE_M;
 use jovek_job::{
     Feed, Job, LampCircuit, Light, Passage, PlugId, ReturnKind, Section, Shop, WayId, Waypoint,
     Zone,
@@ -421,19 +421,13 @@ fn beside(zone: Zone, ends_at: Waypoint) -> Section {
 
 /// Wire to spare where nobody said how much, m. Common practice: a hinge 0.1 m of loop that flexes, a
 /// connector enough to be unplugged, a drip loop 50 to 100 mm.
-const HINGE_M: f64 = 0.1;
-const CONNECTOR_M: f64 = 0.08;
-const DRIP_LOOP_M: f64 = 0.08;
+pub const HINGE_M: f64 = 0.1;
+/// At a connector that is unplugged, m.
+pub const CONNECTOR_M: f64 = 0.08;
+/// Before a lamp outside, m.
+pub const DRIP_LOOP_M: f64 = 0.08;
 /// Strain relief at a lamp held by adhesive, m. Common practice: its lead must never pull at the tape.
-const STRAIN_RELIEF_M: f64 = 0.05;
-
-/// The allowances that count where the shop has not said, in words.
-pub fn usual_allowances_text() -> String {
-    format!(
-        "hinge {HINGE_M} m, connector {CONNECTOR_M} m, drip loop {DRIP_LOOP_M} m, each end {END_ALLOWANCE_M} m, \
-         strain relief {STRAIN_RELIEF_M} m at lamps held by adhesive, no spare"
-    )
-}
+pub const STRAIN_RELIEF_M: f64 = 0.05;
 
 /// Wire that a passage needs to spare, m.
 pub fn slack_m(passage: Passage, shop: &Shop) -> f64 {

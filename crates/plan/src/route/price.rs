@@ -25,6 +25,7 @@ pub fn hazard_part(hazard: Hazard) -> f64 {
         Hazard::BelowFrame => 1.5,
         Hazard::SharpEdge => 0.3,
         Hazard::Spray => 0.2,
+        Hazard::Airbag => 0.3,
     }
 }
 

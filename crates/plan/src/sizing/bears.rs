@@ -67,12 +67,24 @@ pub(super) fn ampacity_of(
             let bundled = ampacity::bundle_factor(bench.shop.bundle, stretch.beside + 1);
             let amps = single_a * warm * bundled;
             out.each[i].push(amps);
+            // Factors of bundles are for wires that all carry their full current. Lamps that are fixed to a fuse
+            // which is there already cannot draw more than they do; a fault loads one wire alone.
+            let (amps, bundled) =
+                if bench.on_that_fuse { (single_a * warm, 1.0) } else { (amps, bundled) };
             if amps < out.amps {
                 out.amps = amps;
                 out.at = stretch.name.clone();
                 out.factors = (warm, bundled);
             }
         }
+    }
+    // The leads between the parts lie where the parts do.
+    let at_control =
+        single_a * ampacity::ambient_factor(insulation, bench.chain.control_ambient_c());
+    if at_control < out.amps {
+        out.amps = at_control;
+        out.at = "the parts".into();
+        out.factors = (at_control / single_a, 1.0);
     }
     out
 }

@@ -1,11 +1,12 @@
 //! The thinnest wire that no rule refuses.
 
-use crate::chain::LinkKind;
+use crate::drop::Drop;
+use crate::need::Need;
 use crate::network::cache::NetworkCache;
-use crate::sizing::trial::{Refusal, SizingInput, WireTrial, WorstDrop, drop_with};
+use crate::sizing::bears::mechanical_min_mm2;
+use crate::sizing::trial::{Refusal, SizingInput, WireTrial, drop_with};
+use crate::wires::is_to_plug;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::{contact, dimmer};
-use jovek_job::WireSystem;
 
 /// The outcome for one circuit: the chosen trial and its neighbours.
 #[derive(Debug, Clone)]
@@ -15,14 +16,13 @@ pub struct Sized {
     /// The next thinner wire and why it was refused.
     pub thinner: Option<WireTrial>,
     /// The next thicker wire, and its drop in the state that decided.
-    pub thicker: Option<(Conductor, WorstDrop)>,
-    /// True where even the thickest wire of the shelf was refused.
+    pub thicker: Option<(Conductor, Drop)>,
+    /// True where no wire of the shelf meets the whole need.
     pub is_short: bool,
 }
 
 /// The thinnest wire of the shelf with at least this area.
-pub fn smallest_wire(system: WireSystem, min_mm2: f64) -> Conductor {
-    let shelf = Conductor::shelf(system);
+pub fn smallest_wire(shelf: &[Conductor], min_mm2: f64) -> Conductor {
     // The shelf is never empty and its last size is the thickest.
     shelf
         .iter()
@@ -32,21 +32,48 @@ pub fn smallest_wire(system: WireSystem, min_mm2: f64) -> Conductor {
         .unwrap_or(Conductor::Metric(75))
 }
 
-/// The trials of one circuit so far: a wire is tried once.
+/// What a trial was made for: the need, whether the lamps were to hang on the fuse that is there, and the wire that
+/// was asked for in the leads to the lamps.
+type Aim = (Need, bool, Option<Conductor>);
+
+/// The trials of one circuit so far: a wire is tried once against a need.
 #[derive(Debug, Default)]
 pub struct WireTrials {
     cache: NetworkCache,
-    made: Vec<WireTrial>,
+    made: Vec<(Aim, WireTrial)>,
 }
 
 impl WireTrials {
-    fn of(&mut self, bench: &SizingInput, wire: Conductor) -> WireTrial {
-        if let Some(made) = self.made.iter().find(|t| t.sizes.wire == wire) {
+    fn of(&mut self, bench: &SizingInput, wire: Conductor, need: Need) -> WireTrial {
+        let aim = (need, bench.on_that_fuse, bench.leads);
+        let is_made = |(a, t): &&(Aim, WireTrial)| *a == aim && t.sizes.wire == wire;
+        if let Some((_, made)) = self.made.iter().find(is_made) {
             return made.clone();
         }
-        let trial = WireTrial::new(bench, wire, &mut self.cache);
-        self.made.push(trial.clone());
+        let trial = WireTrial::new(bench, wire, need, &mut self.cache);
+        self.made.push((aim, trial.clone()));
         trial
+    }
+
+    /// The thinnest wire from a step of the shelf on that will do for a need, with its step: each one is tried, the
+    /// thinnest first, until one will do or no copper at all would.
+    fn thinnest(
+        &mut self,
+        bench: &SizingInput,
+        (shelf, floor): (&[Conductor], usize),
+        need: Need,
+        will_do: impl Fn(&WireTrial) -> bool,
+    ) -> Option<(usize, WireTrial)> {
+        for (at, &wire) in shelf.iter().enumerate().skip(floor) {
+            let trial = self.of(bench, wire, need);
+            if will_do(&trial) {
+                return Some((at, trial));
+            }
+            if matches!(trial.refusal, Some(Refusal::Drop(d)) if d.is_beyond_copper()) {
+                return None;
+            }
+        }
+        None
     }
 
     /// The drop with another wire, where it decided for the chosen one.
@@ -55,7 +82,7 @@ impl WireTrials {
         bench: &SizingInput,
         wire: Option<&Conductor>,
         chosen: &WireTrial,
-    ) -> Option<(Conductor, WorstDrop)> {
+    ) -> Option<(Conductor, Drop)> {
         let wire = *wire?;
         let drop = drop_with(bench, wire, chosen, &mut self.cache).ok()?;
         Some((wire, drop))
@@ -63,49 +90,93 @@ impl WireTrials {
 }
 
 /// Sizes one circuit, no thinner than `floor` steps up the shelf.
+///
+/// Where no wire meets the whole need, the thinnest that keeps the copper to its share; where none does that, the
+/// thinnest that is safe and works; then the thinnest that bears the load. Never the thickest because nothing would
+/// do: copper that does not help is only bought.
 pub fn size(bench: &SizingInput, floor: usize, trials: &mut WireTrials) -> Sized {
-    let shelf = Conductor::shelf(bench.shop.wire_system);
+    let shelf = bench.shop.shelf();
     if let Some(forced) = &bench.circuit.overrides.wire {
         return around_override(bench, forced.value, &shelf, trials);
     }
-    let last = shelf.len() - 1;
-    let mut at = first_guess(bench, &shelf).clamp(floor, last);
-    let mut trial = trials.of(bench, shelf[at]);
-    // Up to the first that will do, then down to the last that still does.
-    while trial.refusal.is_some() && at < last {
-        at += 1;
-        trial = trials.of(bench, shelf[at]);
-    }
-    let is_short = trial.refusal.is_some();
-    let mut thinner = None;
-    while at > floor {
-        let below = trials.of(bench, shelf[at - 1]);
-        if below.refusal.is_some() && !is_short {
-            thinner = Some(below);
-            break;
+    if bench.on_that_fuse {
+        let sized = size_for_load(bench, floor, &shelf, trials);
+        let cord_mm2 = bench.cord_mm2().unwrap_or(0.0);
+        if !sized.is_short && sized.chosen.sizes.wire.area_mm2() <= cord_mm2 * 1.01 {
+            return sized;
         }
-        if is_short {
-            // Nothing will do: step back to where more copper stops helping.
-            if below.drop.drop_v > trial.drop.drop_v * 1.02 || cannot_carry(&below) {
-                thinner = Some(below);
-                break;
-            }
-        }
-        at -= 1;
-        trial = below;
     }
-    if thinner.is_none() && at > 0 {
-        thinner = Some(trials.of(bench, shelf[at - 1]));
-    }
-    let thicker = trials.glance(bench, shelf.get(at + 1), &trial);
-    Sized { chosen: trial, thinner, thicker, is_short }
+    // Thinner than the cord: a branch fuse of its own.
+    size_for_load(&SizingInput { on_that_fuse: false, ..*bench }, floor, &shelf, trials)
 }
 
-fn cannot_carry(trial: &WireTrial) -> bool {
-    matches!(
-        trial.refusal,
-        Some(Refusal::Ampacity { .. } | Refusal::FarEnd(_) | Refusal::Unsolved { .. })
-    )
+/// Sizes one circuit on the fuse that it is meant to have.
+fn size_for_load(
+    bench: &SizingInput,
+    floor: usize,
+    shelf: &[Conductor],
+    trials: &mut WireTrials,
+) -> Sized {
+    let need = bench.chain.need;
+    let from = (shelf, floor.min(shelf.len() - 1));
+    let passes = |t: &WireTrial| t.refusal.is_none();
+    let is_safe_but_slow = |t: &WireTrial| matches!(t.refusal, None | Some(Refusal::FarEnd(_)));
+    let bears = |t: &WireTrial| {
+        t.ampacity_a >= t.load_a && !matches!(t.refusal, Some(Refusal::Mechanical { .. }))
+    };
+    let whole = trials.thinnest(bench, from, need, passes);
+    let is_short = whole.is_none();
+    let (at, trial) = whole
+        .or_else(|| trials.thinnest(bench, from, need.copper_alone(), passes))
+        .or_else(|| trials.thinnest(bench, from, need.nothing(), passes))
+        .or_else(|| trials.thinnest(bench, from, need.nothing(), is_safe_but_slow))
+        .or_else(|| trials.thinnest(bench, from, need.nothing(), bears))
+        .unwrap_or_else(|| {
+            let last = shelf.len() - 1;
+            (last, trials.of(bench, shelf[last], need.nothing()))
+        });
+    let tried_for = trial.drop.need;
+    let thinner = at.checked_sub(1).map(|below| trials.of(bench, shelf[below], tried_for));
+    // What is said of the chosen one is said against the whole need.
+    let trial = match trial.refusal {
+        None if is_short => {
+            let judged = trials.of(bench, shelf[at], need);
+            WireTrial { drop: judged.drop, refusal: judged.refusal, ..trial }
+        }
+        _ => trial,
+    };
+    let thicker = trials.glance(bench, shelf.get(at + 1), &trial);
+    let chosen = if is_short { trial } else { with_thinner_leads(bench, trial, shelf, trials) };
+    Sized { chosen, thinner, thicker, is_short }
+}
+
+/// Length of leads to lamps for which a second reel is taken down, m. Common practice: a short pigtail is cut from
+/// the reel of the trunk.
+const OWN_REEL_M: f64 = 2.0;
+
+/// The same wire with thinner leads to the lamps, where those are long: each carries the current of its lamps alone,
+/// so the thinnest that the fuse protects and that leaves the lamps what they need will do.
+fn with_thinner_leads(
+    bench: &SizingInput,
+    trial: WireTrial,
+    shelf: &[Conductor],
+    trials: &mut WireTrials,
+) -> WireTrial {
+    let chain = bench.chain;
+    let legs = chain.legs.iter().chain(&chain.back_legs);
+    let to_plugs_m: f64 = legs.filter(|leg| is_to_plug(chain, leg)).map(|leg| leg.length_m()).sum();
+    if to_plugs_m < OWN_REEL_M {
+        return trial;
+    }
+    let (wire, need) = (trial.sizes.wire, trial.drop.need);
+    let now_mm2 = trial.sizes.lamp_wire.area_mm2();
+    let thinner = shelf
+        .iter()
+        .filter(|c| c.area_mm2() < now_mm2 * 0.99 && c.area_mm2() >= mechanical_min_mm2(chain));
+    thinner
+        .map(|&lead| trials.of(&SizingInput { leads: Some(lead), ..*bench }, wire, need))
+        .find(|with| with.refusal.is_none())
+        .unwrap_or(trial)
 }
 
 fn around_override(
@@ -115,40 +186,17 @@ fn around_override(
     trials: &mut WireTrials,
 ) -> Sized {
     let area = forced.area_mm2();
-    let chosen = trials.of(bench, forced);
+    let need = bench.chain.need;
+    let chosen = trials.of(bench, forced, need);
     let thinner = shelf.iter().rev().find(|c| c.area_mm2() < area * 0.99);
     let thicker = shelf.iter().find(|c| c.area_mm2() > area * 1.01);
     Sized {
         is_short: chosen.refusal.is_some(),
-        thinner: thinner.map(|&c| trials.of(bench, c)),
+        thinner: thinner.map(|&c| trials.of(bench, c, need)),
         thicker: trials.glance(bench, thicker, &chosen),
-        chosen,
+        chosen: match chosen.refusal {
+            None => with_thinner_leads(bench, chosen, shelf, trials),
+            Some(_) => chosen,
+        },
     }
-}
-
-/// Where to start on the shelf: the wire that loses what joints, fuse and switch leave of the drop
-/// allowed. Only saves trials.
-fn first_guess(bench: &SizingInput, shelf: &[Conductor]) -> usize {
-    let power_w: f64 = bench.chain.lamps.iter().map(|l| l.power_w * f64::from(l.count)).sum();
-    let nominal_v = bench.system.nominal_v();
-    // Lit from a battery that is not quite full.
-    let current_a = power_w / nominal_v;
-    let limit_v = crate::drop::drop_limit_v(bench.shop.drop, nominal_v, bench.system);
-    let metres = bench.chain.copper_m();
-    let joints_ohm: f64 = bench
-        .chain
-        .links
-        .iter()
-        .map(|l| match l.kind {
-            LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => ohm,
-            LinkKind::Dimmer => dimmer::ON_OHM,
-            LinkKind::Chassis => contact::CHASSIS_OHM,
-            LinkKind::Bus => contact::STUD_OHM + contact::CHASSIS_OHM,
-            // A fuse of 7.5 A in its holder, a closed contact: near enough to start from.
-            LinkKind::Fuse { .. } | LinkKind::Control { .. } => 0.012,
-            LinkKind::Wire(_) | LinkKind::Lamps => 0.0,
-        })
-        .sum();
-    let spare_v = limit_v - current_a * joints_ohm;
-    shelf.iter().position(|c| current_a * c.ohm(metres, 60.0) < spare_v).unwrap_or(shelf.len() - 1)
 }

@@ -34,8 +34,8 @@ pub struct FarEnd {
 }
 
 /// The fuse that protects the wire: its own, or that of the factory circuit.
-pub(super) fn protecting(bench: &SizingInput, sizes: &Sizes) -> Option<Fuse> {
-    match (sizes.fuse, &bench.chain.origin) {
+pub(super) fn protecting(bench: &SizingInput, own: Option<Fuse>) -> Option<Fuse> {
+    match (own, &bench.chain.origin) {
         (Some(fuse), _) => Some(fuse),
         (None, Origin::Factory { index, .. }) => {
             Some(Fuse::of_rating(bench.factory[*index].fuse_a))
@@ -50,7 +50,7 @@ pub(super) fn far_end(
     sizes: &Sizes,
     cache: &mut NetworkCache,
 ) -> Option<FarEnd> {
-    let fuse = protecting(bench, sizes)?;
+    let fuse = protecting(bench, sizes.fuse)?;
     let mut shorted = bench.chain.clone();
     for link in &mut shorted.links {
         if link.kind == LinkKind::Lamps {

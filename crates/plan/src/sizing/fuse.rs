@@ -16,7 +16,16 @@ pub struct FuseFit {
     pub inrush_a2s: f64,
     /// Smallest rating that would have carried the load without its inrush, A.
     pub without_inrush_a: Option<f64>,
+    /// The smallest fuse that the load needs, whatever was chosen.
+    pub for_load: Option<Fuse>,
+    /// Smallest rating that the shop puts in here, A.
+    pub smallest_a: f64,
 }
+
+/// Smallest fuse at a battery where the shop says nothing, A. Common practice.
+pub const USUAL_SMALLEST_A: f64 = 5.0;
+/// Smallest fuse of a tap on a factory wire, A. Common practice: 2 to 3 A.
+pub const SMALLEST_TAP_A: f64 = 2.0;
 
 /// Energy that the lamps' inrush puts through the fuse, A²s: filaments at up to twelve times their
 /// current behind the harness, for 15 ms (to 25 W) or 40 ms; LED drivers stay below any gate.
@@ -44,12 +53,12 @@ pub fn fit(
     ambient_c: f64,
     ampacity_a: f64,
     inrush_a2s: f64,
-    school: FusePractice,
+    (school, smallest_a): (FusePractice, f64),
     forced_a: Option<f64>,
 ) -> FuseFit {
     let min_rating_a = min_rating_a(load_a, ambient_c);
     let ladder = Fuse::ladder();
-    let carries = |f: &&Fuse| f.rating_a >= min_rating_a;
+    let carries = |f: &&Fuse| f.rating_a >= min_rating_a.max(smallest_a);
     let bears = |f: &&Fuse| f.surge_a2s() >= inrush_a2s;
     let without_inrush_a = ladder.iter().find(carries).map(|f| f.rating_a);
     let smallest = ladder.iter().find(|f| carries(f) && bears(f));
@@ -64,5 +73,12 @@ pub fn fit(
             .or(smallest)
             .copied(),
     };
-    FuseFit { fuse, min_rating_a, inrush_a2s, without_inrush_a }
+    FuseFit {
+        fuse,
+        min_rating_a,
+        inrush_a2s,
+        without_inrush_a,
+        for_load: smallest.copied(),
+        smallest_a,
+    }
 }

@@ -9,4 +9,5 @@ pub mod circuit;
 mod far_end;
 pub mod fuse;
 pub mod hardware;
+pub mod lead_fuse;
 pub mod trial;

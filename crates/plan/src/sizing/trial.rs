@@ -2,17 +2,19 @@
 
 use crate::chain::Chain;
 use crate::chain::{LinkKind, Origin};
-use crate::drop::{Drop, DropRule};
+use crate::drop::Drop;
 use crate::factory::PlannedFactory;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
+use crate::need::Need;
 use crate::network::build::{Installed, Situation};
 use crate::network::cache::NetworkCache;
 use crate::sizes::Sizes;
 use crate::sizing::bears::{Ampacity, ampacity_of, insulation_for, mechanical_min_mm2, working_c};
 use crate::sizing::far_end::{FarEnd, far_end, far_end_refused, protecting};
-use crate::sizing::fuse::{FuseFit, fit, inrush_a2s};
+use crate::sizing::fuse::{FuseFit, SMALLEST_TAP_A, USUAL_SMALLEST_A, fit, inrush_a2s};
 use crate::sizing::hardware::control_for;
+use crate::sizing::lead_fuse::{Leads, ThinLead, sources};
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::fuse::Fuse;
@@ -40,42 +42,22 @@ pub struct SizingInput<'a> {
     pub circuit: &'a LampCircuit,
     /// Insulation that the whole job uses, unless the place asks for more.
     pub insulation: Insulation,
+    /// True where its lamps are to hang on the fuse of the wire that they follow, as those of a trailer do on the
+    /// vehicle's: the wire is chosen so that this fuse protects it.
+    pub on_that_fuse: bool,
+    /// Wire to try in the leads to the plugs of lamps; none takes that of the trunk, or what the plug takes.
+    pub leads: Option<Conductor>,
 }
 
 impl<'a> SizingInput<'a> {
+    /// Area of the factory wire that it hangs on, mm².
+    pub(super) fn cord_mm2(&self) -> Option<f64> {
+        self.chain.origin_wire().map(|wire| self.factory[wire.0].wire.area_mm2())
+    }
+
     /// The circuit alone on the vehicle.
     pub(super) fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
         Installed { supply: self.supply, factory: self.factory, parts }
-    }
-}
-
-/// The drop in the state where it matters most.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct WorstDrop {
-    /// The state.
-    pub state: SupplyState,
-    /// Voltage at the source of the circuit, V.
-    pub source_v: f64,
-    /// Voltage across the lamps, V.
-    pub lamp_v: f64,
-    /// Of which in diodes, V: no wire mends it.
-    pub diode_v: f64,
-    /// Lost between them besides, V.
-    pub drop_v: f64,
-    /// Of which in the wire, V.
-    pub wire_v: f64,
-    /// Of which in the ground joint and the frame, V.
-    pub ground_v: f64,
-    /// Allowed, V.
-    pub limit_v: f64,
-    /// Current of the circuit, A.
-    pub current_a: f64,
-}
-
-impl WorstDrop {
-    /// Lowest voltage across the lamps that the rule allows, V.
-    pub fn floor_v(&self) -> f64 {
-        self.source_v - self.diode_v - self.limit_v
     }
 }
 
@@ -96,8 +78,8 @@ pub enum Refusal {
         /// Where.
         at: String,
     },
-    /// Too much voltage lost.
-    Drop(WorstDrop),
+    /// Too much voltage lost in the copper, or too little left at a lamp.
+    Drop(Drop),
     /// A short at the far end would not open the fuse in time.
     FarEnd(FarEnd),
     /// No fuse of the catalog carries the load.
@@ -127,12 +109,14 @@ pub struct WireTrial {
     pub ampacity_factors: (f64, f64),
     /// What the wire alone in 30 °C air bears, A.
     pub single_a: f64,
-    /// The drop where it matters most.
-    pub drop: WorstDrop,
+    /// The drop in the state where it matters most.
+    pub drop: Drop,
     /// Fuse with its bounds.
     pub fuse: FuseFit,
     /// A short at the far end.
     pub far_end: Option<FarEnd>,
+    /// Leads of coils and signals that nothing protects at their size.
+    pub bare_leads: Vec<ThinLead>,
     /// Why the wire is refused; none where it will do.
     pub refusal: Option<Refusal>,
 }
@@ -153,8 +137,13 @@ fn planned_w(chain: &Chain) -> f64 {
 }
 
 impl WireTrial {
-    /// Tries a wire.
-    pub fn new(bench: &SizingInput, wire: Conductor, cache: &mut NetworkCache) -> WireTrial {
+    /// Tries a wire against a need.
+    pub fn new(
+        bench: &SizingInput,
+        wire: Conductor,
+        need: Need,
+        cache: &mut NetworkCache,
+    ) -> WireTrial {
         let chain = bench.chain;
         let insulation = insulation_for(chain.hottest_c()).max(bench.insulation);
         let ampacity = ampacity_of(bench, wire, insulation);
@@ -166,24 +155,23 @@ impl WireTrial {
             true => SupplyState::LowBattery,
             false => SupplyState::Charging,
         };
-        let coil_wire = crate::sizing::circuit::smallest_wire(
-            bench.shop.wire_system,
-            mechanical_min_mm2(chain),
-        );
+        let thinnest =
+            crate::sizing::circuit::smallest_wire(&bench.shop.shelf(), mechanical_min_mm2(chain));
         let mut drop = None;
         let mut unsolved = None;
         let mut pass = 0;
         // Fuse, control and temperatures follow from the current and the current from them: a few
         // passes in the state with the largest current bring both to rest.
         let (sizes, fuse) = loop {
-            let (sizes, fuse) = sizes_for(bench, wire, insulation, &ampacity, coil_wire, load_a);
+            let (sizes, fuse) = sizes_for(bench, wire, insulation, &ampacity, thinnest, load_a);
             if wire.area_mm2() < mechanical_min_mm2(chain) {
                 // Too thin to handle, whatever it would carry.
                 break (sizes, fuse);
             }
             pass += 1;
-            let found = match drop_in(bench, &sizes, state, chain.first_lit_by(), cache) {
-                Ok(found) => found,
+            let as_judged = judged(bench, &sizes, &fuse);
+            let found = match drop_in(bench, &as_judged, state, chain.first_lit_by(), cache) {
+                Ok(found) => Drop { need, ..found },
                 Err(e) => {
                     unsolved = Some(e.to_string());
                     break (sizes, fuse);
@@ -199,7 +187,7 @@ impl WireTrial {
                 drop = Some(found);
                 break (sizes, fuse);
             }
-            match worst_of(bench, &sizes, found, cache) {
+            match worst_of(bench, &as_judged, found, cache) {
                 Ok((_, most))
                     if most.current_a > load_a * (1.0 + AT_REST) && pass < MOST_PASSES =>
                 {
@@ -220,21 +208,31 @@ impl WireTrial {
             (None, Some(drop)) => refused(bench, &sizes, &ampacity, &fuse, drop),
             (None, None) => Some(Refusal::Mechanical { min_mm2: mechanical_min_mm2(chain) }),
         };
-        let drop = drop.unwrap_or(WorstDrop {
+        let drop = drop.unwrap_or(Drop {
             state: SupplyState::EngineOff,
+            need,
             source_v: low_v,
             lamp_v: 0.0,
             diode_v: 0.0,
-            drop_v: low_v,
-            wire_v: low_v,
+            copper_v: low_v,
             ground_v: 0.0,
-            limit_v: 0.0,
             current_a: 0.0,
         });
         // What is refused already is not shorted too.
         let far_end = if refusal.is_none() { far_end(bench, &sizes, cache) } else { None };
         let refusal = refusal.or_else(|| far_end_refused(far_end));
+        let leads = Leads {
+            bench,
+            control: &sizes.control,
+            insulation,
+            ampacity: &ampacity,
+            feed_fuse_a: feed_fuse_a(bench, protecting(bench, sizes.fuse)),
+            load_a,
+            sources: sources(bench, &sizes.control),
+        };
+        let bare_leads = leads.bare(sizes.coil_wire, &sizes.lead_fuses);
         WireTrial {
+            bare_leads,
             load_a,
             ampacity_a: ampacity.amps,
             ampacity_at: ampacity.at,
@@ -258,7 +256,7 @@ pub fn drop_with(
     wire: Conductor,
     like: &WireTrial,
     cache: &mut NetworkCache,
-) -> Result<WorstDrop, SolveError> {
+) -> Result<Drop, SolveError> {
     let insulation = like.sizes.insulation;
     let ampacity = ampacity_of(bench, wire, insulation);
     let coil_wire = like.sizes.coil_wire;
@@ -272,29 +270,48 @@ fn refused(
     sizes: &Sizes,
     ampacity: &Ampacity,
     fuse: &FuseFit,
-    drop: &WorstDrop,
+    drop: &Drop,
 ) -> Option<Refusal> {
-    let Some(fuse_a) = protecting(bench, sizes).map(|f| f.rating_a) else {
+    let Some(fuse_a) = protecting(bench, sizes.fuse).map(|f| f.rating_a) else {
         return Some(Refusal::NoFuse { needed_a: fuse.min_rating_a });
     };
-    if fuse_a > ampacity.amps {
+    // What is as thick as the cord is as safe as the cord on the fuse that is there for it.
+    let is_as_the_cord = bench.on_that_fuse
+        && bench.cord_mm2().is_some_and(|cord_mm2| sizes.wire.area_mm2() >= 0.99 * cord_mm2);
+    if fuse_a > ampacity.amps && !is_as_the_cord {
         let at = ampacity.at.clone();
         return Some(Refusal::Ampacity { fuse_a, ampacity_a: ampacity.amps, at });
     }
-    (drop.drop_v > drop.limit_v).then_some(Refusal::Drop(*drop))
+    let lead_a = lead_bears_a(bench, sizes.lamp_wire, sizes.insulation, ampacity);
+    if bench.leads.is_some() && fuse_a > lead_a {
+        let at = "the leads to the lamps".to_owned();
+        return Some(Refusal::Ampacity { fuse_a, ampacity_a: lead_a, at });
+    }
+    drop.is_over().then_some(Refusal::Drop(*drop))
 }
 
 /// A tie-in needs no own fuse where the factory fuse already protects the new wire.
 fn own_fuse(bench: &SizingInput, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse> {
     match bench.chain.origin {
+        // What is plugged into an empty position has its fuse in the adapter.
+        Origin::Factory { index, .. } if bench.factory[index].is_position => fit.fuse,
         Origin::Factory { index, .. }
             if bench.circuit.overrides.fuse_a.is_none()
-                && bench.factory[index].fuse_a <= ampacity_a =>
+                && (bench.on_that_fuse || bench.factory[index].fuse_a <= ampacity_a) =>
         {
             None
         }
         _ => fit.fuse,
     }
+}
+
+/// Rating of the fuse before the splice from which coils are fed, A: without end where the control was put before the
+/// fuse.
+fn feed_fuse_a(bench: &SizingInput, fuse: Option<Fuse>) -> f64 {
+    let at = |is: fn(&LinkKind) -> bool| bench.chain.links.iter().position(|l| is(&l.kind));
+    let is_before =
+        at(|k| matches!(k, LinkKind::Control { .. })) < at(|k| matches!(k, LinkKind::Fuse { .. }));
+    fuse.filter(|_| !is_before).map_or(f64::INFINITY, |f| f.rating_a)
 }
 
 /// Everything that follows from a wire and its current.
@@ -303,7 +320,7 @@ fn sizes_for(
     wire: Conductor,
     insulation: Insulation,
     ampacity: &Ampacity,
-    coil_wire: Conductor,
+    thinnest: Conductor,
     load_a: f64,
 ) -> (Sizes, FuseFit) {
     let chain = bench.chain;
@@ -317,26 +334,43 @@ fn sizes_for(
         })
         .sum();
     let inrush = inrush_a2s(chain, copper_ohm + bench.supply.internal_ohm, low_v * 1.1);
+    let smallest_a = match chain.origin {
+        Origin::Battery => bench.shop.smallest_fuse_a.unwrap_or(USUAL_SMALLEST_A),
+        Origin::Factory { .. } => SMALLEST_TAP_A,
+    };
     let fuse = fit(
         load_a,
         chain.fuse_ambient_c(),
         ampacity.amps,
         inrush,
-        bench.shop.fuse,
+        (bench.shop.fuse, smallest_a),
         bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value),
     );
     let own = own_fuse(bench, &fuse, ampacity.amps);
     let protecting_a = own.or(fuse.fuse).map_or(f64::INFINITY, |f| f.rating_a);
     let lamp_wire = lamp_wire_for(bench, wire, insulation, ampacity, protecting_a);
+    let control = control_for(bench, load_a);
+    let leads = Leads {
+        bench,
+        control: &control,
+        insulation,
+        ampacity,
+        feed_fuse_a: feed_fuse_a(bench, protecting(bench, own)),
+        load_a,
+        sources: sources(bench, &control),
+    };
+    let coil_wire = leads.coil_wire(thinnest);
+    let lead_fuses = leads.fuses(coil_wire);
     let sizes = Sizes {
         wire,
         lamp_wire,
         insulation,
         fuse: own,
-        control: control_for(bench, load_a),
+        control,
         dimmer_a: (!chain.dimmers.is_empty())
             .then(|| dimmer::smallest_a(load_a).unwrap_or(dimmer::RATINGS_A[2])),
         coil_wire,
+        lead_fuses,
         working_c: if lamp_wire == wire {
             temperatures
         } else {
@@ -346,8 +380,8 @@ fn sizes_for(
     (sizes, fuse)
 }
 
-/// The wire of the leads to the plugs of lamps: that of the trunk where a plug takes it, else the thickest that
-/// it takes, as long as the fuse protects that one too.
+/// The wire of the leads to the plugs of lamps: the one to try, else that of the trunk where a plug takes it, else
+/// the thickest that it takes, as long as the fuse protects that one too.
 fn lamp_wire_for(
     bench: &SizingInput,
     wire: Conductor,
@@ -355,24 +389,40 @@ fn lamp_wire_for(
     of_trunk: &Ampacity,
     fuse_a: f64,
 ) -> Conductor {
-    if EndKind::LampPlug.takes(wire) || bench.chain.legs.is_empty() {
+    if bench.chain.legs.is_empty() {
         return wire;
     }
-    let shelf = Conductor::shelf(bench.shop.wire_system);
+    if let Some(asked) = bench.leads {
+        return asked;
+    }
+    if EndKind::LampPlug.takes(wire) {
+        return wire;
+    }
+    let shelf = bench.shop.shelf();
     let Some(&thinner) = shelf.iter().rfind(|c| EndKind::LampPlug.takes(**c)) else { return wire };
-    let (warm, bundled) = of_trunk.factors;
-    let bears_a = ampacity::single_a(bench.shop.ampacity, thinner, insulation) * warm * bundled;
-    if bears_a >= fuse_a { thinner } else { wire }
+    if lead_bears_a(bench, thinner, insulation, of_trunk) >= fuse_a { thinner } else { wire }
 }
 
-/// The drops in all states, one of them known: the tightest against its limit, and the one with the
+/// What a lead to a lamp bears where the trunk bears least, A. Factors of bundles are for wires that all carry their
+/// full current; what a lead carries is fixed by its lamp, and a fault loads one lead alone.
+fn lead_bears_a(
+    bench: &SizingInput,
+    lead: Conductor,
+    insulation: Insulation,
+    of_trunk: &Ampacity,
+) -> f64 {
+    let (warm, _) = of_trunk.factors;
+    ampacity::single_a(bench.shop.ampacity, lead, insulation) * warm
+}
+
+/// The drops in all states, one of them known: the tightest against the need, and the one with the
 /// largest current.
 fn worst_of(
     bench: &SizingInput,
     sizes: &Sizes,
-    known: WorstDrop,
+    known: Drop,
     cache: &mut NetworkCache,
-) -> Result<(WorstDrop, WorstDrop), SolveError> {
+) -> Result<(Drop, Drop), SolveError> {
     let (mut worst, mut largest) = (known, known);
     let first = bench.chain.first_lit_by();
     let others = bench.chain.lit_by.iter().skip(1);
@@ -384,9 +434,9 @@ fn worst_of(
         let drop = if state == known.state && inputs == first {
             known
         } else {
-            drop_in(bench, sizes, state, inputs, cache)?
+            Drop { need: known.need, ..drop_in(bench, sizes, state, inputs, cache)? }
         };
-        if drop.drop_v / drop.limit_v > worst.drop_v / worst.limit_v {
+        if drop.slack_v() < worst.slack_v() {
             worst = drop;
         }
         if drop.current_a > largest.current_a {
@@ -396,6 +446,14 @@ fn worst_of(
     Ok((worst, largest))
 }
 
+/// The sizes with which a drop is judged: a fuse that a person chose counts as the one that the load needs, since no
+/// copper should make up for what a smaller fuse takes.
+fn judged(bench: &SizingInput, sizes: &Sizes, fuse: &FuseFit) -> Sizes {
+    let is_chosen = bench.circuit.overrides.fuse_a.is_some() && sizes.fuse.is_some();
+    let fuse = if is_chosen { fuse.for_load.or(sizes.fuse) } else { sizes.fuse };
+    Sizes { fuse, ..sizes.clone() }
+}
+
 /// The drop of a circuit alone in one state of the supply.
 fn drop_in(
     bench: &SizingInput,
@@ -403,40 +461,8 @@ fn drop_in(
     state: SupplyState,
     inputs: Assignment,
     cache: &mut NetworkCache,
-) -> Result<WorstDrop, SolveError> {
+) -> Result<Drop, SolveError> {
     let situation = Situation::plain(bench.supply, state, inputs);
     let (built, solution) = cache.operate(bench.installed(&[(bench.chain, sizes)]), &situation)?;
-    let circuit = &built.circuits[0];
-    let rule = DropRule { limit: bench.shop.drop, system: bench.system };
-    let drop = Drop::of(rule, (built, &solution), (0, bench.chain), (bench.factory, inputs));
-    let (mut wire_v, mut ground_v) = (0.0, 0.0);
-    let lamps_at = bench.chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
-    for (i, link) in bench.chain.links.iter().enumerate() {
-        let across = solution.node_v(circuit.nodes[i]) - solution.node_v(circuit.nodes[i + 1]);
-        match link.kind {
-            LinkKind::Wire(_) => wire_v += across,
-            // Behind a branch the farthest lamp has least; the legs take the rest.
-            LinkKind::Lamps => wire_v += across - drop.lamp_v,
-            LinkKind::Joint { is_return: true, .. }
-            | LinkKind::Connector { is_return: true, .. }
-            | LinkKind::Chassis
-            | LinkKind::Bus
-                if lamps_at.is_some_and(|at| i > at + 1) =>
-            {
-                ground_v += across;
-            }
-            _ => {}
-        }
-    }
-    Ok(WorstDrop {
-        state,
-        source_v: drop.source_v,
-        lamp_v: drop.lamp_v,
-        diode_v: drop.diode_v,
-        drop_v: drop.lost_v(),
-        wire_v,
-        ground_v,
-        limit_v: drop.limit_v,
-        current_a: drop.current_a,
-    })
+    Ok(Drop::of(state, (built, &solution), (0, bench.chain), (bench.factory, inputs)))
 }

@@ -4,6 +4,7 @@
 //! 86 and 85 the coil, 86 on the plus side.
 
 use crate::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt, StudOf};
+use crate::sizes::{LeadFuse, LeadSource};
 use crate::switching::{ContactOf, Rung, Switching};
 use jovek_circuit::Throw;
 
@@ -17,9 +18,9 @@ pub enum LeadUse {
     /// To a switch in the cab or back, coil current.
     SwitchLead,
     /// From a factory wire, lamp current.
-    SignalFeed,
+    SignalFeed(FactoryIx),
     /// From a factory wire, coil current.
-    Signal,
+    Signal(FactoryIx),
     /// From a coil to its ground stud.
     CoilGround,
 }
@@ -27,7 +28,7 @@ pub enum LeadUse {
 impl LeadUse {
     /// True where it carries a coil rather than the lamps.
     pub fn is_coil(self) -> bool {
-        !matches!(self, LeadUse::Jumper | LeadUse::SignalFeed)
+        !matches!(self, LeadUse::Jumper | LeadUse::SignalFeed(_))
     }
 }
 
@@ -67,6 +68,11 @@ pub enum Inner {
         number: usize,
         /// True in the feed of a coil.
         is_coil: bool,
+    },
+    /// A small fuse, by its number in the circuit, from 1.
+    Fuse {
+        /// Its number.
+        number: usize,
     },
 }
 
@@ -183,6 +189,59 @@ pub fn inside(switching: &Switching, circuit: CircuitIx, origin: Option<FactoryI
     Inside { entry, exit, leads, parts, relays: switching.relays.len() }
 }
 
+/// Puts the small fuses in: each right where its leads start, so that all of them lies behind it.
+pub fn with_lead_fuses(mut inside: Inside, circuit: CircuitIx, fuses: &[LeadFuse]) -> Inside {
+    for (k, lead_fuse) in fuses.iter().enumerate() {
+        let number = k + 1;
+        let start = match lead_fuse.at {
+            LeadSource::Feed => End::Splice(circuit, SpliceAt::Feed),
+            LeadSource::Wire(wire) => End::Factory(wire),
+        };
+        let is_behind = |lead: &Lead| {
+            lead.from == start && (lead.of.is_coil() || lead_fuse.at != LeadSource::Feed)
+        };
+        let count = inside.leads.iter().filter(|l| is_behind(l)).count();
+        if count == 0 {
+            continue;
+        }
+        let side = |side| End::LeadFuse(circuit, number, side);
+        let lamps = inside.leads.iter().any(|l| is_behind(l) && !l.of.is_coil());
+        let jumper = if lamps { LeadUse::Jumper } else { LeadUse::CoilJumper };
+        let behind = match count {
+            1 => side(Side::Out),
+            _ => End::Splice(circuit, SpliceAt::Coils),
+        };
+        for lead in inside.leads.iter_mut().filter(|l| is_behind(l)) {
+            lead.from = behind;
+        }
+        inside.leads.push(Lead { from: start, to: side(Side::In), of: jumper });
+        if count > 1 {
+            inside.leads.push(Lead { from: side(Side::Out), to: behind, of: jumper });
+        }
+        let of = Inner::Fuse { number };
+        inside.parts.push(InnerPart { from: side(Side::In), to: side(Side::Out), of });
+    }
+    inside
+}
+
+/// Where leads start that may be thinner than the fuse before them allows, and whether they carry the lamps.
+pub fn lead_sources(inside: &Inside, circuit: CircuitIx) -> Vec<(LeadSource, bool)> {
+    let mut out: Vec<(LeadSource, bool)> = Vec::new();
+    for lead in &inside.leads {
+        let at = match lead.from {
+            End::Factory(wire) => LeadSource::Wire(wire),
+            from if from == End::Splice(circuit, SpliceAt::Feed) && lead.of.is_coil() => {
+                LeadSource::Feed
+            }
+            _ => continue,
+        };
+        if !out.iter().any(|(known, _)| *known == at) {
+            out.push((at, !lead.of.is_coil()));
+        }
+    }
+    out
+}
+
 /// A factory wire is taken up once: where several leads would, one goes to a splice.
 fn gather_signals(circuit: CircuitIx, leads: &mut Vec<Lead>) {
     let mut wires: Vec<FactoryIx> = leads
@@ -207,7 +266,7 @@ fn gather_signals(circuit: CircuitIx, leads: &mut Vec<Lead>) {
             is_coil &= lead.of.is_coil();
             lead.of = if lead.of.is_coil() { LeadUse::CoilJumper } else { LeadUse::Jumper };
         }
-        let of = if is_coil { LeadUse::Signal } else { LeadUse::SignalFeed };
+        let of = if is_coil { LeadUse::Signal(wire) } else { LeadUse::SignalFeed(wire) };
         leads.push(Lead { from, to: splice, of });
     }
 }
@@ -228,8 +287,8 @@ impl Walk {
     fn lead(&mut self, from: End, to: End) {
         let to_switch = |end| matches!(end, End::Switch(..));
         let of = match (from, self.is_coil) {
-            (End::Factory(_), true) => LeadUse::Signal,
-            (End::Factory(_), false) => LeadUse::SignalFeed,
+            (End::Factory(wire), true) => LeadUse::Signal(wire),
+            (End::Factory(wire), false) => LeadUse::SignalFeed(wire),
             (_, true) if to_switch(from) || to_switch(to) => LeadUse::SwitchLead,
             (_, true) => LeadUse::CoilJumper,
             (_, false) => LeadUse::Jumper,

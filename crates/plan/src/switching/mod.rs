@@ -13,7 +13,10 @@ mod diodes;
 mod leads;
 
 pub use compile::{Unmet, Wires, unmet_text};
-pub use leads::{Inner, InnerPart, Inside, Lead, LeadUse, inside, own_relay, own_switch};
+pub use leads::{
+    Inner, InnerPart, Inside, Lead, LeadUse, inside, lead_sources, own_relay, own_switch,
+    with_lead_fuses,
+};
 
 use crate::inputs::Assignment;
 use crate::logic::{Logic, SwitchRef};

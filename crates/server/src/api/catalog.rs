@@ -12,7 +12,7 @@ use jovek_core::defaults::{
 };
 use jovek_core::job::{Signal, WireSystem, Zone};
 use jovek_core::plan::inputs::signal_label;
-use jovek_core::route::lay::usual_allowances_text;
+use jovek_core::usual::{UsualFigure, usual_figures};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -36,6 +36,17 @@ pub struct CatalogWire {
     pub label: String,
 }
 
+/// The sizes of one wire system.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SystemWires {
+    /// The system.
+    pub system: WireSystem,
+    /// All its sizes, the thinnest first.
+    pub wires: Vec<CatalogWire>,
+    /// Those that are taken where a shop does not say what it keeps.
+    pub usual: Vec<Conductor>,
+}
+
 /// A signal of the vehicle.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct CatalogSignal {
@@ -52,6 +63,8 @@ pub struct Catalog {
     pub lights: Vec<CatalogLight>,
     /// Sizes that a factory wire may have, metric first.
     pub factory_wires: Vec<CatalogWire>,
+    /// Sizes that a shop may keep, by system.
+    pub shop_wires: Vec<SystemWires>,
     /// Zones.
     pub zones: Vec<CatalogZone>,
     /// Signals.
@@ -74,12 +87,16 @@ pub struct Catalog {
     pub units: Vec<OtherUnit>,
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
-    /// Allowances that count where the shop has not said.
-    pub usual_allowances_text: String,
+    /// Figures that count where the shop has not said.
+    pub usual: Vec<UsualFigure>,
 }
 
 /// Thickest factory lamp wire worth offering, mm².
 const FACTORY_WIRE_MOST_MM2: f64 = 6.5;
+
+fn catalog_wire(wire: Conductor) -> CatalogWire {
+    CatalogWire { wire, label: wire.label() }
+}
 
 /// What a person can pick from.
 #[utoipa::path(get, path = "/api/catalog", operation_id = "catalog",
@@ -91,12 +108,20 @@ pub(super) async fn catalog() -> Json<Catalog> {
             .into_iter()
             .flat_map(Conductor::all)
             .filter(|wire| wire.area_mm2() <= FACTORY_WIRE_MOST_MM2)
-            .map(|wire| CatalogWire { wire, label: wire.label() })
+            .map(catalog_wire)
+            .collect(),
+        shop_wires: [WireSystem::Metric, WireSystem::Awg, WireSystem::Sae]
+            .into_iter()
+            .map(|system| SystemWires {
+                system,
+                wires: Conductor::all(system).into_iter().map(catalog_wire).collect(),
+                usual: Conductor::shelf(system),
+            })
             .collect(),
         zones: Zone::ALL
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),
-        usual_allowances_text: usual_allowances_text(),
+        usual: usual_figures(),
         signals: Signal::ALL.map(named).into(),
         supplies: supplies(),
         fresh: fresh(),

@@ -216,9 +216,10 @@ pub(super) fn summary(job: &Job, answers: &Answers) -> String {
             out += &format!("  {}: {}\n", choice.label, choice.says);
         }
         for line in &circuit.volt_lines {
+            let floor = line.floor_text.as_deref().unwrap_or("no floor: nobody said the cut-in");
             out += &format!(
-                "  {}: {}, {}, {}\n",
-                line.state_label, line.lamp_text, line.current_text, line.floor_text
+                "  {}: {}, {}, {floor}\n",
+                line.state_label, line.lamp_text, line.current_text
             );
         }
     }

@@ -11,7 +11,7 @@ use jovek_plan::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::network::parts::{PartKind, PartRef};
-use jovek_plan::sizes::{ControlChoice, Sizes};
+use jovek_plan::sizes::{ControlChoice, LeadSource, Sizes};
 use jovek_plan::study::{Assessment, Studied};
 use jovek_plan::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
 use jovek_plan::wires::link_ends;
@@ -134,7 +134,9 @@ impl Block<'_> {
             + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>();
         let top = self.sheet.room(HEAD + ROW * rows as f64 + 3.0);
         let dimmer = usize::from(sizes.dimmer_a.is_some());
-        let coils = switching.relays.iter().map(|r| depth(&r.coil_from));
+        // A small fuse stands in line with what is behind it.
+        let fused = usize::from(!sizes.lead_fuses.is_empty());
+        let coils = switching.relays.iter().map(|r| fused + depth(&r.coil_from));
         let deepest = coils.max().unwrap_or(1).max(dimmer + depth(&switching.lamps_from));
         let depth = deepest.max(1) as f64;
         let mut pen = Pen {
@@ -233,12 +235,14 @@ impl Block<'_> {
                 self.part(Sign::Signal, (SIGNAL_X, y), lead, 0.0);
                 let terminal = End::Factory(FactoryIx(*i));
                 self.text((SIGNAL_X - 1.0, y - 3.0), name, "middle");
-                RungEnd { x: SIGNAL_X + 3.0, live, terminal }
+                let end = RungEnd { x: SIGNAL_X + 3.0, live, terminal };
+                self.lead_fuse(LeadSource::Wire(FactoryIx(*i)), end, y, pen)
             }
             Rung::Feed | Rung::Tap(_) => {
                 pen.feed_rows.push(y);
                 let terminal = End::Splice(pen.circuit, SpliceAt::Feed);
-                RungEnd { x: BUS_X, live: false, terminal }
+                let end = RungEnd { x: BUS_X, live: false, terminal };
+                if pen.is_coil { self.lead_fuse(LeadSource::Feed, end, y, pen) } else { end }
             }
             Rung::Behind(ContactOf::Switch { which, holds, .. }, inner) => {
                 let from = self.rung(inner, y, pen);
@@ -329,6 +333,24 @@ impl Block<'_> {
                 RungEnd { x, live: any, terminal }
             }
         }
+    }
+
+    /// The small fuse at the start of a thin lead, where there is one.
+    fn lead_fuse(&mut self, at: LeadSource, from: RungEnd, y: f64, pen: &Pen) -> RungEnd {
+        let fuses = &self.studied().sized.chosen.sizes.lead_fuses;
+        let Some(k) = fuses.iter().position(|f| f.at == at) else { return from };
+        let label = fuses[k].fuse.label();
+        let number = k + 1;
+        let place = self.place(PartKind::LeadFuse(number));
+        let side = |side| End::LeadFuse(pen.circuit, number, side);
+        let x = self.lead_to(&from, 4.0, side(Side::In), place, y, pen);
+        self.part(Sign::Fuse, (x, y), place, 0.0);
+        self.text((x, y + 5.0), format!("F{number} {label}"), "middle");
+        // Several leads part behind it.
+        let coils = End::Splice(pen.circuit, SpliceAt::Coils);
+        let has_several = self.cuts.iter().any(|c| c.from_end == coils);
+        let terminal = if has_several && at == LeadSource::Feed { coils } else { side(Side::Out) };
+        RungEnd { x: x + 4.0, live: (self.is_live)(place), terminal }
     }
 
     /// Draws the wire to the next part, half as wide as given, and names it. Returns the middle of the part.

@@ -34,6 +34,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         {light.draws.kind === "regulated" && (
           <NumberField path={`${at}.draws.cut_in_v`} label="Full power from" unit="V" />
         )}
+        <NumberField path={`${at}.least_v`} label="Must work down to" unit="V" />
         {light.draws.kind === "strip" && (
           <NumberField path={`${at}.draws.forward_v`} label="Forward voltage" unit="V" />
         )}

@@ -1,7 +1,7 @@
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { PlaceField } from "../../ui/PlaceField";
 import { FACTORY_KINDS, OUTPUTS, SIDES } from "../../ui/words";
@@ -51,7 +51,9 @@ export function FactoryForm({ index }: { index: number }) {
           ]}
           write={(v) => v || undefined}
         />
-        <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />
+        {circuit?.kind !== "fuse_position" && (
+          <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />
+        )}
         <ChoiceField
           path={`${at}.kind`}
           label="What it is"
@@ -73,16 +75,24 @@ export function FactoryForm({ index }: { index: number }) {
               label="First side, key off"
               unit="V"
             />
-            <NumberField
-              path={`${at}.survey.second_key_on_v`}
-              label="Second side, key on"
-              unit="V"
+            <CheckField
+              path={`${at}.survey.has_no_second`}
+              label="The second side has no terminal"
             />
-            <NumberField
-              path={`${at}.survey.second_key_off_v`}
-              label="Second side, key off"
-              unit="V"
-            />
+            {!circuit.survey?.has_no_second && (
+              <>
+                <NumberField
+                  path={`${at}.survey.second_key_on_v`}
+                  label="Second side, key on"
+                  unit="V"
+                />
+                <NumberField
+                  path={`${at}.survey.second_key_off_v`}
+                  label="Second side, key off"
+                  unit="V"
+                />
+              </>
+            )}
           </>
         ) : (
           <>

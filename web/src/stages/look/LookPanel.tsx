@@ -9,6 +9,14 @@ import { CHEMISTRY } from "../../ui/words";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
 
+const MAY_HAVE = [
+  { value: "", label: "nobody said" },
+  { value: "yes", label: "yes" },
+  { value: "no", label: "no" },
+];
+const yesNoRead = (held: unknown) => (held === true ? "yes" : held === false ? "no" : "");
+const yesNoWrite = (v: string) => (v === "" ? undefined : v === "yes");
+
 export function LookPanel() {
   const { job, edit, catalog } = useDesk();
   const factory = job.factory ?? [];
@@ -41,6 +49,22 @@ export function LookPanel() {
           />
         </div>
         <CheckField path="vehicle.low_stays_with_high" label="Low beam stays on with high beam" />
+        <div className="grid grid-cols-2 items-end gap-2">
+          <ChoiceField
+            path="vehicle.airbags"
+            label="Airbags"
+            read={yesNoRead}
+            write={yesNoWrite}
+            options={MAY_HAVE}
+          />
+          <ChoiceField
+            path="vehicle.radio_code"
+            label="Radio with a code"
+            read={yesNoRead}
+            write={yesNoWrite}
+            options={MAY_HAVE}
+          />
+        </div>
       </Group>
       <Group title="Battery">
         <div className="grid grid-cols-2 items-end gap-2">

@@ -4,12 +4,13 @@ import { ProveTips } from "./ProveTips";
 
 export function ProvePanel() {
   const { answers } = useDesk();
-  const taken = answers.checks.filter((c) => c.judgement.reading).length;
+  const short = answers.checks.filter((c) => c.is_short);
+  const taken = short.filter((c) => c.judgement.reading).length;
   const good = answers.checks.filter((c) => c.judgement.verdict === "good").length;
   return (
     <Panel title="Prove" says="Engine off. Read the battery first: it narrows every other window.">
       <p className="font-reading text-lg">
-        {taken} of {answers.checks.length} read, {good} as expected
+        {taken} of {short.length} that tell most read, {good} as expected
       </p>
       <ProveTips className="max-lg:hidden" />
     </Panel>

@@ -20,31 +20,61 @@ const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle
 export function ProveSheet() {
   const { answers } = useDesk();
   const [all, setAll] = useState(true);
+  const [isOpen, setOpen] = useState(false);
   if (answers.circuits.length === 0)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
   const good = new Set(
     answers.checks.filter((c) => c.judgement.verdict === "good").map((c) => c.id),
   );
+  // What is left out of the short set is no reason to wait.
+  const needed = new Set(answers.checks.filter((c) => isOpen || c.is_short).map((c) => c.id));
   const name = (id: string) => answers.checks.find((c) => c.id === id)?.name ?? id;
   const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
+  const short = shown.filter((c) => c.is_short);
+  const more = shown.filter((c) => !c.is_short);
+  const rows = (checks: Check[]) =>
+    checks.map((c) => (
+      <CheckRow
+        key={c.id}
+        check={c}
+        first={c.relies_on.filter((id) => needed.has(id) && !good.has(id)).map(name)}
+      />
+    ));
   return (
     <>
       <OutboxNote />
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <p className="text-sm text-soft">In this order each check relies only on those above it.</p>
+        <p className="text-sm text-soft">
+          These few tell most: about {answers.short_minutes_text}. Each relies only on those above
+          it.
+        </p>
         <Button kind="quiet" aria-pressed={!all} onClick={() => setAll(!all)}>
           {all ? "Only what is left" : "All checks"}
         </Button>
       </div>
       <ol className="space-y-2" aria-label="Readings">
-        {shown.map((c) => (
-          <CheckRow
-            key={c.id}
-            check={c}
-            first={c.relies_on.filter((id) => !good.has(id)).map(name)}
-          />
-        ))}
+        {rows(short)}
       </ol>
+      {answers.left_open.length > 0 && (
+        <div className="card p-3 text-sm">
+          <p className="font-semibold">What they leave open</p>
+          <ul className="list-disc pl-5 text-soft">
+            {answers.left_open.map((says) => (
+              <li key={says}>{says}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {more.length > 0 && (
+        <details className="group" open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+            More readings ({more.length}): where a loss lies, once one above is off
+          </summary>
+          <ol className="space-y-2" aria-label="More readings">
+            {rows(more)}
+          </ol>
+        </details>
+      )}
       <LogForm />
       <DeviceForm />
       <ProveTips className="lg:hidden" />

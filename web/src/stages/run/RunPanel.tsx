@@ -1,4 +1,5 @@
 import { useDesk } from "../../sheet/desk";
+import { DROPS } from "../../shop/ShopForm";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
@@ -37,6 +38,12 @@ export function RunPanel() {
               { value: "ground_bus", label: "to the ground bus" },
             ]}
             read={(held) => String(held ?? "chassis_stud")}
+          />
+          <ChoiceField
+            path={`circuits[${circuit}].drop`}
+            label="Drop in the copper"
+            options={[{ value: "", label: "as the shop" }, ...DROPS]}
+            write={(v) => v || undefined}
           />
           {!isLaid && (
             <SectionList path={`${at}.back`} title="And back" waypoints={BACK_WAYPOINTS} />

@@ -7,7 +7,7 @@ import { BODIES, ROUTE_SCHOOLS } from "../../ui/words";
 
 /** Body and dimensions: typed once, they move every place and way. */
 export function SkeletonForm() {
-  const { job, catalog, edit } = useDesk();
+  const { job, edit } = useDesk();
   const begin = () =>
     edit((j) => ({
       ...j,
@@ -47,7 +47,7 @@ export function SkeletonForm() {
         <NumberField path="shop.strain_relief_m" label="Strain relief" unit="m" />
         <NumberField path="shop.spare_percent" label="Spare" unit="%" />
       </div>
-      <p className="text-xs text-soft">Left empty: {catalog.usual_allowances_text}.</p>
+      <p className="text-xs text-soft">Grey figures count until you give others.</p>
       <Button
         kind="quiet"
         className="!px-0"

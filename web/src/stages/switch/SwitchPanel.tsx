@@ -11,6 +11,12 @@ import { SUPPRESSION } from "../../ui/words";
 import { WishEditor } from "../../wish/WishEditor";
 import { SwitchList } from "./SwitchList";
 
+const LEAD_FUSE = [
+  { value: "", label: "as needed" },
+  { value: "always", label: "at each thin lead" },
+  { value: "never", label: "none" },
+];
+
 type Takes = Partial<Schemas["WayTakes"]>;
 
 export function SwitchPanel() {
@@ -55,6 +61,15 @@ export function SwitchPanel() {
           read={(held) => String(held ?? "")}
           write={(v) => v || undefined}
           options={[{ value: "", label: "as the shop does" }, ...SUPPRESSION]}
+        />
+      )}
+      {answer?.has_relays && (
+        <ChoiceField
+          path={`${at}.lead_fuse`}
+          label="Small fuses in thin leads"
+          read={(held) => (held === true ? "always" : held === false ? "never" : "")}
+          write={(v) => (v === "" ? undefined : v === "always")}
+          options={LEAD_FUSE}
         />
       )}
       <div className="grid grid-cols-2 items-end gap-2">

@@ -33,10 +33,16 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
             (
                 "none of its own".to_owned(),
                 format!("factory fuse {rating} A"),
-                format!(
-                    "The factory fuse of {rating} A already protects the new wire, which bears {}.",
-                    amps(trial.ampacity_a)
-                ),
+                if rating <= trial.ampacity_a {
+                    format!(
+                        "The factory fuse of {rating} A already protects the new wire, which bears {}.",
+                        amps(trial.ampacity_a)
+                    )
+                } else {
+                    format!(
+                        "The factory fuse of {rating} A is there for the cord; the new wire is no thinner."
+                    )
+                },
                 trial.ampacity_a - rating,
             )
         }
@@ -53,6 +59,16 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
                     amps(fit.min_rating_a),
                     amps(trial.ampacity_a)
                 ),
+                (None, FusePractice::DownToLoad)
+                    if fuse.rating_a <= fit.smallest_a && fit.min_rating_a < fuse.rating_a =>
+                {
+                    format!(
+                        "{} steady; {} is the smallest fuse put in here, and the wire bears {}.",
+                        amps(trial.load_a),
+                        fuse.label(),
+                        amps(trial.ampacity_a)
+                    )
+                }
                 (None, FusePractice::DownToLoad) => format!(
                     "{} steady is 80 % of {} at {}; the next rating is {}, and the wire bears {}.",
                     amps(trial.load_a),

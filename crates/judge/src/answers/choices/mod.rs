@@ -25,10 +25,16 @@ pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
 
 fn drop_source(limit: DropLimit) -> Source {
     match limit {
-        DropLimit::ThreePercent | DropLimit::TenPercent => {
-            Source::standard("ABYC E-11 voltage drop, recalled from memory")
-        }
-        DropLimit::HalfVolt => Source::practice("0.5 V for a whole lamp circuit"),
+        DropLimit::LampNeeds => Source::practice(
+            "cut-in and margin for regulated lamps; 3 % headlamps, 5 % filaments and strips, 10 % regulated lamps, in the copper",
+        ),
+        DropLimit::ThreePercent => Source::standard(
+            "ABYC E-11 conductor tables: 3 % for panel feeders, bilge blowers, electronics and navigation lights, recalled from memory",
+        ),
+        DropLimit::TenPercent => Source::standard(
+            "ABYC E-11 conductor tables: 10 % for general lighting, recalled from memory",
+        ),
+        DropLimit::HalfVolt => Source::practice("0.5 V in the copper of a lamp circuit"),
     }
 }
 

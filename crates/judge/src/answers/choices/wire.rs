@@ -16,10 +16,15 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     let governs = if sized.is_short { Some(trial) } else { sized.thinner.as_ref() };
     let refusal = governs.and_then(|t| t.refusal.as_ref());
     let (rule, source, formula) = match refusal {
-        Some(Refusal::Drop(_)) => (
-            "voltage drop",
-            drop_source(bench.shop.drop),
-            "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)) + joints, from the solved circuit",
+        Some(Refusal::Drop(d)) if d.is_lamp_short() => (
+            "voltage that the lamps need",
+            Source::practice("cut-in and margin at the lowest battery in which it must work"),
+            "U ≥ cut-in + margin, from the solved circuit",
+        ),
+        Some(Refusal::Drop(d)) => (
+            "voltage drop in the copper",
+            drop_source(d.need.rule),
+            "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)), from the solved circuit",
         ),
         Some(Refusal::Ampacity { .. }) => (
             "ampacity above the fuse",
@@ -40,8 +45,8 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
             ("no part of the catalog", Source::practice("the catalog"), "")
         }
         None if governs.is_some() => (
-            "voltage drop with every circuit on",
-            drop_source(bench.shop.drop),
+            "voltage with every circuit on",
+            drop_source(bench.chain.need.rule),
             "ΔV of the whole vehicle, from the solved circuit",
         ),
         None => ("thinnest of the shelf", Source::practice("sizes on the shelf"), ""),
@@ -51,9 +56,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
             Some(_) => format!("Your choice. {}", refusal_text(trial)),
             None => "Your choice; it passes every check.".to_owned(),
         },
-        Some(t) if sized.is_short => {
-            format!("No wire on the shelf will do: {}", lower(&refusal_text(t)))
-        }
+        Some(t) if sized.is_short => short_text(t),
         Some(t) if t.refusal.is_some() => {
             format!("{} because {}", wire.label(), lower(&refusal_text(t)))
         }
@@ -70,12 +73,13 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         figure("current", d.current_a, "A"),
         figure("copper, there and back", copper_m, "m"),
         figure("resistance at 20 °C", wire.ohm_per_m_20c() * 1000.0, "mohm/m"),
-        figure("lost in the wire", d.wire_v, "V"),
-        figure("lost in joints, fuse and switch", d.drop_v - d.wire_v, "V"),
-        figure("allowed", d.limit_v, "V"),
+        figure("lost in the copper", d.copper_v, "V"),
+        figure("lost in joints, fuse and contacts", d.beside_v(), "V"),
+        figure("allowed in the copper while charging", d.need.copper_v, "V"),
         figure("bears here", trial.ampacity_a, "A"),
         figure("bears alone at 30 °C", trial.single_a, "A"),
     ];
+    inputs.extend(d.need.lamp_v.map(|v| figure("lowest voltage that the lamps need", v, "V")));
     inputs.push(figure("temperature factor", trial.ampacity_factors.0, ""));
     inputs.push(figure("bundle factor", trial.ampacity_factors.1, ""));
     inputs.push(heat_figure(bench, trial));
@@ -91,7 +95,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         formula,
         inputs,
         source,
-        margin: Some(figure("above the floor", d.limit_v - d.drop_v, "V")),
+        margin: Some(d.slack_v()).filter(|v| v.is_finite()).map(|v| figure("to spare", v, "V")),
         next_best: sized.thicker.as_ref().map(|(wire, drop)| Alternative {
             label: wire.label(),
             effect: format!(
@@ -115,22 +119,33 @@ fn heat_figure(bench: &SizingInput, trial: &WireTrial) -> Figure {
 /// What would let the thinner wire pass.
 fn thinner_would_do(thinner: &WireTrial, copper_m: f64) -> Option<String> {
     let Some(Refusal::Drop(d)) = &thinner.refusal else { return None };
-    let spare_v = d.limit_v - (d.drop_v - d.wire_v);
-    if spare_v <= 0.0 {
-        return Some(format!(
-            "Joints, fuse and switch alone take {}: no wire makes up for it.",
-            volts(d.drop_v - d.wire_v)
-        ));
-    }
-    let part = spare_v / d.wire_v;
-    Some(format!(
-        "{} would do with {} of copper instead of {}, or at {} instead of {}.",
-        thinner.sizes.wire.label(),
-        shown(copper_m * part, "m"),
-        shown(copper_m, "m"),
-        amps(d.current_a * part),
-        amps(d.current_a)
-    ))
+    // What the copper may lose at most, by its share or by what the lamps are left with.
+    let spare_v = if d.is_lamp_short() { d.copper_v + d.slack_v() } else { d.need.copper_v };
+    let part = spare_v / d.copper_v;
+    (part > 0.0).then(|| {
+        format!(
+            "{} would do with {} of copper instead of {}, or at {} instead of {}.",
+            thinner.sizes.wire.label(),
+            shown(copper_m * part, "m"),
+            shown(copper_m, "m"),
+            amps(d.current_a * part),
+            amps(d.current_a)
+        )
+    })
+}
+
+/// A wire that was taken although no wire meets the whole need.
+fn short_text(trial: &WireTrial) -> String {
+    let taken = match &trial.refusal {
+        Some(Refusal::Drop(_)) => "is the thinnest that is safe and works",
+        Some(Refusal::FarEnd(_)) => "is the thinnest that bears the fuse",
+        _ => "bears most",
+    };
+    format!(
+        "No wire meets all that is asked; {} {taken}. {}",
+        trial.sizes.wire.label(),
+        refusal_text(trial)
+    )
 }
 
 fn lower(text: &str) -> String {
