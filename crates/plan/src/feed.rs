@@ -76,14 +76,39 @@ pub const USUAL_TIE_IN_A: f64 = 1.0;
 /// The shop's figure is a round one: so much more is still about as much.
 const ABOUT: f64 = 1.1;
 
-/// Current of the lamps, A: what a feed must bear. The most of a low battery, where a driver draws most, and of the
-/// highest charging voltage, where all else does.
+/// Current of the lamps at a low battery, A: what a feed must bear.
 pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
-    let at = |volt_v: f64| -> f64 {
-        lamps.iter().map(|l| l.device.flow(volt_v).current_a * f64::from(l.count)).sum()
-    };
-    at(supply.open_circuit_v(25.0)).max(at(supply.regulated_v))
+    at_a(lamps, supply.open_circuit_v(25.0))
 }
+
+/// Current of the lamps at their system's plain 12 or 24 V, A: what their labels say.
+pub fn label_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
+    at_a(lamps, 12.0 * supply.batteries)
+}
+
+fn at_a(lamps: &[PlannedLamp], volt_v: f64) -> f64 {
+    lamps.iter().map(|l| l.device.flow(volt_v).current_a * f64::from(l.count)).sum()
+}
+
+/// Current of the lamps behind a factory wire at the charging voltage, A: where all but drivers draw most. By halving
+/// the range in which it lies.
+fn charging_a(lamps: &[PlannedLamp], supply: &PlannedSupply, wire: &PlannedFactory) -> f64 {
+    let ohm = wire.wire.ohm(wire.length_m, FACTORY_WIRE_C);
+    let volt_v = supply.regulated_v;
+    let (mut least_a, mut most_a) = (0.0, at_a(lamps, volt_v));
+    for _ in 0..HALVINGS {
+        let half_a = 0.5 * (least_a + most_a);
+        if at_a(lamps, volt_v - ohm * (half_a + wire.existing_a)) > half_a {
+            least_a = half_a;
+        } else {
+            most_a = half_a;
+        }
+    }
+    0.5 * (least_a + most_a)
+}
+
+/// Enough to find a current to a milliampere.
+const HALVINGS: usize = 24;
 
 /// The same on average: what flashes by itself takes its part of the time.
 fn average_a(circuit: &LampCircuit, lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
@@ -110,7 +135,9 @@ pub fn options(
     }
     for (index, planned) in factory.iter().enumerate() {
         let is_keyed = position == Some(index) || could_be_keyed(job, circuit, index);
-        options.push(tie_in(job, circuit, (index, is_keyed), planned, added_a));
+        let most_a = added_a.max(charging_a(lamps, supply, planned));
+        let added = Added { most_a, label_a: label_a(lamps, supply) };
+        options.push(tie_in(job, circuit, (index, is_keyed), planned, added));
     }
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
     let follows = circuit.lit.only_signal().is_some();
@@ -250,6 +277,13 @@ fn behind_isolation(
     gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
 }
 
+/// What a tie-in adds to a wire, A.
+#[derive(Debug, Clone, Copy)]
+struct Added {
+    most_a: f64,
+    label_a: f64,
+}
+
 /// True for a fuse position that a circuit with a switch of its own could be plugged into.
 fn could_be_keyed(job: &Job, circuit: &LampCircuit, index: usize) -> bool {
     circuit.lit.is_switch_alone() && job.factory[index].kind == FactoryKind::FusePosition
@@ -260,7 +294,7 @@ fn tie_in(
     circuit: &LampCircuit,
     (index, is_keyed): (usize, bool),
     planned: &PlannedFactory,
-    added_a: f64,
+    Added { most_a: added_a, label_a }: Added,
 ) -> FeedOption {
     let f = &job.factory[index];
     let wish = Source { name: "the wish", basis: Basis::Fitter };
@@ -323,13 +357,13 @@ fn tie_in(
         ),
     }
     let most_a = job.shop.tie_in_a.unwrap_or(USUAL_TIE_IN_A);
-    if f.kind == FactoryKind::Lamp && !job.is_towed() && added_a > ABOUT * most_a {
+    if f.kind == FactoryKind::Lamp && !job.is_towed() && label_a > ABOUT * most_a {
         say(
             FeedVerdict::Mind,
             format!(
                 "{} is more than the {} that is taken from a lamp wire: let it trigger a relay, and feed the lamps from \
                  the battery.",
-                amps(added_a),
+                amps(label_a),
                 amps(most_a)
             ),
             Source::practice("light loads on lamp wires"),

@@ -43,6 +43,8 @@ pub struct Wired<'a> {
     pub load_a: f64,
     /// 12 or 24 V.
     pub system: SystemVoltage,
+    /// The same as their labels say, A.
+    pub label_a: f64,
     /// True where a lamp is a filament lamp.
     pub has_filament: bool,
     /// The fuse position on which it hangs behind its own switch, with a fuse of its own.
@@ -248,12 +250,12 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
             ),
             Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
         );
-        if carries_lamps && taken_a > wired.tie_in_a && wired.position != Some(tap) {
+        if carries_lamps && wired.label_a > wired.tie_in_a && wired.position != Some(tap) {
             say(
                 FeedVerdict::Mind,
                 format!(
                     "{} through the wire of a factory lamp: it is good for up to {} more.",
-                    amps(taken_a),
+                    amps(wired.label_a),
                     amps(wired.tie_in_a)
                 ),
                 practice("what a lamp circuit is good for"),

@@ -156,6 +156,7 @@ impl Wiring {
                 names: &names,
                 combinations: &self.combinations(logic),
                 load_a: crate::feed::wanted_a(lamps, supply),
+                label_a: crate::feed::label_a(lamps, supply),
                 system: job.vehicle.system,
                 has_filament: lamps.iter().any(|l| l.is_filament),
                 position: self.positions[index],

@@ -19,6 +19,7 @@ use jovek_judge::state::{StateError, worked_out};
 use jovek_judge::stock;
 use jovek_judge::stock::StockLine;
 use jovek_judge::trailer;
+use jovek_judge::work::KnownJob;
 use jovek_plan::study::{Assessment, study};
 use serde::{Deserialize, Serialize};
 use strum::{EnumIter, IntoStaticStr};
@@ -177,7 +178,9 @@ pub fn export_with(
         }
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts),
-        Format::EstimateCsv => stock::estimate::csv(&stock::estimate(job, &assess(job), shelf)),
+        Format::EstimateCsv => {
+            stock::estimate::csv(&stock::estimate(&KnownJob::new(job.clone()), shelf))
+        }
         Format::AimSvg => drawing::aim_svg(job, &light(&plain_light(job))?),
         Format::BeamSvg => drawing::beam_svg(job, &light(&plain_light(job))?),
         Format::DiagramSvg => diagram::svg(&diagram(job, &state::asked(job, name)?)?),

@@ -264,7 +264,7 @@ fn marks_are_taken_once_and_gates_refuse() {
     let step = StepId::from;
     let shut = marked(&job, &step("join.rear"), Mark::Start, now(), "Ada").unwrap_err();
     let MarkError::Held { holds, .. } = &shut else { panic!("{shut}") };
-    assert!(holds.iter().any(|h| h.contains("pull the wires")), "{holds:?}");
+    assert!(holds.iter().any(|h| h.contains("Pull the bundles")), "{holds:?}");
     let gone = marked(&job, &step("polish"), Mark::Start, now(), "Ada").unwrap_err();
     assert!(gone.to_string().contains("no step \"polish\""));
     let later = |min: i64| now() + SignedDuration::from_mins(min);

@@ -247,18 +247,18 @@ async fn prove(page: &Page) -> Result<()> {
     page.fill("Battery at rest, reading", "12.61 V").await?;
     page.press("Keep").await?;
     page.says("Good").await?;
-    page.fill("Bed lamps: across the lamp, reading", "10.4").await?;
+    page.fill("Bed lamps: lost in the feed, reading", "3.0").await?;
     let keeps = "const rows = [...document.querySelectorAll('[data-check]')];
-        return rows.findIndex((r) => r.innerText.startsWith('Bed lamps: across the lamp'))";
+        return rows.findIndex((r) => r.innerText.startsWith('Bed lamps: lost in the feed'))";
     let index = page.script(keeps, vec![]).await?.as_u64().unwrap_or(0);
     page.press_nth("Keep", usize::try_from(index)?).await?;
-    page.says("Too low").await?;
+    page.says("Too high").await?;
     page.says(", Ada").await
 }
 
 async fn everything_is_still_there(page: &Page) -> Result<()> {
     page.reload().await?;
-    page.says("Too low").await?;
+    page.says("Too high").await?;
     page.says("Good").await?;
     page.press("1 Look").await?;
     page.holds("Vehicle", "Corran C20, last of twelve").await?;

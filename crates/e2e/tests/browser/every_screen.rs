@@ -143,12 +143,15 @@ async fn proving_on_a_phone() -> Result<()> {
     page.fill("Battery at rest, reading", "12,5").await?;
     page.keys(TypingData::from("") + Key::Enter).await?;
     page.says("Good").await?;
-    page.fill("Battery with all added lamps on, reading", "11.0").await?;
+    page.fill("Load-bay strip: current, reading", "0.1").await?;
     page.keys(TypingData::from("") + Key::Enter).await?;
     page.says("Too low").await?;
-    page.fill("Battery with all added lamps on, reading", "twelve").await?;
+    page.fill("Load-bay strip: current, reading", "twelve").await?;
     page.keys(TypingData::from("") + Key::Enter).await?;
-    page.says("\"twelve\" is not a number. Give it in V.").await?;
+    page.says("\"twelve\" is not a number. Give it in A.").await?;
+    // What tells where a loss lies stands behind one press.
+    page.script("document.querySelector('[data-check$=\".fuse_v\"], [data-check$=\".source_v\"]').closest('details').querySelector('summary').click()", vec![]).await?;
+    page.fill("Battery with all added lamps on, reading", "11.0").await?;
     page.reload().await?;
     page.says("Too low").await?;
     page.says(", Cy").await?;

@@ -60,13 +60,13 @@ async fn glue_cures_and_gates_hold() -> Result<()> {
     page.go("/jobs/1/look").await?;
     page.saved().await?;
     page.keys("7").await?;
-    page.says("9 of 40 done").await?;
+    page.says("9 of 38 done").await?;
     let joints = "[...document.querySelectorAll('[aria-label=\"All steps\"] button')]
         .find((b) => b.innerText.includes('Step lights: joints')).click()";
     page.script(joints, vec![]).await?;
     page.until("what must come first", || async {
         let text = shown(&page).await?;
-        Ok(text.contains("not yet") && text.contains("first: Step lights: pull the wires"))
+        Ok(text.contains("not yet") && text.contains("first: Pull the bundles"))
     })
     .await?;
     page.close().await?;
@@ -79,8 +79,7 @@ async fn glue_cures_and_gates_hold() -> Result<()> {
         let text = answer.text().await?;
         ensure!(text.contains(says), "{text}");
     }
-    let ahead =
-        serde_json::json!({"step": "pull.rear", "mark": "start", "at": "2999-01-01T00:00:00Z"});
+    let ahead = serde_json::json!({"step": "pull", "mark": "start", "at": "2999-01-01T00:00:00Z"});
     let answer = client.post(server.at("/api/jobs/1/work")).json(&ahead).send().await?;
     ensure!(answer.text().await?.contains("has not come yet"));
     Ok(())

@@ -180,6 +180,9 @@ fn looks_of(case: &Case, check: &CheckId) -> Vec<usize> {
     (0..case.measures.len()).filter(|&k| in_state(&case.measures[k])).collect()
 }
 
+/// Below this probability nothing is called most likely.
+const LIKELY: f64 = 0.2;
+
 /// How a search stands after some readings.
 pub fn diagnosis(case: &Case, taken: &[Taken]) -> Diagnosis {
     let believed = belief(case, taken);
@@ -202,10 +205,19 @@ pub fn diagnosis(case: &Case, taken: &[Taken]) -> Diagnosis {
         (true, ..) => "Walk round first: say what burns and what does not.".to_owned(),
         (_, true, true) => "Nothing wrong shows in any reading so far.".to_owned(),
         (_, true, false) => format!("Found: {first}."),
-        (_, false, _) if next.is_empty() => {
+        // A sound vehicle is no finding as long as a fault may hide.
+        (_, false, true) if next.is_empty() => {
+            "No reading tells more: what is wrong does not show now. Does it come and go?"
+                .to_owned()
+        }
+        (_, false, true) => "Not narrowed down yet: read on.".to_owned(),
+        (_, false, false) if next.is_empty() => {
             format!("No reading tells more. Most likely: {first}.")
         }
-        (_, false, _) => format!("Most likely: {first}."),
+        (_, false, false) if listed.first().is_some_and(|&g| groups[g] < LIKELY) => {
+            format!("Not narrowed down yet. First of many: {first}.")
+        }
+        (_, false, false) => format!("Most likely: {first}."),
     };
     Diagnosis {
         says,

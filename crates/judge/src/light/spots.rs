@@ -163,7 +163,11 @@ fn explain(
     }
     let nearest = reasons.into_iter().min_by(|a, b| off(a.0).total_cmp(&off(b.0)));
     let word = if measured_lx < predicted_lx { "Less" } else { "More" };
-    let wrong = "another lamp than planned, or one that is out".to_owned();
+    // A lamp that is out never explains more light.
+    let wrong = match measured_lx < predicted_lx {
+        true => "another lamp than planned, or one that is out".to_owned(),
+        false => "another lamp than planned, or light from elsewhere".to_owned(),
+    };
     let reason = match nearest {
         Some((lx, reason)) if off(lx) < 0.2 => reason,
         _ => wrong,

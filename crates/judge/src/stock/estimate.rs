@@ -1,11 +1,8 @@
 //! What a job costs: parts against the shelf, and minutes of work.
 
 use super::StockLine;
-use crate::answers::Answers;
-use crate::harness::PartOf;
-use jovek_catalog::terminal::EndKind;
-use jovek_job::Job;
-use jovek_plan::route::bundle::clips;
+use crate::work::learn::kind_of;
+use crate::work::{KnownJob, Step};
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -67,24 +64,9 @@ pub struct Estimate {
     pub labour_text: String,
 }
 
-/// Minutes of work. Common practice: a fitter at an ordinary pace, no reports, no travelling.
-const CUT_AND_LABEL: f64 = 1.5;
-const CRIMP: f64 = 1.0;
-const JOINT: f64 = 4.0;
-const CONNECTOR_HALF: f64 = 4.0;
-const PULL_METRE: f64 = 4.0;
-const CLIP: f64 = 1.0;
-const NEW_HOLE: f64 = 12.0;
-const LAMP: f64 = 20.0;
-const STRIP_METRE: f64 = 8.0;
-const FUSE_OR_RELAY: f64 = 12.0;
-const SWITCH: f64 = 20.0;
-const READING: f64 = 1.5;
-/// Battery off and on, panels, tidy, hand over.
-const ROUND_THE_JOB: f64 = 45.0;
-
 /// The estimate of a job. Two parts lists with one name share the shelf in their order.
-pub fn estimate(job: &Job, answers: &Answers, stock: &[StockLine]) -> Estimate {
+pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
+    let (job, answers) = (known.job(), known.answers());
     let mut shelf: BTreeMap<&str, f64> =
         stock.iter().map(|s| (s.part.as_str(), s.held.max(0.0))).collect();
     let parts: Vec<EstimateLine> = answers
@@ -109,7 +91,7 @@ pub fn estimate(job: &Job, answers: &Answers, stock: &[StockLine]) -> Estimate {
             }
         })
         .collect();
-    let labour = labour(answers);
+    let labour = labour(known.steps());
     let labour_minutes: f64 = labour.iter().map(|l| l.minutes).sum();
     let parts_cost = cents(parts.iter().filter_map(|p| p.cost).fold(0.0, |sum, c| sum + c));
     let unpriced = parts.iter().filter(|p| p.price.is_none()).count();
@@ -131,53 +113,49 @@ fn cents(value: f64) -> f64 {
     (value * 100.0).round() / 100.0
 }
 
-fn labour(answers: &Answers) -> Vec<LabourLine> {
-    let ends = answers.cuts.iter().flat_map(|c| [c.from_kind, c.to_kind]);
-    let crimps = ends.filter(|k| !k.is_joint() && *k != EndKind::SplitterPlug).count();
-    let used = || answers.route.iter().flat_map(|r| &r.ways).filter(|w| w.wires > 0);
-    let along_m: f64 = match answers.route {
-        Some(_) => used().map(|w| w.length_m).sum(),
-        // Without a skeleton every piece is pulled on its own.
-        None => answers.cuts.iter().map(|c| c.path_m).sum(),
-    };
-    let all_clips: usize = match answers.route {
-        Some(_) => used().map(|w| clips(w.length_m)).sum(),
-        None => clips(along_m),
-    };
-    let holes = used().filter(|w| w.passage == jovek_job::Passage::NewHole).count();
-    let parts = |wanted: &[PartOf]| -> f64 {
-        answers.parts.iter().filter(|p| wanted.contains(&p.of)).map(|p| p.quantity).sum()
-    };
-    let strips =
-        || answers.circuits.iter().flat_map(|c| &c.lights).filter_map(|l| l.strip.as_ref());
-    let strip_m: f64 = strips().flat_map(|s| &s.pieces).map(|p| p.to_m - p.from_m).sum();
-    let lamps = parts(&[PartOf::Lamp]);
-    let halves: usize = answers.connectors.iter().map(|c| c.halves.len()).sum();
-    let hardware = parts(&[PartOf::Fuse, PartOf::RelaySocket, PartOf::Dimmer, PartOf::Module]);
-    let switches = parts(&[PartOf::Switch]);
-    let row = |what, count: f64, unit, minutes_each: f64| LabourLine {
-        what,
-        count: cents(count),
-        unit,
-        minutes_each,
-        minutes: cents(count * minutes_each),
-    };
-    let mut out = vec![
-        row("cut and label wires", answers.cuts.len() as f64, "pc", CUT_AND_LABEL),
-        row("crimp terminals", crimps as f64, "pc", CRIMP),
-        row("joints with sleeve", answers.joints.len() as f64, "pc", JOINT),
-        row("connector halves", halves as f64, "pc", CONNECTOR_HALF),
-        row("pull the bundle", along_m, "m", PULL_METRE),
-        row("clips", all_clips as f64, "pc", CLIP),
-        row("new holes", holes as f64, "pc", NEW_HOLE),
-        row("mount lamps", lamps, "pc", LAMP),
-        row("clean, lay and solder strip", strip_m, "m", STRIP_METRE),
-        row("fuses, relays, modules", hardware, "pc", FUSE_OR_RELAY),
-        row("switches", switches, "pc", SWITCH),
-        row("readings", answers.checks.len() as f64, "pc", READING),
-        row("battery, panels, tidy, hand over", 1.0, "job", ROUND_THE_JOB),
-    ];
-    out.retain(|l| l.count > 0.0);
+/// Kinds of steps as they stand on the estimate, by what their ids begin with.
+const KINDS: [(&str, &str); 14] = [
+    ("before", "before-figures"),
+    ("probe", "probe factory wires"),
+    ("cut", "cut, label and crimp"),
+    ("bench", "lamps on the bench"),
+    ("hole", "holes"),
+    ("roof", "holes"),
+    ("hardware", "fuses, relays, switches"),
+    ("pull", "pull bundles"),
+    ("mount", "mount lamps"),
+    ("join", "joints"),
+    ("ground", "grounds"),
+    ("plug", "connectors"),
+    ("test", "readings"),
+    ("aim", "aim"),
+];
+
+/// The minutes of the steps, kind by kind: what Fit shows and the bays plan is what is charged.
+fn labour(steps: &[Step]) -> Vec<LabourLine> {
+    let mut out: Vec<LabourLine> = Vec::new();
+    for step in steps {
+        let kind = kind_of(&step.id.0);
+        let known = KINDS.iter().find(|(id, _)| *id == kind).map(|(_, what)| *what);
+        let what = known.unwrap_or("battery, panels, tidy, hand over");
+        match out.iter_mut().find(|l| l.what == what) {
+            Some(line) => {
+                line.count += 1.0;
+                line.minutes += step.minutes;
+            }
+            None => out.push(LabourLine {
+                what,
+                count: 1.0,
+                unit: "steps",
+                minutes_each: 0.0,
+                minutes: step.minutes,
+            }),
+        }
+    }
+    for line in &mut out {
+        line.minutes = cents(line.minutes);
+        line.minutes_each = cents(line.minutes / line.count);
+    }
     out
 }
 

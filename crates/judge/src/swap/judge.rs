@@ -202,13 +202,41 @@ pub(crate) fn result(swap: &SwapFunction) -> SwapResult {
     }
 }
 
+/// True where the watcher's threshold is a usual one that nobody gave or measured.
+fn is_threshold_assumed(swap: &SwapFunction) -> bool {
+    match &swap.watched {
+        watched if is_told(watched) => false,
+        Watcher::Nothing {} | Watcher::FreeFlasher {} => false,
+        Watcher::ThermalFlasher {} => true,
+        Watcher::ElectronicFlasher { least_a } => least_a.is_none(),
+        Watcher::Module { least_a, .. } => least_a.is_none(),
+    }
+}
+
 /// What happens, in words with figures.
 fn says(swap: &SwapFunction, result: SwapResult) -> String {
     let (before_a, after_a) = currents_a(swap);
+    // What nobody measured is marked, and what hangs on it hedged.
+    let is_guess = is_threshold_assumed(swap);
+    let mark = if is_guess { " (assumed)" } else { "" };
     let against = least_a(swap, before_a)
-        .map_or(String::new(), |least| format!(", counted as lost below {least:.2} A"));
+        .map_or(String::new(), |least| format!(", counted as lost below {least:.2} A{mark}"));
     let figures = format!("{before_a:.2} A with bulbs, {after_a:.2} A with LED{against}");
     match result {
+        SwapResult::Fine if is_guess => format!("Should work as before: {figures}."),
+        SwapResult::DoubleRate if is_guess => {
+            format!("May flash twice as fast, as usual flashers do: {figures}. Try one lamp first.")
+        }
+        SwapResult::NoFlash if is_guess => {
+            format!(
+                "May not flash: too little to heat a usual flasher. {figures}. Try one lamp first."
+            )
+        }
+        SwapResult::FaultMessage if is_guess => {
+            format!(
+                "A lost bulb may be reported, and some modules switch the output off. {figures}. Try one lamp first."
+            )
+        }
         SwapResult::Fine => format!("Works as before: {figures}."),
         SwapResult::GhostGlow => {
             format!("The module's short test pulses light the LED faintly while off. {figures}.")

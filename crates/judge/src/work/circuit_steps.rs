@@ -2,7 +2,7 @@
 
 use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step};
 use crate::answers::Answers;
-use jovek_job::{CircuitId, Hazard, LampPlace, PlaceId};
+use jovek_job::{CircuitId, Hazard, LampPlace, Passage, PlaceId};
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
 use std::collections::BTreeSet;
@@ -16,25 +16,13 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let lamps: u32 = fact.lights.iter().map(|l| l.count).sum();
     let layout = study.layout.as_ref();
     let laid = layout.and_then(|l| l.circuits.get(index)?.as_ref());
-    let ways: Vec<usize> = layout
-        .map(|l| {
-            let mine = l.wires.iter().filter(|w| w.circuit == index);
-            mine.flat_map(|w| w.ways.iter().copied()).collect()
-        })
-        .unwrap_or_default();
-    let way_id = |w: &usize| layout.map(|l| format!("hole.{}", l.graph.ways[*w].id));
-    let holes: Vec<String> = ways.iter().filter_map(way_id).collect();
     let place = |p: usize| layout.map(|l| l.graph.places[p].id.clone());
     let lamp_place = laid.and_then(|l| l.lamps.first().copied()).and_then(place);
-    let path_m: f64 = m.answers.cuts.iter().filter(|c| c.circuit == id).map(|c| c.path_m).sum();
     let step_id = |what: &str| format!("{what}.{id}");
     let own = |s: &mut Step| s.circuit = Some(id.clone());
 
-    let is_on_roof = holes.is_empty()
+    let is_on_roof = !m.has_hole()
         && fact.lights.iter().any(|l| l.sits() == LampPlace::Roof && !l.is_held_by_adhesive());
-    let ways = m.answers.route.iter().flat_map(|r| &r.ways);
-    let past_airbag = m.job.may_have_airbags()
-        && ways.filter(|w| w.circuits.contains(&id)).any(|w| w.hazards.contains(&Hazard::Airbag));
 
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
@@ -71,21 +59,15 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         m.after(&hardware, &["battery-off", "trims-off"]);
     }
 
-    let pull = step_id("pull");
-    let step = m.step(&pull, format!("{name}: pull the wires"), (4.0 * path_m).max(5.0));
-    own(step);
-    step.tool = "semi-rigid wire as a fish, clips, loom".into();
-    step.how = vec![
-        "feed and pull together; never by a joint".into(),
-        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
-    ];
-    step.cautions = vec!["Never along brake or fuel lines as a support."];
-    if past_airbag {
-        step.cautions.push(AIRBAG);
+    // On a skeleton the bundles of all circuits are pulled together, way by way.
+    let pull = if m.answers.route.is_some() { "pull".to_owned() } else { step_id("pull") };
+    if m.answers.route.is_none() {
+        let minutes = (PULL_METRE_MIN * pulled_m(m.answers, &id)).max(5.0);
+        let step = m.step(&pull, format!("{name}: pull the wires"), minutes);
+        own(step);
+        pulled(step);
+        m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     }
-    m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
-    let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
-    m.rests(&pull, &rests);
 
     if is_on_roof {
         let roof = step_id("roof");
@@ -191,6 +173,52 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         }
         m.after(&plug, &[&pull, &mount, &hardware]);
     }
+}
+
+/// To pull a metre of bundle, loom and clip it, min. Common practice.
+const PULL_METRE_MIN: f64 = 4.0;
+
+/// All bundles of a skeleton at once: each way is gone once, however many circuits lie in it.
+pub(super) fn bundles(m: &mut Maker) {
+    let Some(route) = &m.answers.route else { return };
+    let used = || route.ways.iter().filter(|w| w.wires > 0);
+    let along_m: f64 = used().map(|w| w.length_m).sum();
+    let holes: Vec<String> = used()
+        .filter(|w| w.passage == Passage::NewHole)
+        .map(|w| format!("hole.{}", w.id))
+        .collect();
+    let past_airbag =
+        m.job.may_have_airbags() && used().any(|w| w.hazards.contains(&Hazard::Airbag));
+    if along_m == 0.0 {
+        return;
+    }
+    let what = format!("Pull the bundles along their ways, {along_m:.1} m");
+    let step = m.step("pull", what, (PULL_METRE_MIN * along_m).max(5.0));
+    pulled(step);
+    if past_airbag {
+        step.cautions.push(AIRBAG);
+    }
+    m.after("pull", &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
+    let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
+    m.rests("pull", &rests);
+}
+
+fn pulled(step: &mut Step) {
+    step.tool = "semi-rigid wire as a fish, clips, loom".into();
+    step.how = vec![
+        "feed and pull together; never by a joint".into(),
+        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
+    ];
+    step.cautions = vec!["Never along brake or fuel lines as a support."];
+}
+
+/// Length of the bundle of one circuit, m: what goes back lies beside what comes.
+fn pulled_m(answers: &Answers, circuit: &CircuitId) -> f64 {
+    let along = |is_back: bool| -> f64 {
+        let own = answers.cuts.iter().filter(|c| c.circuit == *circuit && !c.is_short);
+        own.filter(|c| c.role.is_return() == is_back).map(|c| c.path_m).sum()
+    };
+    along(false).max(along(true))
 }
 
 /// To crimp, seal and plug one connector, min. Common practice.

@@ -53,6 +53,16 @@ impl KnownJob {
         KnownJob { job, answers, steps: self.steps.clone() }
     }
 
+    /// The job.
+    pub fn job(&self) -> &Job {
+        &self.job
+    }
+
+    /// Its steps, in the order in which they were made.
+    pub fn steps(&self) -> &[Step] {
+        &self.steps
+    }
+
     /// The answers.
     pub fn answers(&self) -> &Answers {
         &self.answers

@@ -122,7 +122,7 @@ impl Marked {
     fn of(job: &Job, step: &StepId) -> Marked {
         let mut out = Marked::default();
         let mut since: Option<Timestamp> = None;
-        for mark in job.work.iter().filter(|m| m.step == *step) {
+        for mark in job.work.iter().filter(|m| is_of(m, step)) {
             let at: Option<Timestamp> = mark.at.parse().ok();
             if let (Some(from), Some(to)) = (since.take(), at) {
                 out.used_s += (to.as_second() - from.as_second()).max(0) as f64;
@@ -245,4 +245,10 @@ pub(super) fn marked_among(
             Ok(out)
         }
     }
+}
+
+/// True where a mark counts for a step. Bundles were once pulled circuit by circuit: the last of those marks stands for
+/// the step that pulls them all.
+fn is_of(mark: &StepMark, step: &StepId) -> bool {
+    mark.step == *step || step.0 == "pull" && mark.step.0.starts_with("pull.")
 }

@@ -2,7 +2,8 @@
 
 use crate::answers::Answers;
 use crate::finding::FindingCode;
-use crate::work::circuit_steps::{circuit, hosts};
+use crate::prove::Check;
+use crate::work::circuit_steps::{bundles, circuit, hosts};
 use crate::work::{retrofit, swaps};
 use jovek_job::{CircuitId, FactoryKind, Hazard, Job, Passage, PlaceId, StepId, Zone};
 use jovek_plan::chain::Origin;
@@ -79,6 +80,11 @@ impl Maker<'_> {
         &mut self.out[last]
     }
 
+    /// True where a hole is drilled for a bundle.
+    pub(super) fn has_hole(&self) -> bool {
+        self.out.iter().any(|s| s.id.0.starts_with("hole."))
+    }
+
     fn has(&self, id: &str) -> bool {
         self.out.iter().any(|s| s.id.0 == id)
     }
@@ -131,6 +137,7 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     }
     vehicle(&mut m);
     swaps::put_in(&mut m);
+    bundles(&mut m);
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
@@ -306,12 +313,10 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
     m.at("battery-on", &PlaceId::from("battery"));
     m.after("battery-on", &electrical);
     for id in &ids {
-        let readings = m
-            .answers
-            .checks
-            .iter()
-            .filter(|c| c.circuit.as_ref().is_some_and(|c| c.0 == *id))
-            .count();
+        let of_circuit = |c: &&Check| c.is_short && c.circuit.as_ref().is_some_and(|c| c.0 == *id);
+        let few: Vec<&Check> = m.answers.checks.iter().filter(of_circuit).collect();
+        let readings = few.len();
+        let minutes = 2.0 + few.iter().map(|c| c.seconds).sum::<f64>() / 60.0;
         let name = m
             .job
             .circuits
@@ -323,11 +328,7 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
             .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
         let fuse = if is_fused { "fuse in, " } else { "" };
         let test = format!("test.{id}");
-        let step = m.step(
-            &test,
-            format!("{name}: {fuse}{readings} readings"),
-            2.0 + 1.5 * readings as f64,
-        );
+        let step = m.step(&test, format!("{name}: {fuse}{readings} readings"), minutes.ceil());
         step.circuit = Some(CircuitId(id.clone()));
         step.tool = "meter".into();
         step.how = vec![

@@ -7,10 +7,10 @@ use crate::problem::Problem;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::IntoResponse;
-use jovek_core::answers::assess;
 use jovek_core::job::Job;
 use jovek_core::stock;
 use jovek_core::stock::{Estimate, StockLine, StockRead};
+use jovek_core::work::KnownJob;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -96,7 +96,7 @@ pub(super) async fn estimate(
 ) -> Result<Json<Estimate>, Problem> {
     let job = read_job(&body)?;
     let lines = state.reading(|store| store.stock()).await?;
-    state.compute.short(move || stock::estimate(&job, &assess(&job), &lines)).await.map(Json)
+    state.compute.short(move || stock::estimate(&KnownJob::new(job), &lines)).await.map(Json)
 }
 
 fn refused(why: &str) -> Problem {
