@@ -128,13 +128,13 @@ pub fn options(
 ) -> Vec<FeedOption> {
     let added_a = wanted_a(lamps, supply);
     let taken = Taken { most_a: added_a, average_a: average_a(circuit, lamps, supply) };
-    let position = keyed::position(job, circuit);
+    let position = keyed::good_position(job, circuit);
     let mut options = vec![own(circuit, supply, taken, unmet)];
     if let Some(auxiliary) = supply.auxiliary {
         options.push(behind_isolation(circuit, auxiliary, taken, unmet));
     }
     for (index, planned) in factory.iter().enumerate() {
-        let is_keyed = position == Some(index) || could_be_keyed(job, circuit, index);
+        let is_keyed = could_be_keyed(job, circuit, index);
         let most_a = added_a.max(charging_a(lamps, supply, planned));
         let added = Added { most_a, label_a: label_a(lamps, supply) };
         options.push(tie_in(job, circuit, (index, is_keyed), planned, added));

@@ -24,11 +24,14 @@ pub fn position(job: &Job, circuit: &LampCircuit) -> Option<usize> {
             (job.factory[at].kind == FactoryKind::FusePosition).then_some(at)
         }
         Some(Feed::Battery {} | Feed::Auxiliary {}) => None,
-        None => {
-            let load = Load::of(job, circuit);
-            job.factory.iter().position(|f| is_good_for(job, f, load))
-        }
+        None => good_position(job, circuit),
     }
+}
+
+/// The first position that was measured and is good for a circuit with a switch of its own, whatever it hangs on now.
+pub fn good_position(job: &Job, circuit: &LampCircuit) -> Option<usize> {
+    let load = circuit.lit.is_switch_alone().then(|| Load::of(job, circuit))?;
+    job.factory.iter().position(|f| is_good_for(job, f, load))
 }
 
 /// What lights a circuit: its wish, and behind a position that is live with the key the key as well.

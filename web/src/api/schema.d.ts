@@ -1577,6 +1577,8 @@ export interface components {
             lights: components["schemas"]["LightAnswer"][];
             /** @description Its name. */
             name: string;
+            /** @description What the sizes of wire around the chosen one give and cost, the thinnest first. */
+            trade_off: components["schemas"]["TradePoint"][];
             /** @description Why nothing can make the wish, and the remedy; none where something can. */
             unmet_text?: string | null;
             /** @description One volt line for each state of the supply. */
@@ -5421,6 +5423,34 @@ export interface components {
             on: string;
             /** @description What is wrong with that; empty where it is right. */
             wrong: string;
+        };
+        /** @description One size with what it gives. */
+        TradePoint: {
+            /**
+             * Format: double
+             * @description Copper of the circuit's wires of that size, g.
+             */
+            copper_g: number;
+            /** @description The same in words. */
+            copper_text: string;
+            /** @description True for the size in use. */
+            is_chosen: boolean;
+            /** @description True where a rule refuses it. */
+            is_refused: boolean;
+            /** @description `1.5 mm²`. */
+            label: string;
+            /** @description The same in words. */
+            lamp_text: string;
+            /**
+             * Format: double
+             * @description Across the weakest lamp, in the state that decided, V.
+             */
+            lamp_v: number;
+            /**
+             * Format: double
+             * @description Light of that lamp against what it would give without any loss, %.
+             */
+            light_percent: number;
         };
         /** @description What is said of a trailer. */
         TrailerAsked: {

@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { Button } from "../ui/Button";
 import { useDesk } from "./desk";
 import { OverrideForm } from "./OverrideForm";
+import { TradeOff } from "./TradeOff";
 
 type Circuit = Schemas["CircuitAnswer"];
 type Choice = Schemas["Choice"];
@@ -89,6 +90,7 @@ function Why({ choice, circuit }: { choice: Choice; circuit: Circuit }) {
           </>
         )}
       </p>
+      {choice.part === "wire" && <TradeOff points={circuit.trade_off} />}
       <div className="no-print flex flex-wrap items-center gap-2">
         <Button kind="quiet" className="!px-0" aria-expanded={full} onClick={() => setFull(!full)}>
           {full ? "Less" : "Why, with figures"}

@@ -40,5 +40,6 @@ mod spice_agreement;
 mod stock_and_estimate;
 mod strips;
 mod switching_options;
+mod trade_off;
 mod what_changed;
 mod wishes_hold;

@@ -56,7 +56,8 @@ async fn a_search_begins_with_a_walk_round() -> Result<()> {
     ensure!(said.as_str().is_some_and(|s| s.contains("Look at")), "{said}");
     page.press("This is what I saw").await?;
     page.says("1 not as it should be").await?;
-    page.says("Most likely:").await?;
+    // One dark lamp has many causes: none is called likely yet.
+    page.says("Not narrowed down yet").await?;
     page.says("Read next").await?;
     crate::no_serious(&page, "search").await?;
     page.close().await

@@ -37,8 +37,19 @@ async fn an_empty_fuse_position_is_surveyed() -> Result<()> {
     page.pick("Circuit", "Hitch lamp").await?;
     page.pick("Lit", "ignition").await?;
     page.press("3 Feed").await?;
-    part_says(&page, "section[aria-label='Fuse position: empty position 9']", "Comes on exactly")
-        .await?;
+    let position = "section[aria-label='Fuse position: empty position 9']";
+    part_says(&page, position, "Comes on exactly").await?;
+    // Behind a switch of its own it is the everyday feed; Feed, Switch and Cut say the same of it.
+    page.press("2 Light").await?;
+    page.pick("Lit", "its own switch").await?;
+    page.press("3 Feed").await?;
+    part_says(&page, position, "Good, advised").await?;
+    page.script(&format!("document.querySelector(\"{position} button\").click()"), vec![]).await?;
+    part_says(&page, position, "advised, in use").await?;
+    page.press("4 Switch").await?;
+    part_says(&page, "section[aria-label='Switch behind the fuse position']", "in use").await?;
+    page.press("6 Cut").await?;
+    page.says("fuse adapter for an empty position").await?;
     page.close().await
 }
 

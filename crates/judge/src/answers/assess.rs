@@ -3,6 +3,7 @@
 use crate::answers::choices::choices;
 use crate::answers::run::route_answer;
 use crate::answers::stages::stages;
+use crate::answers::trade_off::trade_off;
 use crate::answers::ways::way_answers;
 use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
 use crate::harness::connectors::connectors;
@@ -220,6 +221,7 @@ fn circuit_answer(
             })
             .collect(),
         choices: choices(bench, sized),
+        trade_off: trade_off(bench, sized, &mut NetworkCache::default()),
         volt_lines,
         wire_menu: Conductor::shelf(bench.shop.wire_system)
             .iter()

@@ -4,6 +4,7 @@ mod assess;
 pub mod choices;
 mod run;
 mod stages;
+mod trade_off;
 mod ways;
 
 pub use assess::assess;
@@ -11,6 +12,7 @@ pub(crate) use assess::planned_and_assessed;
 pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, hazard_label};
 pub(crate) use stages::stages;
 pub use stages::{StageAnswer, StageState};
+pub use trade_off::TradePoint;
 
 use crate::finding::Finding;
 use crate::harness::{ConnectorAnswer, CutLine, JointAnswer, PartLine, Pin, Reel, TerminalCount};
@@ -109,6 +111,8 @@ pub struct CircuitAnswer {
     pub lights: Vec<LightAnswer>,
     /// Choices with their reasons.
     pub choices: Vec<Choice>,
+    /// What the sizes of wire around the chosen one give and cost, the thinnest first.
+    pub trade_off: Vec<TradePoint>,
     /// One volt line for each state of the supply.
     pub volt_lines: Vec<VoltLine>,
     /// Wire sizes that a person may pick instead.

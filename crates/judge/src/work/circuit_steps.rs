@@ -1,6 +1,6 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
-use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step};
+use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere};
 use crate::answers::Answers;
 use jovek_job::{CircuitId, Hazard, LampPlace, Passage, PlaceId};
 use jovek_plan::end::{Host, Post};
@@ -90,7 +90,10 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
     let step = m.step(&mount, format!("{name}: mount the lamps"), how_long);
     own(step);
-    step.how = vec!["level on both sides; screws finger-tight until aimed".into()];
+    step.how = vec![match fact.lights.iter().any(points_somewhere) {
+        true => "level on both sides; screws finger-tight until aimed".into(),
+        false => "level on both sides; screws tight, not so that plastic bends".into(),
+    }];
     if is_stuck {
         step.how = vec![
             "clean with isopropyl alcohol, dry, press for 30 s".into(),

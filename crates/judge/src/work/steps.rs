@@ -5,7 +5,9 @@ use crate::finding::FindingCode;
 use crate::prove::Check;
 use crate::work::circuit_steps::{bundles, circuit, hosts};
 use crate::work::{retrofit, swaps};
-use jovek_job::{CircuitId, FactoryKind, Hazard, Job, Passage, PlaceId, StepId, Zone};
+use jovek_job::{
+    CircuitId, FactoryKind, Hazard, Job, LampPlace, LampRole, Light, Passage, PlaceId, StepId, Zone,
+};
 use jovek_plan::chain::Origin;
 use jovek_plan::end::Host;
 use jovek_plan::study::Assessment;
@@ -199,6 +201,13 @@ fn begin(m: &mut Maker, study: &Assessment) {
     }
 }
 
+/// True for a lamp that is turned until it points right: not one that glows, marks or signals, nor one in the cab.
+pub(super) fn points_somewhere(light: &Light) -> bool {
+    let beams = [LampRole::Headlamp, LampRole::Driving, LampRole::Fog, LampRole::Work];
+    let throws = light.role.is_none_or(|role| beams.contains(&role));
+    throws && light.sits() != LampPlace::Cab && !light.is_held_by_adhesive()
+}
+
 /// What needs no vehicle.
 fn bench(m: &mut Maker) {
     let wires = m.answers.cuts.len() as f64;
@@ -340,8 +349,11 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
     }
     let tests: Vec<String> = ids.iter().map(|id| format!("test.{id}")).collect();
     let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
-    m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0).cautions =
-        vec!["Nothing below the lowest part of the frame."];
+    let is_below = m.has("chock");
+    let step = m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0);
+    if is_below {
+        step.cautions = vec!["Nothing below the lowest part of the frame."];
+    }
     m.after("tidy", &tests);
     if m.has("trims-off") {
         m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
@@ -356,7 +368,8 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
         .collect();
     let cured: Vec<(&str, f64)> = stuck.iter().map(|s| (s.as_str(), CURE_MIN)).collect();
     m.rests("trims-on", &cured);
-    if has_lamps {
+    let is_aimed = m.job.circuits.iter().flat_map(|c| &c.lights).any(points_somewhere);
+    if has_lamps && is_aimed {
         m.step("aim", "Aim, tighten, mark", 15.0).cautions =
             vec!["Driving and work lamps dazzle: off on the road."];
         m.after("aim", &tests);

@@ -145,9 +145,18 @@ fn size_for_load(
         }
         _ => trial,
     };
-    let thicker = trials.glance(bench, shelf.get(at + 1), &trial);
     let chosen = if is_short { trial } else { with_thinner_leads(bench, trial, shelf, trials) };
+    let thicker = trials.glance(&with_its_leads(bench, &chosen), shelf.get(at + 1), &chosen);
     Sized { chosen, thinner, thicker, is_short }
+}
+
+/// The same circuit with the leads and the fuse that a trial has: another trunk is looked at with those.
+pub fn with_its_leads<'a>(bench: &SizingInput<'a>, trial: &WireTrial) -> SizingInput<'a> {
+    let lead = trial.sizes.lamp_wire;
+    let leads = (lead != trial.sizes.wire && !bench.chain.legs.is_empty()).then_some(lead);
+    // With a fuse of its own it is not on the one that was there.
+    let on_that_fuse = bench.on_that_fuse && trial.sizes.fuse.is_none();
+    SizingInput { leads, on_that_fuse, ..*bench }
 }
 
 /// Length of leads to lamps for which a second reel is taken down, m. Common practice: a short pigtail is cut from
@@ -190,13 +199,12 @@ fn around_override(
     let chosen = trials.of(bench, forced, need);
     let thinner = shelf.iter().rev().find(|c| c.area_mm2() < area * 0.99);
     let thicker = shelf.iter().find(|c| c.area_mm2() > area * 1.01);
+    let is_short = chosen.refusal.is_some();
+    let chosen = if is_short { chosen } else { with_thinner_leads(bench, chosen, shelf, trials) };
     Sized {
-        is_short: chosen.refusal.is_some(),
+        is_short,
         thinner: thinner.map(|&c| trials.of(bench, c, need)),
-        thicker: trials.glance(bench, thicker, &chosen),
-        chosen: match chosen.refusal {
-            None => with_thinner_leads(bench, chosen, shelf, trials),
-            Some(_) => chosen,
-        },
+        thicker: trials.glance(&with_its_leads(bench, &chosen), thicker, &chosen),
+        chosen,
     }
 }

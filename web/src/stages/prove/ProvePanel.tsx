@@ -10,7 +10,7 @@ export function ProvePanel() {
   return (
     <Panel title="Prove" says="Engine off. Read the battery first: it narrows every other window.">
       <p className="font-reading text-lg">
-        {taken} of {short.length} that tell most read, {good} as expected
+        {taken} of {short.length} read, {good} as expected
       </p>
       <ProveTips className="max-lg:hidden" />
     </Panel>

@@ -175,10 +175,16 @@ fn planned(
         ));
     }
     if says.is_empty() {
-        says.push("Contacts of the switch alone.".into());
+        says.push(match bench.chain.is_position {
+            true => "The switch turns off what the fuse position feeds with the key on.".into(),
+            false => "Contacts of the switch alone.".into(),
+        });
     }
     let mut out = vec![Choice {
-        label: kind_label(switching.kind).to_lowercase(),
+        label: match bench.chain.is_position && switching.relays.is_empty() {
+            true => "switch behind the fuse position".into(),
+            false => kind_label(switching.kind).to_lowercase(),
+        },
         detail: if parts.is_empty() { "no relay".into() } else { parts.join(", ") },
         rule: "hardware that follows the wish",
         says: says.join(" "),
