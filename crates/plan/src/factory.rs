@@ -2,13 +2,15 @@
 
 use crate::assumed::Assumed;
 use crate::inputs::Inputs;
-use crate::keyed::ASSUMED_POSITION_A;
 use jovek_catalog::conductor::Conductor;
 use jovek_job::{FactoryKind, Job, VehicleSide};
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
 /// have. Common practice.
 pub const ASSUMED_FACTORY_WIRE: Conductor = Conductor::Metric(75);
+
+/// Largest fuse that an empty position takes where nobody said, A. Common practice.
+pub const ASSUMED_POSITION_A: f64 = 10.0;
 
 /// A factory circuit with its figures filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]

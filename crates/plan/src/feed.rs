@@ -3,7 +3,7 @@
 use crate::factory::PlannedFactory;
 use crate::inputs::signal_label;
 use crate::keyed;
-use crate::lamp::PlannedLamp;
+use crate::lamp::{PlannedLamp, current_a};
 use crate::logic::sentence;
 use crate::probe;
 use crate::probe::ProbeVerdict;
@@ -78,16 +78,12 @@ const ABOUT: f64 = 1.1;
 
 /// Current of the lamps at a low battery, A: what a feed must bear.
 pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
-    at_a(lamps, supply.open_circuit_v(25.0))
+    current_a(lamps, supply.open_circuit_v(25.0))
 }
 
 /// Current of the lamps at their system's plain 12 or 24 V, A: what their labels say.
 pub fn label_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
-    at_a(lamps, 12.0 * supply.batteries)
-}
-
-fn at_a(lamps: &[PlannedLamp], volt_v: f64) -> f64 {
-    lamps.iter().map(|l| l.device.flow(volt_v).current_a * f64::from(l.count)).sum()
+    current_a(lamps, 12.0 * supply.batteries)
 }
 
 /// Current of the lamps behind a factory wire at the charging voltage, A: where all but drivers draw most. By halving
@@ -95,10 +91,10 @@ fn at_a(lamps: &[PlannedLamp], volt_v: f64) -> f64 {
 fn charging_a(lamps: &[PlannedLamp], supply: &PlannedSupply, wire: &PlannedFactory) -> f64 {
     let ohm = wire.wire.ohm(wire.length_m, FACTORY_WIRE_C);
     let volt_v = supply.regulated_v;
-    let (mut least_a, mut most_a) = (0.0, at_a(lamps, volt_v));
+    let (mut least_a, mut most_a) = (0.0, current_a(lamps, volt_v));
     for _ in 0..HALVINGS {
         let half_a = 0.5 * (least_a + most_a);
-        if at_a(lamps, volt_v - ohm * (half_a + wire.existing_a)) > half_a {
+        if current_a(lamps, volt_v - ohm * (half_a + wire.existing_a)) > half_a {
             least_a = half_a;
         } else {
             most_a = half_a;

@@ -1,16 +1,13 @@
 //! An empty fuse position that is live with the key: the everyday feed of a light load with a switch of its own.
 
 use crate::assumed::Assumed;
-use crate::feed::wanted_a;
-use crate::lamp::PlannedLamp;
+use crate::factory::ASSUMED_POSITION_A;
+use crate::lamp::{PlannedLamp, current_a};
 use crate::supply::PlannedSupply;
 use crate::survey;
 use jovek_catalog::fuse::CONTINUOUS_PART;
 use jovek_catalog::switch::{FILAMENT_DIRECT_A, LED_DIRECT_A};
 use jovek_job::{FactoryCircuit, FactoryKind, Feed, Job, LampCircuit, VehicleSide, Wish};
-
-/// Largest fuse that an empty position takes where nobody said, A. Common practice.
-pub const ASSUMED_POSITION_A: f64 = 10.0;
 
 /// The fuse position on which a circuit with a switch of its own hangs: the one that was chosen, or the first that
 /// was measured and is good for it. None where it hangs on anything else.
@@ -42,6 +39,9 @@ pub fn wish(job: &Job, circuit: &LampCircuit) -> Wish {
     }
 }
 
+/// Charge of a low battery, at which a driver draws most, %.
+const LOW_PERCENT: f64 = 25.0;
+
 /// What a position has to bear.
 #[derive(Debug, Clone, Copy)]
 pub struct Load {
@@ -62,7 +62,7 @@ impl Load {
             .map(|l| PlannedLamp::new(l, job.vehicle.system, "", &mut aside))
             .collect();
         Load {
-            current_a: wanted_a(&lamps, &supply),
+            current_a: current_a(&lamps, supply.open_circuit_v(LOW_PERCENT)),
             has_filament: lamps.iter().any(|l| l.is_filament),
         }
     }

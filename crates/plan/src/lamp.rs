@@ -159,3 +159,8 @@ impl PlannedLamp {
         }
     }
 }
+
+/// Current of some lamps at a voltage, A.
+pub fn current_a(lamps: &[PlannedLamp], volt_v: f64) -> f64 {
+    lamps.iter().map(|l| l.device.flow(volt_v).current_a * f64::from(l.count)).sum()
+}

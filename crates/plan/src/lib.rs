@@ -9,7 +9,8 @@
 //! - [`probe`], [`survey`]: what was read on the vehicle before anything is planned, judged.
 //! - [`inputs`], [`logic`]: what can be on, and when a lamp is wanted. [`switching`]: relays and diodes
 //!   that follow a wish; [`switching_options`]: which of them are offered.
-//! - [`supply`], [`factory`], [`lamp`], [`feed`]: sources, factory circuits, lamps, where power comes from.
+//! - [`supply`], [`factory`], [`lamp`], [`feed`]: sources, factory circuits, lamps, where power comes from;
+//!   [`keyed`]: a fuse position that is live with the key.
 //! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
 //! - [`end`], [`plugs`]: where a wire can end; connectors with their cavities.
 //! - [`wiring`], [`chain`]: each circuit as links in order; [`wires`]: every piece of wire of it; [`sizes`]: what was chosen for it.
