@@ -439,7 +439,7 @@ fn light_rules_and_swaps_from_the_command_line() {
     let words = text(&run(&["swap", &demo("22")]).stdout);
     for part in [
         "18 before, 82 written. Without: A lost bulb may be reported",
-        "With load resistor 33 ohm on bare metal. Without: A lost bulb may be reported",
+        "With load resistor 33 ohm on bare metal. Without: A lost bulb is reported",
         "Right turn: Works as before: 4.06 A with bulbs, 2.87 A with LED",
     ] {
         assert!(words.contains(part), "{part}: {words}");
