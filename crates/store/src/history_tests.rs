@@ -68,7 +68,7 @@ fn whatever_is_changed_is_found() {
         "UPDATE history SET subject = 1 WHERE id = 2",
         "UPDATE history SET job_id = 7 WHERE id = 1",
         "UPDATE history SET content = replace(content, 'a', 'b') WHERE id = 2",
-        "UPDATE history SET hash = replace(hash, '1', '2') WHERE id = 4",
+        "UPDATE history SET hash = iif(hash LIKE '0%', '1', '0') || substr(hash, 2) WHERE id = 4",
         "DELETE FROM history WHERE id = 1",
         "DELETE FROM history WHERE id = 3",
         "DELETE FROM history WHERE id = 4",
