@@ -84,6 +84,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             m.at(&roof, place);
         }
         m.after(&roof, &["battery-off", "trims-off"]);
+        // Nothing is pulled through a hole that is not there.
+        m.after(&pull, &[&roof]);
     }
 
     let mount = step_id("mount");
