@@ -170,6 +170,8 @@ pub fn signal_relay(system: SystemVoltage) -> RelayType {
 pub const MODULE_INPUT_OHM: f64 = 10_000.0;
 /// What a module draws all the time, A. Common practice: a few milliamperes.
 pub const MODULE_STANDBY_A: f64 = 0.005;
+/// Ratings of timers and cut-offs on the shelf, A. Common practice.
+pub const MODULE_RATINGS_A: [f64; 4] = [10.0, 20.0, 40.0, 60.0];
 /// Input voltage at which a timer module starts and stops, V for each 12 V. Common practice.
 pub const TIMER_INPUT_V: (f64, f64) = (6.0, 3.0);
 /// A low-voltage cut-off closes again at the first and opens below the second, V for each 12 V.

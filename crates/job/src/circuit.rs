@@ -172,6 +172,9 @@ pub struct Control {
     /// large, and at the wire of a lamp that the road needs.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub lead_fuse: Option<bool>,
+    /// A flasher module right behind switch or relay, and how it flashes: for lamps that do not flash by themselves.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub flasher: Option<Flash>,
     /// Wire from relay to switch, one way, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub switch_lead_m: Option<f64>,
@@ -314,6 +317,16 @@ impl Run {
 }
 
 impl LampCircuit {
+    /// How a light of it flashes: by the flasher in its feed, else by itself.
+    pub fn flash_of(&self, light: &Light) -> Option<Flash> {
+        self.control.flasher.or(light.flash)
+    }
+
+    /// True where any light of it flashes.
+    pub fn flashes(&self) -> bool {
+        self.lights.iter().any(|l| self.flash_of(l).is_some())
+    }
+
     /// A new circuit with two lamps whose figures are assumed.
     pub fn starter(id: CircuitId, name: &str) -> Self {
         let light = Light {

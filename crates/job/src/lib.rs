@@ -73,8 +73,8 @@ pub use skeleton::{
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
 pub use strip::{Backlight, Edge, Obstacle, Screw, Strip, StripFeed};
 pub use supply::{
-    Alternator, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe, Supply, Vehicle,
-    VehicleSide,
+    Alternator, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe, Supply, SwitchedSide,
+    Vehicle, VehicleSide,
 };
 pub use swap::{
     BulbPlace, CodingBit, LedBulb, LoadResistor, ResistorSeat, SeriesPins, Smoothing, SwapFunction,

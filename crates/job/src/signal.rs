@@ -27,6 +27,8 @@ pub enum Signal {
     Door,
     /// Boot, load bay or bed.
     Boot,
+    /// Bonnet.
+    Bonnet,
     /// Key on.
     Ignition,
     /// Key in accessory position.
@@ -43,7 +45,7 @@ pub enum Signal {
 
 impl Signal {
     /// All signals, lamps first.
-    pub const ALL: [Signal; 16] = [
+    pub const ALL: [Signal; 17] = [
         Signal::Parking,
         Signal::LowBeam,
         Signal::HighBeam,
@@ -54,6 +56,7 @@ impl Signal {
         Signal::Reverse,
         Signal::Door,
         Signal::Boot,
+        Signal::Bonnet,
         Signal::Ignition,
         Signal::Accessory,
         Signal::Hazard,

@@ -120,6 +120,13 @@ pub enum FactoryKind {
     TrailerSocket,
 }
 
+impl FactoryCircuit {
+    /// True for the wire of a lamp whose switch sits in its minus wire.
+    pub fn is_ground_switched(&self) -> bool {
+        self.switched == SwitchedSide::Minus && self.kind == FactoryKind::Lamp
+    }
+}
+
 impl FactoryKind {
     fn is_lamp(&self) -> bool {
         *self == FactoryKind::Lamp
@@ -147,6 +154,23 @@ pub struct FuseSurvey {
     pub has_no_second: bool,
 }
 
+/// In which wire of a factory lamp its switch sits.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum SwitchedSide {
+    /// In its plus wire.
+    #[default]
+    Plus,
+    /// In its minus wire: the lamp has plus all the time, and a door or lid switch grounds it.
+    Minus,
+}
+
+impl SwitchedSide {
+    fn is_plus(&self) -> bool {
+        *self == SwitchedSide::Plus
+    }
+}
+
 /// A circuit that the vehicle came with.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -166,6 +190,9 @@ pub struct FactoryCircuit {
     /// Readings on both sides, of an empty fuse position.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub survey: Option<FuseSurvey>,
+    /// In which wire its switch sits.
+    #[serde(default, skip_serializing_if = "SwitchedSide::is_plus")]
+    pub switched: SwitchedSide,
     /// The vehicle that feeds it.
     #[serde(default, skip_serializing_if = "VehicleSide::is_own")]
     pub of: VehicleSide,
@@ -181,7 +208,8 @@ pub struct FactoryCircuit {
     /// Colour of that wire, as found: what goes on from it keeps it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub colour: Option<String>,
-    /// Length of that wire from fuse box to the place of the joint, m.
+    /// Length of that wire from fuse box to the place of the joint, m; of one with its switch in the minus wire from
+    /// the joint to the switch.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub length_m: Option<f64>,
     /// Most that the output of its module gives, A; none where no module feeds it or nobody knows.

@@ -1,5 +1,6 @@
 //! What new things start as, until somebody says better: each is a usual one of its kind (common practice, no source).
 
+use crate::moment::TURN_FLASH;
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
 use crate::trailer::probe::function_name;
@@ -8,7 +9,7 @@ use jovek_job::{
     FactoryKind, Flash, FoundWire, Held, HitchLamp, LampColour, LedBulb, LinkSide, LoadResistor,
     LoopWire, LuxSpot, Mount, Obstacle, OutputKind, Permit, PinFunction, Probe, PutOn, Region,
     ResistorSeat, Screw, Section, SeriesPins, Signal, Slack, StopFrom, StopLight, SupplyState,
-    SwapFunction, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
+    SwapFunction, SwitchedSide, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -32,6 +33,8 @@ pub struct Fresh {
     pub coding_bit: CodingBit,
     /// Flashes of a lamp.
     pub flash: Flash,
+    /// A flasher module in the feed.
+    pub flasher: Flash,
     /// A permit for a warning colour.
     pub permit: Permit,
     /// Pins of a series.
@@ -129,6 +132,7 @@ pub fn fresh() -> Fresh {
             pins: Vec::new(),
         },
         flash: Flash { hz: 2.0, duty: 0.3 },
+        flasher: TURN_FLASH,
         permit: Permit { colour: LampColour::Amber, by: "the authority".into() },
         series_pins: SeriesPins { series: String::new(), pins: String::new() },
         resistor: LoadResistor { ohm: 22.0, seat: ResistorSeat::BareMetal },
@@ -154,6 +158,7 @@ pub fn fresh() -> Fresh {
             kind: FactoryKind::default(),
             site: None,
             survey: None,
+            switched: SwitchedSide::Plus,
             of: VehicleSide::Own,
             output: OutputKind::Unknown,
             fuse_a: None,

@@ -69,8 +69,6 @@ pub enum FindingCode {
     DePin,
     /// An LED driver behind a dimmer.
     DimmedDriver,
-    /// More than any dimmer carries.
-    DimmerOverloaded,
     /// The wire that a wish needs is not there.
     DoesNotFollow,
     /// No wire keeps the drop within the rule.
@@ -81,6 +79,8 @@ pub enum FindingCode {
     FeedOverruled,
     /// The chosen feed must not be used.
     FeedUnfit,
+    /// A lamp with a pattern of its own behind a flasher.
+    FlashesTwice,
     /// A trailer wire whose readings contradict each other.
     FoundWire,
     /// Unfused wire at the battery.
@@ -105,6 +105,8 @@ pub enum FindingCode {
     LineTooWeak,
     /// Lit with everything off.
     LitAtRest,
+    /// More than any dimmer or flasher carries.
+    ModuleOverloaded,
     /// A way passes an airbag.
     NearAirbag,
     /// A way passes something hot.

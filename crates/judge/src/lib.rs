@@ -7,6 +7,7 @@
 //!   single failure, held against the wishes.
 //! - [`volt_line`]: each circuit at its true distances; [`strip_answers`]: strips as they are read out.
 //! - [`moment`]: the vehicle in one state: how each lamp burns, and what changed.
+//! - [`part_names`]: what relays and modules are called.
 //! - [`loads`]: what each circuit takes from the vehicle's own batteries, lit and parked.
 //! - [`swap`]: bulbs that become LED. [`harness`]: cut list, connectors, pins, joints, parts, reels.
 //! - [`prove`]: readings to expect, and their judgement. [`light`]: where the light falls, aim, glare.
@@ -39,6 +40,7 @@ pub mod light;
 pub mod loads;
 pub mod moment;
 pub mod option_value;
+pub mod part_names;
 pub mod proof;
 pub mod prove;
 pub mod question;

@@ -59,12 +59,12 @@ fn taken_a(job: &Job, live: &Simulation, solution: &Solution, (c, a): (usize, As
 /// themselves, each by its power, and what only the indicators light.
 pub fn lit_part(job: &Job, study: &Assessment, c: usize, a: Assignment) -> f64 {
     let chain = &study.circuits[c].chain;
-    let lights = &job.circuits[study.circuits[c].index].lights;
+    let circuit = &job.circuits[study.circuits[c].index];
     let (mut all_w, mut lit_w) = (0.0, 0.0);
-    for (lamp, light) in chain.lamps.iter().zip(lights) {
+    for (lamp, light) in chain.lamps.iter().zip(&circuit.lights) {
         let power_w = lamp.power_w * f64::from(lamp.count);
         all_w += power_w;
-        lit_w += power_w * light.flash.map_or(1.0, |f| f.duty);
+        lit_w += power_w * circuit.flash_of(light).map_or(1.0, |f| f.duty);
     }
     let turns = study.wiring.inputs.turn_mask();
     let by_turns = a.any(turns) && !chain.follows.holds(Assignment(a.0 & !turns));

@@ -29,8 +29,8 @@ pub enum VoltKind {
     Relay,
     /// Diodes alone.
     Diode,
-    /// A dimmer.
-    Dimmer,
+    /// A module in the feed: timer, cut-off, flasher, dimmer.
+    Module,
     /// A joint.
     Joint,
     /// The lamps.
@@ -189,9 +189,9 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 }
                 _ => (VoltKind::Switch, String::new(), 0.0),
             },
-            LinkKind::Dimmer => {
-                let size = sizes.dimmer_a.map_or_else(String::new, |a| format!("{a} A"));
-                (VoltKind::Dimmer, size, 0.0)
+            LinkKind::Module(_) => {
+                let size = sizes.module_a.map_or_else(String::new, |a| format!("{a} A"));
+                (VoltKind::Module, size, 0.0)
             }
             LinkKind::Joint { .. } | LinkKind::Connector { .. } => {
                 (VoltKind::Joint, String::new(), 0.0)
@@ -311,7 +311,10 @@ fn floor_reason(drop: &Drop) -> String {
 fn planned_control(chain: &Chain, hardware: &Hardware) -> (VoltKind, String, f64) {
     let Some(switching) = &chain.switching else { return (VoltKind::Joint, String::new(), 0.0) };
     let diodes = switching.lamps_from.diodes();
-    if !switching.lamp_relays().is_empty() {
+    let carriers = switching.lamp_relays();
+    if carriers.iter().all(|&r| switching.relays[r].role.is_module()) && !carriers.is_empty() {
+        (VoltKind::Module, format!("{} A", hardware.module_a), 0.0)
+    } else if !switching.lamp_relays().is_empty() {
         let out = if switching.breaks_lamps() { "30-87a" } else { "30-87" };
         (VoltKind::Relay, out.into(), 0.0)
     } else if diodes > 0 {

@@ -91,10 +91,19 @@ impl Drop {
         self.lost_v() - self.copper_v
     }
 
+    /// Lowest voltage at which the lamps must work in this state, V; none where nobody said.
+    pub fn needs_v(&self) -> Option<f64> {
+        let at_rest = self.need.rest_v.filter(|_| self.state == SupplyState::EngineOff);
+        match (self.need.lamp_v, at_rest) {
+            (Some(said_v), Some(rest_v)) => Some(said_v.max(rest_v)),
+            (said_v, rest_v) => said_v.or(rest_v),
+        }
+    }
+
     /// Lowest voltage across the lamps that the need allows in this state, V; none where it asks for nothing here.
     pub fn floor_v(&self) -> Option<f64> {
         let by_copper_v = self.source_v - self.diode_v - self.beside_v() - self.need.copper_v;
-        match self.need.lamp_v {
+        match self.needs_v() {
             Some(lamp_v) if self.judges_copper() => Some(by_copper_v.max(lamp_v)),
             None if self.judges_copper() => Some(by_copper_v),
             lamp_v => lamp_v,
@@ -103,7 +112,7 @@ impl Drop {
 
     /// True where the floor is the voltage that the lamps need, not the copper's share.
     pub fn is_floor_of_lamp(&self) -> bool {
-        self.need.lamp_v.is_some() && self.floor_v() == self.need.lamp_v
+        self.needs_v().is_some() && self.floor_v() == self.needs_v()
     }
 
     /// Where the copper's share counts: while charging; of lamps that only dim always, since they draw less
@@ -119,12 +128,12 @@ impl Drop {
 
     /// True where a lamp has less than it needs.
     pub fn is_lamp_short(&self) -> bool {
-        self.need.lamp_v.is_some_and(|lamp_v| self.lamp_v * GRAIN < lamp_v)
+        self.needs_v().is_some_and(|lamp_v| self.lamp_v * GRAIN < lamp_v)
     }
 
     /// How much more may be lost here, V: below zero where the need is not met, without end where nothing is asked.
     pub fn slack_v(&self) -> f64 {
-        let of_lamp = self.need.lamp_v.map_or(f64::INFINITY, |lamp_v| self.lamp_v - lamp_v);
+        let of_lamp = self.needs_v().map_or(f64::INFINITY, |lamp_v| self.lamp_v - lamp_v);
         let of_copper = self.need.copper_v - self.copper_v;
         if self.judges_copper() { of_copper.min(of_lamp) } else { of_lamp }
     }
@@ -136,7 +145,7 @@ impl Drop {
 
     /// True where not even copper without resistance would give the lamp what it needs.
     pub fn is_beyond_copper(&self) -> bool {
-        self.need.lamp_v.is_some_and(|lamp_v| self.lamp_v + self.copper_v < lamp_v)
+        self.needs_v().is_some_and(|lamp_v| self.lamp_v + self.copper_v < lamp_v)
     }
 }
 

@@ -2,6 +2,7 @@
 
 use crate::strip::StripPoint;
 use jovek_catalog::contact;
+use jovek_catalog::inline_module::{InlineModule, ModuleTerminal};
 use jovek_circuit::Throw;
 use jovek_job::LampEnd;
 
@@ -97,6 +98,8 @@ pub enum SpliceAt {
     Coils,
     /// Behind the wire from a factory circuit, where several take it up.
     Signal(FactoryIx),
+    /// Before the minus wire of a factory lamp, where several take it up.
+    SignalMinus(FactoryIx),
     /// Between the parts of the hardware, counted from 1.
     Inside(usize),
     /// Where the legs of the supply or of the return part.
@@ -121,6 +124,8 @@ pub enum End {
     Post(Post),
     /// The wire of a factory circuit.
     Factory(FactoryIx),
+    /// The wire from a factory lamp to the switch that grounds it.
+    FactoryMinus(FactoryIx),
     /// The holder of a circuit's fuse.
     Fuse(CircuitIx, Side),
     /// The lead of the adapter that holds a circuit's fuse in an empty fuse position.
@@ -129,8 +134,8 @@ pub enum End {
     LeadFuse(CircuitIx, usize, Side),
     /// A switch contact of a circuit, by its number there.
     Switch(CircuitIx, usize, Side),
-    /// The dimmer of a circuit.
-    Dimmer(CircuitIx, Side),
+    /// A module in the lamp feed of a circuit.
+    Module(CircuitIx, InlineModule, ModuleTerminal),
     /// A relay or module of a circuit, by its index there.
     Relay(CircuitIx, usize, RelayTerminal),
     /// A diode of a circuit, by its number there; current goes in at the anode.
@@ -164,8 +169,8 @@ pub enum Host {
     LeadFuse(CircuitIx, usize),
     /// A switch contact.
     Switch(CircuitIx, usize),
-    /// A dimmer.
-    Dimmer(CircuitIx),
+    /// A module in the lamp feed.
+    Module(CircuitIx, InlineModule),
     /// A relay or module.
     Relay(CircuitIx, usize),
     /// A diode.
@@ -187,12 +192,12 @@ impl End {
     pub fn host(self) -> Host {
         match self {
             End::Post(post) => Host::Post(post),
-            End::Factory(factory) => Host::Factory(factory),
+            End::Factory(factory) | End::FactoryMinus(factory) => Host::Factory(factory),
             End::Fuse(circuit, _) => Host::Fuse(circuit),
             End::Adapter(circuit) => Host::Adapter(circuit),
             End::LeadFuse(circuit, number, _) => Host::LeadFuse(circuit, number),
             End::Switch(circuit, number, _) => Host::Switch(circuit, number),
-            End::Dimmer(circuit, _) => Host::Dimmer(circuit),
+            End::Module(circuit, module, _) => Host::Module(circuit, module),
             End::Relay(circuit, relay, _) => Host::Relay(circuit, relay),
             End::Diode(circuit, number, _) => Host::Diode(circuit, number),
             End::Splice(circuit, at) => Host::Splice(circuit, at),
@@ -204,15 +209,14 @@ impl End {
     }
 
     /// Resistance of the contact that one wire makes there when sound, ohm. Terminals of fuse holders,
-    /// switches, relays, diodes and dimmers are part of the figure of the part.
+    /// switches, relays, diodes and modules are part of the figure of the part.
     ///
     /// A splice costs [`contact::SPLICE_OHM`] from wire to wire: half of it for each wire in it. A pair of
     /// connector contacts likewise.
     pub fn contact_ohm(self) -> f64 {
         match self {
             End::Post(_) => contact::POST_OHM,
-            End::Factory(_) => contact::SPLICE_OHM,
-            End::Adapter(_) => contact::SPLICE_OHM,
+            End::Factory(_) | End::FactoryMinus(_) | End::Adapter(_) => contact::SPLICE_OHM,
             End::Splice(..) => contact::SPLICE_OHM / 2.0,
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
             End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
@@ -222,7 +226,7 @@ impl End {
             | End::Fuse(..)
             | End::LeadFuse(..)
             | End::Switch(..)
-            | End::Dimmer(..)
+            | End::Module(..)
             | End::Relay(..)
             | End::Diode(..) => 0.0,
         }
@@ -235,6 +239,7 @@ impl End {
             self,
             End::Post(_)
                 | End::Factory(_)
+                | End::FactoryMinus(_)
                 | End::Splice(..)
                 | End::Strip(..)
                 | End::Stud(..)

@@ -29,6 +29,8 @@ pub struct PlannedFactory {
     pub is_length_assumed: bool,
     /// Nobody measured that load.
     pub is_load_assumed: bool,
+    /// Its lamp has plus all the time: a switch in its minus wire lights it.
+    pub is_ground_switched: bool,
     /// The vehicle that feeds it.
     pub side: VehicleSide,
     /// Inputs that make it live.
@@ -63,7 +65,10 @@ impl PlannedFactory {
                     f.length_m,
                     4.0,
                     format!("{at}.length_m"),
-                    format!("{}: wire to the joint", f.name),
+                    match f.is_ground_switched() {
+                        true => format!("{}: wire from the joint to its switch", f.name),
+                        false => format!("{}: wire to the joint", f.name),
+                    },
                     "m",
                 )
             },
@@ -81,6 +86,7 @@ impl PlannedFactory {
             is_position,
             is_length_assumed: f.length_m.is_none() && !is_position,
             is_load_assumed: f.existing_a.is_none() && !is_position,
+            is_ground_switched: f.is_ground_switched(),
             side: f.of,
             live_by: inputs.live_by(f.of, f.follows),
             is_of_road: f.kind == FactoryKind::Lamp

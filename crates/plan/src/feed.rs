@@ -108,7 +108,8 @@ const HALVINGS: usize = 24;
 
 /// The same on average: what flashes by itself takes its part of the time.
 fn average_a(circuit: &LampCircuit, lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
-    let duty = |k: usize| circuit.lights.get(k).and_then(|l| l.flash).map_or(1.0, |f| f.duty);
+    let duty =
+        |k: usize| circuit.lights.get(k).and_then(|l| circuit.flash_of(l)).map_or(1.0, |f| f.duty);
     let each = lamps.iter().enumerate();
     each.map(|(k, lamp)| duty(k) * wanted_a(std::slice::from_ref(lamp), supply)).sum()
 }
@@ -334,6 +335,15 @@ fn tie_in(
             Source::practice("the signal itself"),
         );
     }
+    if f.is_ground_switched() {
+        say(
+            FeedVerdict::Good,
+            "Its lamp has plus all the time, its switch grounds it: plus comes from its plus wire, and the return goes to \
+             its minus wire, not to the frame."
+                .into(),
+            Source::practice("lamps with their switch in the minus wire"),
+        );
+    }
     match f.output {
         OutputKind::Plain => {}
         OutputKind::Unknown => say(
@@ -419,7 +429,7 @@ fn tie_in(
             );
         }
         FactoryKind::Lamp | FactoryKind::TrailerSocket => {
-            let probed = probe::judge(&f.probe, job.vehicle.system);
+            let probed = probe::judge(&f.probe, f.switched, job.vehicle.system);
             let weighs = match probed.verdict {
                 ProbeVerdict::Usable => FeedVerdict::Good,
                 ProbeVerdict::NotProbed | ProbeVerdict::Unfinished => FeedVerdict::Mind,
@@ -461,7 +471,7 @@ fn left_on(follows: Signal) -> (FeedVerdict, String) {
             FeedVerdict::Good,
             format!("The {label} work with the key out: left on, these are left on with them."),
         ),
-        Signal::Boot | Signal::Door => (
+        Signal::Boot | Signal::Door | Signal::Bonnet => (
             FeedVerdict::Good,
             "Lit with the key out as long as it stands open: overnight too, unless the vehicle times it.".into(),
         ),

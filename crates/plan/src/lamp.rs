@@ -43,6 +43,12 @@ pub fn strip_figures(light: &Light) -> Option<StripFigures> {
     Some(StripFigures::of(strip, light.made_for, forward_v))
 }
 
+/// Voltage down to which a driver usually gives its full light, V. A lamp for both voltages starts near the lower one's.
+/// Common practice: 11.5 V of a 12 V unit.
+pub fn usual_cut_in_v(made_for: MadeFor) -> f64 {
+    if made_for == MadeFor::V24 { 22.0 } else { 11.5 }
+}
+
 impl PlannedLamp {
     /// Plans one light. `at` is its place in the job.
     pub fn new(light: &Light, system: SystemVoltage, at: &str, assumed: &mut Assumed) -> Self {
@@ -77,8 +83,7 @@ impl PlannedLamp {
         let mut is_filament = false;
         let (device, power_w) = match light.draws {
             LightKind::Regulated { cut_in_v } => {
-                // A lamp for both voltages starts near the lower one's cut-in.
-                let usual = if light.made_for == MadeFor::V24 { 22.0 } else { 11.5 };
+                let usual = usual_cut_in_v(light.made_for);
                 let cut_in_v = assumed.or(
                     cut_in_v,
                     usual,

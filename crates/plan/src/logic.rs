@@ -282,7 +282,15 @@ fn with_signal(signal: Signal, whose: &str) -> String {
     }
 }
 
-/// Seconds as spoken.
+/// Seconds as a timer is set: nothing is rounded away but parts of a second.
 pub fn seconds_text(seconds: f64) -> String {
-    if seconds >= 90.0 { format!("{:.0} min", seconds / 60.0) } else { format!("{seconds:.0} s") }
+    let whole = seconds.round();
+    let (minutes, rest) = ((whole / 60.0).floor(), whole % 60.0);
+    if whole < 90.0 {
+        format!("{whole:.0} s")
+    } else if rest == 0.0 {
+        format!("{minutes:.0} min")
+    } else {
+        format!("{minutes:.0} min {rest:.0} s")
+    }
 }

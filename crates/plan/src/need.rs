@@ -1,6 +1,7 @@
 //! What the lamps of a circuit need of their wire: how much its conductors may lose, and down to which voltage a
 //! lamp must work.
 
+use crate::lamp::usual_cut_in_v;
 use crate::supply::PlannedSupply;
 use jovek_catalog::light::LightKind;
 use jovek_job::{DropLimit, Job, LampCircuit, LampRole, Light};
@@ -21,6 +22,11 @@ pub struct Need {
     /// Lowest voltage at which every lamp must still work, V; none where all of them only dim, or nobody said the
     /// cut-in: a guess never asks for more copper.
     pub lamp_v: Option<f64>,
+    /// Cut-in that such lamps usually have, V, where nobody said it; none where it was said, or a table of percentages
+    /// decides.
+    pub guessed_v: Option<f64>,
+    /// Lowest voltage with the engine off and the battery at rest, V: the guess, where it is asked to count.
+    pub rest_v: Option<f64>,
     /// Regulated lamps among them: those draw more from a low battery, so the copper's share is one of charging
     /// alone.
     pub has_drivers: bool,
@@ -56,7 +62,15 @@ impl Need {
         let lamp_v = circuit.lights.iter().filter_map(least_v).reduce(f64::max);
         let is_driver = |light: &Light| matches!(light.draws, LightKind::Regulated { .. });
         let has_drivers = circuit.lights.iter().any(is_driver);
-        Need { rule, copper_part, copper_v, lamp_v, has_drivers }
+        let guessed_v = (rule == DropLimit::LampNeeds)
+            .then(|| circuit.lights.iter().filter_map(|l| guess_of(l, job)).reduce(f64::max))
+            .flatten();
+        Need { rule, copper_part, copper_v, lamp_v, guessed_v, rest_v: None, has_drivers }
+    }
+
+    /// The same need, with the guess at their cut-in counted where the battery rests.
+    pub fn with_guess(self) -> Need {
+        Need { rest_v: self.guessed_v, ..self }
     }
 
     /// The same need, met by whatever works: any loss in the copper, any voltage.
@@ -68,6 +82,15 @@ impl Need {
     pub fn copper_alone(self) -> Need {
         Need { lamp_v: None, ..self }
     }
+}
+
+/// Cut-in of a driver of which nobody said it, V.
+fn guess_of(light: &Light, job: &Job) -> Option<f64> {
+    let is_unknown =
+        light.least_v.is_none() && matches!(light.draws, LightKind::Regulated { cut_in_v: None });
+    is_unknown
+        .then(|| usual_cut_in_v(light.made_for))
+        .filter(|v| *v < job.vehicle.system.nominal_v())
 }
 
 /// Part of the charging voltage that regulated lamps leave to the copper. Common practice.

@@ -2,7 +2,7 @@
 
 use jovek_base::figure::volts;
 use jovek_base::source::Source;
-use jovek_job::{Probe, SystemVoltage};
+use jovek_job::{Probe, SwitchedSide, SystemVoltage};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -49,8 +49,63 @@ const LIVE_V: (f64, f64) = (11.6, 15.2);
 /// Highest voltage of a wire that is off, V. Common practice.
 const OFF_V: f64 = 0.5;
 
-/// Judges the readings on a wire.
-pub fn judge(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
+/// Judges the readings on a wire: of one with its switch in the minus wire those between lamp and switch, against the
+/// frame.
+pub fn judge(probe: &Probe, switched: SwitchedSide, system: SystemVoltage) -> ProbeAnswer {
+    match switched {
+        SwitchedSide::Plus => of_plus(probe, system),
+        SwitchedSide::Minus => of_minus(probe, system),
+    }
+}
+
+/// Highest voltage that a door or lid switch leaves on the wire that it grounds, V. Common practice.
+const GROUNDED_V: f64 = 0.5;
+
+/// The wire to a switch that grounds it: about none while the function is on, the battery's voltage through the lamp
+/// while it is off.
+fn of_minus(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
+    let n = system.batteries();
+    let answer = |verdict, says: String| ProbeAnswer {
+        verdict,
+        says,
+        polarity: None,
+        source: Source::practice("probing a wire that a switch grounds; no published limits"),
+    };
+    let live = |v: f64| (LIVE_V.0 * n..=LIVE_V.1 * n).contains(&v);
+    match (probe.on_v.map(f64::abs), probe.off_v.map(f64::abs)) {
+        (None, None) => answer(
+            ProbeVerdict::NotProbed,
+            "Not probed yet: red on the wire between lamp and switch, black on the frame; function on, then off."
+                .into(),
+        ),
+        (Some(on), _) if on > GROUNDED_V => answer(
+            ProbeVerdict::NotUsable,
+            format!("{} with the function on: the switch does not ground this wire.", volts(on)),
+        ),
+        (_, Some(off)) if !live(off) => answer(
+            ProbeVerdict::NotUsable,
+            format!(
+                "{} with the function off: not the battery's voltage through the lamp. Is its bulb in?",
+                volts(off)
+            ),
+        ),
+        (Some(on), Some(off)) => answer(
+            ProbeVerdict::Usable,
+            format!("{} on, {} off: a switch grounds it.", volts(on), volts(off)),
+        ),
+        (Some(_), None) => answer(
+            ProbeVerdict::Unfinished,
+            "On reading is good. Now read it with the function off.".into(),
+        ),
+        (None, Some(_)) => answer(
+            ProbeVerdict::Unfinished,
+            "Off reading is good. Now read it with the function on.".into(),
+        ),
+    }
+}
+
+/// The plus wire of a lamp.
+fn of_plus(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
     let n = system.batteries();
     let answer = |verdict, says: String, polarity| ProbeAnswer {
         verdict,
@@ -75,7 +130,12 @@ pub fn judge(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
     if let Some(off_v) = off_v
         && off_v > OFF_V
     {
-        let says = if off_v >= LIVE_V.0 * n {
+        let says = if off_v >= LIVE_V.0 * n && on_v.is_some_and(|on| on <= GROUNDED_V) {
+            format!(
+                "{} off and none on: a switch grounds this wire. Say under Look that its switch is in the minus wire.",
+                volts(off_v)
+            )
+        } else if off_v >= LIVE_V.0 * n {
             format!("{} with the function off: this wire is always live.", volts(off_v))
         } else {
             format!(

@@ -48,6 +48,8 @@ pub struct Hardware {
     pub coil_diode: DiodeType,
     /// Rating of the switches, A.
     pub switch_a: f64,
+    /// Rating of timers and cut-offs, A.
+    pub module_a: f64,
 }
 
 /// Where thin leads part from a wire that a larger fuse protects.
@@ -81,8 +83,8 @@ pub struct Sizes {
     pub fuse: Option<Fuse>,
     /// Switch or relay.
     pub control: ControlChoice,
-    /// Rating of the dimmer, A; none without one.
-    pub dimmer_a: Option<f64>,
+    /// Rating of the modules in the lamp feed, A; none without one.
+    pub module_a: Option<f64>,
     /// Wire of the coil circuit.
     pub coil_wire: Conductor,
     /// Small fuses of the leads that the fuse before them does not protect.

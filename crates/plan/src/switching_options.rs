@@ -132,8 +132,7 @@ fn made(wired: &Wired, logic: &Logic, kind: ControlKind) -> Result<Switching, Un
         }
         ControlKind::BreakContact => {
             let opposite = logic.not();
-            let coil_from = maker.rung(&opposite)?;
-            let relay = maker.relay(RelayRole::Lamps, coil_from, opposite);
+            let relay = maker.relay_for(RelayRole::Lamps, &opposite)?;
             let throw = Throw::NormallyClosed;
             Rung::Behind(ContactOf::Relay { relay, throw }, Box::new(Rung::Feed))
         }
@@ -153,8 +152,7 @@ fn change_over(maker: &mut Maker, logic: &Logic) -> Result<Rung, Unmet> {
     let Some(wire) = list.iter().find(is_wire) else { return maker.rung(logic) };
     let rest: Vec<Logic> = list.iter().filter(|l| *l != wire).cloned().collect();
     let rest = if rest.len() == 1 { rest[0].clone() } else { Logic::Any(rest) };
-    let coil_from = maker.rung(&rest)?;
-    let relay = maker.relay(RelayRole::Lamps, coil_from, rest);
+    let relay = maker.relay_for(RelayRole::Lamps, &rest)?;
     let at = |throw| ContactOf::Relay { relay, throw };
     let on = Rung::Behind(at(Throw::NormallyOpen), Box::new(Rung::Feed));
     let wire = maker.rung(wire)?;
@@ -187,7 +185,9 @@ fn label(wired: &Wired, logic: &Logic, switching: &Switching) -> String {
             format!("Relay, {diodes} {}", if diodes == 1 { "diode" } else { "diodes" })
         }
         ControlKind::Relay
-            if matches!(switching.relays.last().map(|r| &r.coil_from), Some(Rung::Tap(_))) =>
+            if switching.relays.last().is_some_and(|r| {
+                matches!(r.coil_from, Rung::Tap(_)) || r.grounded_by().is_some()
+            }) =>
         {
             "Relay triggered by the signal".into()
         }
@@ -238,6 +238,18 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
             OutputKind::Plain => {}
         }
         let planned = &wired.factory[tap];
+        if planned.is_ground_switched {
+            say(
+                FeedVerdict::Good,
+                format!(
+                    "The switch of {name} grounds the coil: {} through it, beside {} of its lamp.",
+                    amps_or_milli(taken_a),
+                    amps(planned.existing_a)
+                ),
+                practice("lamps with their switch in the minus wire"),
+            );
+            continue;
+        }
         let total_a = planned.existing_a + taken_a;
         let room_a = fuse::CONTINUOUS_PART * planned.fuse_a;
         say(
@@ -372,7 +384,25 @@ fn contact_reasons(
             ),
         }
     }
-    if !switching.lamp_relays().is_empty() {
+    let (modules, relays): (Vec<usize>, Vec<usize>) =
+        switching.lamp_relays().into_iter().partition(|&r| switching.relays[r].role.is_module());
+    if !modules.is_empty() {
+        let part = if wired.has_filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
+        let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * part >= wired.load_a);
+        match fits {
+            Some(a) => say(
+                FeedVerdict::Good,
+                format!("The module carries the {} of the lamps: {a} A.", amps(wired.load_a)),
+                source,
+            ),
+            None => say(
+                FeedVerdict::No,
+                format!("{} of lamps is more than such a module carries.", amps(wired.load_a)),
+                source,
+            ),
+        }
+    }
+    if !relays.is_empty() {
         let part = if wired.has_filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
         let strongest = relay::strongest(wired.system);
         let break_part = if switching.kind == ControlKind::BreakContact

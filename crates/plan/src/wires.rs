@@ -6,8 +6,11 @@
 use crate::chain::{Chain, JointOf, Leg, LinkKind, Stretch, WireRole, WireRun};
 use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
 use crate::sizes::{ControlChoice, LeadSource, Sizes};
-use crate::switching::{Inside, Lead, LeadUse, inside, own_relay, own_switch, with_lead_fuses};
+use crate::switching::{
+    Inside, Lead, LeadUse, inside, own_relay, own_switch, with_grounds, with_lead_fuses,
+};
 use jovek_catalog::conductor::Conductor;
+use jovek_catalog::inline_module::ModuleTerminal;
 use jovek_catalog::joint::{BESIDE_M, END_ALLOWANCE_M, GROUND_LEAD_M, SHORT_END_M};
 use jovek_job::{LampEnd, Shop, Zone};
 
@@ -134,7 +137,8 @@ pub fn unfused_m(chain: &Chain, sizes: &Sizes, shop: &Shop) -> Option<f64> {
 /// The hardware between feed and lamps of a circuit; none where the source switches the lamps.
 pub fn hardware(chain: &Chain, sizes: &Sizes) -> Option<Inside> {
     let unfused = unfused_hardware(chain, &sizes.control)?;
-    Some(with_lead_fuses(unfused, chain.index, &sizes.lead_fuses))
+    let fused = with_lead_fuses(unfused, chain.index, &sizes.lead_fuses);
+    Some(with_grounds(fused, chain.index, &chain.modules))
 }
 
 /// The hardware before small fuses are put into its thin leads.
@@ -148,7 +152,13 @@ pub(crate) fn unfused_hardware(chain: &Chain, control: &ControlChoice) -> Option
         (ControlChoice::Switch { .. } | ControlChoice::Planned(_), _) => {
             Some(own_switch(circuit, chain.own_switch))
         }
-        (ControlChoice::Source, _) => None,
+        (ControlChoice::Source, _) => {
+            // Nothing of its own switches it: only what a module in its feed needs lies beside.
+            let module = *chain.modules.first()?;
+            let at = |terminal| End::Module(circuit, module, terminal);
+            let (entry, exit) = (at(ModuleTerminal::In), at(ModuleTerminal::Out));
+            Some(Inside { entry, exit, leads: Vec::new(), parts: Vec::new(), relays: 0 })
+        }
     }
 }
 
@@ -172,7 +182,10 @@ pub fn link_ends(
         LinkKind::Fuse { .. } => (sizes.fuse.is_some() || chain.origin_wire().is_none())
             .then_some((End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out))),
         LinkKind::Control { .. } => inside.map(|i| (i.entry, i.exit)),
-        LinkKind::Dimmer => Some((End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out))),
+        LinkKind::Module(module) => {
+            let at = |terminal| End::Module(circuit, module, terminal);
+            Some((at(ModuleTerminal::In), at(ModuleTerminal::Out)))
+        }
         LinkKind::Connector { at, .. } => both(at),
         LinkKind::Joint { of, .. } => both(match of {
             JointOf::SourcePost if chain.is_auxiliary => End::Post(Post::AuxiliaryPlus),
@@ -185,6 +198,7 @@ pub fn link_ends(
             JointOf::Stud => End::Stud(circuit, StudOf::Lamps),
             JointOf::Bus => End::Bus,
             JointOf::NegativePost => End::Post(Post::StartMinus),
+            JointOf::FactoryMinus => End::FactoryMinus(chain.origin_wire()?),
         }),
     }
 }

@@ -29,6 +29,7 @@ pub struct Wiring {
     pub positions: Vec<Option<usize>>,
     follows: Vec<(VehicleSide, Signal)>,
     live_by: Vec<u64>,
+    is_ground_switched: Vec<bool>,
     outputs: Vec<OutputKind>,
     order: Vec<usize>,
 }
@@ -64,7 +65,8 @@ impl Wiring {
             OutputKind::Monitored => 2,
             OutputKind::Pulsed => 3,
         });
-        Wiring { inputs, logic, positions, follows, live_by, outputs, order }
+        let is_ground_switched = job.factory.iter().map(|f| f.is_ground_switched()).collect();
+        Wiring { inputs, logic, positions, follows, live_by, is_ground_switched, outputs, order }
     }
 
     /// Combinations of the inputs of one circuit that can occur.
@@ -150,7 +152,12 @@ impl Wiring {
         let names: Vec<&str> = labels.iter().map(String::as_str).collect();
         ways(
             &Wired {
-                wires: Wires { follows: &self.follows, live_by: &self.live_by, order: &self.order },
+                wires: Wires {
+                    follows: &self.follows,
+                    live_by: &self.live_by,
+                    is_ground_switched: &self.is_ground_switched,
+                    order: &self.order,
+                },
                 factory,
                 outputs: &self.outputs,
                 names: &names,

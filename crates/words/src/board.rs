@@ -252,7 +252,7 @@ fn half_widths(sign: Sign) -> [Option<f64>; 2] {
     match sign {
         Sign::Fuse => [Some(6.0), Some(6.0)],
         Sign::Switch | Sign::Make | Sign::Break => [Some(6.5), Some(6.5)],
-        Sign::Dimmer | Sign::Module | Sign::Coil | Sign::CoilResistor => [Some(7.0), Some(7.0)],
+        Sign::Module | Sign::Coil | Sign::CoilResistor => [Some(7.0), Some(7.0)],
         Sign::Diode => [Some(5.0), Some(5.0)],
         Sign::Lamp => [Some(6.0), Some(6.0)],
         Sign::Plug => [Some(4.0), Some(4.0)],

@@ -1758,6 +1758,7 @@ export interface components {
         ConnectorKind: "flat4" | "flat5" | "round6" | "blade7" | "heavy7" | "iso12n" | "iso12s" | "iso13" | "iso24n" | "iso7638";
         /** @description Switch and relay of an own circuit. */
         Control: {
+            flasher?: null | components["schemas"]["Flash"];
             joint?: null | components["schemas"]["JointPractice"];
             kind?: null | components["schemas"]["ControlKind"];
             /**
@@ -2154,7 +2155,8 @@ export interface components {
             kind?: components["schemas"]["FactoryKind"];
             /**
              * Format: double
-             * @description Length of that wire from fuse box to the place of the joint, m.
+             * @description Length of that wire from fuse box to the place of the joint, m; of one with its switch in the minus wire from
+             *     the joint to the switch.
              */
             length_m?: number | null;
             /** @description What it is called. */
@@ -2172,6 +2174,8 @@ export interface components {
             probe?: components["schemas"]["Probe"];
             site?: null | components["schemas"]["PlaceId"];
             survey?: null | components["schemas"]["FuseSurvey"];
+            /** @description In which wire its switch sits. */
+            switched?: components["schemas"]["SwitchedSide"];
             wire?: null | components["schemas"]["Conductor"];
         };
         /** @description A factory circuit. */
@@ -2320,7 +2324,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "dimmer-overloaded" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2397,6 +2401,8 @@ export interface components {
             factory: components["schemas"]["FactoryCircuit"];
             /** @description Flashes of a lamp. */
             flash: components["schemas"]["Flash"];
+            /** @description A flasher module in the feed. */
+            flasher: components["schemas"]["Flash"];
             /** @description A hitch lamp. */
             hitch: components["schemas"]["HitchLamp"];
             /** @description An LED in place of a bulb. */
@@ -4767,12 +4773,12 @@ export interface components {
          * @description The sign of a part.
          * @enum {string}
          */
-        Sign: "supply" | "fuse" | "switch" | "make" | "break" | "coil" | "coil_resistor" | "dimmer" | "module" | "diode" | "lamp" | "plug" | "ground" | "signal" | "joint";
+        Sign: "supply" | "fuse" | "switch" | "make" | "break" | "coil" | "coil_resistor" | "module" | "diode" | "lamp" | "plug" | "ground" | "signal" | "joint";
         /**
          * @description A signal of the vehicle that lights can follow.
          * @enum {string}
          */
-        Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
+        Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "bonnet" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
         /** @description A signature: from here on the job is frozen. */
         Signature: {
             /** @description When, RFC 3339 with offset. */
@@ -5325,6 +5331,11 @@ export interface components {
             not_for: string;
         };
         /**
+         * @description In which wire of a factory lamp its switch sits.
+         * @enum {string}
+         */
+        SwitchedSide: "plus" | "minus";
+        /**
          * @description Nominal voltage of the vehicle.
          * @enum {string}
          */
@@ -5658,7 +5669,7 @@ export interface components {
          * @description What an element of the volt line is.
          * @enum {string}
          */
-        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "diode" | "dimmer" | "joint" | "lamps" | "return" | "chassis";
+        VoltKind: "wire" | "unfused" | "fuse" | "switch" | "relay" | "diode" | "module" | "joint" | "lamps" | "return" | "chassis";
         /** @description One circuit in one state of the supply. */
         VoltLine: {
             /**

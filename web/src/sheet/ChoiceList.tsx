@@ -26,7 +26,7 @@ export const BEHIND: Partial<Record<ElementKind, Choice["part"]>> = {
   fuse: "fuse",
   relay: "control",
   diode: "control",
-  dimmer: "control",
+  module: "control",
   switch: "switch",
   joint: "ground",
   chassis: "ground",

@@ -124,7 +124,6 @@ function Sign({ part }: { part: Part }) {
         </>
       );
     case "module":
-    case "dimmer":
       return (
         <>
           <rect x="-5" y="-3" width="10" height="6" fill={panel} />

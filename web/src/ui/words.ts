@@ -30,6 +30,11 @@ export const FACTORY_KINDS = [
   { value: "trailer_socket", label: "trailer socket" },
 ];
 
+export const SWITCHED = [
+  { value: "plus", label: "the plus wire" },
+  { value: "minus", label: "the minus wire" },
+];
+
 export const SIDES = [
   { value: "own", label: "this vehicle" },
   { value: "towing", label: "the towing vehicle" },

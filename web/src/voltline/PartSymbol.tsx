@@ -36,7 +36,7 @@ export function PartSymbol({
           <path d={`M${x - 12} ${y}h24M${x + 6} ${y - 8}v16`} {...ink} fill="none" />
         </g>
       );
-    case "dimmer":
+    case "module":
       return (
         <g>
           <rect x={x - 13} y={y - 9} width="26" height="18" rx="2" {...ink} />

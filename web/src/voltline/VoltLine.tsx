@@ -139,7 +139,7 @@ function DropLabel({
   placed: Placed;
   y: (v: number) => number;
 }) {
-  const isPart = ["fuse", "switch", "relay", "diode", "dimmer"].includes(element.kind);
+  const isPart = ["fuse", "switch", "relay", "diode", "module"].includes(element.kind);
   if (!isPart && x1 - x0 < element.drop_text.length * DROP_LABEL_PX) return null;
   return (
     <text
@@ -264,7 +264,7 @@ function ChainPart({
     element.kind === "unfused" ? "var(--rust)" : isReturn ? "var(--wire-return)" : "var(--copper)";
   const mid = (x0 + x1) / 2;
   const room = x1 - x0;
-  const named = ["fuse", "relay", "diode", "dimmer", "switch", "lamps", "chassis"].includes(
+  const named = ["fuse", "relay", "diode", "module", "switch", "lamps", "chassis"].includes(
     element.kind,
   );
   const name = element.kind === "lamps" ? element.size : element.name;

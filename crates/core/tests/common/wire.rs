@@ -1,7 +1,7 @@
 //! A factory wire for the tests.
 
 use jovek_core::job::{
-    FactoryCircuit, FactoryId, FactoryKind, OutputKind, Probe, Signal, VehicleSide,
+    FactoryCircuit, FactoryId, FactoryKind, OutputKind, Probe, Signal, SwitchedSide, VehicleSide,
 };
 
 /// A plain factory wire that follows a signal, with a 15 A fuse and 2 A on it.
@@ -11,6 +11,7 @@ pub fn wire(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
         id: FactoryId(id.into()),
         name: format!("wire {id}"),
         follows,
+        switched: SwitchedSide::Plus,
         of,
         kind: FactoryKind::Lamp,
         site: None,

@@ -4,9 +4,10 @@
 use crate::wire::wire;
 use jovek_core::job::{
     Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
-    Feed, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead, LampPlace,
-    Light, LightId, LightKind, Passage, PlugId, Position, ReturnKind, Section, Signal, Sites,
-    Skeleton, Switch, SwitchId, SwitchKind, VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
+    Feed, Flash, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead,
+    LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, ReturnKind, Section, Signal,
+    Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact, Waypoint,
+    WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -154,11 +155,13 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
         prop::collection::vec(section(), 0..5),
         prop::collection::vec(back(), 0..3),
         by,
+        prop::option::weighted(0.1, Just(Flash { hz: 1.5, duty: 0.5 })),
     )
-        .prop_map(|(lit, kind, feed, lights, supply, back, return_by)| {
+        .prop_map(|(lit, kind, feed, lights, supply, back, return_by, flasher)| {
             let mut c = LampCircuit::starter(CircuitId::from("c"), "Lamps");
             c.lit = lit;
             c.control.kind = kind;
+            c.control.flasher = flasher;
             c.feed = feed;
             c.lights = lights;
             c.run.supply = supply;
@@ -208,8 +211,8 @@ pub fn job() -> impl Strategy<Value = Job> {
         JointPractice::Tap,
         JointPractice::PlugIn,
     ]);
-    (prop::collection::vec(circuit(), 1..5), body(), isolation, system, joint).prop_map(
-        |(circuits, skeleton, isolation, system, joint)| {
+    (prop::collection::vec(circuit(), 1..5), body(), isolation, (system, joint), any::<bool>())
+        .prop_map(|(circuits, skeleton, isolation, (system, joint), is_ground_switched)| {
             let mut job = Job::new("R1", "by chance");
             job.supply.battery.capacity_ah = Some(70.0);
             job.supply.auxiliary =
@@ -217,6 +220,9 @@ pub fn job() -> impl Strategy<Value = Job> {
             job.shop.wire_system = system;
             job.shop.joint = joint;
             job.factory = SIGNALS.iter().map(|(id, s, of)| wire(id, *s, *of)).collect();
+            if is_ground_switched {
+                job.factory[3].switched = SwitchedSide::Minus;
+            }
             job.factory.push(FactoryCircuit {
                 kind: FactoryKind::FusePosition,
                 survey: Some(FuseSurvey {
@@ -248,6 +254,5 @@ pub fn job() -> impl Strategy<Value = Job> {
             }
             job.skeleton = skeleton;
             job
-        },
-    )
+        })
 }

@@ -4,13 +4,16 @@
 use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::catalog::ampacity;
-use jovek_core::job::{ControlKind, Job};
+use jovek_core::catalog::inline_module::ModuleTerminal;
+use jovek_core::circuit::solve;
+use jovek_core::job::{ControlKind, Job, SupplyState};
 use jovek_core::plan::chain::Chain;
 use jovek_core::plan::end::{CircuitIx, End, Side};
+use jovek_core::plan::network::build::{Situation, build};
 use jovek_core::plan::sizes::{LeadSource, Sizes};
 use jovek_core::plan::study::{Assessment, study};
 use jovek_core::plan::switching::Inner;
-use jovek_core::plan::wires::{Piece, PieceRole, wires};
+use jovek_core::plan::wires::{Piece, PieceAt, PieceRole, wires};
 use std::collections::BTreeMap;
 
 /// Rating of the fuse behind which each end of a circuit lies, A; an end that no current reaches is not in it.
@@ -25,14 +28,16 @@ fn behind(study: &Assessment, (chain, sizes): (&Chain, &Sizes)) -> BTreeMap<End,
             _ => None,
         };
     }
-    let mut passes: Vec<(End, End, Option<f64>)> = vec![
-        (
-            End::Fuse(circuit, Side::In),
-            End::Fuse(circuit, Side::Out),
-            sizes.fuse.map(|f| f.rating_a),
-        ),
-        (End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out), None),
-    ];
+    let mut passes: Vec<(End, End, Option<f64>)> = vec![(
+        End::Fuse(circuit, Side::In),
+        End::Fuse(circuit, Side::Out),
+        sizes.fuse.map(|f| f.rating_a),
+    )];
+    for &module in &chain.modules {
+        let at = |terminal| End::Module(circuit, module, terminal);
+        passes.push((at(ModuleTerminal::In), at(ModuleTerminal::Out), None));
+        passes.push((at(ModuleTerminal::In), at(ModuleTerminal::Ground), None));
+    }
     for part in of.inside.iter().flat_map(|i| &i.parts) {
         let rating_a = match part.of {
             Inner::Fuse { number } => Some(sizes.lead_fuses[number - 1].fuse.rating_a),
@@ -55,8 +60,14 @@ fn behind(study: &Assessment, (chain, sizes): (&Chain, &Sizes)) -> BTreeMap<End,
 
 /// What a piece bears alone where it lies, A.
 fn bears_a(job: &Job, chain: &Chain, sizes: &Sizes, piece: &Piece) -> f64 {
-    let warmest = piece.stretches.iter().map(|s| s.ambient_c).fold(f64::MIN, f64::max);
-    let ambient_c = if piece.stretches.is_empty() { chain.control_ambient_c() } else { warmest };
+    // A jumper in a leg lies where the leg does, one between parts where they do.
+    let stretches = match piece.at {
+        PieceAt::Leg(leg, _, false) => &chain.legs[leg].stretches,
+        PieceAt::Leg(leg, _, true) => &chain.back_legs[leg].stretches,
+        _ => &piece.stretches,
+    };
+    let warmest = stretches.iter().map(|s| s.ambient_c).fold(f64::MIN, f64::max);
+    let ambient_c = if stretches.is_empty() { chain.control_ambient_c() } else { warmest };
     ampacity::single_a(job.shop.ampacity, piece.wire, sizes.insulation)
         * ampacity::ambient_factor(sizes.insulation, ambient_c)
 }
@@ -95,6 +106,44 @@ fn unprotected(job: &Job) -> Vec<String> {
         }
     }
     out
+}
+
+/// Circuits whose fuse is too small for the largest current that they ever draw, whatever lights them.
+fn overloaded(job: &Job) -> Vec<String> {
+    let study = study(job);
+    let mut out = Vec::new();
+    for (number, of) in study.circuits.iter().enumerate() {
+        let Some(fuse) = of.sized.chosen.sizes.fuse.filter(|_| !of.sized.is_short) else {
+            continue;
+        };
+        let alone = [(&of.chain, &of.sized.chosen.sizes)];
+        for state in SupplyState::ALL {
+            for &a in &of.chain.lit_by {
+                let situation = Situation::plain(&study.supply, state, a);
+                let built = build(study.installed(&alone), &situation);
+                let Ok(solution) = solve(&built.net) else { continue };
+                let lamps = built.circuits[0].lamps.iter().flatten();
+                let current_a: f64 = lamps.map(|&l| solution.current_a(l)).sum();
+                // A thousandth is left when sizes and currents are at rest.
+                if current_a > 0.8 * fuse.rating_a * 1.002 {
+                    out.push(format!("{number}, {state:?}: {current_a:.2} A, {}", fuse.label()));
+                }
+            }
+        }
+    }
+    out
+}
+
+/// At most 80 % of the rating in continuous duty: NFPA 70 210.20(A), recalled from memory. Two ways to light a circuit
+/// may draw unlike currents: by another vehicle's battery, or by its own that is charged.
+#[test]
+fn a_fuse_carries_whatever_lights_its_lamps() {
+    for (unit, job) in demo_jobs() {
+        assert_eq!(overloaded(&job), Vec::<String>::new(), "unit {unit}");
+    }
+    with_jobs(400, |number, job| {
+        assert_eq!(overloaded(job), Vec::<String>::new(), "job {number}");
+    });
 }
 
 #[test]

@@ -8,7 +8,8 @@
 use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::catalog::fuse::HOLDER_OHM;
-use jovek_core::catalog::{contact, dimmer, diode, relay, switch};
+use jovek_core::catalog::inline_module::{self, ModuleTerminal};
+use jovek_core::catalog::{contact, diode, relay, switch};
 use jovek_core::circuit::devices::Contact;
 use jovek_core::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, solve};
 use jovek_core::harness::cuts::cut_list;
@@ -45,6 +46,7 @@ impl Bench<'_> {
             End::Post(Post::StartMinus) => NodeId::GROUND,
             End::Post(Post::AuxiliaryPlus) => self.vehicle.auxiliary_plus.unwrap(),
             End::Factory(wire) => self.vehicle.factory[wire.0].unwrap().tap,
+            End::FactoryMinus(wire) => self.vehicle.factory[wire.0].unwrap().minus.unwrap(),
             _ => self.net.node(&format!("{end:?}")),
         };
         self.nodes.insert(end, node);
@@ -72,7 +74,10 @@ impl Bench<'_> {
 fn contact_ohm(end: End) -> f64 {
     match end {
         End::Post(_) => contact::POST_OHM,
-        End::Factory(_) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
+        End::Factory(_)
+        | End::FactoryMinus(_)
+        | End::Adapter(_)
+        | End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
         End::Splice(..) => 0.5 * contact::SPLICE_OHM,
         End::Cavity(..) => 0.5 * contact::LAMP_PLUG_OHM,
         End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
@@ -136,9 +141,12 @@ fn put_parts(
         let (from, to) = (End::Fuse(circuit, Side::In), End::Fuse(circuit, Side::Out));
         bench.ohm(from, to, 1e-6);
     }
-    if sizes.dimmer_a.is_some() {
-        let (from, to) = (End::Dimmer(circuit, Side::In), End::Dimmer(circuit, Side::Out));
-        bench.ohm(from, to, dimmer::ON_OHM);
+    for &module in &chain.modules {
+        let at = |terminal| End::Module(circuit, module, terminal);
+        let (from, to) = (at(ModuleTerminal::In), at(ModuleTerminal::Out));
+        bench.ohm(from, to, inline_module::ON_OHM);
+        let own_ohm = 12.0 * study.supply.batteries / relay::MODULE_STANDBY_A;
+        bench.ohm(from, at(ModuleTerminal::Ground), own_ohm);
     }
     for (light, lamp) in chain.lamps.iter().enumerate() {
         for number in 0..lamp.count as usize {
@@ -189,8 +197,11 @@ fn put_parts(
             other => panic!("a relay without a kind: {other:?}"),
         };
         let ohm = if module.is_some() { relay::MODULE_INPUT_OHM } else { kind.load_ohm() };
+        // A cut-off that stands at the feed reads it where its current comes in.
+        let reads_feed = chain.switching.as_ref().is_some_and(|s| s.reads_its_feed(r));
+        let plus = if reads_feed { RelayTerminal::Common(0) } else { RelayTerminal::Coil86 };
         let coil = bench.put(
-            End::Relay(circuit, r, RelayTerminal::Coil86),
+            End::Relay(circuit, r, plus),
             End::Relay(circuit, r, RelayTerminal::Coil85),
             Device::ohm(ohm),
         );

@@ -8,7 +8,7 @@ use jovek_core::catalog::conductor::Conductor;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
     BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
-    Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor,
+    Flash, Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor,
     MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region, ResistorSeat,
     Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState, SwapFunction, Switch, SwitchId,
     SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading,
@@ -278,7 +278,7 @@ fn pair(code: Code) -> Option<Pair> {
             job.circuits[0].lit = wish;
             job.factory.push(wire("ign", Signal::Ignition, VehicleSide::Own));
         }),
-        Code::DimmedDriver | Code::DimmerOverloaded => {
+        Code::DimmedDriver | Code::ModuleOverloaded => {
             let mut sound = bench(&[], switch("knob"), None);
             let (id, kind) = (SwitchId("knob".into()), SwitchKind::Dimmer);
             sound.switches.push(Switch { id, name: "knob".into(), kind });
@@ -287,6 +287,13 @@ fn pair(code: Code) -> Option<Pair> {
                 let light = &mut job.circuits[0].lights[0];
                 light.draws = LightKind::Regulated { cut_in_v: None };
                 light.label_w = Some(200.0);
+            })
+        }
+        Code::FlashesTwice => {
+            let mut sound = bench(&[], switch("on-off"), None);
+            sound.circuits[0].control.flasher = Some(Flash { hz: 1.5, duty: 0.5 });
+            but(sound, |job| {
+                job.circuits[0].lights[0].flash = Some(Flash { hz: 2.0, duty: 0.3 });
             })
         }
         Code::NeverLit => {

@@ -176,3 +176,29 @@ fn only_sizes_that_the_shop_keeps_are_proposed() {
     let rear = study(&job).circuits.remove(0).sized.chosen.sizes.wire;
     assert_eq!(rear, Conductor::Metric(200));
 }
+
+/// Two work lamps of 27 W at the rear, nobody said their cut-in: an electrician takes 1 to 1.5 mm², not what just works
+/// with the engine running; and not 6 mm² for a guess, however far it is. Common practice, no source.
+#[test]
+fn a_guessed_cut_in_is_worth_two_sizes() {
+    let sized = |length_m: f64, cut_in_v: Option<f64>| {
+        let mut job = bench::job(&[], Wish::OwnSwitch, None);
+        let light = &mut job.circuits[0].lights[0];
+        light.label_w = Some(27.0);
+        light.draws = LightKind::Regulated { cut_in_v };
+        for section in &mut job.circuits[0].run.supply {
+            section.length_m = Some(0.1);
+        }
+        job.circuits[0].run.supply.last_mut().unwrap().length_m = Some(length_m);
+        study(&job).circuits.remove(0).sized
+    };
+    let near = sized(6.5, None).chosen.sizes.wire;
+    assert!((1.0..=1.5).contains(&near.area_mm2()), "{}", near.label());
+    let shelf = Conductor::shelf(Default::default());
+    let step = |wire: Conductor| shelf.iter().position(|c| *c == wire).unwrap();
+    for length_m in [1.0, 3.0, 6.5, 10.0, 15.0, 25.0] {
+        let (guessed, least) = (sized(length_m, None), sized(length_m, Some(8.0)));
+        let more = step(guessed.chosen.sizes.wire) - step(least.chosen.sizes.wire);
+        assert!(more <= 2 && !guessed.is_short, "{length_m} m: {more} sizes thicker");
+    }
+}

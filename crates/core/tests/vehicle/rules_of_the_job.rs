@@ -7,7 +7,7 @@ use jovek_core::catalog::conductor::Conductor;
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
     Chemistry, ControlKind, FactoryCircuit, Feed, FusePractice, Job, LightKind, MeasuredDraw,
-    OutputKind, Override, Probe, Reading, Signal, SystemVoltage, VehicleSide, Wish,
+    OutputKind, Override, Probe, Reading, Signal, SwitchedSide, SystemVoltage, VehicleSide, Wish,
 };
 use jovek_core::plan::SupplyState;
 use jovek_core::plan::feed::FeedVerdict;
@@ -38,7 +38,7 @@ fn probe_of(on_v: Option<f64>, off_v: Option<f64>) -> Probe {
 /// Common practice, no source: battery voltage when on, none when off; 3 to 10 V means a module.
 #[test]
 fn probe_readings_are_judged_at_once() {
-    let v12 = |on, off| probe::judge(&probe_of(on, off), SystemVoltage::V12);
+    let v12 = |on, off| probe::judge(&probe_of(on, off), SwitchedSide::Plus, SystemVoltage::V12);
     assert_eq!(v12(None, None).verdict, ProbeVerdict::NotProbed);
     assert_eq!(v12(Some(12.4), None).verdict, ProbeVerdict::Unfinished);
     assert_eq!(v12(Some(12.4), Some(0.01)).verdict, ProbeVerdict::Usable);
@@ -60,7 +60,8 @@ fn probe_readings_are_judged_at_once() {
         (reversed.verdict, reversed.polarity),
         (ProbeVerdict::Usable, Some(Polarity::Reversed))
     );
-    let v24 = probe::judge(&probe_of(Some(25.1), Some(0.0)), SystemVoltage::V24);
+    let v24 =
+        probe::judge(&probe_of(Some(25.1), Some(0.0)), SwitchedSide::Plus, SystemVoltage::V24);
     assert_eq!(v24.verdict, ProbeVerdict::Usable);
 }
 
@@ -68,6 +69,7 @@ fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
     let mut job = Job::starter("1");
     job.factory.push(FactoryCircuit {
         colour: None,
+        switched: SwitchedSide::Plus,
         of: VehicleSide::Own,
         kind: jovek_core::job::FactoryKind::Lamp,
         site: None,

@@ -250,6 +250,7 @@ fn the_auxiliary_batterys_own_resistance_counts() {
     let seen = |internal_mohm: f64| {
         let mut job = parked(Wish::OwnSwitch, 100.0);
         job.circuits[0].feed = Some(Feed::Auxiliary {});
+        job.circuits[0].lights[0].draws = LightKind::Regulated { cut_in_v: Some(9.0) };
         job.supply.auxiliary = Some(Auxiliary {
             battery: Battery {
                 capacity_ah: Some(100.0),

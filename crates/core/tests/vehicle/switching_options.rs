@@ -262,7 +262,7 @@ fn hardware_is_on_the_lists() {
     assert!(has("small fuse 1 out", "diode 1 anode"));
     assert!(has("wire of wire park", "small fuse 2 in"));
     assert!(has("small fuse 2 out", "diode 2 anode"));
-    assert!(has("relay 1 85", "ground stud of the coils"));
+    assert!(has("relay 1 85", "control ground stud"));
     assert!(answers.cuts.iter().any(|c| c.from == "relay 1 87"), "the lamp wire starts at 87");
     // The signal's lead is as long as it was measured, and its two ends.
     let mut measured = job.clone();

@@ -6,7 +6,8 @@
 
 use jovek_core::job::{
     CircuitId, Control, ControlKind, FactoryCircuit, FactoryId, FaultKind, Job, LampCircuit,
-    OutputKind, Position, Probe, Signal, Switch, SwitchId, SwitchKind, VehicleSide, Wish,
+    OutputKind, Position, Probe, Signal, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide,
+    Wish,
 };
 use jovek_core::plan::inputs::{Assignment, Input};
 use jovek_core::plan::network::parts::PartKind;
@@ -24,6 +25,7 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
     for (i, follows) in WIRES.into_iter().enumerate() {
         job.factory.push(FactoryCircuit {
             colour: None,
+            switched: SwitchedSide::Plus,
             of: VehicleSide::Own,
             kind: jovek_core::job::FactoryKind::Lamp,
             site: None,

@@ -1,7 +1,7 @@
 //! Limits of the added circuits: switches, wishes, lights, strips, wires.
 
 use super::Checker;
-use crate::{Feed, Job, LightKind, Position, Section, Strip, SwitchKind, Wish};
+use crate::{Feed, Flash, Job, LightKind, Position, Section, Strip, SwitchKind, Wish};
 use std::collections::HashSet;
 
 /// Most pieces of one wish.
@@ -38,6 +38,14 @@ impl Checker {
         }
     }
 
+    /// How something flashes.
+    fn flash(&mut self, at: String, flash: Option<Flash>) {
+        if let Some(f) = flash {
+            self.range(format!("{at}.hz"), f.hz, 0.2, 20.0, "Hz");
+            self.range(format!("{at}.duty"), f.duty, 0.02, 1.0, "");
+        }
+    }
+
     /// Circuits with their lights.
     pub(super) fn circuits(&mut self, job: &Job) {
         if job.circuits.len() > 60 {
@@ -67,6 +75,7 @@ impl Checker {
                 60.0,
                 "m",
             );
+            self.flash(format!("{at}.control.flasher"), circuit.control.flasher);
             self.wish(&format!("{at}.lit"), &circuit.lit, job);
             if let Some(Feed::TieIn { factory }) = &circuit.feed
                 && job.factory_circuit(factory).is_none()
@@ -109,10 +118,7 @@ impl Checker {
                 if let Some(optic) = &light.optic {
                     self.optic(&format!("{at}.optic"), optic, light.count);
                 }
-                if let Some(f) = light.flash {
-                    self.range(format!("{at}.flash.hz"), f.hz, 0.2, 20.0, "Hz");
-                    self.range(format!("{at}.flash.duty"), f.duty, 0.02, 1.0, "");
-                }
+                self.flash(format!("{at}.flash"), light.flash);
                 if let Some(m) = light.measured {
                     self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
                     self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");

@@ -263,7 +263,7 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
             let most_a = CONTINUOUS_PART * planned.fuse_a;
             FactoryAnswer {
                 id: f.id.clone(),
-                probe: probe::judge(&f.probe, job.vehicle.system),
+                probe: probe::judge(&f.probe, f.switched, job.vehicle.system),
                 survey: (f.kind == FactoryKind::FusePosition)
                     .then(|| survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system)),
                 headroom_text: format!(

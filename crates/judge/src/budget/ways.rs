@@ -112,7 +112,7 @@ fn circuit_text(job: &Job, study: &Assessment, circuit: &Studied, load: &OwnLoad
     if !lit_by.is_empty() && lit_by.iter().all(is_towing) {
         return format!("{name}: lit by the towing vehicle");
     }
-    let flashes = job.circuits[circuit.index].lights.iter().any(|l| l.flash.is_some());
+    let flashes = job.circuits[circuit.index].flashes();
     let average = if flashes { " on average, flashing" } else { "" };
     let parked = if load.parked_a >= LEAST_A {
         format!(", {} while parked", amps_or_milli(load.parked_a))

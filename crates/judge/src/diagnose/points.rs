@@ -81,6 +81,10 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
         let at = PointAt::Node(f.tap);
         let key = format!("vehicle/{id}.tap");
         push(Point { key, name: format!("wire of {name}"), at, circuit: None, seconds: PLUG_S });
+        if let Some(minus) = f.minus {
+            let (key, name) = (format!("vehicle/{id}.minus"), format!("minus wire of {name}"));
+            push(Point { key, name, at: PointAt::Node(minus), circuit: None, seconds: PLUG_S });
+        }
     }
     for (c, studied) in study.circuits.iter().enumerate() {
         let chain = &studied.chain;
@@ -167,7 +171,7 @@ pub fn reach_s(chain: &Chain, link: usize) -> f64 {
     match &l.kind {
         LinkKind::Fuse { .. } => FUSE_S,
         LinkKind::Control { .. } if chain.switching.is_none() => PANEL_S,
-        LinkKind::Control { .. } | LinkKind::Dimmer => RELAY_S,
+        LinkKind::Control { .. } | LinkKind::Module(_) => RELAY_S,
         LinkKind::Joint { of: JointOf::SourcePost | JointOf::NegativePost, .. } => POST_S,
         LinkKind::Joint { of: JointOf::Branch(_) | JointOf::FactoryWire, .. } => LOOM_S,
         LinkKind::Wire(_) => LOOM_S,

@@ -242,7 +242,10 @@ impl Gather<'_> {
                     JointOf::Stud => 6.0,
                     JointOf::Lamp(_) => 4.0,
                     JointOf::SourcePost | JointOf::NegativePost => 1.5,
-                    JointOf::FactoryWire | JointOf::Branch(_) | JointOf::Bus => 2.5,
+                    JointOf::FactoryWire
+                    | JointOf::FactoryMinus
+                    | JointOf::Branch(_)
+                    | JointOf::Bus => 2.5,
                 };
                 self.joint(id, place, weight * wet);
             }
@@ -265,7 +268,7 @@ impl Gather<'_> {
                     self.push(FaultOf::ShortToFrame, at, 0.5 + 0.2 * metres, vec![edits]);
                 }
             }
-            LinkKind::Dimmer => {
+            LinkKind::Module(_) => {
                 self.push(FaultOf::Open, at, 0.8, vec![vec![Edit::Break(id)]]);
             }
             _ => {}

@@ -1,12 +1,11 @@
 //! Ends of wires for people: what each is called, and by what a wire is fastened there.
 
+use crate::part_names;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
-use jovek_plan::end::{
-    End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf, Thrown,
-};
+use jovek_plan::end::{End, LampIx, PlugIx, Pole, Post, Side, SpliceAt, StudOf};
 use jovek_plan::plugs::Plugs;
 use jovek_plan::strip::StripPoint;
 use jovek_plan::wires::is_wet;
@@ -27,8 +26,8 @@ pub fn near(stretch: Option<&Stretch>) -> JointPlace {
 pub fn kind(end: End) -> EndKind {
     match end {
         End::Post(_) => EndKind::PostRing,
-        End::Factory(_) => EndKind::FactoryJoint,
-        End::Fuse(..) | End::LeadFuse(..) | End::Switch(..) | End::Dimmer(..) | End::Relay(..) => {
+        End::Factory(_) | End::FactoryMinus(_) => EndKind::FactoryJoint,
+        End::Fuse(..) | End::LeadFuse(..) | End::Switch(..) | End::Module(..) | End::Relay(..) => {
             EndKind::Blade
         }
         End::Diode(..) | End::Splice(..) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => {
@@ -95,19 +94,22 @@ impl Names<'_> {
             End::Factory(wire) => {
                 (format!("wire of {}", self.job.factory_label(wire.0)), String::new())
             }
+            End::FactoryMinus(wire) => {
+                (format!("minus wire of {}", self.job.factory_label(wire.0)), String::new())
+            }
             End::Fuse(_, s) => plain("fuse", side(s)),
             End::Adapter(_) => plain("fuse adapter", "lead"),
             End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
             End::Switch(_, 0, s) => plain("switch", side(s)),
             End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
-            End::Dimmer(_, s) => plain("dimmer", side(s)),
+            End::Module(_, module, terminal) => {
+                plain(module.label(), module.terminal_label(terminal))
+            }
             End::Relay(circuit, relay, terminal) => {
-                let is_planned = self
-                    .chains
-                    .iter()
-                    .any(|(chain, index)| *index == circuit.0 && chain.switching.is_some());
-                let name = if is_planned { format!("relay {}", relay + 1) } else { "relay".into() };
-                (name, relay_terminal(terminal))
+                let of = self.chains.iter().find(|(_, index)| *index == circuit.0);
+                let switching = of.and_then(|(chain, _)| chain.switching.as_ref());
+                let role = switching.and_then(|s| s.relays.get(relay)).map(|r| r.role);
+                (part_names::relay(switching, relay), part_names::terminal(role, terminal))
             }
             End::Diode(_, number, Side::In) => (format!("diode {number}"), "anode".into()),
             End::Diode(_, number, Side::Out) => (format!("diode {number}"), "band".into()),
@@ -116,7 +118,7 @@ impl Names<'_> {
             End::Lamp(lamp, pole, _) => (self.lamp(lamp), sign(pole).into()),
             End::Strip(_, at, pole) => (strip_point(at), sign(pole).into()),
             End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
-            End::Stud(_, StudOf::Coils) => plain("ground stud of the coils", ""),
+            End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
             End::Bus => plain("ground bus", ""),
         }
     }
@@ -126,6 +128,9 @@ impl Names<'_> {
             SpliceAt::Feed => "feed splice".into(),
             SpliceAt::Coils => "splice of the coils".into(),
             SpliceAt::Signal(wire) => format!("splice of {}", self.job.factory_label(wire.0)),
+            SpliceAt::SignalMinus(wire) => {
+                format!("minus splice of {}", self.job.factory_label(wire.0))
+            }
             SpliceAt::Inside(number) => format!("splice {number}"),
             SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),
             SpliceAt::Leg(pole, leg) => format!("branch {} {}", sign(pole), leg + 1),
@@ -136,17 +141,6 @@ impl Names<'_> {
     pub fn text(&self, end: End) -> String {
         let (name, terminal) = self.split(end);
         if terminal.is_empty() { name } else { format!("{name} {terminal}") }
-    }
-}
-
-fn relay_terminal(terminal: RelayTerminal) -> String {
-    let pole = |c: usize| if c == 0 { String::new() } else { format!(" (pole {})", c + 1) };
-    match terminal {
-        RelayTerminal::Common(c) => format!("30{}", pole(c)),
-        RelayTerminal::Out(c, Thrown::Made) => format!("87{}", pole(c)),
-        RelayTerminal::Out(c, Thrown::AtRest) => format!("87a{}", pole(c)),
-        RelayTerminal::Coil86 => "86".into(),
-        RelayTerminal::Coil85 => "85".into(),
     }
 }
 

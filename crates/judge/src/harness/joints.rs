@@ -117,7 +117,7 @@ const ADAPTER_LEAD_MM2: f64 = 1.5;
 /// Leads that a part brings to an end: a factory wire goes through it, a lamp and a diode have their own.
 fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
     match at {
-        End::Factory(wire) => {
+        End::Factory(wire) | End::FactoryMinus(wire) => {
             let known = of.job.factory.get(wire.0).and_then(|f| f.wire);
             let area_mm2 = known.unwrap_or(ASSUMED_FACTORY_WIRE).area_mm2();
             vec![("factory wire".into(), area_mm2), ("factory wire".into(), area_mm2)]
@@ -192,9 +192,14 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
             None => "no sleeve slides over and grips: double the thinner wire back".into(),
         });
     }
-    if let (End::Factory(wire), true) = (meeting.at, has_sleeve) {
+    let cut = match meeting.at {
+        End::Factory(wire) => Some(("wire", wire)),
+        End::FactoryMinus(wire) => Some(("minus wire", wire)),
+        _ => None,
+    };
+    if let Some((which, wire)) = cut.filter(|_| has_sleeve) {
         let name = job.factory_label(wire.0);
-        steps.push(format!("cut the wire of {name} here: both its ends and the new wire go in"));
+        steps.push(format!("cut the {which} of {name} here: both its ends and the new wire go in"));
     }
     steps.push(match school {
         JointPractice::Crimp => format!("strip, twist, crimp; tug{}", pull(&areas)),

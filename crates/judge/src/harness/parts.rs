@@ -7,6 +7,8 @@ use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
 use jovek_catalog::fuse::Fuse;
+use jovek_catalog::inline_module::InlineModule;
+use jovek_catalog::relay;
 use jovek_job::{ControlKind, Job, Smoothing, SwapFunction, SwitchId, SwitchKind};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, Host, LampIx};
@@ -90,10 +92,8 @@ pub enum PartOf {
     Relay,
     /// Its socket.
     RelaySocket,
-    /// A timer or cut-off module.
+    /// A timer, cut-off, dimmer or flasher.
     Module,
-    /// A dimmer.
-    Dimmer,
     /// A switch, push button, knob or remote.
     Switch,
     /// A diode.
@@ -142,7 +142,6 @@ impl PartOf {
             PartOf::Relay
             | PartOf::RelaySocket
             | PartOf::Module
-            | PartOf::Dimmer
             | PartOf::Switch
             | PartOf::Diode
             | PartOf::Controller
@@ -227,9 +226,16 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
     for (k, of) in sizes.lead_fuses.iter().enumerate() {
         fuse_items(of.fuse, Host::LeadFuse(circuit, k + 1), out);
     }
-    if let Some(rating_a) = sizes.dimmer_a {
-        let part = format!("dimmer module {rating_a} A");
-        out.add(PartOf::Dimmer, Some(Host::Dimmer(circuit)), part, 1.0);
+    for &module in &chain.modules {
+        let rating_a = sizes.module_a.unwrap_or_default();
+        let set = match (module, chain.flasher) {
+            (InlineModule::Flasher, Some(f)) => {
+                format!(", counts no load, {} flashes a second", f.hz)
+            }
+            _ => String::new(),
+        };
+        let part = format!("{} module {rating_a} A{set}", module.label());
+        out.add(PartOf::Module, Some(Host::Module(circuit, module)), part, 1.0);
     }
     match &sizes.control {
         ControlChoice::Relay { relay, switch_a, .. } => {
@@ -329,11 +335,18 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
         let host = Some(Host::Relay(circuit, r));
         match planned.role {
             RelayRole::Timer { seconds } => {
-                let part = format!("timer module, set to {}", seconds_text(seconds));
+                let part = format!(
+                    "timer module {} A, set to {}",
+                    hardware.module_a,
+                    seconds_text(seconds)
+                );
                 out.add(PartOf::Module, host, part, 1.0);
             }
             RelayRole::CutOff => {
-                out.add(PartOf::Module, host, "low-voltage cut-off module", 1.0);
+                let off_v = relay::CUT_OFF_V.1 * hardware.lamp_relay.system.batteries();
+                let rating_a = hardware.module_a;
+                let part = format!("low-voltage cut-off {rating_a} A, {off_v:.1} V off");
+                out.add(PartOf::Module, host, part, 1.0);
             }
             role => {
                 out.add(PartOf::Relay, host, kind_for(hardware, role).order_text(), 1.0);

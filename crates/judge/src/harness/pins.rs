@@ -47,6 +47,7 @@ fn has_pins(end: End) -> bool {
         end,
         End::Post(_)
             | End::Factory(_)
+            | End::FactoryMinus(_)
             | End::Splice(..)
             | End::Stud(..)
             | End::Bus

@@ -392,7 +392,7 @@ impl Look<'_> {
                         colour: light.colour.unwrap_or_default(),
                         level,
                         dark_level,
-                        flash: if with_turn { Some(TURN_FLASH) } else { light.flash },
+                        flash: if with_turn { Some(TURN_FLASH) } else { circuit.flash_of(light) },
                         volt_v,
                         current_a,
                         text: format!("{}, {}", volts(volt_v), amps(current_a)),
@@ -458,7 +458,7 @@ impl Look<'_> {
             let Some(built) = self.live.built.factory[i] else { continue };
             let planned = &self.study.factory[i];
             let is_on = self.a.any(planned.live_by);
-            let volt_v = self.solution.node_v(built.tap);
+            let volt_v = built.lit_v(self.solution);
             let rated_w = planned.existing_a * 13.5 * self.study.supply.batteries;
             let part = |s: &Solution| {
                 built.lamps.map_or(0.0, |l| {

@@ -74,6 +74,7 @@ pub fn factory_spots(signal: Signal) -> Vec<FactorySpot> {
         Signal::Reverse => pair(1.0, 0.2, White),
         Signal::Door => vec![one(0.34, 0.5, White)],
         Signal::Boot => vec![one(0.75, 0.5, White)],
+        Signal::Bonnet => vec![one(0.1, 0.5, White)],
         Signal::Hazard
         | Signal::Ignition
         | Signal::Accessory

@@ -148,7 +148,7 @@ fn look(live: &mut Simulation, a: Assignment) -> Option<Look> {
         .filter(|&(i, f)| {
             f.is_some_and(|f| {
                 !a.any(live.study.factory[i].live_by)
-                    && solution.node_v(f.tap) > super::sweep::FED_BACK_V
+                    && f.lit_v(&solution) > super::sweep::FED_BACK_V
             })
         })
         .map(|(i, _)| i)

@@ -53,7 +53,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
             Some(LinkKind::Wire(run)) if run.role == WireRole::Supply => &[Open, Short],
             Some(LinkKind::Wire(_)) => &[Open],
             Some(LinkKind::Joint { .. } | LinkKind::Connector { .. }) => &[Open, Poor],
-            Some(LinkKind::Dimmer) => &[Open],
+            Some(LinkKind::Module(_)) => &[Open],
             _ => &[],
         },
         PartKind::GroundBus => &[Open, Poor],

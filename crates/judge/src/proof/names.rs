@@ -1,11 +1,12 @@
 //! Keys and words for the parts of a vehicle's network.
 
-use jovek_job::Job;
+use crate::part_names;
+use jovek_job::{Isolation, Job};
 use jovek_plan::chain::{JointOf, LinkKind};
-use jovek_plan::logic::{SwitchRef, seconds_text};
+use jovek_plan::logic::SwitchRef;
 use jovek_plan::network::parts::{PartKind, PartRef};
-use jovek_plan::study::Assessment;
-use jovek_plan::switching::{ContactOf, RelayRole, Rung};
+use jovek_plan::study::{Assessment, Studied};
+use jovek_plan::switching::{ContactOf, Rung, Switching};
 
 /// Stable key of a part, such as `rear.fuse`, or `vehicle/reverse.wire` for what was there before.
 pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
@@ -58,7 +59,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::Battery => "battery".into(),
         PartKind::TowingBattery => "battery of the towing vehicle".into(),
         PartKind::Auxiliary => "auxiliary battery".into(),
-        PartKind::Isolation => "link between the batteries".into(),
+        PartKind::Isolation => isolation(study.supply.auxiliary.map(|a| a.isolation)).into(),
         PartKind::Alternator => "alternator".into(),
         PartKind::FactoryFuse(i) => format!("fuse of {}", factory(i)),
         PartKind::FactorySource(i) => format!("source of {}", factory(i)),
@@ -102,35 +103,46 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::SignalLead(i) => format!("wire from {}", factory(i)),
         PartKind::LeadFuse(n) => format!("small fuse {n}"),
         PartKind::Diode(n) => format!("diode {n}"),
-        PartKind::RelayContact(r) => match role(of, r) {
-            Some(RelayRole::Timer { seconds }) => format!("timer ({})", seconds_text(seconds)),
-            Some(RelayRole::CutOff) => "low-voltage cut-off".into(),
-            _ => format!("relay {}", r + 1),
-        },
-        PartKind::Coil(r) => format!("coil of relay {}", r + 1),
-        PartKind::CoilGround(_) => "ground stud of the coils".into(),
+        PartKind::RelayContact(r) => part_names::relay_as_set(switching(of), r),
+        PartKind::Coil(r) => {
+            let name = part_names::relay(switching(of), r);
+            let relays = switching(of).and_then(|s| s.relays.get(r));
+            match relays.is_some_and(|r| r.role.is_module()) {
+                true => format!("electronics of the {name}"),
+                false => format!("coil of {name}"),
+            }
+        }
+        PartKind::CoilGround(_) => "control ground stud".into(),
         PartKind::Splice(_) => "joint".into(),
         PartKind::Jumper(_) => "jumper".into(),
         PartKind::Standby => "modules at rest".into(),
     }
 }
 
-fn role(of: Option<&jovek_plan::study::Studied>, relay: usize) -> Option<RelayRole> {
-    Some(of?.chain.switching.as_ref()?.relays.get(relay)?.role)
+fn switching(of: Option<&Studied>) -> Option<&Switching> {
+    of?.chain.switching.as_ref()
 }
 
 /// Name of the n-th switch contact, in the order in which they are drawn.
-fn switch_name(
-    job: &Job,
-    switching: &jovek_plan::switching::Switching,
-    n: usize,
-) -> Option<String> {
+fn switch_name(job: &Job, switching: &Switching, n: usize) -> Option<String> {
     let hand = |c: &&ContactOf| matches!(c, ContactOf::Switch { .. });
     let contacts: Vec<&ContactOf> =
         switching.rungs().flat_map(Rung::contacts).filter(hand).collect();
     match contacts.get(n.checked_sub(1)?)? {
         ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } => Some(job.switch_label(id)),
         _ => Some("switch".into()),
+    }
+}
+
+/// What stands between the two batteries.
+fn isolation(isolation: Option<Isolation>) -> &'static str {
+    match isolation {
+        Some(Isolation::IgnitionRelay) => "ignition relay between the batteries",
+        Some(Isolation::VoltageSensing) => "voltage-sensing relay between the batteries",
+        Some(Isolation::DiodeIsolator) => "diode isolator",
+        Some(Isolation::DcDc) => "DC-DC charger",
+        Some(Isolation::ManualSwitch) => "battery switch",
+        None => "link between the batteries",
     }
 }
 

@@ -176,7 +176,7 @@ pub fn fed_back(live: &Simulation, solution: &Solution, a: Assignment) -> Vec<Fe
         if a.any(live.study.factory[factory].live_by) {
             continue;
         }
-        let volt_v = solution.node_v(built.tap);
+        let volt_v = built.lit_v(solution);
         let current_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
         if volt_v > FED_BACK_V || current_a > FED_BACK_A {
             out.push(FedBack { factory, inputs: a, volt_v, current_a });

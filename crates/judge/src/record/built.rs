@@ -10,7 +10,7 @@ use jiff::Timestamp;
 use jovek_base::coding::{CodingError, clear_bit, set_bit};
 use jovek_catalog::light::WALL_M;
 use jovek_job::{
-    Coding, Job, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
+    Coding, Job, LampCircuit, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
 };
 use jovek_plan::chain::LinkKind;
 use jovek_plan::study::study;
@@ -276,12 +276,13 @@ fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
         .circuits
         .iter()
         .map(|c| {
-            let lights = job.circuits.iter().filter(|j| j.id == c.id).flat_map(|j| &j.lights);
+            let of = || job.circuits.iter().filter(|j| j.id == c.id);
+            let mut lights = of().flat_map(|j| &j.lights);
             use jovek_job::LampRole as Role;
             let off_road = |role| matches!(role, Role::Work | Role::Driving);
-            let not_for = if lights.clone().any(|l| l.role.is_some_and(off_road)) {
+            let not_for = if lights.any(|l| l.role.is_some_and(off_road)) {
                 "Not on the road: it dazzles. Off for oncoming traffic."
-            } else if lights.clone().any(|l| l.flash.is_some()) {
+            } else if of().any(LampCircuit::flashes) {
                 "Only where local law allows its colour and flash."
             } else {
                 ""
@@ -401,7 +402,7 @@ fn cautions(job: &Job) -> Vec<String> {
     if lights().any(|l| l.role.is_some_and(|r| matches!(r, Role::Work | Role::Driving))) {
         out.push("Work and driving lamps dazzle: off on the road and toward people.".to_owned());
     }
-    if lights().any(|l| l.flash.is_some()) {
+    if job.circuits.iter().any(LampCircuit::flashes) {
         out.push("Flashing lamps can set off seizures; stand away from them.".to_owned());
     }
     out.push(

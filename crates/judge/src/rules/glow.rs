@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use crate::volt_line::{Glow, VoltLine};
 use jovek_base::figure::volts;
 use jovek_base::source::Source;
+use jovek_job::{Light, LightKind};
 
 /// One finding for the gravest trouble of a circuit's lamps.
 pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -52,17 +53,21 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
     } else if let Some(l) = find(Glow::Fading) {
         let only_low = lines.iter().filter(|l| l.glow == Glow::Fading).count() == 1
             && l.state == jovek_job::SupplyState::LowBattery;
+        // A threshold that nobody gave makes no certain verdict.
+        let is_said = |l: &Light| !matches!(l.draws, LightKind::Regulated { cut_in_v: None });
+        let is_guess = !view.circuit.lights.iter().all(is_said);
+        let fades_v = volts(l.fades_v.unwrap_or_default());
+        let (says, needs) = match is_guess {
+            true => ("may fade", format!("such lamps usually need {fades_v}, nobody said theirs")),
+            false => ("fade", format!("they need {fades_v} for full light")),
+        };
         push(
             out,
             FindingCode::LampsFade,
-            if only_low { Grade::Mind } else { Grade::Fix },
-            format!("{name}: lamps fade with {}", state(l)),
-            format!(
-                "{} across them; they need {} for full light.",
-                volts(l.lamp_v),
-                volts(l.fades_v.unwrap_or_default())
-            ),
-            "Thicker wire lifts them; so does a lamp with a lower cut-in.",
+            if only_low || is_guess { Grade::Mind } else { Grade::Fix },
+            format!("{name}: lamps {says} with {}", state(l)),
+            format!("{} across them; {needs}.", volts(l.lamp_v)),
+            "Look up their lowest voltage. Thicker wire lifts them; so does a lamp with a lower cut-in.",
             Source::practice("cut-in of regulated lamps"),
         );
     }

@@ -14,7 +14,10 @@ const SHORT_H: f64 = 12.0;
 
 /// Works with the key out: how long until the battery is half gone.
 pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
-    let by_hand = |a: &Assignment| context.inputs.are_left_by_hand(context.job, *a);
+    // What goes out by itself when the battery is low is not left on.
+    let low = context.inputs.low_mask();
+    let stays = |a: &Assignment| view.chain.follows.holds(Assignment(a.0 | low));
+    let by_hand = |a: &Assignment| context.inputs.are_left_by_hand(context.job, *a) && stays(a);
     if view.chain.origin != Origin::Battery || !view.chain.lit_by.iter().any(by_hand) {
         return;
     }

@@ -5,8 +5,8 @@ mod assumed;
 mod behind;
 mod both_beams;
 mod circuit_limits;
-mod dimmed;
 mod factory;
+mod feed_modules;
 pub mod fuse_place;
 mod glow;
 mod lamps;
@@ -105,7 +105,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         glow::lamps(view, &mut out);
         glow::below_floor(view, &mut out);
         worn::contacts(view, &mut out);
-        dimmed::lamps(view, &mut out);
+        feed_modules::lamps(view, &mut out);
         wish::feed_against_wish(view, &mut out);
         wish::never_lit(context, view, &mut out);
         wish::always_lit(context, view, &mut out);

@@ -42,8 +42,14 @@ pub fn refusal_text(trial: &WireTrial) -> String {
 /// What is too much about the drop of a wire.
 fn drop_text(wire: &str, d: &Drop) -> String {
     let state = d.state.label().to_lowercase();
-    if let Some(needs_v) = d.need.lamp_v.filter(|_| d.is_lamp_short()) {
+    if let Some(needs_v) = d.needs_v().filter(|_| d.is_lamp_short()) {
         let (has, needs) = apart(d.lamp_v, needs_v, "V");
+        if d.need.rest_v == Some(needs_v) {
+            return format!(
+                "{wire} would leave {has} at the lamps, and such lamps usually fade below {needs} ({state}; nobody said \
+                 theirs)."
+            );
+        }
         return format!("{wire} would leave {has} at the lamps, which need {needs} ({state}).");
     }
     let (lost, allowed) = apart(d.copper_v, d.need.copper_v, "V");

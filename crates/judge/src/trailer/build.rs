@@ -4,7 +4,7 @@ use jovek_catalog::conductor::Conductor;
 use jovek_job::{
     At, BodyKind, CircuitId, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit,
     LampColour, LampPlace, LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind,
-    Probe, Region, ReturnKind, Run, Signal, Sites, Skeleton, VehicleSide, Wish,
+    Probe, Region, ReturnKind, Run, Signal, Sites, Skeleton, SwitchedSide, VehicleSide, Wish,
 };
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -293,6 +293,7 @@ fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights
         colour: Some(colour.to_owned()),
         site: None,
         survey: None,
+        switched: SwitchedSide::Plus,
         of: VehicleSide::Own,
         output: OutputKind::default(),
         fuse_a: None,

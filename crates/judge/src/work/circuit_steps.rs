@@ -2,9 +2,12 @@
 
 use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere};
 use crate::answers::Answers;
+use crate::part_names;
+use jovek_catalog::inline_module::InlineModule;
 use jovek_job::{CircuitId, Hazard, LampPlace, Passage, PlaceId};
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
+use jovek_plan::switching::Switching;
 use std::collections::BTreeSet;
 
 /// One circuit: hardware, wires, joints, grounds, lamps, test.
@@ -27,13 +30,11 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
-    let parts: Vec<(&str, f64)> = HARDWARE
-        .iter()
-        .filter(|(is, ..)| hosts.iter().any(is))
-        .map(|&(_, name, minutes)| (name, minutes))
-        .collect();
+    let switching = study.circuits.iter().find(|c| c.index == index);
+    let switching = switching.and_then(|c| c.chain.switching.as_ref());
+    let parts = mounted(&hosts, switching);
     if !parts.is_empty() {
-        let names: Vec<&str> = parts.iter().map(|(name, _)| *name).collect();
+        let names: Vec<&str> = parts.iter().map(|(name, _)| name.as_str()).collect();
         let minutes = parts.iter().map(|(_, minutes)| minutes).sum();
         let step = m.step(&hardware, format!("{name}: {}", names.join(", ")), minutes);
         own(step);
@@ -231,15 +232,39 @@ const PLUG_MIN: f64 = 3.0;
 
 /// Parts that are mounted beside the lamps, with the minutes that each takes. Common practice.
 type Hardware = (fn(&Host) -> bool, &'static str, f64);
-const HARDWARE: [Hardware; 7] = [
+const HARDWARE: [Hardware; 8] = [
     (|h| matches!(h, Host::Adapter(_)), "fuse adapter in the empty position", 5.0),
     (|h| matches!(h, Host::Fuse(_)), "fuse holder", 6.0),
     (|h| matches!(h, Host::LeadFuse(..)), "small fuse in the thin lead", 4.0),
     (|h| matches!(h, Host::Relay(..)), "relay", 7.0),
     (|h| matches!(h, Host::Diode(..)), "diodes", 3.0),
-    (|h| matches!(h, Host::Dimmer(_)), "dimmer", 6.0),
+    (|h| matches!(h, Host::Module(_, InlineModule::Flasher)), "flasher", 6.0),
+    (|h| matches!(h, Host::Module(_, InlineModule::Dimmer)), "dimmer", 6.0),
     (|h| matches!(h, Host::Switch(..)), "switch", 8.0),
 ];
+
+/// To mount a timer or cut-off, min. Common practice.
+const MODULE_MIN: f64 = 6.0;
+
+/// What is mounted beside the lamps, with its minutes: modules by their own names.
+fn mounted(hosts: &BTreeSet<Host>, switching: Option<&Switching>) -> Vec<(String, f64)> {
+    let is_module = |host: &Host| match host {
+        Host::Relay(_, r) => {
+            switching.and_then(|s| s.relays.get(*r)).is_some_and(|r| r.role.is_module())
+        }
+        _ => false,
+    };
+    let (modules, others): (Vec<&Host>, Vec<&Host>) = hosts.iter().partition(|h| is_module(h));
+    let plain = HARDWARE
+        .iter()
+        .filter(|(is, ..)| others.iter().any(|h| is(h)))
+        .map(|&(_, name, minutes)| (name.to_owned(), minutes));
+    let named = modules.iter().filter_map(|host| match host {
+        Host::Relay(_, r) => Some((part_names::relay_as_set(switching, *r), MODULE_MIN)),
+        _ => None,
+    });
+    plain.chain(named).collect()
+}
 
 /// What the wires of a circuit end at.
 pub(super) fn hosts(answers: &Answers, circuit: &CircuitId) -> BTreeSet<Host> {

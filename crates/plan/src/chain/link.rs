@@ -1,6 +1,7 @@
 //! What a chain is made of: wires of one piece, and what stands between them.
 
 use crate::end::{End, Pole};
+use jovek_catalog::inline_module::InlineModule;
 use jovek_job::Zone;
 
 /// What a wire is for.
@@ -71,8 +72,8 @@ pub enum LinkKind {
         /// Temperature where it sits, °C.
         ambient_c: f64,
     },
-    /// A dimmer in the lamp feed.
-    Dimmer,
+    /// A module in the lamp feed.
+    Module(InlineModule),
     /// A joint: post, splice, plug, stud.
     Joint {
         /// Which.
@@ -116,6 +117,8 @@ pub enum JointOf {
     Bus,
     /// Ring on the negative post.
     NegativePost,
+    /// Joint on the minus wire of the factory lamp where it starts.
+    FactoryMinus,
 }
 
 impl JointOf {
@@ -131,6 +134,7 @@ impl JointOf {
             JointOf::Stud => "stud",
             JointOf::Bus => "ground bus",
             JointOf::NegativePost => "battery -",
+            JointOf::FactoryMinus => "factory minus",
         }
     }
 
@@ -139,7 +143,7 @@ impl JointOf {
         match self {
             JointOf::SourcePost | JointOf::FactoryWire => false,
             JointOf::Lamp(pole) | JointOf::Branch(pole) => pole == Pole::Minus,
-            JointOf::Stud | JointOf::Bus | JointOf::NegativePost => true,
+            JointOf::Stud | JointOf::Bus | JointOf::NegativePost | JointOf::FactoryMinus => true,
         }
     }
 }

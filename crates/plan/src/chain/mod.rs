@@ -17,10 +17,11 @@ use crate::plugs::{PlugKey, Plugs};
 use crate::route::{Laid, LaidLeg};
 use crate::supply::PlannedSupply;
 use crate::switching::Switching;
+use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::{contact, zone};
 use jovek_job::{
-    CircuitId, FactoryKind, Feed, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal, Skeleton,
-    Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
+    CircuitId, FactoryKind, Feed, Flash, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal,
+    Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
 use legs::{legs, one_to_each_lamp};
 
@@ -68,6 +69,8 @@ pub struct Chain {
     pub origin: Origin,
     /// It starts at an empty fuse position, by an adapter that holds its fuse.
     pub is_position: bool,
+    /// It hangs on a factory lamp whose switch sits in the minus wire: its return ends there.
+    pub is_ground_switched: bool,
     /// True where its own source is the auxiliary battery.
     pub is_auxiliary: bool,
     /// Links in order.
@@ -91,6 +94,10 @@ pub struct Chain {
     pub suppression: Suppression,
     /// Shared switches with a dimmer that its wish names: a dimmer sits in the lamp feed.
     pub dimmers: Vec<SwitchId>,
+    /// How the flasher in the lamp feed flashes; none without one.
+    pub flasher: Option<Flash>,
+    /// Modules in the lamp feed, in the order of the current.
+    pub modules: Vec<InlineModule>,
     /// The input that moves its own switch.
     pub own_switch: u64,
     /// When the hardware lights it: the wish, unless a wire for it is missing.
@@ -206,12 +213,16 @@ impl Chain {
         let all = supply.iter_mut().map(|(s, _)| s).chain(back.iter_mut().map(|(s, _)| s));
         all.for_each(|s| s.is_assumed |= is_guessed);
         let near = supply.last().map(|(s, _)| s.clone());
+        let dimmers = if switching.is_some() { dimmers(job, circuit) } else { Vec::new() };
         let mut chain = Chain {
             id: circuit.id.clone(),
             index: CircuitIx(index),
             name: job.circuit_label(index),
             is_position: matches!(origin, Origin::Factory { index, .. }
                 if job.factory[index].kind == FactoryKind::FusePosition),
+            is_ground_switched: switching.is_none()
+                && matches!(origin, Origin::Factory { index, .. }
+                    if job.factory[index].is_ground_switched()),
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
@@ -222,7 +233,9 @@ impl Chain {
             signal_lead_m,
             return_by: circuit.run.return_by,
             suppression: job.suppression_of(circuit),
-            dimmers: if switching.is_some() { dimmers(job, circuit) } else { Vec::new() },
+            flasher: circuit.control.flasher,
+            modules: modules(circuit, &dimmers),
+            dimmers,
             switching,
             own_switch,
             follows,
@@ -269,11 +282,15 @@ impl Chain {
         self.push(of.label(), LinkKind::Joint { of, ohm, is_return: of.is_return() });
     }
 
-    /// Switch or relay, with the dimmer right behind it where there is one.
+    /// Switch or relay, with the modules of the lamp feed right behind it.
     fn control(&mut self, ambient_c: f64) {
         self.push("switch", LinkKind::Control { ambient_c });
-        if !self.dimmers.is_empty() {
-            self.push("dimmer", LinkKind::Dimmer);
+        self.feed_modules();
+    }
+
+    fn feed_modules(&mut self) {
+        for module in self.modules.clone() {
+            self.push(module.label(), LinkKind::Module(module));
         }
     }
 
@@ -302,6 +319,8 @@ impl Chain {
             fused = true;
             if switched && !names_control {
                 self.control(first_ambient_c);
+            } else if !switched {
+                self.feed_modules();
             }
         }
         let mut gathered: Vec<Stretch> = Vec::new();
@@ -367,6 +386,9 @@ impl Chain {
             }
         }
         self.lay_wire(&mut gathered, WireRole::Return);
+        if self.is_ground_switched {
+            return self.joint(JointOf::FactoryMinus, contact::SPLICE_OHM);
+        }
         match by {
             ReturnKind::ChassisStud => {
                 self.joint(JointOf::Stud, contact::STUD_OHM);
@@ -394,6 +416,13 @@ impl Chain {
         let name = stretches.last().map(|s| s.name.clone()).unwrap_or_default();
         self.push(&name, LinkKind::Wire(WireRun { role, stretches }));
     }
+}
+
+/// The modules in the lamp feed of a circuit, in the order of the current.
+fn modules(circuit: &LampCircuit, dimmers: &[SwitchId]) -> Vec<InlineModule> {
+    let flasher = circuit.control.flasher.map(|_| InlineModule::Flasher);
+    let dimmer = (!dimmers.is_empty()).then_some(InlineModule::Dimmer);
+    flasher.into_iter().chain(dimmer).collect()
 }
 
 /// The dimmers that a wish names, each once.

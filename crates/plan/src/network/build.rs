@@ -90,14 +90,23 @@ impl BuiltCircuit {
 /// Where a factory circuit ended up in the network.
 #[derive(Debug, Clone, Copy)]
 pub struct BuiltFactory {
-    /// The wire, where it is taken up.
+    /// The wire to the plus of its lamps, where it is taken up.
     pub tap: NodeId,
-    /// What makes it live.
+    /// The wire from their minus to the switch, where that lights them; none where they are grounded for good.
+    pub minus: Option<NodeId>,
+    /// What makes it live, or grounds it.
     pub source: ElementId,
     /// Its own wire from there to the tap.
     pub wire: ElementId,
     /// Its own lamps.
     pub lamps: Option<ElementId>,
+}
+
+impl BuiltFactory {
+    /// Voltage that its lamps have, V.
+    pub fn lit_v(&self, solution: &Solution) -> f64 {
+        solution.node_v(self.tap) - self.minus.map_or(0.0, |minus| solution.node_v(minus))
+    }
 }
 
 /// A network with the places of its parts.

@@ -1,20 +1,21 @@
 //! Draws the network of a vehicle: supply, factory circuits, chains.
 
-use crate::chain::{Chain, Leg, LinkKind, Origin, Stretch};
+use crate::chain::{Chain, JointOf, Leg, LinkKind, Origin, Stretch};
 use crate::end::Pole;
 use crate::factory::PlannedFactory;
 use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
 use crate::network::drawing::Drawing;
 use crate::network::hardware::TERMINAL_OHM;
 use crate::network::parts::{BuiltRelay, MovedContact, PartKind, PartRef};
-use crate::sizes::Sizes;
+use crate::sizes::{ControlChoice, Sizes};
 use crate::wires::{
     LEG_JUMPER_C, hardware, jumper_m, jumpers, leg_contacts_ohm, leg_jumpers, leg_wire,
 };
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_catalog::fuse::{Fuse, HOLDER_OHM};
+use jovek_catalog::inline_module::{self, InlineModule};
 use jovek_catalog::joint::BESIDE_M;
-use jovek_catalog::{contact, dimmer, diode, relay, switch};
+use jovek_catalog::{contact, diode, relay, switch};
 use jovek_circuit::devices::{Alternator, Battery, Contact, Diode, Incandescent};
 use jovek_circuit::{Device, ElementId, Network, NodeId};
 use jovek_job::SupplyState;
@@ -57,6 +58,10 @@ impl BuiltParts {
 
 /// Resistance of the towing vehicle's battery and cable up to its socket, ohm. Common practice.
 const TOWING_SOURCE_OHM: f64 = 0.02;
+/// Wire from the fuse to lamps whose switch sits in their minus wire, m. Common practice: it runs to the middle of the
+/// roof.
+const GROUND_SWITCHED_FEED_M: f64 = 4.0;
+
 /// Input of a module or bulb socket on a factory wire, ohm: keeps a wire without lamps defined.
 /// Common practice.
 const WIRE_LEAK_OHM: f64 = 100_000.0;
@@ -70,6 +75,7 @@ pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situatio
         moved: Vec::new(),
         relays: Vec::new(),
         taps: vec![None; installed.factory.len()],
+        module_grounds: Vec::new(),
         bus: None,
     }
     .draw()
@@ -84,6 +90,8 @@ pub(super) struct NetworkBuilder<'a, 'n> {
     moved: Vec<MovedContact>,
     pub(super) relays: Vec<BuiltRelay>,
     pub(super) taps: Vec<Option<BuiltFactory>>,
+    /// Where the modules in the lamp feed of the circuit that is drawn are grounded, in the order of the current.
+    pub(super) module_grounds: Vec<NodeId>,
     /// The ground bus and its stud, once a circuit is on it.
     bus: Option<(NodeId, ElementId)>,
 }
@@ -255,11 +263,13 @@ impl NetworkBuilder<'_, '_> {
         plus
     }
 
-    /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps.
+    /// Battery -> factory fuse -> factory switch -> factory wire -> existing lamps; or fuse -> lamps -> wire -> switch,
+    /// where the switch sits in their minus wire.
     fn factory(&mut self, plus: NodeId, index: usize, factory: &PlannedFactory) -> BuiltFactory {
+        if factory.is_ground_switched {
+            return self.ground_switched(plus, index, factory);
+        }
         let place = |what| PartRef { circuit: None, what };
-        let assumed_factor = self.situation.assumed_factor;
-        let off = |is_assumed| if is_assumed { assumed_factor } else { 1.0 };
         let fused = self.net.node(format_args!("f{index}_fused"));
         let switched = self.net.node(format_args!("f{index}_switched"));
         let tap = self.net.node(format_args!("f{index}_tap"));
@@ -279,31 +289,83 @@ impl NetworkBuilder<'_, '_> {
             (factory.live_by, true),
         );
         // An empty position has no wire of its own.
-        let wire_ohm = factory.wire.ohm(factory.length_m * off(factory.is_length_assumed), 40.0);
-        let wire = self.add(
-            place(PartKind::FactoryWire(index)),
-            format_args!("f{index}_wire"),
-            (switched, tap),
-            Device::ohm(wire_ohm.max(TERMINAL_OHM)),
+        let wire = self.factory_wire(index, factory, (switched, tap));
+        let lamps = self.factory_lamps(index, factory, (tap, NodeId::GROUND));
+        BuiltFactory { tap, minus: None, source, wire, lamps }
+    }
+
+    /// Its lamps have plus from the fuse on; a door or lid switch grounds them.
+    fn ground_switched(
+        &mut self,
+        plus: NodeId,
+        index: usize,
+        factory: &PlannedFactory,
+    ) -> BuiltFactory {
+        let place = |what| PartRef { circuit: None, what };
+        let tap = self.net.node(format_args!("f{index}_tap"));
+        let minus = self.net.node(format_args!("f{index}_minus"));
+        let switched = self.net.node(format_args!("f{index}_switched"));
+        let feed_ohm = factory.wire.ohm(GROUND_SWITCHED_FEED_M, 40.0);
+        self.add(
+            place(PartKind::FactoryFuse(index)),
+            format_args!("f{index}_fuse"),
+            (plus, tap),
+            Device::ohm(Fuse::of_rating(factory.fuse_a).cold_ohm() + HOLDER_OHM + feed_ohm),
         );
+        let lamps = self.factory_lamps(index, factory, (tap, minus));
+        let wire = self.factory_wire(index, factory, (minus, switched));
+        let source = self.contact(
+            place(PartKind::FactorySource(index)),
+            format_args!("f{index}_source"),
+            (switched, NodeId::GROUND),
+            (factory.live_by, true),
+        );
+        BuiltFactory { tap, minus: Some(minus), source, wire, lamps }
+    }
+
+    fn factory_wire(
+        &mut self,
+        index: usize,
+        factory: &PlannedFactory,
+        ends: (NodeId, NodeId),
+    ) -> ElementId {
+        let length_m = factory.length_m * self.off(factory.is_length_assumed);
+        let ohm = factory.wire.ohm(length_m, 40.0).max(TERMINAL_OHM);
+        let place = PartRef { circuit: None, what: PartKind::FactoryWire(index) };
+        self.add(place, format_args!("f{index}_wire"), ends, Device::ohm(ohm))
+    }
+
+    /// The lamps that were there, and what keeps a wire without lamps defined.
+    fn factory_lamps(
+        &mut self,
+        index: usize,
+        factory: &PlannedFactory,
+        ends: (NodeId, NodeId),
+    ) -> Option<ElementId> {
+        let place = |what| PartRef { circuit: None, what };
         let lamps = (factory.existing_a > 0.0).then(|| {
             let rated_v = 13.5 * self.installed.supply.batteries;
-            let power_w = factory.existing_a * off(factory.is_load_assumed) * rated_v;
-            let lamp = Incandescent { power_w, rated_v };
+            let power_w = factory.existing_a * self.off(factory.is_load_assumed) * rated_v;
+            let lamp = Device::Incandescent(Incandescent { power_w, rated_v });
             self.add(
                 place(PartKind::FactoryLamps(index)),
                 format_args!("f{index}_lamps"),
-                (tap, NodeId::GROUND),
-                Device::Incandescent(lamp),
+                ends,
+                lamp,
             )
         });
         self.add(
             place(PartKind::FactoryLeak(index)),
             format_args!("f{index}_leak"),
-            (tap, NodeId::GROUND),
+            ends,
             Device::ohm(WIRE_LEAK_OHM),
         );
-        BuiltFactory { tap, source, wire, lamps }
+        lamps
+    }
+
+    /// What a figure is off by in this situation where nobody measured it.
+    fn off(&self, is_assumed: bool) -> f64 {
+        if is_assumed { self.situation.assumed_factor } else { 1.0 }
     }
 
     fn chain(&mut self, at: usize, chain: &Chain, sizes: &Sizes, source: NodeId) -> BuiltCircuit {
@@ -316,6 +378,11 @@ impl NetworkBuilder<'_, '_> {
         let (mut legs, mut back_legs) = (Vec::new(), Vec::new());
         let (mut leg_copper_ohm, mut back_leg_copper_ohm) = (Vec::new(), Vec::new());
         let mut coil = None;
+        let ambient_c = chain.control_ambient_c();
+        self.module_grounds.clear();
+        if let (ControlChoice::Source, Some(inside)) = (&sizes.control, &inside) {
+            self.module_leads(&Control { at, chain, sizes, ambient_c }, inside);
+        }
         let last = chain.links.len() - 1;
         for (i, link) in chain.links.iter().enumerate() {
             let mut from = nodes[i];
@@ -329,7 +396,7 @@ impl NetworkBuilder<'_, '_> {
                 from = node;
             }
             let to = if i == last {
-                NodeId::GROUND
+                self.end_of_return(chain)
             } else if chain.links[i + 1].kind == LinkKind::Bus {
                 self.bus().0
             } else {
@@ -350,7 +417,10 @@ impl NetworkBuilder<'_, '_> {
                 LinkKind::Joint { ohm, .. } | LinkKind::Connector { ohm, .. } => {
                     ohm * self.situation.joint_factor
                 }
-                LinkKind::Dimmer => dimmer::ON_OHM,
+                LinkKind::Module(module) => {
+                    self.own_draw(at, chain, *module, from);
+                    inline_module::ON_OHM
+                }
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::Bus => {
                     let stud = self.bus().1;
@@ -413,6 +483,26 @@ impl NetworkBuilder<'_, '_> {
             back_leg_copper_ohm,
             coil,
         }
+    }
+
+    /// Where the return of a circuit ends: at battery negative, or at the minus wire of the factory lamp that it is tied
+    /// to.
+    fn end_of_return(&self, chain: &Chain) -> NodeId {
+        let minus = match chain.links.last().map(|l| &l.kind) {
+            Some(LinkKind::Joint { of: JointOf::FactoryMinus, .. }) => chain.origin_wire(),
+            _ => None,
+        };
+        minus.and_then(|w| self.taps[w.0]?.minus).unwrap_or(NodeId::GROUND)
+    }
+
+    /// What a module in the lamp feed draws itself while it is fed.
+    fn own_draw(&mut self, at: usize, chain: &Chain, module: InlineModule, fed: NodeId) {
+        let number = chain.modules.iter().position(|m| *m == module);
+        let Some(&ground) = number.and_then(|n| self.module_grounds.get(n)) else { return };
+        let ohm = 12.0 * self.installed.supply.batteries / relay::MODULE_STANDBY_A;
+        let place = PartRef { circuit: Some(at), what: PartKind::Standby };
+        let name = format_args!("{}_{}", chain.id, module.label());
+        self.add(place, name, (fed, ground), Device::ohm(ohm));
     }
 
     /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.

@@ -10,6 +10,7 @@ use crate::switching_options::standby_a;
 use crate::wires::lead_m;
 use jovek_catalog::contact;
 use jovek_catalog::fuse::HOLDER_OHM;
+use jovek_catalog::inline_module::ModuleTerminal;
 use jovek_catalog::relay::{self, RelayType};
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, NodeId, Relay, RelayContact};
@@ -100,6 +101,7 @@ impl NetworkBuilder<'_, '_> {
         };
         let coils: Vec<ElementId> =
             (0..inside.relays).map(|r| self.coil(control, &mut nodes, r)).collect();
+        self.control_ground(control, &nodes);
         let lamp_coil = match &chain.switching {
             None => coils.first().copied(),
             Some(switching) => {
@@ -109,7 +111,26 @@ impl NetworkBuilder<'_, '_> {
             }
         };
         self.relays_of(control, &coils, contacts);
+        self.ground_modules(control, &mut nodes);
         (read, lamp_coil)
+    }
+
+    /// Draws what grounds the modules in the feed of lamps that nothing of their own switches.
+    pub(super) fn module_leads(&mut self, control: &Control, inside: &Inside) {
+        let mut nodes = Nodes { known: Vec::new() };
+        self.leads(control, inside, &mut nodes);
+        self.control_ground(control, &nodes);
+        self.ground_modules(control, &mut nodes);
+    }
+
+    fn ground_modules(&mut self, control: &Control, nodes: &mut Nodes) {
+        let chain = control.chain;
+        self.module_grounds = (chain.modules.iter())
+            .map(|&module| {
+                let end = End::Module(chain.index, module, ModuleTerminal::Ground);
+                self.at(control, nodes, end)
+            })
+            .collect();
     }
 
     /// The terminal or splice at which the lamp wire starts.
@@ -148,6 +169,7 @@ impl NetworkBuilder<'_, '_> {
         }
         let node = match end {
             End::Factory(wire) => self.taps[wire.0].map(|f| f.tap),
+            End::FactoryMinus(wire) => self.taps[wire.0].and_then(|f| f.minus),
             _ => None,
         };
         let number = nodes.known.len() + 1;
@@ -163,12 +185,7 @@ impl NetworkBuilder<'_, '_> {
         for (k, lead) in inside.leads.iter().enumerate() {
             let ends = (self.at(control, nodes, lead.from), self.at(control, nodes, lead.to));
             let wire = if lead.of.is_coil() { sizes.coil_wire } else { sizes.wire };
-            // A stud is drawn as a part of its own.
-            let contact_ohm = |end| match end {
-                End::Stud(..) => 0.0,
-                other => End::contact_ohm(other),
-            };
-            let contacts_ohm = contact_ohm(lead.from) + contact_ohm(lead.to);
+            let contacts_ohm = lead.from.contact_ohm() + lead.to.contact_ohm();
             let ohm = wire.ohm(lead_m(chain, lead), ambient_c)
                 + contacts_ohm * self.situation.joint_factor;
             let is_spliced = |end| matches!(end, End::Splice(..));
@@ -195,40 +212,38 @@ impl NetworkBuilder<'_, '_> {
         self.add(place, name, (feed, NodeId::GROUND), Device::ohm(ohm));
     }
 
-    /// Draws the coil of a relay, or the input of a module, and the stud behind it.
+    /// Draws the coil of a relay, or the input of a module.
     fn coil(&mut self, control: &Control, nodes: &mut Nodes, relay: usize) -> ElementId {
         let Control { at, chain, sizes, .. } = *control;
         let circuit = CircuitIx(chain.index.0);
         let mut terminal = |of| self.at(control, nodes, End::Relay(circuit, relay, of));
-        let (c86, c85) = (terminal(RelayTerminal::Coil86), terminal(RelayTerminal::Coil85));
-        let role = chain.switching.as_ref().and_then(|s| s.relays.get(relay)).map(|r| r.role);
+        let switching = chain.switching.as_ref();
+        let plus = match switching.is_some_and(|s| s.reads_its_feed(relay)) {
+            true => RelayTerminal::Common(0),
+            false => RelayTerminal::Coil86,
+        };
+        let (c86, c85) = (terminal(plus), terminal(RelayTerminal::Coil85));
+        let role = switching.and_then(|s| s.relays.get(relay)).map(|r| r.role);
         let ohm = match (role, &sizes.control) {
             (Some(role), _) if role.is_module() => relay::MODULE_INPUT_OHM,
             (Some(role), ControlChoice::Planned(hardware)) => kind_for(hardware, role).load_ohm(),
             (_, ControlChoice::Relay { relay: kind, .. }) => kind.load_ohm(),
             _ => relay::MODULE_INPUT_OHM,
         };
-        let place = |what| PartRef { circuit: Some(at), what };
-        let coil = self.add(
-            place(PartKind::Coil(relay)),
-            format_args!("{}_coil{}", chain.id, relay + 1),
-            (c86, c85),
-            Device::ohm(ohm),
-        );
-        if let Some(&(_, stud)) = nodes.known.iter().find(|(e, _)| matches!(e, End::Stud(..))) {
-            // One stud for all coils of the circuit.
-            let is_first = relay == 0;
-            if is_first {
-                let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
-                self.add(
-                    place(PartKind::CoilGround(0)),
-                    format_args!("{}_coil_ground", chain.id),
-                    (stud, NodeId::GROUND),
-                    Device::ohm(ohm),
-                );
-            }
-        }
-        coil
+        let place = PartRef { circuit: Some(at), what: PartKind::Coil(relay) };
+        let name = format_args!("{}_coil{}", chain.id, relay + 1);
+        self.add(place, name, (c86, c85), Device::ohm(ohm))
+    }
+
+    /// One stud for all coils and modules of the circuit; what its rings cost is drawn with their leads.
+    fn control_ground(&mut self, control: &Control, nodes: &Nodes) {
+        let Some(&(_, stud)) = nodes.known.iter().find(|(e, _)| matches!(e, End::Stud(..))) else {
+            return;
+        };
+        let ohm = contact::CHASSIS_OHM;
+        let place = PartRef { circuit: Some(control.at), what: PartKind::CoilGround(0) };
+        let name = format_args!("{}_coil_ground", control.chain.id);
+        self.add(place, name, (stud, NodeId::GROUND), Device::ohm(ohm));
     }
 
     /// Relays with their thresholds and memories.

@@ -83,6 +83,7 @@ fn tap(graph: &Graph, factory: &FactoryCircuit) -> usize {
         let usual: &[&str] = match factory.follows {
             Signal::LowBeam | Signal::HighBeam | Signal::Fog => &["front_left", "coupling"],
             Signal::Door => &["pillar", "junction"],
+            Signal::Bonnet => &["fuses"],
             Signal::Boot => &["bay_rear", "rear_left", "junction"],
             Signal::Ignition | Signal::Accessory | Signal::EngineRunning | Signal::Moving => {
                 &["fuses"]

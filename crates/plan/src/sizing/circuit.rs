@@ -110,6 +110,9 @@ pub fn size(bench: &SizingInput, floor: usize, trials: &mut WireTrials) -> Sized
     size_for_load(&SizingInput { on_that_fuse: false, ..*bench }, floor, &shelf, trials)
 }
 
+/// Most sizes that a guess at the cut-in of the lamps makes a wire thicker by. Common practice: a size up is cheap.
+const GUESS_SIZES: usize = 2;
+
 /// Sizes one circuit on the fuse that it is meant to have.
 fn size_for_load(
     bench: &SizingInput,
@@ -125,6 +128,16 @@ fn size_for_load(
         t.ampacity_a >= t.load_a && !matches!(t.refusal, Some(Refusal::Mechanical { .. }))
     };
     let whole = trials.thinnest(bench, from, need, passes);
+    // Nobody said the cut-in: what such lamps usually need is worth a size or two, never more.
+    let whole = whole.map(|(at, trial)| match need.guessed_v {
+        None => (at, trial),
+        Some(_) => {
+            let most = shelf.len().min(at + GUESS_SIZES + 1);
+            let found = trials.thinnest(bench, (&shelf[..most], at), need.with_guess(), passes);
+            let most = || (most - 1, trials.of(bench, shelf[most - 1], need));
+            found.unwrap_or_else(most)
+        }
+    });
     let is_short = whole.is_none();
     let (at, trial) = whole
         .or_else(|| trials.thinnest(bench, from, need.copper_alone(), passes))
@@ -137,8 +150,9 @@ fn size_for_load(
         });
     let tried_for = trial.drop.need;
     let thinner = at.checked_sub(1).map(|below| trials.of(bench, shelf[below], tried_for));
-    // What is said of the chosen one is said against the whole need.
+    // What is said of the chosen one is said against the whole need, and never against a guess.
     let trial = match trial.refusal {
+        _ if !is_short => trials.of(bench, shelf[at], need),
         None if is_short => {
             let judged = trials.of(bench, shelf[at], need);
             WireTrial { drop: judged.drop, refusal: judged.refusal, ..trial }

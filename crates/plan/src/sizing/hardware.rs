@@ -78,8 +78,15 @@ fn hardware_for(bench: &SizingInput, switching: &Switching, load_a: f64) -> Hard
         let coil_a = bench.supply.regulated_v / logic_relay.load_ohm();
         switch::smallest_a(coil_a, switch::COIL_PART, n)
     };
+    let carries = (0..switching.relays.len())
+        .any(|r| switching.relays[r].role.is_module() && switching.carries_lamps(r));
+    let module_a = match carries {
+        true => relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= load_a),
+        false => Some(relay::MODULE_RATINGS_A[0]),
+    };
     Hardware {
-        is_enough: (lamp_relay.is_some() || switching.lamp_relays().is_empty())
+        is_enough: module_a.is_some()
+            && (lamp_relay.is_some() || switching.lamp_relays().is_empty())
             && (lamp_diode.is_some() || switching.lamps_from.diodes() == 0)
             && switch_a.is_some(),
         lamp_relay: lamp_relay
@@ -91,5 +98,6 @@ fn hardware_for(bench: &SizingInput, switching: &Switching, load_a: f64) -> Hard
         lamp_diode: lamp_diode.unwrap_or(diode::LAMPS[2]),
         coil_diode: diode::COIL,
         switch_a: switch_a.unwrap_or(20.0),
+        module_a: module_a.unwrap_or(relay::MODULE_RATINGS_A[3]),
     }
 }

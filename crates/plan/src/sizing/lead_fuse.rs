@@ -53,6 +53,23 @@ pub(super) fn sources(bench: &SizingInput, control: &ControlChoice) -> Vec<(Lead
     hardware.map(|inside| lead_sources(&inside, chain.index)).unwrap_or_default()
 }
 
+/// Rating of the largest fuse behind which the lamps of a circuit lie, A: its own, and those of the factory wires that
+/// feed them without a small fuse.
+pub(super) fn before_lamps_a(
+    bench: &SizingInput,
+    sources: &[(LeadSource, bool)],
+    lead_fuses: &[LeadFuse],
+    own_a: f64,
+) -> f64 {
+    let of_wires =
+        sources.iter().filter(|(_, carries_lamps)| *carries_lamps).filter_map(|&(at, _)| {
+            let LeadSource::Wire(FactoryIx(wire)) = at else { return None };
+            let small = lead_fuses.iter().find(|f| f.at == at);
+            Some(small.map_or(bench.factory[wire].fuse_a, |f| f.fuse.rating_a))
+        });
+    of_wires.fold(own_a, f64::max)
+}
+
 impl Leads<'_> {
     /// Wire of the coils: the thinnest that the circuit's own fuse protects, where a lead of sensible size is; else
     /// the thinnest that survives handling.

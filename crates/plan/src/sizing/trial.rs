@@ -14,13 +14,13 @@ use crate::sizing::bears::{Ampacity, ampacity_of, insulation_for, mechanical_min
 use crate::sizing::far_end::{FarEnd, far_end, far_end_refused, protecting};
 use crate::sizing::fuse::{FuseFit, SMALLEST_TAP_A, USUAL_SMALLEST_A, fit, inrush_a2s};
 use crate::sizing::hardware::control_for;
-use crate::sizing::lead_fuse::{Leads, ThinLead, sources};
+use crate::sizing::lead_fuse::{Leads, ThinLead, before_lamps_a, sources};
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::terminal::EndKind;
-use jovek_catalog::{ampacity, dimmer};
+use jovek_catalog::{ampacity, inline_module};
 use jovek_circuit::{Device, SolveError};
 use jovek_job::SupplyState;
 use jovek_job::{LampCircuit, Shop, SystemVoltage};
@@ -155,13 +155,14 @@ impl WireTrial {
             true => SupplyState::LowBattery,
             false => SupplyState::Charging,
         };
+        let mut inputs = chain.first_lit_by();
         let thinnest =
             crate::sizing::circuit::smallest_wire(&bench.shop.shelf(), mechanical_min_mm2(chain));
         let mut drop = None;
         let mut unsolved = None;
         let mut pass = 0;
         // Fuse, control and temperatures follow from the current and the current from them: a few
-        // passes in the state with the largest current bring both to rest.
+        // passes in the state with the largest current, lit in the way with the largest, bring both to rest.
         let (sizes, fuse) = loop {
             let (sizes, fuse) = sizes_for(bench, wire, insulation, &ampacity, thinnest, load_a);
             if wire.area_mm2() < mechanical_min_mm2(chain) {
@@ -170,7 +171,7 @@ impl WireTrial {
             }
             pass += 1;
             let as_judged = judged(bench, &sizes, &fuse);
-            let found = match drop_in(bench, &as_judged, state, chain.first_lit_by(), cache) {
+            let found = match drop_in(bench, &as_judged, state, inputs, cache) {
                 Ok(found) => Drop { need, ..found },
                 Err(e) => {
                     unsolved = Some(e.to_string());
@@ -187,11 +188,11 @@ impl WireTrial {
                 drop = Some(found);
                 break (sizes, fuse);
             }
-            match worst_of(bench, &as_judged, found, cache) {
-                Ok((_, most))
+            match worst_of(bench, &as_judged, (found, inputs), cache) {
+                Ok((_, (most, by)))
                     if most.current_a > load_a * (1.0 + AT_REST) && pass < MOST_PASSES =>
                 {
-                    (load_a, state) = (most.current_a, most.state);
+                    (load_a, state, inputs) = (most.current_a, most.state, by);
                 }
                 Ok((worst, _)) => {
                     drop = Some(worst);
@@ -282,10 +283,14 @@ fn refused(
         let at = ampacity.at.clone();
         return Some(Refusal::Ampacity { fuse_a, ampacity_a: ampacity.amps, at });
     }
-    let lead_a = lead_bears_a(bench, sizes.lamp_wire, sizes.insulation, ampacity);
-    if bench.leads.is_some() && fuse_a > lead_a {
-        let at = "the leads to the lamps".to_owned();
-        return Some(Refusal::Ampacity { fuse_a, ampacity_a: lead_a, at });
+    if bench.leads.is_some() {
+        let lead_a = lead_bears_a(bench, sizes.lamp_wire, sizes.insulation);
+        let sources = sources(bench, &sizes.control);
+        let fuse_a = before_lamps_a(bench, &sources, &sizes.lead_fuses, fuse_a);
+        if fuse_a > lead_a {
+            let at = "the leads to the lamps".to_owned();
+            return Some(Refusal::Ampacity { fuse_a, ampacity_a: lead_a, at });
+        }
     }
     drop.is_over().then_some(Refusal::Drop(*drop))
 }
@@ -348,7 +353,6 @@ fn sizes_for(
     );
     let own = own_fuse(bench, &fuse, ampacity.amps);
     let protecting_a = own.or(fuse.fuse).map_or(f64::INFINITY, |f| f.rating_a);
-    let lamp_wire = lamp_wire_for(bench, wire, insulation, ampacity, protecting_a);
     let control = control_for(bench, load_a);
     let leads = Leads {
         bench,
@@ -361,14 +365,16 @@ fn sizes_for(
     };
     let coil_wire = leads.coil_wire(thinnest);
     let lead_fuses = leads.fuses(coil_wire);
+    let before_lamps_a = before_lamps_a(bench, &leads.sources, &lead_fuses, protecting_a);
+    let lamp_wire = lamp_wire_for(bench, wire, insulation, before_lamps_a);
     let sizes = Sizes {
         wire,
         lamp_wire,
         insulation,
         fuse: own,
         control,
-        dimmer_a: (!chain.dimmers.is_empty())
-            .then(|| dimmer::smallest_a(load_a).unwrap_or(dimmer::RATINGS_A[2])),
+        module_a: (!chain.modules.is_empty())
+            .then(|| inline_module::smallest_a(load_a).unwrap_or(inline_module::RATINGS_A[2])),
         coil_wire,
         lead_fuses,
         working_c: if lamp_wire == wire {
@@ -386,7 +392,6 @@ fn lamp_wire_for(
     bench: &SizingInput,
     wire: Conductor,
     insulation: Insulation,
-    of_trunk: &Ampacity,
     fuse_a: f64,
 ) -> Conductor {
     if bench.chain.legs.is_empty() {
@@ -400,30 +405,26 @@ fn lamp_wire_for(
     }
     let shelf = bench.shop.shelf();
     let Some(&thinner) = shelf.iter().rfind(|c| EndKind::LampPlug.takes(**c)) else { return wire };
-    if lead_bears_a(bench, thinner, insulation, of_trunk) >= fuse_a { thinner } else { wire }
+    if lead_bears_a(bench, thinner, insulation) >= fuse_a { thinner } else { wire }
 }
 
-/// What a lead to a lamp bears where the trunk bears least, A. Factors of bundles are for wires that all carry their
-/// full current; what a lead carries is fixed by its lamp, and a fault loads one lead alone.
-fn lead_bears_a(
-    bench: &SizingInput,
-    lead: Conductor,
-    insulation: Insulation,
-    of_trunk: &Ampacity,
-) -> f64 {
-    let (warm, _) = of_trunk.factors;
-    ampacity::single_a(bench.shop.ampacity, lead, insulation) * warm
+/// What a lead to a lamp bears in the warmest section of the leads, A. Factors of bundles are for wires that all carry
+/// their full current; what a lead carries is fixed by its lamp, and a fault loads one lead alone.
+fn lead_bears_a(bench: &SizingInput, lead: Conductor, insulation: Insulation) -> f64 {
+    let each = bench.chain.leg_stretches();
+    let warm = each.map(|(s, _)| ampacity::ambient_factor(insulation, s.ambient_c));
+    ampacity::single_a(bench.shop.ampacity, lead, insulation) * warm.fold(1.0, f64::min)
 }
 
-/// The drops in all states, one of them known: the tightest against the need, and the one with the
-/// largest current.
+/// The drops in all states and ways to light it, one of them known: the tightest against the need, and the one with the
+/// largest current and what lights it then.
 fn worst_of(
     bench: &SizingInput,
     sizes: &Sizes,
-    known: Drop,
+    (known, known_by): (Drop, Assignment),
     cache: &mut NetworkCache,
-) -> Result<(Drop, Drop), SolveError> {
-    let (mut worst, mut largest) = (known, known);
+) -> Result<(Drop, (Drop, Assignment)), SolveError> {
+    let (mut worst, mut largest) = (known, (known, known_by));
     let first = bench.chain.first_lit_by();
     let others = bench.chain.lit_by.iter().skip(1);
     for (state, inputs) in STATES
@@ -431,7 +432,7 @@ fn worst_of(
         .map(|s| (s, first))
         .chain(others.flat_map(|&a| STATES.into_iter().map(move |s| (s, a))))
     {
-        let drop = if state == known.state && inputs == first {
+        let drop = if state == known.state && inputs == known_by {
             known
         } else {
             Drop { need: known.need, ..drop_in(bench, sizes, state, inputs, cache)? }
@@ -439,8 +440,8 @@ fn worst_of(
         if drop.slack_v() < worst.slack_v() {
             worst = drop;
         }
-        if drop.current_a > largest.current_a {
-            largest = drop;
+        if drop.current_a > largest.0.current_a {
+            largest = (drop, inputs);
         }
     }
     Ok((worst, largest))

@@ -3,7 +3,7 @@
 use crate::inputs::{Assignment, signal_label};
 use crate::logic::{Leaf, Logic};
 use crate::switching::diodes::Meeting;
-use crate::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
+use crate::switching::{CoilReturn, ContactOf, PlannedRelay, RelayRole, Rung, Switching};
 use jovek_circuit::Throw;
 use jovek_job::{ControlKind, Signal, VehicleSide};
 
@@ -19,8 +19,10 @@ pub enum Unmet {
 pub struct Wires<'a> {
     /// By index in the job.
     pub follows: &'a [(VehicleSide, Signal)],
-    /// Inputs that make each live.
+    /// Inputs that make each live, or ground it.
     pub live_by: &'a [u64],
+    /// True for those of lamps whose switch sits in the minus wire.
+    pub is_ground_switched: &'a [bool],
     /// Wires best taken first for a signal: plain outputs before watched ones.
     pub order: &'a [usize],
 }
@@ -71,16 +73,60 @@ impl<'a> Maker<'a> {
         .join(rungs)
     }
 
-    /// Adds a relay; returns its index.
+    /// Adds a relay with its coil on ground; returns its index.
     pub fn relay(&mut self, role: RelayRole, coil_from: Rung, follows: Logic) -> usize {
-        self.made.relays.push(PlannedRelay { role, coil_from, follows });
+        let coil_to = CoilReturn::Ground;
+        self.made.relays.push(PlannedRelay { role, coil_from, coil_to, follows });
         self.made.relays.len() - 1
+    }
+
+    /// Adds a relay that follows some logic; returns its index. A signal that grounds its lamp takes the other side of
+    /// the coil.
+    ///
+    /// # Errors
+    /// [`Unmet`] where a signal has no wire.
+    pub fn relay_for(&mut self, role: RelayRole, logic: &Logic) -> Result<usize, Unmet> {
+        let parts: &[Logic] = match logic {
+            Logic::All(list) => list,
+            other => std::slice::from_ref(other),
+        };
+        // Through lamp, coil and whatever hangs on another factory wire current would flow with the switch open: only
+        // what switches the own feed may stand before such a coil.
+        let of_own_feed = |l: &Logic| {
+            matches!(l, Logic::Leaf { leaf: Leaf::Contact(_), .. } | Logic::NotLow { .. })
+        };
+        let grounding = (0..parts.len())
+            .find_map(|k| Some((k, self.grounding(&parts[k])?)))
+            .filter(|(at, _)| (0..parts.len()).all(|k| k == *at || of_own_feed(&parts[k])));
+        let (coil_from, coil_to) = match grounding {
+            None => (self.rung(logic)?, CoilReturn::Ground),
+            Some((at, wire)) => {
+                let mut rest = parts.to_vec();
+                rest.remove(at);
+                let from = match rest.as_slice() {
+                    [] => Rung::Feed,
+                    [only] => self.rung(only)?,
+                    _ => self.rung(&Logic::All(rest))?,
+                };
+                (from, CoilReturn::Wire(wire))
+            }
+        };
+        let follows = logic.clone();
+        self.made.relays.push(PlannedRelay { role, coil_from, coil_to, follows });
+        Ok(self.made.relays.len() - 1)
+    }
+
+    /// The minus wire that is grounded exactly while a piece of logic holds.
+    fn grounding(&self, logic: &Logic) -> Option<usize> {
+        let Logic::Leaf { leaf: Leaf::Signal(side, signal), holds: true, .. } = logic else {
+            return None;
+        };
+        self.wires.of(*side, *signal).filter(|&i| self.wires.is_ground_switched[i])
     }
 
     /// A contact of a relay that follows some logic.
     pub fn relay_contact(&mut self, role: RelayRole, logic: &Logic) -> Result<ContactOf, Unmet> {
-        let coil_from = self.rung(logic)?;
-        let relay = self.relay(role, coil_from, logic.clone());
+        let relay = self.relay_for(role, logic)?;
         Ok(ContactOf::Relay { relay, throw: Throw::NormallyOpen })
     }
 
@@ -91,7 +137,7 @@ impl<'a> Maker<'a> {
     pub fn rung(&mut self, logic: &Logic) -> Result<Rung, Unmet> {
         match logic {
             Logic::Leaf { leaf: Leaf::Signal(side, signal), holds: true, .. }
-                if !self.small_relays =>
+                if !self.small_relays && self.grounding(logic).is_none() =>
             {
                 match self.wires.of(*side, *signal) {
                     Some(i) => Ok(Rung::Tap(i)),
@@ -112,7 +158,12 @@ impl<'a> Maker<'a> {
                     Some(at) => self.rung(&list[at])?,
                     None => Rung::Feed,
                 };
-                for (at, l) in list.iter().enumerate() {
+                // A cut-off stands right at the feed: it reads the battery there.
+                let is_cut_off = |at: &usize| matches!(list[*at], Logic::NotLow { .. });
+                let (cut_offs, others): (Vec<usize>, Vec<usize>) =
+                    (0..list.len()).partition(is_cut_off);
+                for at in cut_offs.into_iter().chain(others) {
+                    let l = &list[at];
                     if Some(at) != first {
                         rung = Rung::Behind(self.contact(l)?, Box::new(rung));
                     }
@@ -126,6 +177,7 @@ impl<'a> Maker<'a> {
     fn is_wire(&self, logic: &Logic) -> bool {
         !self.small_relays
             && matches!(logic, Logic::Leaf { leaf: Leaf::Signal(..), holds: true, .. })
+            && self.grounding(logic).is_none()
     }
 
     /// Hazard without a wire of its own: both turn wires at once.
@@ -155,6 +207,9 @@ impl<'a> Maker<'a> {
                 let follows =
                     Logic::Leaf { leaf: Leaf::Signal(*side, *signal), mask: *mask, holds: true };
                 let role = if self.small_relays { RelayRole::Signal } else { RelayRole::Logic };
+                if self.grounding(&follows).is_some() {
+                    return Ok(thrown(self.relay_for(role, &follows)?, *holds));
+                }
                 let coil_from = match self.wires.of(*side, *signal) {
                     Some(i) => Rung::Tap(i),
                     None => {

@@ -5,7 +5,8 @@
 
 use crate::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt, StudOf};
 use crate::sizes::{LeadFuse, LeadSource};
-use crate::switching::{ContactOf, Rung, Switching};
+use crate::switching::{CoilReturn, ContactOf, Rung, Switching};
+use jovek_catalog::inline_module::{InlineModule, ModuleTerminal};
 use jovek_circuit::Throw;
 
 /// What a piece of wire inside the hardware is for: it gives its length and size.
@@ -171,14 +172,20 @@ pub fn inside(switching: &Switching, circuit: CircuitIx, origin: Option<FactoryI
     let exit = walk.rung(&switching.lamps_from);
     walk.is_coil = true;
     for (r, relay) in switching.relays.iter().enumerate() {
-        let end = walk.rung(&relay.coil_from);
-        walk.lead(end, End::Relay(circuit, r, RelayTerminal::Coil86));
-        let of = LeadUse::CoilGround;
+        if !switching.reads_its_feed(r) {
+            let end = walk.rung(&relay.coil_from);
+            walk.lead(end, End::Relay(circuit, r, RelayTerminal::Coil86));
+        }
+        let (to, of) = match relay.coil_to {
+            CoilReturn::Ground => (stud(circuit), LeadUse::CoilGround),
+            CoilReturn::Wire(i) => (End::FactoryMinus(FactoryIx(i)), LeadUse::Signal(FactoryIx(i))),
+        };
         let from = End::Relay(circuit, r, RelayTerminal::Coil85);
-        walk.leads.push(Lead { from, to: stud(circuit), of });
+        walk.leads.push(Lead { from, to, of });
     }
     let Walk { mut leads, parts, .. } = walk;
     gather_signals(circuit, &mut leads);
+    gather_grounded(circuit, &mut leads);
     let feed = End::Splice(circuit, SpliceAt::Feed);
     // A feed that goes to one terminal ends there; one that goes to several ends in a splice.
     let fed: Vec<usize> = (0..leads.len()).filter(|&k| leads[k].from == feed).collect();
@@ -220,6 +227,15 @@ pub fn with_lead_fuses(mut inside: Inside, circuit: CircuitIx, fuses: &[LeadFuse
         }
         let of = Inner::Fuse { number };
         inside.parts.push(InnerPart { from: side(Side::In), to: side(Side::Out), of });
+    }
+    inside
+}
+
+/// Grounds the modules in the lamp feed: each has a lead from its terminal 31.
+pub fn with_grounds(mut inside: Inside, circuit: CircuitIx, modules: &[InlineModule]) -> Inside {
+    for &module in modules {
+        let from = End::Module(circuit, module, ModuleTerminal::Ground);
+        inside.leads.push(Lead { from, to: stud(circuit), of: LeadUse::CoilGround });
     }
     inside
 }
@@ -268,6 +284,30 @@ fn gather_signals(circuit: CircuitIx, leads: &mut Vec<Lead>) {
         }
         let of = if is_coil { LeadUse::Signal(wire) } else { LeadUse::SignalFeed(wire) };
         leads.push(Lead { from, to: splice, of });
+    }
+}
+
+/// A minus wire is taken up once likewise.
+fn gather_grounded(circuit: CircuitIx, leads: &mut Vec<Lead>) {
+    let mut wires: Vec<FactoryIx> = leads
+        .iter()
+        .filter_map(|l| match l.to {
+            End::FactoryMinus(i) => Some(i),
+            _ => None,
+        })
+        .collect();
+    wires.sort_unstable();
+    wires.dedup();
+    for wire in wires {
+        let to = End::FactoryMinus(wire);
+        if leads.iter().filter(|l| l.to == to).count() < 2 {
+            continue;
+        }
+        let splice = End::Splice(circuit, SpliceAt::SignalMinus(wire));
+        for lead in leads.iter_mut().filter(|l| l.to == to) {
+            (lead.to, lead.of) = (splice, LeadUse::CoilJumper);
+        }
+        leads.push(Lead { from: splice, to, of: LeadUse::Signal(wire) });
     }
 }
 

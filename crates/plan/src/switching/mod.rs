@@ -15,7 +15,7 @@ mod leads;
 pub use compile::{Unmet, Wires, unmet_text};
 pub use leads::{
     Inner, InnerPart, Inside, Lead, LeadUse, inside, lead_sources, own_relay, own_switch,
-    with_lead_fuses,
+    with_grounds, with_lead_fuses,
 };
 
 use crate::inputs::Assignment;
@@ -87,6 +87,15 @@ impl RelayRole {
     }
 }
 
+/// Where the current of a coil goes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum CoilReturn {
+    /// To ground.
+    Ground,
+    /// To the minus wire of a factory lamp, by index in the job: its switch grounds the coil too.
+    Wire(usize),
+}
+
 /// A relay or module with what feeds its coil or input.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PlannedRelay {
@@ -94,8 +103,20 @@ pub struct PlannedRelay {
     pub role: RelayRole,
     /// How power reaches terminal 86 (or the module's input).
     pub coil_from: Rung,
+    /// Where its current goes.
+    pub coil_to: CoilReturn,
     /// When it should be energised.
     pub follows: Logic,
+}
+
+impl PlannedRelay {
+    /// The factory wire whose switch grounds its coil.
+    pub fn grounded_by(&self) -> Option<usize> {
+        match self.coil_to {
+            CoilReturn::Ground => None,
+            CoilReturn::Wire(wire) => Some(wire),
+        }
+    }
 }
 
 /// The hardware of one circuit.
@@ -135,6 +156,18 @@ impl Rung {
         self.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }))
     }
 
+    /// True where a contact of a relay stands right behind the own feed.
+    fn has_contact_at_feed(&self, relay: usize) -> bool {
+        match self {
+            Rung::Feed | Rung::Tap(_) => false,
+            Rung::Behind(ContactOf::Relay { relay: at, .. }, of) if *at == relay => {
+                **of == Rung::Feed
+            }
+            Rung::Behind(_, of) | Rung::Diode(of) => of.has_contact_at_feed(relay),
+            Rung::Joined(list) => list.iter().any(|r| r.has_contact_at_feed(relay)),
+        }
+    }
+
     /// Diodes in it.
     pub fn diodes(&self) -> usize {
         match self {
@@ -169,6 +202,7 @@ impl Switching {
     /// Factory wires that it touches, each once.
     pub fn taps(&self) -> Vec<usize> {
         let mut out: Vec<usize> = self.rungs().flat_map(Rung::taps).collect();
+        out.extend(self.relays.iter().filter_map(|r| r.grounded_by()));
         out.sort_unstable();
         out.dedup();
         out
@@ -182,6 +216,18 @@ impl Switching {
     /// True where the own feed is used by lamps or coils.
     pub fn uses_feed(&self) -> bool {
         self.rungs().any(Rung::uses_feed)
+    }
+
+    /// True for a cut-off that stands right at the feed: it reads the voltage where its current comes in, and needs no
+    /// wire for that.
+    pub fn reads_its_feed(&self, relay: usize) -> bool {
+        self.relays.get(relay).is_some_and(|r| r.role == RelayRole::CutOff)
+            && self.rungs().any(|rung| rung.has_contact_at_feed(relay))
+    }
+
+    /// Relays and modules that stand in the lamp feed with a contact.
+    pub fn carries_lamps(&self, relay: usize) -> bool {
+        self.lamp_relays().contains(&relay)
     }
 
     /// True where a hand moves a contact of it.

@@ -2,18 +2,20 @@
 
 use super::sheet::{Item, Sheet, Sign};
 use jovek_catalog::colour;
+use jovek_catalog::inline_module::{InlineModule, ModuleTerminal};
 use jovek_catalog::relay::{RelayType, suppression_ohm};
 use jovek_circuit::Throw;
 use jovek_job::{ControlKind, Job, Suppression};
 use jovek_judge::harness::CutLine;
+use jovek_judge::part_names;
 use jovek_plan::chain::{Chain, LinkKind, Origin};
 use jovek_plan::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt};
-use jovek_plan::logic::{SwitchRef, seconds_text};
+use jovek_plan::logic::SwitchRef;
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::sizes::{ControlChoice, LeadSource, Sizes};
 use jovek_plan::study::{Assessment, Studied};
-use jovek_plan::switching::{ContactOf, PlannedRelay, RelayRole, Rung, Switching};
+use jovek_plan::switching::{CoilReturn, ContactOf, PlannedRelay, RelayRole, Rung, Switching};
 use jovek_plan::wires::link_ends;
 
 /// Height of a row, mm.
@@ -54,6 +56,7 @@ pub struct Block<'a> {
 struct Pen {
     step: f64,
     circuit: CircuitIx,
+    switching: Switching,
     switches: usize,
     diodes: usize,
     joints: usize,
@@ -131,17 +134,19 @@ impl Block<'_> {
         let sizes = self.studied().sized.chosen.sizes.clone();
         let switching = drawn(&chain, &sizes);
         let rows = rows(&switching.lamps_from)
-            + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>();
+            + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>()
+            + chain.modules.len();
         let top = self.sheet.room(HEAD + ROW * rows as f64 + 3.0);
-        let dimmer = usize::from(sizes.dimmer_a.is_some());
+        let modules = chain.modules.len();
         // A small fuse stands in line with what is behind it.
         let fused = usize::from(!sizes.lead_fuses.is_empty());
         let coils = switching.relays.iter().map(|r| fused + depth(&r.coil_from));
-        let deepest = coils.max().unwrap_or(1).max(dimmer + depth(&switching.lamps_from));
+        let deepest = coils.max().unwrap_or(1).max(modules + depth(&switching.lamps_from));
         let depth = deepest.max(1) as f64;
         let mut pen = Pen {
             step: STEP.min((LAST_X - FIRST_X) / depth),
             circuit: chain.index,
+            switching: switching.clone(),
             switches: usize::from(chain.switching.is_some()),
             diodes: 1,
             joints: 1,
@@ -162,17 +167,35 @@ impl Block<'_> {
         });
         let mut y = top + HEAD + 0.4 * ROW;
         let mut end = self.rung(&switching.lamps_from, y, &mut pen);
-        if let Some(rating_a) = sizes.dimmer_a {
-            end = self.dimmer(&chain, rating_a, &end, y, &pen);
+        for (k, link) in chain.links.iter().enumerate() {
+            if let LinkKind::Module(module) = link.kind {
+                end = self.module((k, module), sizes.module_a, &end, y, &pen);
+            }
         }
         self.lamps(&chain, &end, y);
         y += ROW * rows_f(&switching.lamps_from);
         pen.is_coil = true;
         for (r, relay) in switching.relays.iter().enumerate() {
-            let end = self.rung(&relay.coil_from, y, &mut pen);
-            let kind = relay_of(&sizes, relay.role);
-            self.coil((relay, r), kind, &end, y, &pen);
+            let name = part_names::sign(&switching, r);
+            if switching.reads_its_feed(r) {
+                let fed_at = part_names::terminal(Some(relay.role), RelayTerminal::Common(0));
+                let ground = End::Relay(pen.circuit, r, RelayTerminal::Coil85);
+                self.electronics(name, self.place(PartKind::Coil(r)), &fed_at, ground, y);
+            } else {
+                let end = self.rung(&relay.coil_from, y, &mut pen);
+                let kind = relay_of(&sizes, relay.role);
+                self.coil((relay, r), (kind, name), &end, y, &pen);
+            }
             y += ROW * rows_f(&relay.coil_from);
+        }
+        for (k, link) in chain.links.iter().enumerate() {
+            if let LinkKind::Module(module) = link.kind {
+                let ground = End::Module(pen.circuit, module, ModuleTerminal::Ground);
+                let fed_at = module.terminal_label(ModuleTerminal::In);
+                let place = self.place(PartKind::Link(k));
+                self.electronics(module.label().into(), place, fed_at, ground, y);
+                y += ROW;
+            }
         }
         self.feed(&chain, &sizes, &pen);
     }
@@ -277,15 +300,19 @@ impl Block<'_> {
                 let at = |terminal| End::Relay(pen.circuit, *relay, terminal);
                 let common = at(RelayTerminal::Common(pole));
                 let x = self.lead_to(&from, 5.0, common, place, y, pen);
-                let (sign, out) = match throw {
-                    Throw::NormallyOpen => (Sign::Make, "87"),
-                    Throw::NormallyClosed => (Sign::Break, "87a"),
+                let sign = match throw {
+                    Throw::NormallyOpen => Sign::Make,
+                    Throw::NormallyClosed => Sign::Break,
                 };
                 self.part(sign, (x, y), place, 0.0);
                 let terminal = at(RelayTerminal::Out(pole, (*throw).into()));
                 let pole = if pole == 0 { String::new() } else { format!(", pole {}", pole + 1) };
-                self.text((x, y + 5.4), format!("R{}{pole}", relay + 1), "middle");
-                self.text((x - 5.0, y + 3.0), "30", "middle");
+                let name = part_names::sign(&pen.switching, *relay);
+                let role = pen.switching.relays.get(*relay).map(|r| r.role);
+                self.text((x, y + 5.4), format!("{name}{pole}"), "middle");
+                let named = |of| part_names::terminal(role, of);
+                self.text((x - 5.0, y + 3.0), named(RelayTerminal::Common(0)), "middle");
+                let out = named(RelayTerminal::Out(0, (*throw).into()));
                 self.text((x + 5.5, y + 3.0), out, "middle");
                 RungEnd { x: x + 5.0, live: (self.is_live)(place), terminal }
             }
@@ -370,25 +397,44 @@ impl Block<'_> {
         x
     }
 
-    /// The dimmer, right behind switch or relay.
-    fn dimmer(
+    /// A dimmer or flasher, right behind switch or relay. What grounds it stands in a row of its own.
+    fn module(
         &mut self,
-        chain: &Chain,
-        rating_a: f64,
+        (link, module): (usize, InlineModule),
+        rating_a: Option<f64>,
         from: &RungEnd,
         y: f64,
         pen: &Pen,
     ) -> RungEnd {
-        let at = chain.links.iter().position(|l| l.kind == LinkKind::Dimmer).unwrap_or(0);
-        let place = self.place(PartKind::Link(at));
-        let x = self.lead_to(from, 5.0, End::Dimmer(pen.circuit, Side::In), place, y, pen);
-        self.part(Sign::Dimmer, (x, y), place, 0.0);
-        self.text((x, y + 6.4), format!("dimmer {rating_a} A"), "middle");
-        RungEnd {
-            x: x + 5.0,
-            live: (self.is_live)(place),
-            terminal: End::Dimmer(pen.circuit, Side::Out),
-        }
+        let place = self.place(PartKind::Link(link));
+        let at = |terminal| End::Module(pen.circuit, module, terminal);
+        let x = self.lead_to(from, 5.0, at(ModuleTerminal::In), place, y, pen);
+        self.part(Sign::Module, (x, y), place, 0.0);
+        let rating = rating_a.map_or_else(String::new, |a| format!(" {a} A"));
+        self.text((x, y + 6.4), format!("{}{rating}", module.label()), "middle");
+        let named = |terminal| module.terminal_label(terminal);
+        self.text((x - 7.0, y + 3.4), named(ModuleTerminal::In), "middle");
+        self.text((x + 7.0, y + 3.4), named(ModuleTerminal::Out), "middle");
+        let live = (self.is_live)(place);
+        RungEnd { x: x + 5.0, live, terminal: at(ModuleTerminal::Out) }
+    }
+
+    /// The electronics of a module that are fed where its current comes in: only their ground is a wire.
+    fn electronics(&mut self, name: String, place: PartRef, fed_at: &str, ground: End, y: f64) {
+        let live = (self.is_live)(place);
+        self.part(Sign::Module, (LAMP_X, y), place, 0.0);
+        self.text((LAMP_X, y + 6.6), name, "middle");
+        self.text((LAMP_X - 7.0, y + 1.0), format!("fed at {fed_at}"), "end");
+        self.grounded(live, ground, y);
+    }
+
+    /// From a coil or module to its ground.
+    fn grounded(&mut self, live: bool, from: End, y: f64) {
+        self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
+        let label = self.label(|c| c.from_end == from);
+        self.text((MINUS_X + 4.0, y - 1.2), label, "start");
+        self.part(Sign::Ground, (GROUND_X, y), self.place(PartKind::CoilGround(0)), 0.0);
+        self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
     }
 
     /// Plug, lamps, plug and ground.
@@ -420,15 +466,27 @@ impl Block<'_> {
         self.wire(&[(MINUS_X + 2.0, y), (GROUND_X, y)], live);
         let back = self.label(|c| Some(c.from_end) == minus_end);
         self.text((MINUS_X + 4.0, y - 1.2), back, "start");
-        self.part(Sign::Ground, (GROUND_X, y), last, 0.0);
-        self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+        match chain.origin_wire().filter(|_| chain.is_ground_switched) {
+            Some(wire) => self.minus_wire(wire, last, y),
+            None => {
+                self.part(Sign::Ground, (GROUND_X, y), last, 0.0);
+                self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+            }
+        }
+    }
+
+    /// Into the minus wire of a factory lamp, which a switch of the vehicle grounds.
+    fn minus_wire(&mut self, wire: FactoryIx, place: PartRef, y: f64) {
+        self.part(Sign::Signal, (GROUND_X + 3.0, y), place, 0.0);
+        let name = self.job.factory_label(wire.0);
+        self.text((GROUND_X + 3.0, y - 3.0), format!("{name}, minus"), "end");
     }
 
     /// A coil with its suppression, or the input of a module.
     fn coil(
         &mut self,
         (relay, number): (&PlannedRelay, usize),
-        kind: Option<RelayType>,
+        (kind, name): (Option<RelayType>, String),
         from: &RungEnd,
         y: f64,
         pen: &Pen,
@@ -438,28 +496,25 @@ impl Block<'_> {
         self.wire(&[(from.x, y), (LAMP_X - 5.0, y)], live);
         let terminal = |of| End::Relay(pen.circuit, number, of);
         self.name_wire(from, terminal(RelayTerminal::Coil86), LAMP_X - 8.0, y);
-        let (sign, name) = match (relay.role, kind) {
-            (RelayRole::Timer { seconds }, _) => {
-                (Sign::Module, format!("R{} timer {}", number + 1, seconds_text(seconds)))
+        let (sign, name) = match kind {
+            _ if relay.role.is_module() => (Sign::Module, name),
+            Some(RelayType { suppression: Suppression::Resistor, system, .. }) => {
+                (Sign::CoilResistor, format!("{name}, {} ohm", suppression_ohm(system)))
             }
-            (RelayRole::CutOff, _) => {
-                (Sign::Module, format!("R{} low-voltage cut-off", number + 1))
-            }
-            (_, Some(RelayType { suppression: Suppression::Resistor, system, .. })) => {
-                (Sign::CoilResistor, format!("R{}, {} ohm", number + 1, suppression_ohm(system)))
-            }
-            _ => (Sign::Coil, format!("R{}", number + 1)),
+            _ => (Sign::Coil, name),
         };
         self.part(sign, (LAMP_X, y), place, 0.0);
         self.text((LAMP_X, y + 6.6), name, "middle");
-        self.text((LAMP_X - 7.0, y + 3.4), "86", "middle");
-        self.text((LAMP_X + 7.0, y + 3.4), "85", "middle");
-        self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
+        let named = |of| part_names::terminal(Some(relay.role), of);
+        self.text((LAMP_X - 7.0, y + 3.4), named(RelayTerminal::Coil86), "middle");
+        self.text((LAMP_X + 7.0, y + 3.4), named(RelayTerminal::Coil85), "middle");
         let minus = terminal(RelayTerminal::Coil85);
-        let ground = self.label(|c| c.from_end == minus);
-        self.text((MINUS_X + 4.0, y - 1.2), ground, "start");
-        self.part(Sign::Ground, (GROUND_X, y), self.place(PartKind::CoilGround(0)), 0.0);
-        self.text((GROUND_X + 4.0, y - 2.0), "31", "middle");
+        let Some(wire) = relay.grounded_by() else { return self.grounded(live, minus, y) };
+        self.wire(&[(LAMP_X + 5.0, y), (GROUND_X, y)], live);
+        let label = self.label(|c| c.from_end == minus);
+        self.text((MINUS_X + 4.0, y - 1.2), label, "start");
+        let lead = self.place(PartKind::SignalLead(wire));
+        self.minus_wire(FactoryIx(wire), lead, y);
     }
 }
 
@@ -488,6 +543,7 @@ fn drawn(chain: &Chain, sizes: &Sizes) -> Switching {
             let relay = PlannedRelay {
                 role: RelayRole::Lamps,
                 coil_from: by_hand(Rung::Feed),
+                coil_to: CoilReturn::Ground,
                 follows: chain.follows.clone(),
             };
             (Rung::Behind(contact, Box::new(Rung::Feed)), vec![relay])

@@ -32,8 +32,6 @@ pub enum Sign {
     Coil,
     /// Coil with a resistor across it.
     CoilResistor,
-    /// Dimmer.
-    Dimmer,
     /// Module with a coil-like input.
     Module,
     /// Diode, anode left.

@@ -89,7 +89,7 @@ fn shape(sign: Sign, on: bool, level: f64) -> String {
         }
         Sign::Coil => "<rect x=\"-5\" y=\"-2\" width=\"10\" height=\"4\" fill=\"#fff\"/><path d=\"M-2 2l4 -4M-5 0v-4h3M5 0v-4h-3M-2 -5.2v2.4M2 -5.2v2.4l-4 -1.2z\"/>".into(),
         Sign::CoilResistor => "<rect x=\"-5\" y=\"-2\" width=\"10\" height=\"4\" fill=\"#fff\"/><path d=\"M-2 2l4 -4M-5 0v-4h2M5 0v-4h-2\"/><rect x=\"-3\" y=\"-5\" width=\"6\" height=\"2\" fill=\"#fff\"/>".into(),
-        Sign::Module | Sign::Dimmer => "<rect x=\"-5\" y=\"-3\" width=\"10\" height=\"6\" fill=\"#fff\"/><path d=\"M-3 1.5h2v-3h2v3h2\"/>".into(),
+        Sign::Module => "<rect x=\"-5\" y=\"-3\" width=\"10\" height=\"6\" fill=\"#fff\"/><path d=\"M-3 1.5h2v-3h2v3h2\"/>".into(),
         Sign::Diode => "<path d=\"M-3 0h6M-1.6 -2v4l3.2 -2zM1.6 -2v4\" fill=\"#fff\"/>".into(),
         Sign::Lamp => format!(
             "<circle r=\"4\" fill=\"#f1c24a\" fill-opacity=\"{level:.2}\"/><path d=\"M-2.8 -2.8l5.6 5.6M-2.8 2.8l5.6 -5.6\"/>"

@@ -4,7 +4,7 @@ import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { PlaceField } from "../../ui/PlaceField";
-import { FACTORY_KINDS, OUTPUTS, SIDES } from "../../ui/words";
+import { FACTORY_KINDS, OUTPUTS, SIDES, SWITCHED } from "../../ui/words";
 
 const SHAPES = {
   usable: "done",
@@ -29,6 +29,7 @@ export function FactoryForm({ index }: { index: number }) {
   const isUsed = job.circuits?.some(
     (c) => c.feed?.from === "tie_in" && c.feed.factory === circuit?.id,
   );
+  const isGrounded = circuit?.switched === "minus";
   return (
     <section className="card space-y-2 p-3" aria-label={circuit?.name}>
       <TextField path={`${at}.name`} label="Name" />
@@ -52,7 +53,11 @@ export function FactoryForm({ index }: { index: number }) {
           write={(v) => v || undefined}
         />
         {circuit?.kind !== "fuse_position" && (
-          <NumberField path={`${at}.length_m`} label="Fuse box to joint" unit="m" />
+          <NumberField
+            path={`${at}.length_m`}
+            label={isGrounded ? "Joint to its switch" : "Fuse box to joint"}
+            unit="m"
+          />
         )}
         <ChoiceField
           path={`${at}.kind`}
@@ -60,6 +65,14 @@ export function FactoryForm({ index }: { index: number }) {
           options={FACTORY_KINDS}
           read={(held) => String(held ?? "lamp")}
         />
+        {(circuit?.kind ?? "lamp") === "lamp" && (
+          <ChoiceField
+            path={`${at}.switched`}
+            label="Its switch sits in"
+            options={SWITCHED}
+            read={(held) => String(held ?? "plus")}
+          />
+        )}
         <ChoiceField
           path={`${at}.of`}
           label="Belongs to"

@@ -20,7 +20,7 @@ const LEAD_FUSE = [
 type Takes = Partial<Schemas["WayTakes"]>;
 
 export function SwitchPanel() {
-  const { answers, job, circuit, edit } = useDesk();
+  const { answers, job, circuit, edit, catalog } = useDesk();
   const at = `circuits[${circuit}].control`;
   const here = job.circuits?.[circuit];
   const answer = answers.circuits.find((c) => c.id === here?.id);
@@ -72,6 +72,24 @@ export function SwitchPanel() {
           options={LEAD_FUSE}
         />
       )}
+      <div className="grid grid-cols-3 items-end gap-2">
+        <ChoiceField
+          path={`${at}.flasher`}
+          label="Flasher in the feed"
+          options={[
+            { value: "", label: "none" },
+            { value: "flasher", label: "flasher" },
+          ]}
+          read={(held) => (held ? "flasher" : "")}
+          write={(v) => (v ? catalog.fresh.flasher : undefined)}
+        />
+        {here?.control?.flasher && (
+          <>
+            <NumberField path={`${at}.flasher.hz`} label="Flashes" unit="Hz" required />
+            <NumberField path={`${at}.flasher.duty`} label="Lit part" unit="" required />
+          </>
+        )}
+      </div>
       <div className="grid grid-cols-2 items-end gap-2">
         <NumberField path={`${at}.switch_lead_m`} label="Relay to switch, one way" unit="m" />
         <NumberField path={`${at}.signal_lead_m`} label="Signal to relay or diode" unit="m" />

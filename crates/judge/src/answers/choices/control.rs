@@ -1,9 +1,11 @@
 //! Switch alone, relay with switch, or the factory source itself.
 
+use crate::part_names;
 use jovek_base::figure::{amps, figure, volts};
 use jovek_base::source::Source;
 use jovek_catalog::relay::RelayType;
-use jovek_catalog::{dimmer, diode, relay, switch};
+use jovek_catalog::{diode, inline_module, relay, switch};
+use jovek_job::ControlKind;
 use jovek_plan::sizes::{ControlChoice, Hardware};
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
@@ -137,14 +139,24 @@ fn planned(
     base: Choice,
 ) -> Vec<Choice> {
     let Some(switching) = &bench.chain.switching else { return Vec::new() };
-    let (relays, diodes) = (switching.relays.len(), switching.diodes());
+    let of_modules = || switching.relays.iter().filter(|r| r.role.is_module());
+    let relays = switching.relays.len() - of_modules().count();
+    let diodes = switching.diodes();
     let count = |n: usize, one: &str| match n {
         0 => None,
         1 => Some(format!("1 {one}")),
         n => Some(format!("{n} {one}s")),
     };
-    let parts: Vec<String> =
-        [count(relays, "relay"), count(diodes, "diode")].into_iter().flatten().collect();
+    let named = |r: usize| {
+        let is_module = switching.relays[r].role.is_module();
+        is_module.then(|| part_names::relay_as_set(Some(switching), r))
+    };
+    let parts: Vec<String> = [count(relays, "relay"), count(diodes, "diode")]
+        .into_iter()
+        .flatten()
+        .chain((0..switching.relays.len()).filter_map(named))
+        .chain(bench.chain.modules.iter().map(|m| m.label().to_owned()))
+        .collect();
     let carries = |what: &str, may_a: f64| {
         format!("The {what} carries {} of up to {}.", amps(trial.load_a), amps(may_a))
     };
@@ -153,20 +165,29 @@ fn planned(
     let break_part = if switching.breaks_lamps() { relay::BREAK_PART } else { 1.0 };
     let relay_may_a = hardware.lamp_relay.contact_a * relay_part * break_part;
     let diode_may_a = hardware.lamp_diode.rated_a * diode::CONTINUOUS_PART;
-    let has_relay = !switching.lamp_relays().is_empty();
+    let (of_lamps, relays_of_lamps): (Vec<usize>, Vec<usize>) =
+        switching.lamp_relays().into_iter().partition(|&r| switching.relays[r].role.is_module());
+    let has_relay = !relays_of_lamps.is_empty();
     let mut says = Vec::new();
     if has_relay {
         says.push(carries(&format!("{} A contact", hardware.lamp_relay.contact_a), relay_may_a));
+    }
+    for r in of_lamps {
+        let name = part_names::relay(Some(switching), r);
+        let may_a = hardware.module_a * relay_part;
+        says.push(carries(&format!("{} A {name}", hardware.module_a), may_a));
     }
     if switching.lamps_from.diodes() > 0 {
         let lost_v = diode::forward_v(&hardware.lamp_diode, trial.load_a);
         says.push(carries(hardware.lamp_diode.name, diode_may_a));
         says.push(format!("It loses {}.", volts(lost_v)));
     }
-    if let Some(rating_a) = trial.sizes.dimmer_a {
-        says.push(carries(&format!("{rating_a} A dimmer"), rating_a * dimmer::CONTINUOUS_PART));
+    for module in &bench.chain.modules {
+        let rating_a = trial.sizes.module_a.unwrap_or_default();
+        let may_a = rating_a * inline_module::CONTINUOUS_PART;
+        says.push(carries(&format!("{rating_a} A {}", module.label()), may_a));
     }
-    if !switching.relays.is_empty() {
+    if relays > 0 {
         let coil = &hardware.logic_relay;
         says.push(format!(
             "Coils: {}; a kick of {} when they let go.",
@@ -183,6 +204,9 @@ fn planned(
     let mut out = vec![Choice {
         label: match bench.chain.is_position && switching.relays.is_empty() {
             true => "switch behind the fuse position".into(),
+            false if of_modules().next().is_some() && switching.kind == ControlKind::Switch => {
+                format!("switch behind the {}", parts.join(" and "))
+            }
             false => kind_label(switching.kind).to_lowercase(),
         },
         detail: if parts.is_empty() { "no relay".into() } else { parts.join(", ") },

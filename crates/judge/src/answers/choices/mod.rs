@@ -19,7 +19,7 @@ pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
     let mut out =
         vec![wire::wire(bench, sized), insulation(bench.chain, sized), fuse::fuse(bench, sized)];
     out.extend(control::control(bench, sized));
-    out.push(ground(bench.circuit, sized));
+    out.push(ground(bench.circuit, bench.chain, sized));
     out
 }
 
@@ -68,9 +68,12 @@ fn insulation(chain: &Chain, sized: &Sized) -> Choice {
     }
 }
 
-fn ground(circuit: &LampCircuit, sized: &Sized) -> Choice {
+fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
     let by = circuit.run.return_by;
     let (label, detail) = match by {
+        _ if chain.is_ground_switched => {
+            ("minus wire of the factory lamp", "joined before the switch that grounds it")
+        }
         ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
         ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
         ReturnKind::GroundBus => {
@@ -96,7 +99,7 @@ fn ground(circuit: &LampCircuit, sized: &Sized) -> Choice {
         ],
         source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
         margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
-        next_best: Some(match by {
+        next_best: (!chain.is_ground_switched).then_some(match by {
             ReturnKind::ChassisStud => Alternative {
                 label: "battery negative".into(),
                 effect: "no stud that can corrode; as much wire again".into(),
