@@ -223,6 +223,8 @@ pub enum ReturnKind {
     BatteryNegative,
     /// To a bus that all such circuits share, with one stud to the frame.
     GroundBus,
+    /// By wire to the ground pin of a trailer's plug.
+    PlugGround,
 }
 
 /// The path of supply and return.

@@ -208,10 +208,15 @@ impl Job {
         }
     }
 
+    /// True for a trailer.
+    pub fn is_trailer(&self) -> bool {
+        let body = self.skeleton.as_ref().map(|s| s.body);
+        matches!(body, Some(BodyKind::TrailerOneAxle | BodyKind::TrailerTwoAxle))
+    }
+
     /// True where another vehicle feeds the lamps of this one: a trailer, or a vehicle that is towed on its wheels.
     pub fn is_towed(&self) -> bool {
-        let is_trailer = self.skeleton.as_ref().is_some_and(|s| s.body == BodyKind::TrailerTwoAxle);
-        is_trailer || self.trailer.as_ref().is_some_and(|link| link.towed.is_some())
+        self.is_trailer() || self.trailer.as_ref().is_some_and(|link| link.towed.is_some())
     }
 
     /// True where airbags may be in the way.

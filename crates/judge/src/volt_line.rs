@@ -233,7 +233,9 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 legs(&chain.back_legs, &at.back_legs, VoltKind::Return, &mut drawn);
                 continue;
             }
-            LinkKind::Chassis | LinkKind::Bus => (VoltKind::Chassis, String::new(), 0.0),
+            LinkKind::Chassis | LinkKind::Bus | LinkKind::PlugGround => {
+                (VoltKind::Chassis, String::new(), 0.0)
+            }
         };
         let working_c =
             sizes.stretch_c(i).fold(None, |hot: Option<f64>, c| Some(hot.map_or(c, |h| h.max(c))));

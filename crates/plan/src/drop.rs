@@ -54,6 +54,7 @@ impl Drop {
                 | LinkKind::Connector { is_return: true, .. }
                 | LinkKind::Chassis
                 | LinkKind::Bus
+                | LinkKind::PlugGround
                     if lamps_at.is_some_and(|at| i > at + 1) =>
                 {
                     ground_v += across;

@@ -152,6 +152,8 @@ pub enum End {
     Stud(CircuitIx, StudOf),
     /// The ground bus.
     Bus,
+    /// The ground of a trailer's plug, in its junction box.
+    PlugGround,
 }
 
 /// What an [`End`] is a terminal of: one part, or one place where wires meet.
@@ -185,6 +187,8 @@ pub enum Host {
     Stud(CircuitIx, StudOf),
     /// The ground bus.
     Bus,
+    /// The ground of a trailer's plug.
+    PlugGround,
 }
 
 impl End {
@@ -205,6 +209,7 @@ impl End {
             End::Lamp(lamp, ..) | End::Strip(lamp, ..) => Host::Lamp(lamp),
             End::Stud(circuit, of) => Host::Stud(circuit, of),
             End::Bus => Host::Bus,
+            End::PlugGround => Host::PlugGround,
         }
     }
 
@@ -221,7 +226,7 @@ impl End {
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
             End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
             End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
-            End::Stud(..) | End::Bus => contact::STUD_OHM,
+            End::Stud(..) | End::Bus | End::PlugGround => contact::STUD_OHM,
             End::Strip(..)
             | End::Fuse(..)
             | End::LeadFuse(..)
@@ -244,6 +249,7 @@ impl End {
                 | End::Strip(..)
                 | End::Stud(..)
                 | End::Bus
+                | End::PlugGround
         )
     }
 }

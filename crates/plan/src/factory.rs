@@ -3,6 +3,7 @@
 use crate::assumed::Assumed;
 use crate::inputs::Inputs;
 use jovek_catalog::conductor::Conductor;
+use jovek_catalog::contact;
 use jovek_job::{FactoryKind, Job, VehicleSide};
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
@@ -94,4 +95,15 @@ impl PlannedFactory {
                 && f.follows.is_of_road(),
         }
     }
+}
+
+/// Ground wire of a trailer's plug. Source: ISO 11446, 2.5 mm² of pins 3 and 13, recalled from memory.
+const PLUG_GROUND_WIRE: Conductor = Conductor::Metric(250);
+/// Temperature of it, °C.
+const PLUG_GROUND_C: f64 = 40.0;
+
+/// The pin of the plug and the wire to the battery that feeds it, ohm: as long as the wires beside it.
+pub fn plug_ground_ohm(factory: &[PlannedFactory], joint_factor: f64) -> f64 {
+    let length_m = factory.iter().map(|f| f.length_m).fold(0.0, f64::max);
+    contact::LAMP_PLUG_OHM * joint_factor + PLUG_GROUND_WIRE.ohm(length_m, PLUG_GROUND_C)
 }

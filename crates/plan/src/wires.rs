@@ -173,7 +173,11 @@ pub fn link_ends(
     let circuit = chain.index;
     let both = |end| Some((end, end));
     match chain.links.get(link)?.kind {
-        LinkKind::Wire(_) | LinkKind::Chassis | LinkKind::Bus | LinkKind::Lamps => None,
+        LinkKind::Wire(_)
+        | LinkKind::Chassis
+        | LinkKind::Bus
+        | LinkKind::PlugGround
+        | LinkKind::Lamps => None,
         // The factory's own fuse may protect a tie-in; a feed from the battery always has a holder.
         // An adapter takes the fuse: its own lead is what goes on.
         LinkKind::Fuse { .. } if chain.is_position => {
@@ -197,6 +201,7 @@ pub fn link_ends(
             }
             JointOf::Stud => End::Stud(circuit, StudOf::Lamps),
             JointOf::Bus => End::Bus,
+            JointOf::PlugGround => End::PlugGround,
             JointOf::NegativePost => End::Post(Post::StartMinus),
             JointOf::FactoryMinus => End::FactoryMinus(chain.origin_wire()?),
         }),
@@ -270,7 +275,7 @@ pub fn leg_contacts_ohm(chain: &Chain, legs: &[Leg], leg: usize, pole: Pole) -> 
 /// Length of a jumper between two ends, m.
 pub fn jumper_m(to: End) -> f64 {
     match to {
-        End::Stud(..) | End::Bus => GROUND_LEAD_M,
+        End::Stud(..) | End::Bus | End::PlugGround => GROUND_LEAD_M,
         _ => BESIDE_M,
     }
 }

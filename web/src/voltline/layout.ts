@@ -16,7 +16,7 @@ const SYMBOL_PX: Record<Element["kind"], number> = {
   relay: 34,
   switch: 34,
   diode: 34,
-  module: 34,
+  module: 52,
   joint: 14,
   lamps: 26,
   chassis: 18,

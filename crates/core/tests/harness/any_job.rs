@@ -146,6 +146,7 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
         ReturnKind::ChassisStud,
         ReturnKind::GroundBus,
         ReturnKind::BatteryNegative,
+        ReturnKind::PlugGround,
     ]);
     (
         wish(),

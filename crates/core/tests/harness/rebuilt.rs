@@ -16,7 +16,8 @@ use jovek_core::harness::cuts::cut_list;
 use jovek_core::harness::{CutLine, Installation};
 use jovek_core::job::{Job, LampEnd, SupplyState};
 use jovek_core::plan::chain::Chain;
-use jovek_core::plan::end::{End, LampIx, Pole, Post, RelayTerminal, Side};
+use jovek_core::plan::end::{CircuitIx, End, LampIx, Pole, Post, RelayTerminal, Side};
+use jovek_core::plan::factory::plug_ground_ohm;
 use jovek_core::plan::inputs::Assignment;
 use jovek_core::plan::logic::Logic;
 use jovek_core::plan::network::build::{Built, Installed, build};
@@ -81,7 +82,7 @@ fn contact_ohm(end: End) -> f64 {
         End::Splice(..) => 0.5 * contact::SPLICE_OHM,
         End::Cavity(..) => 0.5 * contact::LAMP_PLUG_OHM,
         End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
-        End::Stud(..) | End::Bus => contact::STUD_OHM,
+        End::Stud(..) | End::Bus | End::PlugGround => contact::STUD_OHM,
         _ => 0.0,
     }
 }
@@ -105,13 +106,28 @@ fn wired<'a>(
     let mut studs: Vec<End> = cuts
         .iter()
         .flat_map(|c: &CutLine| [c.from_end, c.to_end])
-        .filter(|e| matches!(e, End::Stud(..) | End::Bus))
+        .filter(|e| matches!(e, End::Stud(..) | End::Bus | End::PlugGround))
         .collect();
     studs.sort();
     studs.dedup();
     for stud in studs {
         let own_ohm = if stud == End::Bus { contact::STUD_OHM } else { 0.0 };
-        bench.ground(stud, own_ohm + contact::CHASSIS_OHM);
+        let frame_ohm = own_ohm + contact::CHASSIS_OHM;
+        let of_circuit = |circuit: CircuitIx| parts.iter().find(|(c, _)| c.index == circuit);
+        let on_trailer = match stud {
+            End::Stud(circuit, _) => of_circuit(circuit).is_some_and(|(c, _)| c.is_trailer),
+            _ => job.is_trailer(),
+        };
+        match stud {
+            End::PlugGround => bench.ground(stud, plug_ground_ohm(&study.factory, 1.0)),
+            _ if on_trailer => bench.ohm(stud, End::PlugGround, frame_ohm),
+            _ => bench.ground(stud, frame_ohm),
+        }
+    }
+    let to_plug = parts.iter().any(|(c, _)| c.is_trailer);
+    let has_plug = cuts.iter().any(|c| c.to_end == End::PlugGround);
+    if to_plug && !has_plug {
+        bench.ground(End::PlugGround, plug_ground_ohm(&study.factory, 1.0));
     }
     for (chain, sizes) in &parts {
         put_parts(&mut bench, study, (chain, sizes), at);

@@ -47,7 +47,12 @@ fn plain_job(power_w: f64, metres: f64) -> Job {
 fn a_plain_circuit_agrees_with_the_loop_equation() {
     for (power_w, metres) in [(10.0, 1.0), (25.0, 1.0), (40.0, 0.5), (25.0, 2.5)] {
         let mut job = plain_job(power_w, metres);
-        for by in [ReturnKind::ChassisStud, ReturnKind::BatteryNegative, ReturnKind::GroundBus] {
+        for by in [
+            ReturnKind::ChassisStud,
+            ReturnKind::BatteryNegative,
+            ReturnKind::GroundBus,
+            ReturnKind::PlugGround,
+        ] {
             job.circuits[0].run.return_by = by;
             let answers = assess(&job);
             let line = |s| answers.circuits[0].volt_lines.iter().find(|l| l.state == s).unwrap();
@@ -80,6 +85,8 @@ fn a_plain_circuit_agrees_with_the_loop_equation() {
                     ReturnKind::ChassisStud => contact::STUD_OHM + contact::CHASSIS_OHM,
                     ReturnKind::BatteryNegative => contact::POST_OHM,
                     ReturnKind::GroundBus => 2.0 * contact::STUD_OHM + contact::CHASSIS_OHM,
+                    // No wire of a plug is told: the pin alone.
+                    ReturnKind::PlugGround => contact::STUD_OHM + contact::LAMP_PLUG_OHM,
                 };
                 let loop_ohm = 6e-3
                     + contact::POST_OHM

@@ -10,6 +10,8 @@ use jovek_core::job::{
     Fault, FaultKind, GroundPractice, Job, ReturnKind, SupplyState, VehicleState,
 };
 use jovek_core::moment::moment;
+use jovek_core::plan::chain::{JointOf, Link, LinkKind};
+use jovek_core::plan::factory::plug_ground_ohm;
 use jovek_core::plan::inputs::Assignment;
 use jovek_core::plan::network::parts::PartKind;
 use jovek_core::plan::study::study;
@@ -41,7 +43,9 @@ fn one_stud_carries_all() {
     let lamps_a: f64 = (0..job.circuits.len()).map(|c| live.lamps_a(&solution, c)).sum();
     assert!(lamps_a > 1.0, "{lamps_a} A");
     let bus = live.built.net.find_node("ground_bus").unwrap();
-    let wanted_v = lamps_a * (contact::STUD_OHM + contact::CHASSIS_OHM);
+    // Behind the stud the frame, and the ground pin of the plug.
+    let pin_ohm = plug_ground_ohm(&study.factory, 1.0);
+    let wanted_v = lamps_a * (contact::STUD_OHM + contact::CHASSIS_OHM + pin_ohm);
     let found_v = solution.node_v(bus);
     assert!((found_v / wanted_v - 1.0).abs() < 1e-6, "{found_v} V, by hand {wanted_v} V");
     assert!((solution.current_a(stud) - lamps_a).abs() < 1e-6);
@@ -70,7 +74,8 @@ fn a_lost_stud_is_lost_for_all() {
     assert!(lit >= 2, "{sound:?}");
     assert!(seen(Some(("ground_bus", FaultKind::Open))).iter().all(|l| !l));
     let study = study(&job);
-    let own = study.circuits[0].chain.links.len() - 2;
+    let is_terminal = |l: &Link| matches!(l.kind, LinkKind::Joint { of: JointOf::Bus, .. });
+    let own = study.circuits[0].chain.links.iter().position(is_terminal).unwrap();
     let part = format!("{}.link.{own}", study.circuits[0].chain.id.0);
     let one = seen(Some((&part, FaultKind::Open)));
     assert_eq!(one.iter().filter(|l| **l).count(), lit - 1, "{part}: {one:?}");

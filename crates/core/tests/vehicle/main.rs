@@ -43,5 +43,6 @@ mod stock_and_estimate;
 mod strips;
 mod switching_options;
 mod trade_off;
+mod trailer_ground;
 mod what_changed;
 mod wishes_hold;

@@ -149,6 +149,7 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
                 LinkKind::Fuse { .. } | LinkKind::Control { .. } => ", feed side",
                 LinkKind::Chassis => ", frame side",
                 LinkKind::Bus => ", bus side",
+                LinkKind::PlugGround => ", trailer side",
                 _ => ", wire before it",
             };
             (format!("{}{side}", words(k)), reach_s(chain, k))

@@ -199,7 +199,7 @@ impl Gather<'_> {
             PartKind::SwitchLead(_) | PartKind::SignalLead(_) => self.push(Open, at, 1.5, broken()),
             PartKind::Splice(_) => self.joint(id, place, 1.5),
             PartKind::CoilGround(_) => self.joint(id, place, 2.0),
-            PartKind::GroundBus => self.joint(id, place, 6.0),
+            PartKind::GroundBus | PartKind::PlugGround => self.joint(id, place, 6.0),
             PartKind::Coil(_) => self.push(Open, at, 0.7, broken()),
             PartKind::Diode(_) => {
                 self.push(Open, at, 0.5, broken());
@@ -245,7 +245,8 @@ impl Gather<'_> {
                     JointOf::FactoryWire
                     | JointOf::FactoryMinus
                     | JointOf::Branch(_)
-                    | JointOf::Bus => 2.5,
+                    | JointOf::Bus
+                    | JointOf::PlugGround => 2.5,
                 };
                 self.joint(id, place, weight * wet);
             }

@@ -121,7 +121,7 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,
         End::Diode(..) => BundleEnd::Diodes,
-        End::Stud(..) | End::Bus => BundleEnd::Studs,
+        End::Stud(..) | End::Bus | End::PlugGround => BundleEnd::Studs,
         End::Factory(wire) | End::FactoryMinus(wire) => BundleEnd::Factory(wire),
         End::Splice(circuit, at) => BundleEnd::Splice(circuit, at),
         End::Cavity(plug, _) => BundleEnd::Plug(plug),

@@ -37,7 +37,7 @@ pub fn kind(end: End) -> EndKind {
         End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
         End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
         End::Strip(..) => EndKind::Pad,
-        End::Stud(..) | End::Bus => EndKind::StudRing,
+        End::Stud(..) | End::Bus | End::PlugGround => EndKind::StudRing,
     }
 }
 
@@ -120,6 +120,7 @@ impl Names<'_> {
             End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
             End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
             End::Bus => plain("ground bus", ""),
+            End::PlugGround => plain("ground terminal of the plug", ""),
         }
     }
 

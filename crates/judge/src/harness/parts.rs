@@ -282,6 +282,10 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
                 let part = "ground stud M6 with nut and star washer";
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }
+            Host::PlugGround => {
+                let part = "ground terminal M6 in the junction box of the plug";
+                out.add(PartOf::Stud, Some(host), part, 1.0);
+            }
             Host::Bus => {
                 let at = |c: &&CutLine| c.from_end == End::Bus || c.to_end == End::Bus;
                 let studs = cuts.iter().filter(at).count() + 1;

@@ -51,6 +51,7 @@ fn has_pins(end: End) -> bool {
             | End::Splice(..)
             | End::Stud(..)
             | End::Bus
+            | End::PlugGround
             | End::Lamp(_, _, LampEnd::Bare)
     ) && !matches!(end, End::Strip(_, StripPoint::PieceStart(_) | StripPoint::PieceEnd(_), _))
 }

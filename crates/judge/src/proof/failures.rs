@@ -92,7 +92,8 @@ pub(super) fn failures_while(job: &Job, study: &Assessment, wanted: &Wanted) -> 
     let mut out = Vec::new();
     for (place, kind) in can_fail(&live).into_iter().take_while(|_| wanted.is_still()) {
         // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
-        if place.circuit.is_none() && place.what != PartKind::GroundBus {
+        let is_added = matches!(place.what, PartKind::GroundBus | PartKind::PlugGround);
+        if place.circuit.is_none() && !is_added {
             continue;
         }
         live.built = sound.clone();
@@ -298,6 +299,9 @@ fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
         }
         (PartKind::RelayContact(_) | PartKind::Coil(_) | PartKind::CoilGround(_), _) => {
             "A relay for each beam or side, so that one failure leaves the other lit."
+        }
+        (PartKind::PlugGround, _) => {
+            "Nothing beside the pin: the coupling is no ground. Clean pin and socket, look at them each year."
         }
         (PartKind::GroundBus, _) => {
             "A second lead from the bus to the frame: one lost stud then puts nothing out."

@@ -56,7 +56,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
             Some(LinkKind::Module(_)) => &[Open],
             _ => &[],
         },
-        PartKind::GroundBus => &[Open, Poor],
+        PartKind::GroundBus | PartKind::PlugGround => &[Open, Poor],
         PartKind::Switch(_) => &[Open, Short],
         PartKind::SignalLead(_) | PartKind::SwitchLead(_) => &[Open, Short],
         PartKind::Diode(_) => &[Open, Short],

@@ -25,6 +25,7 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLamps(i) => format!("vehicle/{}.lamps", factory(i)),
         PartKind::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
         PartKind::GroundBus => "ground_bus".into(),
+        PartKind::PlugGround => "plug_ground".into(),
         PartKind::Link(i) => match link(study, place, i) {
             Some(LinkKind::Fuse { .. }) => format!("{circuit}.fuse"),
             _ => format!("{circuit}.link.{i}"),
@@ -67,6 +68,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLamps(i) => format!("lamps of {}", factory(i)),
         PartKind::FactoryLeak(i) => format!("module on {}", factory(i)),
         PartKind::GroundBus => "stud of the ground bus".into(),
+        PartKind::PlugGround => "ground pin of the plug".into(),
         PartKind::Link(i) => {
             let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
             match link(study, place, i) {
@@ -75,6 +77,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
                     JointOf::Stud => "ground stud".into(),
                     JointOf::FactoryWire => of.label().into(),
                     JointOf::Bus => "terminal on the ground bus".into(),
+                    JointOf::PlugGround => "terminal in the junction box".into(),
                     other => format!("joint {}", other.label()),
                 },
                 Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),

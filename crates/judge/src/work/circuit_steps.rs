@@ -149,6 +149,12 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             3.0,
             "its own screw on the bus; the bus to bare metal, protected after",
         ))
+    } else if has(|h| matches!(h, Host::PlugGround)) {
+        Some((
+            "return to the ground terminal of the plug",
+            4.0,
+            "in the junction box, dry, its cover on; never the coupling as a ground",
+        ))
     } else if has(|h| matches!(h, Host::Post(Post::StartMinus))) {
         Some(("return to battery negative", 4.0, "the ring goes on with the battery's own, last"))
     } else {

@@ -98,6 +98,8 @@ pub enum LinkKind {
     Chassis,
     /// The stud of the ground bus and the frame behind it: one for all circuits on the bus.
     Bus,
+    /// The ground wire of a trailer's plug and its pin: one for the whole trailer.
+    PlugGround,
 }
 
 /// What a joint of a chain is.
@@ -115,6 +117,8 @@ pub enum JointOf {
     Stud,
     /// Ring on the ground bus.
     Bus,
+    /// Ring in the junction box of a trailer's plug.
+    PlugGround,
     /// Ring on the negative post.
     NegativePost,
     /// Joint on the minus wire of the factory lamp where it starts.
@@ -133,6 +137,7 @@ impl JointOf {
             JointOf::Branch(Pole::Minus) => "branch -",
             JointOf::Stud => "stud",
             JointOf::Bus => "ground bus",
+            JointOf::PlugGround => "plug ground",
             JointOf::NegativePost => "battery -",
             JointOf::FactoryMinus => "factory minus",
         }
@@ -143,7 +148,11 @@ impl JointOf {
         match self {
             JointOf::SourcePost | JointOf::FactoryWire => false,
             JointOf::Lamp(pole) | JointOf::Branch(pole) => pole == Pole::Minus,
-            JointOf::Stud | JointOf::Bus | JointOf::NegativePost | JointOf::FactoryMinus => true,
+            JointOf::Stud
+            | JointOf::Bus
+            | JointOf::PlugGround
+            | JointOf::NegativePost
+            | JointOf::FactoryMinus => true,
         }
     }
 }

@@ -71,6 +71,8 @@ pub struct Chain {
     pub is_position: bool,
     /// It hangs on a factory lamp whose switch sits in the minus wire: its return ends there.
     pub is_ground_switched: bool,
+    /// It is on a trailer: whatever way its return takes, it ends at the ground pin of the plug.
+    pub is_trailer: bool,
     /// True where its own source is the auxiliary battery.
     pub is_auxiliary: bool,
     /// Links in order.
@@ -223,6 +225,7 @@ impl Chain {
             is_ground_switched: switching.is_none()
                 && matches!(origin, Origin::Factory { index, .. }
                     if job.factory[index].is_ground_switched()),
+            is_trailer: job.is_trailer() || circuit.run.return_by == ReturnKind::PlugGround,
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
             origin,
             links: Vec::new(),
@@ -398,7 +401,16 @@ impl Chain {
                 self.joint(JointOf::Bus, contact::STUD_OHM);
                 self.push("stud of the bus", LinkKind::Bus);
             }
-            ReturnKind::BatteryNegative => self.joint(JointOf::NegativePost, contact::POST_OHM),
+            ReturnKind::BatteryNegative if !self.is_trailer => {
+                self.joint(JointOf::NegativePost, contact::POST_OHM);
+            }
+            // A trailer has no battery of its own: its way back is the plug.
+            ReturnKind::BatteryNegative | ReturnKind::PlugGround => {
+                self.joint(JointOf::PlugGround, contact::STUD_OHM);
+            }
+        }
+        if self.is_trailer {
+            self.push("ground pin of the plug", LinkKind::PlugGround);
         }
     }
 

@@ -2,7 +2,7 @@
 
 use crate::chain::{Chain, JointOf, Leg, LinkKind, Origin, Stretch};
 use crate::end::Pole;
-use crate::factory::PlannedFactory;
+use crate::factory::{PlannedFactory, plug_ground_ohm};
 use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
 use crate::network::drawing::Drawing;
 use crate::network::hardware::TERMINAL_OHM;
@@ -77,6 +77,7 @@ pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situatio
         taps: vec![None; installed.factory.len()],
         module_grounds: Vec::new(),
         bus: None,
+        plug: None,
     }
     .draw()
 }
@@ -94,6 +95,8 @@ pub(super) struct NetworkBuilder<'a, 'n> {
     pub(super) module_grounds: Vec<NodeId>,
     /// The ground bus and its stud, once a circuit is on it.
     bus: Option<(NodeId, ElementId)>,
+    /// The ground of a trailer's plug and its pin, once a circuit ends there.
+    plug: Option<(NodeId, ElementId)>,
 }
 
 impl NetworkBuilder<'_, '_> {
@@ -398,7 +401,9 @@ impl NetworkBuilder<'_, '_> {
             let to = if i == last {
                 self.end_of_return(chain)
             } else if chain.links[i + 1].kind == LinkKind::Bus {
-                self.bus().0
+                self.bus(chain).0
+            } else if chain.links[i + 1].kind == LinkKind::PlugGround {
+                self.plug_ground().0
             } else {
                 self.net.node(format_args!("{id}_{i}"))
             };
@@ -423,8 +428,14 @@ impl NetworkBuilder<'_, '_> {
                 }
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::Bus => {
-                    let stud = self.bus().1;
+                    let stud = self.bus(chain).1;
                     links.push(Some(stud));
+                    nodes.push(to);
+                    continue;
+                }
+                LinkKind::PlugGround => {
+                    let pin = self.plug_ground().1;
+                    links.push(Some(pin));
                     nodes.push(to);
                     continue;
                 }
@@ -506,17 +517,33 @@ impl NetworkBuilder<'_, '_> {
     }
 
     /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.
-    fn bus(&mut self) -> (NodeId, ElementId) {
+    fn bus(&mut self, chain: &Chain) -> (NodeId, ElementId) {
         if let Some(bus) = self.bus {
             return bus;
         }
         let node = self.net.node(format_args!("ground_bus"));
         let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
         let place = PartRef { circuit: None, what: PartKind::GroundBus };
-        let ends = (node, NodeId::GROUND);
+        let end = if chain.is_trailer { self.plug_ground().0 } else { NodeId::GROUND };
+        let ends = (node, end);
         let bus = (node, self.add(place, format_args!("ground_bus_stud"), ends, Device::ohm(ohm)));
         self.bus = Some(bus);
         bus
+    }
+
+    /// The ground wire of the plug and its pin, drawn for the first circuit of a trailer: all of them come back through
+    /// it.
+    pub(super) fn plug_ground(&mut self) -> (NodeId, ElementId) {
+        if let Some(plug) = self.plug {
+            return plug;
+        }
+        let node = self.net.node(format_args!("plug_ground"));
+        let ohm = plug_ground_ohm(self.installed.factory, self.situation.joint_factor);
+        let place = PartRef { circuit: None, what: PartKind::PlugGround };
+        let ends = (node, NodeId::GROUND);
+        let plug = (node, self.add(place, format_args!("plug_ground"), ends, Device::ohm(ohm)));
+        self.plug = Some(plug);
+        plug
     }
 
     /// Draws the legs between a branch and the lamps. Its own plug lies before a lamp.

@@ -243,7 +243,11 @@ impl NetworkBuilder<'_, '_> {
         let ohm = contact::CHASSIS_OHM;
         let place = PartRef { circuit: Some(control.at), what: PartKind::CoilGround(0) };
         let name = format_args!("{}_coil_ground", control.chain.id);
-        self.add(place, name, (stud, NodeId::GROUND), Device::ohm(ohm));
+        let end = match control.chain.is_trailer {
+            true => self.plug_ground().0,
+            false => NodeId::GROUND,
+        };
+        self.add(place, name, (stud, end), Device::ohm(ohm));
     }
 
     /// Relays with their thresholds and memories.

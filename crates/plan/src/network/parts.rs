@@ -28,6 +28,8 @@ pub enum PartKind {
     FactoryLeak(usize),
     /// The stud that joins the ground bus to the frame.
     GroundBus,
+    /// The ground pin of a trailer's plug, and the wire to it.
+    PlugGround,
     /// A link of a circuit's chain.
     Link(usize),
     /// A lamp, by group and number.

@@ -177,6 +177,7 @@ fn traced(
     let circuit = &job.circuits[want.circuit];
     let grounds: Vec<usize> = match (circuit.run.return_by, at.ground) {
         (ReturnKind::BatteryNegative, _) => vec![sited(graph, job, circuit, false, None).source],
+        (ReturnKind::PlugGround, _) => vec![at.source],
         (_, Some(place)) => vec![place],
         (ReturnKind::GroundBus, None) => bus_place(graph, job, prices).into_iter().collect(),
         (ReturnKind::ChassisStud, None) => ground_places(graph).collect(),

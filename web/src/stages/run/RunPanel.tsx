@@ -36,6 +36,7 @@ export function RunPanel() {
               { value: "chassis_stud", label: "by a stud on the frame" },
               { value: "battery_negative", label: "by wire to battery negative" },
               { value: "ground_bus", label: "to the ground bus" },
+              { value: "plug_ground", label: "to the ground pin of the plug" },
             ]}
             read={(held) => String(held ?? "chassis_stud")}
           />

@@ -76,6 +76,7 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         }
         ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
         ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
+        ReturnKind::PlugGround => ("ground pin of the plug", "ring in the junction box, by wire"),
         ReturnKind::GroundBus => {
             ("ground bus", "ring on the bus under its cover; one M6 stud to the frame for all")
         }
@@ -107,6 +108,10 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
             ReturnKind::BatteryNegative => {
                 Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
             }
+            ReturnKind::PlugGround => Alternative {
+                label: "ground bus".into(),
+                effect: "less wire; the frame carries it to the plug".into(),
+            },
             ReturnKind::GroundBus => Alternative {
                 label: "M6 stud on the frame".into(),
                 effect: "one poor stud is not poor for all".into(),
