@@ -238,8 +238,7 @@ impl Compared<'_> {
         })
     }
 
-    /// A role that must not go out altogether, and does: lit in some combination before, dark in
-    /// all of them after.
+    /// A role that must not go out altogether, and does in some combination: whatever burns in another is no help there.
     fn lost_role(&self) -> Option<LampRole> {
         [LampRole::Headlamp, LampRole::Tail, LampRole::Brake].into_iter().find(|&role| {
             let lit = |x: &Look| {
@@ -256,15 +255,7 @@ impl Compared<'_> {
                 });
                 added || factory
             };
-            let mut had = false;
-            let mut has = false;
-            for (_, x, y) in self.pairs() {
-                if lit(x) {
-                    had = true;
-                    has |= lit(y);
-                }
-            }
-            had && !has
+            self.pairs().any(|(_, x, y)| lit(x) && !lit(y))
         })
     }
 
