@@ -1,16 +1,17 @@
 //! Blade fuses: ratings, colours, cold resistance, time-current gates, temperature.
 
 use crate::interpolate;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// A family of fuses.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum FuseFamily {
     /// Miniature blade (ISO 8820-3 type F).
     MiniBlade,
     /// Regular blade (ISO 8820-3 type C).
+    #[default]
     RegularBlade,
     /// Large blade (ISO 8820-3 type E).
     LargeBlade,
@@ -122,7 +123,35 @@ pub struct Fuse {
     pub rating_a: f64,
 }
 
+impl FuseFamily {
+    /// True for the usual one, which a file leaves out.
+    pub fn is_regular(&self) -> bool {
+        *self == FuseFamily::RegularBlade
+    }
+}
+
 impl Fuse {
+    /// The ratings that the planner offers in a family, ascending: blades to 30 A, then large ones, or large ones from
+    /// their smallest on.
+    pub fn ladder_of(family: FuseFamily) -> Vec<Fuse> {
+        let least_a = if family == FuseFamily::LargeBlade { 20.0 } else { 0.0 };
+        let mut out: Vec<Fuse> = match family {
+            FuseFamily::LargeBlade => {
+                LARGE.iter().map(|&(rating_a, _)| Fuse { family, rating_a }).collect()
+            }
+            _ => Fuse::ladder().into_iter().map(|f| f.in_family(family)).collect(),
+        };
+        // Small loads take a regular blade where the family starts higher.
+        out.extend(Fuse::ladder().into_iter().filter(|f| f.rating_a < least_a));
+        out.sort_by(|a, b| a.rating_a.total_cmp(&b.rating_a));
+        out
+    }
+
+    /// The same rating in another family of small blades; a large blade stays one.
+    fn in_family(self, family: FuseFamily) -> Fuse {
+        if self.family == FuseFamily::LargeBlade { self } else { Fuse { family, ..self } }
+    }
+
     /// The ratings that the planner offers, ascending: regular blade to 40 A, then large blade.
     pub fn ladder() -> Vec<Fuse> {
         let regular = REGULAR

@@ -5,9 +5,11 @@ use crate::drop_limit::DropLimit;
 use crate::shift::Isolation;
 use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
 use jovek_catalog::conductor::{Conductor, WireSystem};
+use jovek_catalog::fuse::{Fuse, FuseFamily};
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::JointPractice;
-use jovek_catalog::relay::Suppression;
+use jovek_catalog::relay::{RELAYS, RelayType, Suppression};
+use jovek_catalog::system::SystemVoltage;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -103,6 +105,16 @@ pub struct Shop {
     /// Smallest fuse that the shop puts in at a battery, A; none takes 5 A.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub smallest_fuse_a: Option<f64>,
+    /// Fuse ratings that the shop keeps, A; none takes every one that is made. A load that none of them carries gets the
+    /// next that is made.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub keeps_fuses_a: Vec<f64>,
+    /// Family of its fuses.
+    #[serde(default, skip_serializing_if = "FuseFamily::is_regular")]
+    pub fuse_family: FuseFamily,
+    /// Relays that the shop keeps, by the rating of their contact, A; none takes every one of the catalog.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub keeps_relays_a: Vec<f64>,
     /// Wire that the shop allows before the fuse at a battery, as it is cut, m; none takes 0.178 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub unfused_m: Option<f64>,
@@ -164,6 +176,23 @@ pub struct Shop {
 }
 
 impl Shop {
+    /// Fuses that the shop puts in, the smallest first: what it keeps, then what is made beyond.
+    pub fn fuses(&self) -> Vec<Fuse> {
+        let made = Fuse::ladder_of(self.fuse_family);
+        let is_kept = |f: &Fuse| self.keeps_fuses_a.contains(&f.rating_a);
+        let most_a = made.iter().filter(|f| is_kept(f)).map(|f| f.rating_a).fold(0.0, f64::max);
+        made.into_iter().filter(|f| is_kept(f) || f.rating_a > most_a).collect()
+    }
+
+    /// Relays that the shop puts in at a system voltage, the weakest first; every one of the catalog where it keeps none
+    /// for it.
+    pub fn relays(&self, system: SystemVoltage) -> Vec<RelayType> {
+        let made = || RELAYS.into_iter().filter(|r| r.system == system);
+        let kept: Vec<RelayType> =
+            made().filter(|r| self.keeps_relays_a.contains(&r.contact_a)).collect();
+        if kept.is_empty() { made().collect() } else { kept }
+    }
+
     /// Wires that the shop puts in, the thinnest first: what it keeps of its wire system, or the whole shelf where
     /// it named nothing of that system.
     pub fn shelf(&self) -> Vec<Conductor> {

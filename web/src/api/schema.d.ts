@@ -1393,6 +1393,10 @@ export interface components {
             overload_ohm: number;
             /** @description What can be put on while such a wire is probed. */
             put_on: components["schemas"]["PutOnChoice"][];
+            /** @description Fuse ratings that a shop may keep, A. */
+            shop_fuses_a: number[];
+            /** @description Contact ratings of relays that a shop may keep, A. */
+            shop_relays_a: number[];
             /** @description Sizes that a shop may keep, by system. */
             shop_wires: components["schemas"]["SystemWires"][];
             /** @description Signals. */
@@ -2443,6 +2447,11 @@ export interface components {
             /** @description As it is spoken. */
             label: string;
         };
+        /**
+         * @description A family of fuses.
+         * @enum {string}
+         */
+        FuseFamily: "mini_blade" | "regular_blade" | "large_blade";
         /** @description A fuse on the map. */
         FuseLine: {
             /** @description What it protects. */
@@ -4367,7 +4376,7 @@ export interface components {
          * @description How the current gets back.
          * @enum {string}
          */
-        ReturnKind: "chassis_stud" | "battery_negative" | "ground_bus";
+        ReturnKind: "chassis_stud" | "battery_negative" | "ground_bus" | "plug_ground";
         /** @description A revision of a job. */
         RevisionRow: {
             /**
@@ -4683,6 +4692,8 @@ export interface components {
             end_allowance_m?: number | null;
             /** @description How the fuse is chosen. */
             fuse?: components["schemas"]["FusePractice"];
+            /** @description Family of its fuses. */
+            fuse_family?: components["schemas"]["FuseFamily"];
             /** @description Where a new circuit's return goes. */
             ground?: components["schemas"]["GroundPractice"];
             /**
@@ -4702,6 +4713,13 @@ export interface components {
             joint?: components["schemas"]["JointPractice"];
             /** @description Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf. */
             keeps?: components["schemas"]["Conductor"][];
+            /**
+             * @description Fuse ratings that the shop keeps, A; none takes every one that is made. A load that none of them carries gets the
+             *     next that is made.
+             */
+            keeps_fuses_a?: number[];
+            /** @description Relays that the shop keeps, by the rating of their contact, A; none takes every one of the catalog. */
+            keeps_relays_a?: number[];
             /**
              * Format: double
              * @description How far above its cut-in a regulated lamp is kept at a low battery, V; none takes 0.5 V.

@@ -1,8 +1,10 @@
+import { useCatalog } from "../api/catalog";
 import type { Schemas } from "../api/client";
 import { ChoiceField, NumberField, TextField } from "../ui/fields";
 import { useForm } from "../ui/form";
 import { Group } from "../ui/Panel";
-import { ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
+import { FUSE_FAMILIES, ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
+import { KeptRatings } from "./KeptRatings";
 import { KeptWires } from "./KeptWires";
 
 /** How much the conductors of a circuit may lose. */
@@ -16,6 +18,7 @@ export const DROPS = [
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
   const { tree } = useForm();
+  const catalog = useCatalog().data?.data;
   const shop = (tree as { shop?: Schemas["Shop"] }).shop;
   return (
     <Group title={title}>
@@ -115,6 +118,12 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           read={(held) => String(held ?? "diode")}
           options={SUPPRESSION}
         />
+        <ChoiceField
+          path="shop.fuse_family"
+          label="Fuse family"
+          read={(held) => String(held ?? "regular_blade")}
+          options={FUSE_FAMILIES}
+        />
         {(shop?.drop ?? "lamp_needs") === "lamp_needs" && (
           <NumberField path="shop.margin_v" label="Kept above the cut-in" unit="V" />
         )}
@@ -125,6 +134,22 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
         <NumberField path="shop.end_allowance_m" label="Spare at each end" unit="m" />
       </div>
       <KeptWires shop={shop} />
+      {catalog && (
+        <>
+          <KeptRatings
+            path="shop.keeps_fuses_a"
+            legend="Fuses kept"
+            ratings={catalog.shop_fuses_a}
+            said={shop?.keeps_fuses_a ?? []}
+          />
+          <KeptRatings
+            path="shop.keeps_relays_a"
+            legend="Relays kept"
+            ratings={catalog.shop_relays_a}
+            said={shop?.keeps_relays_a ?? []}
+          />
+        </>
+      )}
       {shop?.colours === "own" && (
         <div className="grid grid-cols-2 items-end gap-2">
           <TextField path="shop.own_colours.ground" label="Ground" />

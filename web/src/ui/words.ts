@@ -35,6 +35,12 @@ export const SWITCHED = [
   { value: "minus", label: "the minus wire" },
 ];
 
+export const FUSE_FAMILIES = [
+  { value: "mini_blade", label: "mini blade" },
+  { value: "regular_blade", label: "regular blade" },
+  { value: "large_blade", label: "large blade" },
+];
+
 export const SIDES = [
   { value: "own", label: "this vehicle" },
   { value: "towing", label: "the towing vehicle" },

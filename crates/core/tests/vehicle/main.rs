@@ -23,6 +23,7 @@ mod harness_sheet;
 mod inputs_and_words;
 mod isolation;
 mod joints_and_connectors;
+mod kept_parts;
 mod laid;
 mod moment_and_drawing;
 mod order_of_work;

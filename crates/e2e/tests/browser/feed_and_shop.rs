@@ -130,6 +130,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.pick("Joints", "solder, heat-shrink").await?;
     page.pick("Ground of a new circuit", "back to battery negative").await?;
     page.pick("Second battery kept apart by", "DC-DC charger").await?;
+    page.pick("Fuse family", "mini blade").await?;
     page.fill("Spare at each end", "-1").await?;
     page.says("Not saved").await?;
     page.fill("Spare at each end", "0.2").await?;
@@ -153,9 +154,35 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.holds("Return", "battery_negative").await?;
     page.press("6 Cut").await?;
     page.says("soldered splice").await?;
+    page.says("mini blade").await?;
     // A job that was there keeps its own.
     page.go("/jobs/1/look").await?;
     page.holds("Drop in the copper", "three_percent").await?;
+    page.close().await
+}
+
+/// A door lamp that its switch grounds is read the other way round; a flasher stands in the feed with its terminals.
+#[tokio::test]
+async fn a_grounded_lamp_and_a_flasher_are_said() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/2/look").await?;
+    page.pick("Its switch sits in", "the minus wire").await?;
+    page.says("Joint to its switch").await?;
+    page.fill("Probe, function on", "0.1").await?;
+    page.fill("Probe, function off", "12.5").await?;
+    page.says("a switch grounds it").await?;
+    page.fill("Probe, function on", "12.4").await?;
+    page.says("the switch does not ground this wire").await?;
+    page.go("/jobs/1/switch").await?;
+    page.pick("Flasher in the feed", "flasher").await?;
+    page.holds("Flashes", "1.5").await?;
+    page.fill("Flashes", "-1").await?;
+    page.says("Not saved").await?;
+    page.fill("Flashes", "2").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("49a").await?;
+    page.says("counts no load, 2 flashes a second").await?;
     page.close().await
 }
 

@@ -50,6 +50,14 @@ impl Checker {
         self.maybe("shop.margin_v".into(), job.shop.margin_v, 0.0, 3.0, "V");
         self.maybe("shop.unfused_m".into(), job.shop.unfused_m, 0.05, 0.457, "m");
         self.maybe("shop.smallest_fuse_a".into(), job.shop.smallest_fuse_a, 1.0, 20.0, "A");
+        self.few("shop.keeps_fuses_a", job.shop.keeps_fuses_a.len(), 40, "fuses");
+        self.few("shop.keeps_relays_a", job.shop.keeps_relays_a.len(), 20, "relays");
+        for (k, a) in job.shop.keeps_fuses_a.iter().enumerate() {
+            self.range(format!("shop.keeps_fuses_a[{k}]"), *a, 1.0, 120.0, "A");
+        }
+        for (k, a) in job.shop.keeps_relays_a.iter().enumerate() {
+            self.range(format!("shop.keeps_relays_a[{k}]"), *a, 1.0, 300.0, "A");
+        }
         self.maybe("shop.tie_in_a".into(), job.shop.tie_in_a, 0.1, 20.0, "A");
         self.maybe("shop.hinge_m".into(), job.shop.hinge_m, 0.0, 1.0, "m");
         self.maybe("shop.connector_m".into(), job.shop.connector_m, 0.0, 1.0, "m");

@@ -3,7 +3,7 @@
 use crate::chain::Chain;
 use jovek_catalog::fuse::{Fuse, min_rating_a};
 use jovek_circuit::Device;
-use jovek_job::FusePractice;
+use jovek_job::{FusePractice, Shop};
 
 /// The fuse chosen and what bound it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -53,16 +53,16 @@ pub fn fit(
     ambient_c: f64,
     ampacity_a: f64,
     inrush_a2s: f64,
-    (school, smallest_a): (FusePractice, f64),
+    (shop, smallest_a): (&Shop, f64),
     forced_a: Option<f64>,
 ) -> FuseFit {
     let min_rating_a = min_rating_a(load_a, ambient_c);
-    let ladder = Fuse::ladder();
+    let ladder = shop.fuses();
     let carries = |f: &&Fuse| f.rating_a >= min_rating_a.max(smallest_a);
     let bears = |f: &&Fuse| f.surge_a2s() >= inrush_a2s;
     let without_inrush_a = ladder.iter().find(carries).map(|f| f.rating_a);
     let smallest = ladder.iter().find(|f| carries(f) && bears(f));
-    let fuse = match (forced_a, school) {
+    let fuse = match (forced_a, shop.fuse) {
         // What a person chose is kept as it is; a rule says what is wrong with it.
         (Some(rating), _) => Some(Fuse::of_rating(rating)),
         (None, FusePractice::DownToLoad) => smallest.copied(),

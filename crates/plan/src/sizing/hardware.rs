@@ -46,9 +46,8 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
         let rating_a = direct.or_else(|| switch::smallest_a(load_a, switch_part, n));
         return ControlChoice::Switch { rating_a };
     }
-    let fits = |r: &&relay::RelayType| r.system == bench.system;
-    let enough = relay::RELAYS.iter().filter(fits).find(|r| r.contact_a * relay_part >= load_a);
-    let strongest = relay::RELAYS.iter().rfind(fits).unwrap_or(&relay::RELAYS[0]);
+    let enough = relay_for(bench, relay_part, load_a);
+    let strongest = relay::strongest(bench.system);
     let kind = enough.unwrap_or(strongest).suppressed_by(bench.chain.suppression);
     let coil_a = bench.supply.regulated_v / kind.load_ohm();
     ControlChoice::Relay {
@@ -58,17 +57,23 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
     }
 }
 
+/// The weakest relay that carries a load with a part of its rating: of those that the shop keeps, else of the catalog.
+fn relay_for(bench: &SizingInput, part: f64, load_a: f64) -> Option<relay::RelayType> {
+    let made = relay::RELAYS.into_iter().filter(|r| r.system == bench.system);
+    let mut kept = bench.shop.relays(bench.system).into_iter().chain(made);
+    kept.find(|r| r.contact_a * part >= load_a)
+}
+
 /// The parts of planned hardware for a load.
 fn hardware_for(bench: &SizingInput, switching: &Switching, load_a: f64) -> Hardware {
     let n = bench.system.batteries();
     let (switch_part, relay_part) = parts_for_lamps(bench);
     let contact_part =
         if switching.breaks_lamps() { relay_part * relay::BREAK_PART } else { relay_part };
-    let lamp_relay = relay::RELAYS
-        .into_iter()
-        .find(|r| r.system == bench.system && r.contact_a * contact_part >= load_a);
+    let lamp_relay = relay_for(bench, contact_part, load_a);
     let suppression = bench.chain.suppression;
-    let logic_relay = relay::micro(bench.system).suppressed_by(suppression);
+    let weakest = relay_for(bench, 1.0, 0.0).unwrap_or_else(|| relay::micro(bench.system));
+    let logic_relay = weakest.suppressed_by(suppression);
     let lamp_diode = diode::for_lamps(load_a, bench.shop.silicon_diodes);
     let by_switch =
         switching.lamps_from.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }));

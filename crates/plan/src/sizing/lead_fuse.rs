@@ -142,7 +142,7 @@ impl Leads<'_> {
             LeadSource::Feed => self.bench.shop.smallest_fuse_a.unwrap_or(USUAL_SMALLEST_A),
             LeadSource::Wire(_) => SMALLEST_TAP_A,
         };
-        let ladder = Fuse::ladder();
+        let ladder = self.bench.shop.fuses();
         let from = |a: f64| ladder.iter().find(|f| f.rating_a >= a).copied();
         from(least_a.max(usual_a)).filter(|f| f.rating_a <= lead.bears_a).or(from(least_a))
     }

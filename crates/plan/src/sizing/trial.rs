@@ -348,7 +348,7 @@ fn sizes_for(
         chain.fuse_ambient_c(),
         ampacity.amps,
         inrush,
-        (bench.shop.fuse, smallest_a),
+        (bench.shop, smallest_a),
         bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value),
     );
     let own = own_fuse(bench, &fuse, ampacity.amps);

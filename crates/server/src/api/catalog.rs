@@ -2,8 +2,10 @@
 
 use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
+use jovek_core::catalog::fuse::Fuse;
 use jovek_core::catalog::light::{CatalogLight, lights};
 use jovek_core::catalog::meter::OVERLOAD_OHM;
+use jovek_core::catalog::relay::RELAYS;
 use jovek_core::catalog::unit::{OtherUnit, other_units};
 use jovek_core::catalog::zone;
 use jovek_core::defaults::{
@@ -65,6 +67,10 @@ pub struct Catalog {
     pub factory_wires: Vec<CatalogWire>,
     /// Sizes that a shop may keep, by system.
     pub shop_wires: Vec<SystemWires>,
+    /// Fuse ratings that a shop may keep, A.
+    pub shop_fuses_a: Vec<f64>,
+    /// Contact ratings of relays that a shop may keep, A.
+    pub shop_relays_a: Vec<f64>,
     /// Zones.
     pub zones: Vec<CatalogZone>,
     /// Signals.
@@ -98,6 +104,14 @@ fn catalog_wire(wire: Conductor) -> CatalogWire {
     CatalogWire { wire, label: wire.label() }
 }
 
+/// Contact ratings of all relays, the weakest first, each once.
+fn relay_ratings_a() -> Vec<f64> {
+    let mut out: Vec<f64> = RELAYS.iter().map(|r| r.contact_a).collect();
+    out.sort_by(f64::total_cmp);
+    out.dedup();
+    out
+}
+
 /// What a person can pick from.
 #[utoipa::path(get, path = "/api/catalog", operation_id = "catalog",
     responses((status = 200, body = Catalog)))]
@@ -118,6 +132,8 @@ pub(super) async fn catalog() -> Json<Catalog> {
                 usual: Conductor::shelf(system),
             })
             .collect(),
+        shop_fuses_a: Fuse::ladder().iter().map(|f| f.rating_a).collect(),
+        shop_relays_a: relay_ratings_a(),
         zones: Zone::ALL
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),

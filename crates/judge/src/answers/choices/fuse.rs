@@ -2,7 +2,6 @@
 
 use jovek_base::figure::{amps, figure, shown};
 use jovek_base::source::Source;
-use jovek_catalog::fuse as fuse_table;
 use jovek_job::FusePractice;
 use jovek_plan::chain::Origin;
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
@@ -97,7 +96,9 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
         _ => None,
     };
     let next_best = trial.sizes.fuse.and_then(|f| {
-        fuse_table::Fuse::ladder()
+        bench
+            .shop
+            .fuses()
             .into_iter()
             .find(|g| g.rating_a > f.rating_a && g.rating_a <= trial.ampacity_a)
             .map(|g| Alternative {
