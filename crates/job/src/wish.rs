@@ -33,6 +33,8 @@ pub enum SwitchKind {
     Dimmer,
     /// A radio remote to a controller box.
     Remote,
+    /// A plunger that is on while a door, a lid or the bonnet stands open.
+    Lid,
 }
 
 /// A switch that is added and that several circuits may use.

@@ -245,6 +245,7 @@ fn said(job: &Job, wish: &Wish, inside: bool) -> String {
                 (Position::Down, _) => format!("with {name} down"),
                 (_, Some(SwitchKind::ThreeWay)) => format!("with {name} up"),
                 (_, Some(SwitchKind::Momentary)) => format!("while {name} is pressed"),
+                (_, Some(SwitchKind::Lid)) => format!("while {name} is open"),
                 _ => format!("by {name}"),
             }
         }

@@ -5338,7 +5338,7 @@ export interface components {
          * @description How a switch works.
          * @enum {string}
          */
-        SwitchKind: "on_off" | "momentary" | "three_way" | "dimmer" | "remote";
+        SwitchKind: "on_off" | "momentary" | "three_way" | "dimmer" | "remote" | "lid";
         /** @description What a switch does. */
         SwitchLine: {
             /** @description The circuit. */

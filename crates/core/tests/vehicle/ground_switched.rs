@@ -3,8 +3,8 @@
 use crate::common::bench::{job, not, switch, with};
 use jovek_core::answers::{Answers, assess};
 use jovek_core::job::{
-    ControlKind, FactoryId, Feed, Job, LightKind, Probe, Signal, SupplyState, SwitchedSide,
-    SystemVoltage, Wish,
+    ControlKind, FactoryId, Feed, Job, LightKind, Probe, Signal, SupplyState, Switch, SwitchId,
+    SwitchKind, SwitchedSide, SystemVoltage, Wish,
 };
 use jovek_core::plan::network::build::{Situation, build};
 use jovek_core::plan::probe::{ProbeVerdict, judge};
@@ -128,4 +128,19 @@ fn a_grounded_wire_reads_the_other_way_round() {
     // Taken for a plus wire it is told what it is.
     let taken = read(Some(0.0), Some(12.5), SwitchedSide::Plus);
     assert!(taken.says.contains("a switch grounds this wire"), "{}", taken.says);
+}
+
+/// A lamp under the bonnet with a plunger of its own: on while it is open, left on with it, a plunger on the list.
+#[test]
+fn a_bonnet_switch_of_its_own() {
+    let mut job = job(&[], switch("bonnet"), Some(ControlKind::Switch));
+    let (id, kind) = (SwitchId("bonnet".into()), SwitchKind::Lid);
+    job.switches.push(Switch { id, name: "bonnet".into(), kind });
+    holds(&job);
+    let answers = assess(&job);
+    assert_eq!(answers.circuits[0].wish_text, "Lit while bonnet is open.");
+    let part = "plunger switch for door or lid, \"bonnet\"";
+    assert!(answers.parts.iter().any(|p| p.part == part), "{:?}", answers.parts);
+    let left_on = prove(&job, Vec::new()).drains.unwrap().left_on;
+    assert!(left_on.iter().any(|l| l.text.contains("with bonnet")), "{left_on:?}");
 }

@@ -165,7 +165,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
 #[tokio::test]
 async fn a_grounded_lamp_and_a_flasher_are_said() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/2/look").await?;
+    page.go("/jobs/1/look").await?;
     page.pick("Its switch sits in", "the minus wire").await?;
     page.says("Joint to its switch").await?;
     page.fill("Probe, function on", "0.1").await?;
@@ -173,7 +173,8 @@ async fn a_grounded_lamp_and_a_flasher_are_said() -> Result<()> {
     page.says("a switch grounds it").await?;
     page.fill("Probe, function on", "12.4").await?;
     page.says("the switch does not ground this wire").await?;
-    page.go("/jobs/1/switch").await?;
+    page.saved().await?;
+    page.press("4 Switch").await?;
     page.pick("Flasher in the feed", "flasher").await?;
     page.holds("Flashes", "1.5").await?;
     page.fill("Flashes", "-1").await?;

@@ -386,6 +386,7 @@ fn shared_switch_part(job: &Job, id: &SwitchId) -> String {
     let kind = match kind {
         SwitchKind::OnOff => "on-off switch",
         SwitchKind::Momentary => "push button",
+        SwitchKind::Lid => "plunger switch for door or lid",
         SwitchKind::ThreeWay => "three-way switch",
         SwitchKind::Dimmer => "knob of a dimmer",
         SwitchKind::Remote => "radio remote with receiver",

@@ -479,7 +479,8 @@ impl Block<'_> {
     fn minus_wire(&mut self, wire: FactoryIx, place: PartRef, y: f64) {
         self.part(Sign::Signal, (GROUND_X + 3.0, y), place, 0.0);
         let name = self.job.factory_label(wire.0);
-        self.text((GROUND_X + 3.0, y - 3.0), format!("{name}, minus"), "end");
+        // Below: the wire is named above.
+        self.text((GROUND_X + 6.0, y + 5.4), format!("{name}, minus"), "end");
     }
 
     /// A coil with its suppression, or the input of a module.

@@ -11,6 +11,7 @@ const KINDS = [
   { value: "three_way", label: "up, off, down" },
   { value: "dimmer", label: "with dimmer" },
   { value: "remote", label: "radio remote" },
+  { value: "lid", label: "plunger at a door or lid" },
 ];
 
 /** Switches that several circuits may share. */
