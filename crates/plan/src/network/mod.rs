@@ -6,5 +6,6 @@ pub mod cache;
 mod drawing;
 pub mod hardware;
 pub mod parts;
+mod vehicle;
 
 pub use build::{Built, BuiltCircuit, Situation};
