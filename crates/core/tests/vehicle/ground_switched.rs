@@ -144,3 +144,20 @@ fn a_bonnet_switch_of_its_own() {
     let left_on = prove(&job, Vec::new()).drains.unwrap().left_on;
     assert!(left_on.iter().any(|l| l.text.contains("with bonnet")), "{left_on:?}");
 }
+
+/// A sound build is not called off: its joint is live with the function off, and its way back is open.
+#[test]
+fn no_reading_takes_it_for_a_plain_wire() {
+    let answers = assess(&tied(Signal::Door, "door"));
+    let of = |key: &str| answers.checks.iter().find(|c| c.id.0 == format!("c1.{key}"));
+    assert!(of("source_off_v").is_none() && of("ground_ohm").is_none());
+    for (key, around) in [("source_v", 12.3), ("lamp_v", 12.1)] {
+        let check = of(key).unwrap();
+        assert!(
+            (check.low..=check.high).contains(&around),
+            "{key}: {} to {}",
+            check.low,
+            check.high
+        );
+    }
+}

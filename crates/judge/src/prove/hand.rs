@@ -153,17 +153,20 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
         };
         push(job, draft, out);
     };
-    let high_ohm = (cold.most_ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
-    check(
-        "ground_ohm",
-        "resistance to ground",
-        "Battery negative off. Red on lamp -, black on the clamp that was taken off, not on the post. The leads' own \
-         0.1 to 0.2 ohm count in.",
-        Quantity::Ohm,
-        cold.ground_ohm + LEADS_OHM,
-        (0.0, (high_ohm * 10.0).round() / 10.0),
-        ("Check the leads.", "No clean ground: bare metal, toothed washer, tight; read again."),
-    );
+    // Where a switch of the vehicle grounds the lamps, the way back is open and the joint is live with the function off.
+    if !chain.is_ground_switched {
+        let high_ohm = (cold.most_ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
+        check(
+            "ground_ohm",
+            "resistance to ground",
+            "Battery negative off. Red on lamp -, black on the clamp that was taken off, not on the post. The leads' own \
+             0.1 to 0.2 ohm count in.",
+            Quantity::Ohm,
+            cold.ground_ohm + LEADS_OHM,
+            (0.0, (high_ohm * 10.0).round() / 10.0),
+            ("Check the leads.", "No clean ground: bare metal, toothed washer, tight; read again."),
+        );
+    }
     if cold.is_fused && !chain.has_filament() {
         let coils_ohm = Some(cold.feed_ohm).filter(|ohm| COIL_PART * ohm < SOUND_OHM);
         let (how, expected, least) = match coils_ohm {
@@ -183,7 +186,7 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
             ("The feed touches the frame somewhere: no fuse goes in before it is found.", ""),
         );
     }
-    if chain.origin != Origin::Battery {
+    if chain.origin != Origin::Battery && !chain.is_ground_switched {
         check(
             "source_off_v",
             "factory joint, function off",
