@@ -1,4 +1,4 @@
-//! Blade fuses: ratings, colours, cold resistance, time-current gates, temperature.
+//! Blade fuses, and breakers in their form: ratings, colours, cold resistance, time-current gates, temperature.
 
 use crate::interpolate;
 use serde::{Deserialize, Serialize};
@@ -15,6 +15,10 @@ pub enum FuseFamily {
     RegularBlade,
     /// Large blade (ISO 8820-3 type E).
     LargeBlade,
+    /// Breaker in the form of a regular blade that closes again by itself (SAE J553 type I).
+    SelfResettingBreaker,
+    /// Breaker in the form of a regular blade that a hand closes again (SAE J553 type III).
+    ManualBreaker,
 }
 
 /// Ratings and colours. Source: ISO 8820-3 colours, SAE J1284 and J1888, recalled from memory;
@@ -46,6 +50,10 @@ const LARGE: [(f64, &str); 10] = [
     (100.0, "violet"),
     (35.0, "brown"),
 ];
+
+/// Ratings of breakers in the form of a regular blade, which have no colour code. Common practice.
+const BREAKERS: [(f64, &str); 7] =
+    [(5.0, ""), (7.5, ""), (10.0, ""), (15.0, ""), (20.0, ""), (25.0, ""), (30.0, "")];
 
 /// Cold resistance of the regular blade, mohm by rating. Common practice, ±15 %.
 const COLD_MOHM: [(f64, f64); 13] = [
@@ -105,6 +113,16 @@ const LARGE_GATES: [Gate; 6] = [
     gate(6.00, Some(0.04), Some(1.0)),
 ];
 
+/// Source: SAE J553, 135 % within 60 min and 200 % within 60 s, recalled from memory, low confidence; 350 and
+/// 600 %: common practice for thermal breakers.
+const BREAKER_GATES: [Gate; 5] = [
+    gate(1.00, Some(360_000.0), None),
+    gate(1.35, Some(5.0), Some(3600.0)),
+    gate(2.00, Some(2.0), Some(60.0)),
+    gate(3.50, Some(0.8), Some(10.0)),
+    gate(6.00, Some(0.2), Some(1.5)),
+];
+
 /// Largest load in continuous duty, as a part of the rating. Source: NFPA 70 210.20(A), recalled.
 pub const CONTINUOUS_PART: f64 = 0.8;
 /// Interrupting rating of a 32 V blade, A. Source: ISO 8820-3, recalled, medium confidence.
@@ -128,20 +146,44 @@ impl FuseFamily {
     pub fn is_regular(&self) -> bool {
         *self == FuseFamily::RegularBlade
     }
+
+    /// True for breakers.
+    pub fn is_breaker(self) -> bool {
+        matches!(self, FuseFamily::SelfResettingBreaker | FuseFamily::ManualBreaker)
+    }
+
+    /// The family whose holder it fits, as it is spoken.
+    pub fn holder_label(self) -> &'static str {
+        match self {
+            FuseFamily::MiniBlade => "mini blade",
+            FuseFamily::LargeBlade => "large blade",
+            FuseFamily::RegularBlade
+            | FuseFamily::SelfResettingBreaker
+            | FuseFamily::ManualBreaker => "regular blade",
+        }
+    }
 }
 
 impl Fuse {
-    /// The ratings that the planner offers in a family, ascending: blades to 30 A, then large ones, or large ones from
-    /// their smallest on.
+    /// The ratings that the planner offers in a family, ascending: blades or breakers to 30 A, then large ones, or large
+    /// ones from their smallest on.
     pub fn ladder_of(family: FuseFamily) -> Vec<Fuse> {
-        let least_a = if family == FuseFamily::LargeBlade { 20.0 } else { 0.0 };
+        let least_a = match family {
+            FuseFamily::LargeBlade => 20.0,
+            _ if family.is_breaker() => BREAKERS[0].0,
+            _ => 0.0,
+        };
         let mut out: Vec<Fuse> = match family {
             FuseFamily::LargeBlade => {
                 LARGE.iter().map(|&(rating_a, _)| Fuse { family, rating_a }).collect()
             }
-            _ => Fuse::ladder().into_iter().map(|f| f.in_family(family)).collect(),
+            _ => Fuse::ladder()
+                .into_iter()
+                .filter(|f| f.rating_a >= least_a)
+                .map(|f| f.in_family(family))
+                .collect(),
         };
-        // Small loads take a regular blade where the family starts higher.
+        // Small loads take a regular fuse where the family starts higher.
         out.extend(Fuse::ladder().into_iter().filter(|f| f.rating_a < least_a));
         out.sort_by(|a, b| a.rating_a.total_cmp(&b.rating_a));
         out
@@ -183,6 +225,7 @@ impl Fuse {
     fn table(&self) -> &'static [(f64, &'static str)] {
         match self.family {
             FuseFamily::LargeBlade => &LARGE,
+            FuseFamily::SelfResettingBreaker | FuseFamily::ManualBreaker => &BREAKERS,
             FuseFamily::MiniBlade | FuseFamily::RegularBlade => &REGULAR,
         }
     }
@@ -192,7 +235,7 @@ impl Fuse {
         self.table().iter().find(|(a, _)| *a == self.rating_a).map_or("unknown", |(_, c)| c)
     }
 
-    /// Resistance cold, without the holder, ohm. Beyond 40 A the fit 133 mohm·In^−1.233.
+    /// Resistance cold, without the holder, ohm; of a breaker taken as that of the fuse. Beyond 40 A the fit 133 mohm·In^−1.233.
     pub fn cold_ohm(&self) -> f64 {
         if self.rating_a <= 40.0 {
             interpolate(&COLD_MOHM, self.rating_a) / 1000.0
@@ -207,6 +250,7 @@ impl Fuse {
             FuseFamily::MiniBlade => &MINI_GATES,
             FuseFamily::RegularBlade => &REGULAR_GATES,
             FuseFamily::LargeBlade => &LARGE_GATES,
+            FuseFamily::SelfResettingBreaker | FuseFamily::ManualBreaker => &BREAKER_GATES,
         }
     }
 
@@ -231,10 +275,28 @@ impl Fuse {
     /// Family as it is spoken.
     pub fn family_label(&self) -> &'static str {
         match self.family {
-            FuseFamily::MiniBlade => "mini blade",
-            FuseFamily::RegularBlade => "regular blade",
-            FuseFamily::LargeBlade => "large blade",
+            FuseFamily::SelfResettingBreaker => "blade form, resets by itself",
+            FuseFamily::ManualBreaker => "blade form, manual reset",
+            family => family.holder_label(),
         }
+    }
+
+    /// Family and colour: `regular blade, blue`, `blade form, manual reset`.
+    pub fn look(&self) -> String {
+        match self.colour() {
+            "" => self.family_label().to_owned(),
+            colour => format!("{}, {colour}", self.family_label()),
+        }
+    }
+
+    /// What it is: a fuse or a breaker.
+    pub fn noun(&self) -> &'static str {
+        if self.family.is_breaker() { "breaker" } else { "fuse" }
+    }
+
+    /// As it is ordered: `fuse 15 A, regular blade, blue`.
+    pub fn order_text(&self) -> String {
+        format!("{} {}, {}", self.noun(), self.label(), self.look())
     }
 }
 

@@ -3,6 +3,9 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+/// Input of a warning lamp at its sync lead, ohm. Common practice: a logic input, 10 to 100 kohm to minus.
+pub const SYNC_INPUT_OHM: f64 = 100_000.0;
+
 /// How a light takes its current.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case", tag = "kind", deny_unknown_fields)]

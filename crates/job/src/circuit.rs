@@ -104,6 +104,12 @@ pub struct Light {
     /// How it flashes by itself.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flash: Option<Flash>,
+    /// It has a lead that keeps it in step with others of its circuit: theirs are joined.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub has_sync_lead: bool,
+    /// It has a lead that sets its pattern: it is set once, then the lead is capped.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub has_pattern_lead: bool,
     /// What it does with its light, where it stands and points.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub optic: Option<Optic>,
@@ -329,6 +335,13 @@ impl LampCircuit {
         self.lights.iter().any(|l| self.flash_of(l).is_some())
     }
 
+    /// True where a lamp, counted through light after light, is to be kept in step with others: two of them at least
+    /// have a lead for it.
+    pub fn is_in_step(&self, lamp: usize) -> bool {
+        let each = || self.lights.iter().flat_map(|l| (0..l.count).map(|_| l.has_sync_lead));
+        each().filter(|has| *has).count() > 1 && each().nth(lamp).unwrap_or_default()
+    }
+
     /// A new circuit with two lamps whose figures are assumed.
     pub fn starter(id: CircuitId, name: &str) -> Self {
         let light = Light {
@@ -346,6 +359,8 @@ impl LampCircuit {
             is_reversed: false,
             lead: None,
             flash: None,
+            has_sync_lead: false,
+            has_pattern_lead: false,
             optic: None,
             strip: None,
             backlight: None,

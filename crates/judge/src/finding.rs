@@ -133,6 +133,10 @@ pub enum FindingCode {
     NoSuchPlace,
     /// A pulsed wire is used.
     PulsedOutput,
+    /// A relay by the battery would do with much thinner wire.
+    RelaySavesCopper,
+    /// A breaker that closes onto a fault again by itself.
+    ResetsByItself,
     /// A lamp breaks a rule of the road.
     RoadRule,
     /// A screw reaches what is behind.

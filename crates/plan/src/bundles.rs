@@ -1,7 +1,7 @@
 //! The bundle on each way: what lies there, at the sizes that were chosen.
 
 use crate::route::bundle::{Bundle, Strand, bundle};
-use crate::route::{LaidWire, Layout};
+use crate::route::{LaidRole, LaidWire, Layout};
 use crate::study::Assessment;
 use jovek_catalog::heat::outer_mm;
 
@@ -13,7 +13,11 @@ fn strands(study: &Assessment, wires: &[&LaidWire]) -> Vec<Strand> {
             continue;
         };
         let sizes = &studied.sized.chosen.sizes;
-        let conductor = if wire.role.is_loaded() { sizes.wire } else { sizes.coil_wire };
+        let conductor = match wire.role {
+            LaidRole::Supply | LaidRole::Return => sizes.wire,
+            LaidRole::Coil | LaidRole::Signal => sizes.coil_wire,
+            LaidRole::Sync => sizes.sync_wire,
+        };
         let area_mm2 = conductor.area_mm2();
         let strand = Strand { outer_mm: outer_mm(area_mm2), area_mm2 };
         out.extend(std::iter::repeat_n(strand, wire.count));

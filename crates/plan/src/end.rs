@@ -29,13 +29,15 @@ pub struct LampIx {
     pub number: usize,
 }
 
-/// Plus or minus.
+/// A lead of a lamp, and what is joined to it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum Pole {
     /// The supply's side.
     Plus,
     /// The return's side.
     Minus,
+    /// The lead that keeps warning lamps in step.
+    Sync,
 }
 
 /// The side of a part in the wire.
@@ -102,7 +104,7 @@ pub enum SpliceAt {
     SignalMinus(FactoryIx),
     /// Between the parts of the hardware, counted from 1.
     Inside(usize),
-    /// Where the legs of the supply or of the return part.
+    /// Where the legs of the supply, of the return or of the sync wire part.
     Trunk(Pole),
     /// At the end of a leg, where further legs part.
     Leg(Pole, usize),

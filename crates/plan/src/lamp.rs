@@ -34,6 +34,10 @@ pub struct PlannedLamp {
     pub is_filament: bool,
     /// The lead that it comes with.
     pub lead: LampLead,
+    /// It has a lead that keeps it in step with others.
+    pub has_sync_lead: bool,
+    /// It has a lead that sets its pattern.
+    pub has_pattern_lead: bool,
 }
 
 /// The figures of a light that is a strip along edges.
@@ -142,6 +146,8 @@ impl PlannedLamp {
             made_for: light.made_for,
             is_filament,
             lead: light.lead.unwrap_or_default(),
+            has_sync_lead: light.has_sync_lead,
+            has_pattern_lead: light.has_pattern_lead,
         }
     }
 

@@ -19,6 +19,8 @@ pub struct Need {
     pub copper_part: Option<f64>,
     /// Most that the conductors may lose while the battery charges, V.
     pub copper_v: f64,
+    /// What such lamps usually leave their conductors, V, whatever table the shop goes by.
+    pub usual_copper_v: f64,
     /// Lowest voltage at which every lamp must still work, V; none where all of them only dim, or nobody said the
     /// cut-in: a guess never asks for more copper.
     pub lamp_v: Option<f64>,
@@ -42,10 +44,9 @@ impl Need {
             DropLimit::LampNeeds => job.shop.margin_v.unwrap_or(USUAL_MARGIN_V),
             _ => 0.0,
         };
+        let usual_part = circuit.lights.iter().map(part_of).fold(MOST_PART, f64::min);
         let copper_part = match rule {
-            DropLimit::LampNeeds => {
-                Some(circuit.lights.iter().map(part_of).fold(MOST_PART, f64::min))
-            }
+            DropLimit::LampNeeds => Some(usual_part),
             DropLimit::ThreePercent => Some(0.03),
             DropLimit::TenPercent => Some(0.10),
             DropLimit::HalfVolt => None,
@@ -65,7 +66,17 @@ impl Need {
         let guessed_v = (rule == DropLimit::LampNeeds)
             .then(|| circuit.lights.iter().filter_map(|l| guess_of(l, job)).reduce(f64::max))
             .flatten();
-        Need { rule, copper_part, copper_v, lamp_v, guessed_v, rest_v: None, has_drivers }
+        let usual_copper_v = usual_part * supply.regulated_v;
+        Need {
+            rule,
+            copper_part,
+            copper_v,
+            usual_copper_v,
+            lamp_v,
+            guessed_v,
+            rest_v: None,
+            has_drivers,
+        }
     }
 
     /// The same need, with the guess at their cut-in counted where the battery rests.
@@ -76,6 +87,11 @@ impl Need {
     /// The same need, met by whatever works: any loss in the copper, any voltage.
     pub fn nothing(self) -> Need {
         Need { copper_v: f64::INFINITY, lamp_v: None, ..self }
+    }
+
+    /// What such lamps usually leave the copper, at any voltage of theirs.
+    pub fn usual(self) -> Need {
+        Need { copper_v: self.copper_v.max(self.usual_copper_v), lamp_v: None, ..self }
     }
 
     /// The same share of copper, at any voltage of the lamps.

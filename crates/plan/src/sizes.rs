@@ -87,6 +87,8 @@ pub struct Sizes {
     pub module_a: Option<f64>,
     /// Wire of the coil circuit.
     pub coil_wire: Conductor,
+    /// Wire that keeps lamps in step: the thinnest that the shop lays.
+    pub sync_wire: Conductor,
     /// Small fuses of the leads that the fuse before them does not protect.
     pub lead_fuses: Vec<LeadFuse>,
     /// Working temperature of each stretch, °C, by link of the chain; empty for links without wire.

@@ -34,6 +34,8 @@ pub enum PieceRole {
     CoilGround,
     /// From the lamps back.
     Return,
+    /// What lamps tell each other to flash in step: milliamps that only their own electronics give.
+    Sync,
 }
 
 impl PieceRole {
@@ -52,8 +54,8 @@ pub enum PieceAt {
     Before(usize),
     /// A lead inside the hardware, by its index.
     Inside(usize),
-    /// A part of a leg: the leg, the part between its connectors; of the return where true.
-    Leg(usize, usize, bool),
+    /// A part of a leg: the leg, the part between its connectors, and whose it is.
+    Leg(usize, usize, Pole),
 }
 
 /// A piece of wire.
@@ -196,8 +198,7 @@ pub fn link_ends(
             JointOf::SourcePost => End::Post(Post::StartPlus),
             JointOf::FactoryWire => End::Factory(chain.origin_wire()?),
             JointOf::Lamp(pole) | JointOf::Branch(pole) => {
-                let legs = if pole == Pole::Plus { &chain.legs } else { &chain.back_legs };
-                lamps_end(chain, legs, pole)
+                lamps_end(chain, chain.legs_of(pole), pole)
             }
             JointOf::Stud => End::Stud(circuit, StudOf::Lamps),
             JointOf::Bus => End::Bus,
@@ -317,6 +318,7 @@ pub fn wires(chain: &Chain, sizes: &Sizes) -> Wires {
     make.along(inside.as_ref());
     make.legs(&chain.legs, Pole::Plus);
     make.legs(&chain.back_legs, Pole::Minus);
+    make.legs(&chain.sync_legs, Pole::Sync);
     if let Some(inside) = &inside {
         make.inside(inside);
     }
@@ -399,7 +401,7 @@ impl Maker<'_> {
     /// Legs, cut at the connectors that they go through. Listed in the direction of the current.
     fn legs(&mut self, legs: &[Leg], pole: Pole) {
         let (chain, sizes) = (self.chain, self.sizes);
-        let is_back = pole == Pole::Minus;
+        let (is_back, is_sync) = (pole == Pole::Minus, pole == Pole::Sync);
         let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
         // Working temperatures stand supply first, then return.
         let mut before: usize =
@@ -411,9 +413,11 @@ impl Maker<'_> {
                 self.own_leads.push(OwnLead { lamp, pole, to: near });
                 continue;
             }
-            let warm: Vec<f64> = lamps_at.map_or_else(Vec::new, |at| {
-                sizes.stretch_c(at).skip(before).take(leg.stretches.len()).collect()
-            });
+            // Nothing but its surroundings warms a sync wire.
+            let warm: Vec<f64> = match lamps_at.filter(|_| !is_sync) {
+                Some(at) => sizes.stretch_c(at).skip(before).take(leg.stretches.len()).collect(),
+                None => leg.stretches.iter().map(|s| s.ambient_c).collect(),
+            };
             before += leg.stretches.len();
             let mut start = 0;
             let cuts = leg.plugs.iter().map(|&(at, end)| (at + 1, end));
@@ -422,10 +426,14 @@ impl Maker<'_> {
                     role: WireRole::Supply,
                     stretches: leg.stretches[start..stop].to_vec(),
                 };
-                let role = if is_back { PieceRole::Return } else { PieceRole::Switched };
+                let role = match pole {
+                    Pole::Plus => PieceRole::Switched,
+                    Pole::Minus => PieceRole::Return,
+                    Pole::Sync => PieceRole::Sync,
+                };
                 let ends = if is_back { (end, near) } else { (near, end) };
-                let wire = leg_wire(chain, sizes, leg);
-                let piece = self.piece(PieceAt::Leg(k, part, is_back), role, ends, wire);
+                let wire = if is_sync { sizes.sync_wire } else { leg_wire(chain, sizes, leg) };
+                let piece = self.piece(PieceAt::Leg(k, part, pole), role, ends, wire);
                 let c = warm.iter().copied().skip(start).take(stop - start);
                 // Right behind a connector a jumper goes on.
                 let piece = match run.stretches.is_empty() {

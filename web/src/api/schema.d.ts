@@ -786,6 +786,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Prices of the sizes of a job's trade-offs, against the shelf; nothing is saved. */
+        post: operations["sizePrices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/swap": {
         parameters: {
             query?: never;
@@ -2328,7 +2345,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2451,7 +2468,7 @@ export interface components {
          * @description A family of fuses.
          * @enum {string}
          */
-        FuseFamily: "mini_blade" | "regular_blade" | "large_blade";
+        FuseFamily: "mini_blade" | "regular_blade" | "large_blade" | "self_resetting_breaker" | "manual_breaker";
         /** @description A fuse on the map. */
         FuseLine: {
             /** @description What it protects. */
@@ -3170,6 +3187,10 @@ export interface components {
             /** @description How it takes its current. */
             draws: components["schemas"]["LightKind"];
             flash?: null | components["schemas"]["Flash"];
+            /** @description It has a lead that sets its pattern: it is set once, then the lead is capped. */
+            has_pattern_lead?: boolean;
+            /** @description It has a lead that keeps it in step with others of its circuit: theirs are joined. */
+            has_sync_lead?: boolean;
             /** @description Id within the job. */
             id: components["schemas"]["LightId"];
             /** @description The two pins of its own plug are the other way round: minus on 1. */
@@ -4815,6 +4836,23 @@ export interface components {
             /** @description Ways that the lamp wire must take. */
             pinned?: components["schemas"]["WayId"][];
             switch?: null | components["schemas"]["PlaceId"];
+        };
+        /** @description The wire of a circuit in one size, at the shop's prices. */
+        SizePrice: {
+            /** @description The circuit. */
+            circuit: components["schemas"]["CircuitId"];
+            /**
+             * Format: double
+             * @description Cost of all its pieces as they are cut, in the shop's currency; none where the size has no price.
+             */
+            cost?: number | null;
+            /** @description The size, as in its trade-off: `1.5 mm²`. */
+            label: string;
+        };
+        /** @description What the wire of each circuit would cost in the sizes around the chosen one. */
+        SizePrices: {
+            /** @description Size by size. */
+            prices: components["schemas"]["SizePrice"][];
         };
         /** @description The skeleton of a vehicle. */
         Skeleton: {
@@ -7730,6 +7768,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sizePrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizePrices"];
                 };
             };
             422: {

@@ -90,7 +90,7 @@ function Why({ choice, circuit }: { choice: Choice; circuit: Circuit }) {
           </>
         )}
       </p>
-      {choice.part === "wire" && <TradeOff points={circuit.trade_off} />}
+      {choice.part === "wire" && <TradeOff circuit={circuit.id} points={circuit.trade_off} />}
       <div className="no-print flex flex-wrap items-center gap-2">
         <Button kind="quiet" className="!px-0" aria-expanded={full} onClick={() => setFull(!full)}>
           {full ? "Less" : "Why, with figures"}

@@ -1,4 +1,7 @@
-import type { Schemas } from "../api/client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type ApiError, api, type Schemas, unwrap } from "../api/client";
+import { identity } from "../api/identity";
+import { useDesk } from "./desk";
 
 const COLUMN = 92;
 const TOP = 34;
@@ -6,9 +9,33 @@ const FALL = 34;
 const BARS = 92;
 const FOOT = 132;
 
-/** What each size of wire around the chosen one gives and costs: volts at the lamp above, copper below. */
-export function TradeOff({ points }: { points: Schemas["TradePoint"][] }) {
+/** What the wire of a circuit costs in each size, where the shop has a price for it. */
+function usePrices(circuit: string) {
+  const { job } = useDesk();
+  const { data } = useQuery<Schemas["SizePrices"], ApiError>({
+    queryKey: ["size-prices", identity(job)],
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: async () => unwrap(api.POST("/api/stock/sizes", { body: job })),
+  });
+  const own = data?.prices.filter((p) => p.circuit === circuit && p.cost != null) ?? [];
+  return new Map(own.map((p) => [p.label, (p.cost ?? 0).toFixed(2)]));
+}
+
+/**
+ * What each size of wire around the chosen one gives and costs: volts at the lamp above, copper below, under it what
+ * the shop pays.
+ */
+export function TradeOff({
+  circuit,
+  points,
+}: {
+  circuit: string;
+  points: Schemas["TradePoint"][];
+}) {
+  const prices = usePrices(circuit);
   if (points.length < 2) return null;
+  const foot = prices.size > 0 ? 36 : 20;
   const volts = points.map((p) => p.lamp_v);
   const [low, high] = [Math.min(...volts), Math.max(...volts)];
   const heaviest = Math.max(...points.map((p) => p.copper_g));
@@ -20,18 +47,18 @@ export function TradeOff({ points }: { points: Schemas["TradePoint"][] }) {
   return (
     <figure className="mt-2">
       <figcaption className="text-xs text-soft">
-        Volts at the lamp, its light, and copper by size of wire
+        Volts at the lamp, its light, and copper{prices.size > 0 && ", price"} by size of wire
       </figcaption>
       <svg
         width={COLUMN * points.length}
-        height={FOOT + 20}
-        viewBox={`0 0 ${COLUMN * points.length} ${FOOT + 20}`}
+        height={FOOT + foot}
+        viewBox={`0 0 ${COLUMN * points.length} ${FOOT + foot}`}
         className="max-w-full"
         role="img"
         aria-label={points
           .map(
             (p) =>
-              `${p.label}: ${p.lamp_text}, ${p.light_percent.toFixed(0)} % light, ${p.copper_text} of copper${p.is_chosen ? ", in use" : ""}${p.is_refused ? ", refused" : ""}`,
+              `${p.label}: ${p.lamp_text}, ${p.light_percent.toFixed(0)} % light, ${p.copper_text} of copper${prices.has(p.label) ? `, price ${prices.get(p.label)}` : ""}${p.is_chosen ? ", in use" : ""}${p.is_refused ? ", refused" : ""}`,
           )
           .join("; ")}
       >
@@ -78,6 +105,11 @@ export function TradeOff({ points }: { points: Schemas["TradePoint"][] }) {
               >
                 {p.label}
               </text>
+              {prices.has(p.label) && (
+                <text x={x(k)} y={FOOT + 30} textAnchor="middle" fontSize="11" fill="var(--ink)">
+                  {prices.get(p.label)}
+                </text>
+              )}
             </g>
           );
         })}

@@ -39,6 +39,8 @@ export const FUSE_FAMILIES = [
   { value: "mini_blade", label: "mini blade" },
   { value: "regular_blade", label: "regular blade" },
   { value: "large_blade", label: "large blade" },
+  { value: "manual_breaker", label: "breaker, manual reset" },
+  { value: "self_resetting_breaker", label: "breaker, resets by itself" },
 ];
 
 export const SIDES = [

@@ -5,9 +5,9 @@ use crate::wire::wire;
 use jovek_core::job::{
     Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
     Feed, Flash, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead,
-    LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, ReturnKind, Section, Signal,
-    Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact, Waypoint,
-    WireSystem, Wish, Zone,
+    LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, Probe, ReturnKind, Section,
+    Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact,
+    Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -87,8 +87,9 @@ fn light() -> impl Strategy<Value = Light> {
         LampPlace::RearLeft,
         LampPlace::Roof,
     ]);
-    (1..4u32, draws, lead, place, 2.0..30.0f64, any::<bool>()).prop_map(
-        |(count, draws, lead, place, watt, is_reversed)| {
+    let leads = (any::<bool>(), any::<bool>(), any::<bool>());
+    (1..4u32, draws, lead, place, 2.0..30.0f64, leads).prop_map(
+        |(count, draws, lead, place, watt, (is_reversed, has_sync_lead, has_pattern_lead))| {
             let mut light = LampCircuit::starter(CircuitId::from("c"), "").lights.remove(0);
             light.count = count;
             light.draws = draws;
@@ -96,6 +97,8 @@ fn light() -> impl Strategy<Value = Light> {
             light.place = Some(place);
             light.label_w = Some(watt.round());
             light.is_reversed = is_reversed;
+            light.has_sync_lead = has_sync_lead;
+            light.has_pattern_lead = has_pattern_lead;
             light.backlight = None::<Backlight>;
             light
         },
@@ -223,6 +226,7 @@ pub fn job() -> impl Strategy<Value = Job> {
             job.factory = SIGNALS.iter().map(|(id, s, of)| wire(id, *s, *of)).collect();
             if is_ground_switched {
                 job.factory[3].switched = SwitchedSide::Minus;
+                job.factory[3].probe = Probe { on_v: Some(0.1), off_v: Some(12.5) };
             }
             job.factory.push(FactoryCircuit {
                 kind: FactoryKind::FusePosition,

@@ -62,8 +62,7 @@ fn behind(study: &Assessment, (chain, sizes): (&Chain, &Sizes)) -> BTreeMap<End,
 fn bears_a(job: &Job, chain: &Chain, sizes: &Sizes, piece: &Piece) -> f64 {
     // A jumper in a leg lies where the leg does, one between parts where they do.
     let stretches = match piece.at {
-        PieceAt::Leg(leg, _, false) => &chain.legs[leg].stretches,
-        PieceAt::Leg(leg, _, true) => &chain.back_legs[leg].stretches,
+        PieceAt::Leg(leg, _, pole) => &chain.legs_of(pole)[leg].stretches,
         _ => &piece.stretches,
     };
     let warmest = stretches.iter().map(|s| s.ambient_c).fold(f64::MIN, f64::max);

@@ -9,6 +9,7 @@ use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::catalog::fuse::HOLDER_OHM;
 use jovek_core::catalog::inline_module::{self, ModuleTerminal};
+use jovek_core::catalog::light::SYNC_INPUT_OHM;
 use jovek_core::catalog::{contact, diode, relay, switch};
 use jovek_core::circuit::devices::Contact;
 use jovek_core::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, solve};
@@ -171,6 +172,9 @@ fn put_parts(
             for own in of.own_leads.iter().filter(|o| o.lamp == ix) {
                 // Its own lead is in the splice.
                 bench.ohm(own.to, end(own.pole), 0.5 * contact::SPLICE_OHM);
+            }
+            if chain.sync_legs.iter().any(|l| l.lamps.contains(&(light, number))) {
+                bench.ohm(end(Pole::Sync), end(Pole::Minus), SYNC_INPUT_OHM);
             }
             let element = bench.put(end(Pole::Plus), end(Pole::Minus), lamp.device);
             bench.lamps.insert(ix, element);

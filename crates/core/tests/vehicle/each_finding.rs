@@ -5,6 +5,7 @@ use crate::common::bench::{job as bench, not, switch, wire, with};
 use crate::laid::fork_outside;
 use jovek_core::answers::assess;
 use jovek_core::catalog::conductor::Conductor;
+use jovek_core::catalog::fuse::FuseFamily;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
     BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
@@ -195,6 +196,21 @@ fn pair(code: Code) -> Option<Pair> {
             job.circuits[0].lights[0].draws = LightKind::Strip { forward_v: None };
             job.circuits[0].lights[0].made_for = MadeFor::V24;
         }),
+        Code::RelaySavesCopper => {
+            // To both sides by way of the dash, or right from the battery.
+            let mut job = bench(&[], Wish::OwnSwitch, Some(ControlKind::Switch));
+            job.skeleton = Some(Skeleton { body: BodyKind::Pickup, ..Skeleton::default() });
+            let circuit = &mut job.circuits[0];
+            circuit.drop = Some(DropLimit::ThreePercent);
+            circuit.lights[0].label_w = Some(60.0);
+            circuit.lights[0].place = Some(LampPlace::Sides);
+            circuit.sites = Some(Sites::default());
+            mended(job, |job| job.circuits[0].control.kind = Some(ControlKind::Relay))
+        }
+        Code::ResetsByItself => mended(
+            but(plain(20.0), |job| job.shop.fuse_family = FuseFamily::SelfResettingBreaker).0,
+            |job| job.shop.fuse_family = FuseFamily::ManualBreaker,
+        ),
         Code::DropTooLarge => mended(
             but(plain(20.0), |job| {
                 job.circuits[0].drop = Some(DropLimit::ThreePercent);

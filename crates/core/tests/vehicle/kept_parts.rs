@@ -1,6 +1,8 @@
 //! What the shop keeps of fuses and relays is what it puts in.
 
 use crate::common::bench::job;
+use jovek_core::answers::assess;
+use jovek_core::base::grade::Grade;
 use jovek_core::catalog::fuse::{Fuse, FuseFamily};
 use jovek_core::job::{ControlKind, Job, Wish};
 use jovek_core::plan::sizes::ControlChoice;
@@ -55,6 +57,25 @@ fn the_family_is_the_shops() {
     );
     job.circuits[0].lights[0].label_w = Some(100.0);
     assert_eq!(fuse(&job).family, FuseFamily::LargeBlade);
+}
+
+/// A breaker is ordered as what it is, in the holder of a blade fuse; below its smallest a fuse is put in. 200 % within
+/// 60 s: SAE J553, recalled from memory, low confidence.
+#[test]
+fn breakers_in_the_form_of_a_blade() {
+    let mut job = lamps(27.0);
+    job.shop.fuse_family = FuseFamily::ManualBreaker;
+    let breaker = fuse(&job);
+    assert_eq!((breaker.family, breaker.rating_a), (FuseFamily::ManualBreaker, 7.5));
+    assert_eq!(breaker.slowest_s(15.0), Some(60.0));
+    let answers = assess(&job);
+    let has = |part: &str| answers.parts.iter().any(|p| p.part == part);
+    assert!(has("breaker 7.5 A, blade form, manual reset"), "{:?}", answers.parts);
+    assert!(has("sealed fuse holder, regular blade"));
+    assert!(!answers.findings.iter().any(|f| f.grade < Grade::Mind), "{:?}", answers.findings);
+    job.circuits[0].lights[0].label_w = Some(8.0);
+    job.shop.smallest_fuse_a = Some(2.0);
+    assert_eq!(fuse(&job).family, FuseFamily::RegularBlade);
 }
 
 #[test]

@@ -43,6 +43,7 @@ mod spice_agreement;
 mod stock_and_estimate;
 mod strips;
 mod switching_options;
+mod sync_wires;
 mod trade_off;
 mod trailer_ground;
 mod what_changed;

@@ -192,7 +192,8 @@ fn circuit_answer(
     };
     let sizes = &sized.chosen.sizes;
     let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
-    let fuse = sizes.fuse.map_or("factory fuse".to_owned(), |f| f.label() + " fuse");
+    let fuse =
+        sizes.fuse.map_or("factory fuse".to_owned(), |f| format!("{} {}", f.label(), f.noun()));
     CircuitAnswer {
         id: circuit.id.clone(),
         name: studied.chain.name.clone(),

@@ -5,6 +5,7 @@ use crate::proof::names;
 use jovek_circuit::ElementId;
 use jovek_job::{CheckId, Job};
 use jovek_plan::chain::{LinkKind, Origin};
+use jovek_plan::end::Pole;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
@@ -362,8 +363,12 @@ impl Gathered<'_> {
             }
         }
         for (element, what) in
-            built.legs.iter().enumerate().map(|(k, &e)| (e, PartKind::Leg(k, false))).chain(
-                built.back_legs.iter().enumerate().map(|(k, &e)| (e, PartKind::Leg(k, true))),
+            built.legs.iter().enumerate().map(|(k, &e)| (e, PartKind::Leg(k, Pole::Plus))).chain(
+                built
+                    .back_legs
+                    .iter()
+                    .enumerate()
+                    .map(|(k, &e)| (e, PartKind::Leg(k, Pole::Minus))),
             )
         {
             let ends = self.built.net.element(element);
@@ -489,6 +494,7 @@ impl Gathered<'_> {
                     LinkKind::Joint { .. } | LinkKind::Connector { .. } => reach_s(chain, i),
                     _ => continue,
                 },
+                PartKind::Leg(_, Pole::Sync) => continue,
                 PartKind::Leg(..) | PartKind::Splice(_) | PartKind::CoilGround(_) => 60.0,
                 _ => continue,
             };

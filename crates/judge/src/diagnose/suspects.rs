@@ -9,6 +9,7 @@ use jovek_circuit::devices::{BallastedLed, RegulatedLed};
 use jovek_circuit::{Device, ElementId};
 use jovek_job::{Job, OutputKind, ReturnKind, Zone};
 use jovek_plan::chain::{Chain, JointOf, Link, LinkKind, Origin, WireRole};
+use jovek_plan::end::Pole;
 use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -190,6 +191,8 @@ impl Gather<'_> {
         let broken = || vec![vec![Edit::Break(id)]];
         match place.what {
             PartKind::Link(i) => self.link(id, place, i),
+            // Lamps out of step are no lamp that is dark.
+            PartKind::Leg(_, Pole::Sync) => {}
             PartKind::Leg(..) => self.joint(id, place, 5.0),
             PartKind::Lamp(k, n) if n < MOST_LAMPS => self.lamp(id, place, k),
             PartKind::Switch(_) => {

@@ -39,6 +39,10 @@ fn north_american(signal: Signal) -> Option<&'static str> {
     })
 }
 
+/// Colour of the wire that keeps lamps in step. Common practice: what their makers use differs, so it is one that no
+/// feed, ground or function has here.
+pub const SYNC_COLOUR: &str = "grey/white";
+
 /// Colour of ground wires.
 pub fn ground_colour(job: &Job) -> String {
     match job.shop.colours {

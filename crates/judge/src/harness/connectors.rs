@@ -149,7 +149,7 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
             if is_reversed {
                 poles.reverse();
             }
-            let cavities = poles
+            let mut cavities: Vec<Cavity> = poles
                 .into_iter()
                 .enumerate()
                 .map(|(k, pole)| Cavity {
@@ -162,6 +162,21 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
                     is_blind: false,
                 })
                 .collect();
+            let further = light(job, lamp).map_or_else(Vec::new, |l| {
+                let sync = l.has_sync_lead.then(|| ("sync", wire(Pole::Sync)));
+                sync.into_iter().chain(l.has_pattern_lead.then_some(("pattern", None))).collect()
+            });
+            for (name, cut) in further {
+                cavities.push(Cavity {
+                    pin: cavities.len() + 1,
+                    wires: cut.iter().map(|w: &&CutLine| w.label.clone()).collect(),
+                    says: cut.map_or_else(
+                        || format!("{name}: blind plug"),
+                        |w| format!("{name}: {}", says(w)),
+                    ),
+                    is_blind: cut.is_none(),
+                });
+            }
             let notes = match is_reversed {
                 true => vec!["pins swapped: this lamp has minus on 1".to_owned()],
                 false => {

@@ -1,6 +1,6 @@
 //! The cut list: every piece of wire with both ends.
 
-use super::colours::{circuit_colour, feed_colour, ground_colour};
+use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near};
 use jovek_base::csv::cell;
 use jovek_catalog::conductor::Conductor;
@@ -8,7 +8,7 @@ use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{CircuitId, Job};
 use jovek_plan::chain::Chain;
-use jovek_plan::end::End;
+use jovek_plan::end::{End, Pole};
 use jovek_plan::plugs::Plugs;
 use jovek_plan::sizes::Sizes;
 use jovek_plan::wires::{PieceAt, PieceRole, wires};
@@ -138,7 +138,7 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
         let (from_kind, to_kind) = (kind(piece.from), kind(piece.to));
         // Stretches stand in the direction in which they were told: from the branch on.
         let (first, last) = (piece.stretches.first(), piece.stretches.last());
-        let is_backward = matches!(piece.at, PieceAt::Leg(_, _, true));
+        let is_backward = matches!(piece.at, PieceAt::Leg(_, _, Pole::Minus));
         let (from_near, to_near) =
             if is_backward { (near(last), near(first)) } else { (near(first), near(last)) };
         // What is joined there takes all wires of the joint: it is named when all are known.
@@ -184,6 +184,7 @@ fn colour(job: &Job, index: usize, role: PieceRole) -> String {
         PieceRole::Switched => circuit_colour(job, index),
         PieceRole::Coil => format!("black/{}", circuit_colour(job, index)),
         PieceRole::CoilGround | PieceRole::Return => ground_colour(job),
+        PieceRole::Sync => SYNC_COLOUR.to_owned(),
     }
 }
 

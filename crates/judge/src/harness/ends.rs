@@ -56,6 +56,7 @@ pub(super) fn sign(pole: Pole) -> &'static str {
     match pole {
         Pole::Plus => "+",
         Pole::Minus => "-",
+        Pole::Sync => "sync",
     }
 }
 

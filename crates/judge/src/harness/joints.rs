@@ -1,7 +1,7 @@
 //! Joints one by one: how each is made where it sits, its sleeve, its tool, what it must hold.
 
 use super::cuts::{CutLine, Installation};
-use super::ends::{Names, sign};
+use super::ends::{Names, kind, near, sign};
 use jovek_catalog::heat::outer_mm;
 use jovek_catalog::joint::{JointPlace, joint_at};
 use jovek_catalog::sleeve::sleeve;
@@ -67,7 +67,7 @@ struct Meeting<'a> {
     load_a: f64,
 }
 
-fn meetings<'a>(of: Installation, names: &Names, cuts: &'a [CutLine]) -> Vec<Meeting<'a>> {
+fn meetings<'a>(of: Installation<'a>, names: &Names, cuts: &'a [CutLine]) -> Vec<Meeting<'a>> {
     let mut out: Vec<Meeting> = Vec::new();
     for cut in cuts {
         for (at, place, kind, near) in [
@@ -102,10 +102,24 @@ fn meetings<'a>(of: Installation, names: &Names, cuts: &'a [CutLine]) -> Vec<Mee
     }
     for (chain, sizes) in of.parts {
         for lead in wires(chain, sizes).own_leads {
-            let found = out.iter_mut().find(|m| *m.circuit == chain.id && m.at == lead.to);
-            let area_mm2 = lead_mm2(chain, lead.lamp);
+            let at = out.iter().position(|m| *m.circuit == chain.id && m.at == lead.to);
+            // Leads of lamps alone meet where nothing is cut: those that keep them in step.
+            let at = at.unwrap_or_else(|| {
+                out.push(Meeting {
+                    at: lead.to,
+                    circuit: &chain.id,
+                    circuit_name: &chain.name,
+                    place: names.text(lead.to),
+                    kind: kind(lead.to),
+                    near: near(chain.wires().last().and_then(|(_, run)| run.stretches.last())),
+                    wires: Vec::new(),
+                    leads: Vec::new(),
+                    load_a: 0.0,
+                });
+                out.len() - 1
+            });
             let name = format!("{} {} lead", names.lamp(lead.lamp), sign(lead.pole));
-            found.into_iter().for_each(|m| m.leads.push((name.clone(), area_mm2)));
+            out[at].leads.push((name, lead_mm2(chain, lead.lamp)));
         }
     }
     out

@@ -9,7 +9,7 @@ use jovek_base::csv::cell;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::relay;
-use jovek_job::{ControlKind, Job, Smoothing, SwapFunction, SwitchId, SwitchKind};
+use jovek_job::{ControlKind, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, Host, LampIx};
 use jovek_plan::logic::{SwitchRef, seconds_text};
@@ -207,12 +207,18 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
             let host = Host::Lamp(LampIx { circuit, light, number });
             out.add(PartOf::Lamp, Some(host), lamp.name.clone(), 1.0);
         }
+        // In a plug such a lead is a pin, and an unused one is blind.
+        let is_alone = lamp.has_sync_lead && chain.sync_legs.is_empty();
+        let capped = u32::from(is_alone) + u32::from(lamp.has_pattern_lead);
+        if lamp.lead.ends == LampEnd::Bare && capped > 0 {
+            let count = f64::from(capped * lamp.count);
+            out.add(PartOf::Sleeve, None, "end cap, heat shrink with adhesive", count);
+        }
     }
     if let Some(fuse) = sizes.fuse {
         if chain.is_position {
             let host = Some(Host::Adapter(circuit));
-            let part = format!("fuse {}, {}, {}", fuse.label(), fuse.family_label(), fuse.colour());
-            out.add(PartOf::Fuse, host, part, 1.0);
+            out.add(PartOf::Fuse, host, fuse.order_text(), 1.0);
             out.add(
                 PartOf::FuseHolder,
                 host,
@@ -256,9 +262,8 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
 
 /// A fuse and its holder.
 fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
-    let (family, host) = (fuse.family_label(), Some(host));
-    let part = format!("fuse {}, {family}, {}", fuse.label(), fuse.colour());
-    out.add(PartOf::Fuse, host, part, 1.0);
+    let (family, host) = (fuse.family.holder_label(), Some(host));
+    out.add(PartOf::Fuse, host, fuse.order_text(), 1.0);
     out.add(PartOf::FuseHolder, host, format!("sealed fuse holder, {family}"), 1.0);
 }
 

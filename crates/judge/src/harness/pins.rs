@@ -33,7 +33,11 @@ fn pin(job: &Job, end: End, terminal: String) -> String {
     match end {
         End::Lamp(lamp, pole, LampEnd::Plug) => {
             let is_reversed = light(job, lamp).is_some_and(|l| l.is_reversed);
-            let number = if (pole == Pole::Plus) == is_reversed { 2 } else { 1 };
+            let number = match pole {
+                Pole::Sync => 3,
+                Pole::Plus | Pole::Minus if (pole == Pole::Plus) == is_reversed => 2,
+                Pole::Plus | Pole::Minus => 1,
+            };
             format!("{number} ({})", sign(pole))
         }
         End::Diode(_, _, Side::In) => "plain end".into(),

@@ -7,6 +7,8 @@ use jovek_base::grade::Grade;
 use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{FactoryKind, FaultKind, Job, LampRole, Signal, VehicleSide};
+use jovek_plan::chain::leg_path;
+use jovek_plan::end::Pole;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -102,18 +104,33 @@ pub(super) fn failures_while(job: &Job, study: &Assessment, wanted: &Wanted) -> 
         }
         let after: Vec<Option<Look>> = states.iter().map(|&a| look(&mut live, a)).collect();
         let seen = Compared { job, study, states: &states, before: &before, after: &after };
+        let mut effects = seen.effects();
+        effects.extend(out_of_step(study, place));
         let lost = seen.lost_role();
         out.push(Failure {
             part: names::key(job, study, place),
             name: names::full(job, study, place),
             kind,
             kind_text: kind_text(kind),
-            effects: seen.effects(),
+            effects,
             grade: lost.map(|_| if seen.touches_factory() { Grade::Stop } else { Grade::Fix }),
             remedy: lost.map(|_| remedy(place, kind)),
         });
     }
     out
+}
+
+/// What an open sync wire does: the lamps behind it flash on their own.
+fn out_of_step(study: &Assessment, place: PartRef) -> Option<String> {
+    let PartKind::Leg(leg, Pole::Sync) = place.what else { return None };
+    let chain = &study.circuits.get(place.circuit?)?.chain;
+    let legs = &chain.sync_legs;
+    let behind = legs.iter().enumerate().filter(|(k, _)| leg_path(legs, *k).contains(&leg));
+    let lamps: Vec<String> = behind
+        .flat_map(|(_, l)| &l.lamps)
+        .map(|&lamp| format!("lamp {}", chain.lamp_number(lamp)))
+        .collect();
+    Some(format!("{}: {} out of step with the others.", chain.name, lamps.join(", ")))
 }
 
 fn look(live: &mut Simulation, a: Assignment) -> Option<Look> {

@@ -70,6 +70,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
         | PartKind::FactorySource(_)
         | PartKind::FactoryLeak(_)
         | PartKind::Jumper(_)
+        | PartKind::SyncInput(..)
         | PartKind::Standby => &[],
     }
 }

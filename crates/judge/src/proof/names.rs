@@ -3,6 +3,7 @@
 use crate::part_names;
 use jovek_job::{Isolation, Job};
 use jovek_plan::chain::{JointOf, LinkKind};
+use jovek_plan::end::Pole;
 use jovek_plan::logic::SwitchRef;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::{Assessment, Studied};
@@ -31,8 +32,10 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
             _ => format!("{circuit}.link.{i}"),
         },
         PartKind::Lamp(k, n) => format!("{circuit}.lamp.{}.{}", k + 1, n + 1),
-        PartKind::Leg(k, false) => format!("{circuit}.leg.{}", k + 1),
-        PartKind::Leg(k, true) => format!("{circuit}.back_leg.{}", k + 1),
+        PartKind::Leg(k, Pole::Plus) => format!("{circuit}.leg.{}", k + 1),
+        PartKind::Leg(k, Pole::Minus) => format!("{circuit}.back_leg.{}", k + 1),
+        PartKind::Leg(k, Pole::Sync) => format!("{circuit}.sync_leg.{}", k + 1),
+        PartKind::SyncInput(k, n) => format!("{circuit}.sync.{}.{}", k + 1, n + 1),
         PartKind::Switch(n) => format!("{circuit}.switch.{n}"),
         PartKind::SwitchLead(n) => format!("{circuit}.switch_lead.{n}"),
         PartKind::SignalLead(i) => format!("{circuit}.signal.{}", factory(i)),
@@ -89,12 +92,21 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
             let name = of.map_or_else(String::new, |c| job.light_label(c.index, k));
             if lamp.is_some_and(|l| l.count == 1) { name } else { format!("{name} {}", n + 1) }
         }
-        PartKind::Leg(k, is_back) => {
+        PartKind::Leg(k, pole) => {
             let to = of
-                .and_then(|c| if is_back { c.chain.back_legs.get(k) } else { c.chain.legs.get(k) })
+                .and_then(|c| c.chain.legs_of(pole).get(k))
                 .and_then(|l| l.stretches.last())
                 .map_or("", |s| s.name.as_str());
-            format!("{} leg \"{to}\"", if is_back { "return" } else { "supply" })
+            let leg = match pole {
+                Pole::Plus => "supply leg",
+                Pole::Minus => "return leg",
+                Pole::Sync => "sync wire",
+            };
+            format!("{leg} \"{to}\"")
+        }
+        PartKind::SyncInput(k, n) => {
+            let lamp = words(job, study, PartRef { what: PartKind::Lamp(k, n), ..place });
+            format!("sync input of {lamp}")
         }
         PartKind::Switch(n) => {
             match of.and_then(|c| switch_name(job, c.chain.switching.as_ref()?, n)) {

@@ -245,6 +245,19 @@ pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>
         0.0,
         ("", "Renew that joint now: it will not get better."),
     );
+    if !chain.sync_legs.is_empty() {
+        check(
+            "in_step",
+            "all lamps in step, one pattern?",
+            "Lamps on for a minute. Count a few rounds; look past them, not into them.".into(),
+            1.0,
+            (
+                "One flashes on its own: its sync lead is open, or its pattern is another. Set it again, then look at \
+                 its sync joint.",
+                "",
+            ),
+        );
+    }
     // Lamps that hang on other wires too stay lit; so may those behind a relay that holds itself, fed through it by
     // the signal.
     let is_fed_apart = chain.switching.as_ref().is_some_and(|s| {

@@ -4,8 +4,8 @@ use super::rulebook::{Entry, Facing, Part, Vehicles, rules};
 use crate::light::lamps::{Lamp, lamps, size_m};
 use jovek_circuit::SolveError;
 use jovek_job::{
-    BodyKind, CircuitId, Job, LampColour, LampPlace, LampRole, Light, LightId, Mount, Region,
-    SupplyState,
+    BodyKind, CircuitId, Flash, Job, LampColour, LampPlace, LampRole, Light, LightId, Mount,
+    Region, SupplyState,
 };
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
@@ -210,6 +210,12 @@ impl Vehicle<'_> {
     pub(super) fn light(&self, lamp: &Lamp) -> Option<&Light> {
         let circuit = self.job.circuits.iter().find(|c| c.id == lamp.circuit)?;
         circuit.lights.iter().find(|l| l.id == lamp.light)
+    }
+
+    /// How a lamp flashes: by the flasher that feeds it, else by itself.
+    pub(super) fn flash(&self, lamp: &Lamp) -> Option<Flash> {
+        let circuit = self.job.circuits.iter().find(|c| c.id == lamp.circuit)?;
+        circuit.flash_of(circuit.lights.iter().find(|l| l.id == lamp.light)?)
     }
 
     /// What cannot be seen from the road is nobody's business.

@@ -118,7 +118,7 @@ impl Vehicle<'_> {
             };
             say(verdict, format!("{name}: {range} above the ground, this one {where_}."));
         }
-        let flash = self.light(lamp).and_then(|l| l.flash);
+        let flash = self.flash(lamp);
         if steady && flash.is_some() {
             say(RoadVerdict::Wrong, format!("{name}: steady, this one flashes."));
         }
@@ -247,7 +247,7 @@ impl Vehicle<'_> {
         if is_seen && !is_excepted {
             return Some(reason(entry, RoadVerdict::Wrong, format!("{says}.")));
         }
-        let hz = self.light(lamp).and_then(|l| l.flash).map(|f| f.hz);
+        let hz = self.flash(lamp).map(|f| f.hz);
         match (most_hz, hz) {
             (Some(most), Some(hz)) if hz > *most => Some(reason(
                 entry,

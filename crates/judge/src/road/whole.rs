@@ -3,6 +3,7 @@
 use super::judge::{Missing, RoadReason, RoadVerdict, Vehicle, one_of, reason};
 use super::rulebook::{Entry, Rule};
 use crate::light::lamps::Lamp;
+use jovek_job::Light;
 
 impl Vehicle<'_> {
     /// What a rule asks for that the job does not have.
@@ -65,13 +66,27 @@ impl Vehicle<'_> {
         Some(Missing { lamp: lamp.clone(), text, verdict, reason: reason(entry, verdict, note) })
     }
 
+    /// Rates of all flashes that are not in step, Hz: lamps of a circuit that a sync wire joins, or that one flasher
+    /// feeds, flash as one.
+    fn flashes_apart_hz(&self) -> Vec<f64> {
+        let mut out = Vec::new();
+        for circuit in &self.job.circuits {
+            let in_step = |light: &Light| light.has_sync_lead || circuit.control.flasher.is_some();
+            let rates = circuit.lights.iter().filter_map(|l| Some((l, circuit.flash_of(l)?.hz)));
+            let (together, apart): (Vec<_>, Vec<_>) = rates.partition(|(l, _)| in_step(l));
+            out.extend(together.into_iter().map(|(_, hz)| hz).reduce(f64::max));
+            out.extend(apart.iter().flat_map(|(l, hz)| (0..l.count).map(|_| *hz)));
+        }
+        out
+    }
+
     /// What a rule says of all lamps together.
     pub(super) fn together(&self, entry: &Entry) -> Option<RoadReason> {
         match &entry.rule {
             Rule::General { sum_hz: Some(most), says, .. } => {
-                let flashes = self.lamps.iter().filter_map(|l| self.light(l)?.flash.map(|f| f.hz));
-                let sum: f64 = flashes.clone().sum();
-                (flashes.count() > 1 && sum > *most + 1e-9).then(|| {
+                let flashes = self.flashes_apart_hz();
+                let sum: f64 = flashes.iter().sum();
+                (flashes.len() > 1 && sum > *most + 1e-9).then(|| {
                     let says =
                         format!("Unsynchronised, {sum:.1} flashes a second together: {says}. Synchronise them.");
                     reason(entry, RoadVerdict::Ask, says)

@@ -109,7 +109,8 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
     }
 }
 
-fn cents(value: f64) -> f64 {
+/// To two places.
+pub(super) fn cents(value: f64) -> f64 {
     (value * 100.0).round() / 100.0
 }
 

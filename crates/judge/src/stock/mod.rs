@@ -2,10 +2,12 @@
 
 pub mod estimate;
 pub mod read;
+pub mod sizes;
 
 pub use estimate::{Estimate, EstimateLine, LabourLine, estimate};
 pub use jovek_base::table::BadRow;
 pub use read::{StockRead, read};
+pub use sizes::{SizePrice, size_prices};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

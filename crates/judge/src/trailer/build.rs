@@ -95,6 +95,8 @@ impl Builder<'_> {
             is_reversed: false,
             lead: None,
             flash: None,
+            has_sync_lead: false,
+            has_pattern_lead: false,
             optic: Some(Optic { mounts: w.mounts, ..Optic::default() }),
             strip: None,
             backlight: None,

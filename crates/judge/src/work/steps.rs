@@ -216,17 +216,31 @@ fn bench(m: &mut Maker) {
     step.place_text = "bench".into();
     step.tool = "cutter, crimper, labels".into();
     step.how = vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
-    let lamps: u32 = m.job.circuits.iter().flat_map(|c| &c.lights).map(|l| l.count).sum();
+    let count = |is: fn(&Light) -> bool| -> f64 {
+        let lights = m.job.circuits.iter().flat_map(|c| &c.lights).filter(|l| is(l));
+        lights.map(|l| f64::from(l.count)).sum()
+    };
+    let (lamps, with_pattern) = (count(|_| true), count(|l| l.has_pattern_lead));
     let step = m.step(
         "bench",
         "Brackets and lamps on the bench, each lamp lit once",
-        3.0 * f64::from(lamps),
+        3.0 * lamps + PATTERN_MIN * with_pattern,
     );
     step.place_text = "bench".into();
     step.tool = "bench supply with a fuse".into();
     step.how =
         vec!["left and right differ; one way up".into(), "dark: turn the plug round first".into()];
+    if with_pattern > 0.0 {
+        step.how.push(
+            "the same pattern for all that belong together: touch the pattern lead as the lamp's sheet says; then cap it"
+                .into(),
+        );
+        step.cautions.push("Flashing light: do not look into it; nobody with epilepsy beside it.");
+    }
 }
+
+/// To set the pattern of a lamp and cap the lead, min. Common practice.
+const PATTERN_MIN: f64 = 2.0;
 
 /// Access, battery off, holes.
 fn vehicle(m: &mut Maker) {

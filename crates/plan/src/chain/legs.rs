@@ -75,18 +75,13 @@ pub(super) fn legs(
         .collect()
 }
 
-/// Gives each of several lamps a leg of its own: from the splice that they share, of nothing but a short lead,
-/// or of the lamp's own where that is bare. `near` is where the supply ends.
+/// Gives each of `all` lamps a leg of its own, where there are several: from the splice that they share, of nothing
+/// but a short lead, or of the lamp's own where that is bare. `near` is where the supply ends.
 pub(super) fn one_to_each_lamp(
     mut legs: Vec<Leg>,
-    lamps: &[PlannedLamp],
+    (lamps, all): (&[PlannedLamp], Vec<(usize, usize)>),
     near: Option<&Stretch>,
 ) -> Vec<Leg> {
-    let all: Vec<(usize, usize)> = lamps
-        .iter()
-        .enumerate()
-        .flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)))
-        .collect();
     if legs.is_empty() && all.len() < 2 {
         return legs;
     }

@@ -135,6 +135,7 @@ impl JointOf {
             JointOf::Lamp(Pole::Minus) => "plug -",
             JointOf::Branch(Pole::Plus) => "branch +",
             JointOf::Branch(Pole::Minus) => "branch -",
+            JointOf::Lamp(Pole::Sync) | JointOf::Branch(Pole::Sync) => "sync",
             JointOf::Stud => "stud",
             JointOf::Bus => "ground bus",
             JointOf::PlugGround => "plug ground",

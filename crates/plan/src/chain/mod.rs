@@ -84,6 +84,8 @@ pub struct Chain {
     pub legs: Vec<Leg>,
     /// Legs of the return likewise.
     pub back_legs: Vec<Leg>,
+    /// Legs of the wire that keeps lamps in step; none where fewer than two have a lead for it.
+    pub sync_legs: Vec<Leg>,
     /// Wire from relay to switch and back, one way, m.
     pub switch_lead_m: f64,
     /// Wire from each signal to relay or diode, m.
@@ -231,6 +233,7 @@ impl Chain {
             links: Vec::new(),
             legs: Vec::new(),
             back_legs: Vec::new(),
+            sync_legs: Vec::new(),
             lamps,
             switch_lead_m,
             signal_lead_m,
@@ -249,24 +252,44 @@ impl Chain {
             let key = PlugKey::Way(WayId(s.plug.as_ref()?.0.clone()));
             Some(plugs.cavity(key, &s.name))
         };
-        let to_lamps = |laid: &[LaidLeg], chain: &Chain, plugs: &mut Plugs| {
+        let to_lamps = |laid: &[LaidLeg], chain: &Chain, of: Pole, plugs: &mut Plugs| {
             let legs = legs(laid, &chain.lamps, &circuit.name, |s| leg_plug(plugs, s));
-            one_to_each_lamp(legs, &chain.lamps, near.as_ref())
+            one_to_each_lamp(legs, (&chain.lamps, chain.with_lead(of)), near.as_ref())
         };
         // Cavities are given out along the current: there, at the branches, and back.
         chain.lay_supply(supply, laid.is_some_and(|l| !l.legs.is_empty()), plugs);
-        chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, plugs);
-        chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, plugs);
-        let every_leg = chain.legs.iter_mut().chain(chain.back_legs.iter_mut());
-        every_leg.flat_map(|l| &mut l.stretches).for_each(|s| s.is_assumed |= is_guessed);
+        chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, Pole::Plus, plugs);
+        chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, Pole::Minus, plugs);
         chain.lay_lamps();
         chain.lay_return(circuit.run.return_by, back, plugs);
+        chain.sync_legs = to_lamps(laid.map_or(&[], |l| &l.sync_legs), &chain, Pole::Sync, plugs);
+        let every_leg = [&mut chain.legs, &mut chain.back_legs, &mut chain.sync_legs];
+        let every_stretch = every_leg.into_iter().flatten().flat_map(|l| &mut l.stretches);
+        every_stretch.for_each(|s| s.is_assumed |= is_guessed);
         chain
     }
 
     /// Lamps of the circuit.
     pub fn lamp_count(&self) -> u32 {
         self.lamps.iter().map(|l| l.count).sum()
+    }
+
+    /// Its lamps that have a wire to such a lead, by light and number: a sync lead by itself keeps nothing in step.
+    fn with_lead(&self, pole: Pole) -> Vec<(usize, usize)> {
+        let has = |lamp: &PlannedLamp| pole != Pole::Sync || lamp.has_sync_lead;
+        let lamps = self.lamps.iter().enumerate().filter(|(_, l)| has(l));
+        let each: Vec<_> =
+            lamps.flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n))).collect();
+        if pole == Pole::Sync && each.len() < 2 { Vec::new() } else { each }
+    }
+
+    /// The legs of a lead.
+    pub fn legs_of(&self, pole: Pole) -> &[Leg] {
+        match pole {
+            Pole::Plus => &self.legs,
+            Pole::Minus => &self.back_legs,
+            Pole::Sync => &self.sync_legs,
+        }
     }
 
     /// The factory wire at which it starts; none for an own feed.

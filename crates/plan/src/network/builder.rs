@@ -14,6 +14,7 @@ use crate::wires::{
 use jovek_catalog::fuse::HOLDER_OHM;
 use jovek_catalog::inline_module::{self, InlineModule};
 use jovek_catalog::joint::BESIDE_M;
+use jovek_catalog::light::SYNC_INPUT_OHM;
 use jovek_catalog::{contact, relay, switch};
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, Network, NodeId};
@@ -263,10 +264,11 @@ impl NetworkBuilder<'_, '_> {
                     continue;
                 }
                 LinkKind::Lamps => {
-                    let drawn = self.legs((at, chain, sizes, i), &chain.legs, from, false);
+                    let of = (at, chain, sizes, i);
+                    let drawn = self.legs(of, Pole::Plus, from);
                     let pluses = nodes_of_lamps(chain, &chain.legs, &drawn.ends, from);
                     (legs, leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
-                    let drawn = self.legs((at, chain, sizes, i), &chain.back_legs, to, true);
+                    let drawn = self.legs(of, Pole::Minus, to);
                     let minuses = nodes_of_lamps(chain, &chain.back_legs, &drawn.ends, to);
                     (back_legs, back_leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
                     for (k, lamp) in chain.lamps.iter().enumerate() {
@@ -282,6 +284,7 @@ impl NetworkBuilder<'_, '_> {
                         }
                         lamps.push(group);
                     }
+                    self.sync(of, &minuses);
                     links.push(None);
                     nodes.push(to);
                     continue;
@@ -352,35 +355,61 @@ impl NetworkBuilder<'_, '_> {
         plug
     }
 
+    /// The wire that keeps lamps in step, and their inputs on it.
+    fn sync(&mut self, of: (usize, &Chain, &Sizes, usize), minuses: &[Vec<NodeId>]) {
+        let (at, chain, ..) = of;
+        if chain.sync_legs.is_empty() {
+            return;
+        }
+        let branch = self.net.node(format_args!("{}_sync", chain.id));
+        let ends = self.legs(of, Pole::Sync, branch).ends;
+        for (leg, end) in chain.sync_legs.iter().zip(ends) {
+            for &(light, number) in &leg.lamps {
+                let what = PartKind::SyncInput(light, number);
+                let name = format_args!("{}_lamp{light}_{number}_sync", chain.id);
+                let place = PartRef { circuit: Some(at), what };
+                self.add(place, name, (end, minuses[light][number]), Device::ohm(SYNC_INPUT_OHM));
+            }
+        }
+    }
+
     /// Draws the legs between a branch and the lamps. Its own plug lies before a lamp.
     fn legs(
         &mut self,
         (at, chain, sizes, link): (usize, &Chain, &Sizes, usize),
-        legs: &[Leg],
+        pole: Pole,
         branch: NodeId,
-        is_back: bool,
     ) -> DrawnLegs {
+        let legs = chain.legs_of(pole);
         let mut ends: Vec<NodeId> = Vec::with_capacity(legs.len());
         let mut wires = Vec::with_capacity(legs.len());
         let mut each_ohm = Vec::with_capacity(legs.len());
-        let way = if is_back { "back" } else { "leg" };
+        let way = match pole {
+            Pole::Plus => "leg",
+            Pole::Minus => "back",
+            Pole::Sync => "sync",
+        };
+        let (is_back, is_sync) = (pole == Pole::Minus, pole == Pole::Sync);
         // Working temperatures stand supply first, then return.
         let mut before: usize =
             if is_back { chain.legs.iter().map(|l| l.stretches.len()).sum() } else { 0 };
         for (k, leg) in legs.iter().enumerate() {
             let from = leg.parent.map_or(branch, |p| ends[p]);
             let to = self.net.node(format_args!("{}_{way}{k}", chain.id));
-            let wire = leg_wire(chain, sizes, leg);
-            let warm = sizes.stretch_c(link).skip(before).take(leg.stretches.len());
-            let stretches_ohm: f64 =
-                leg.stretches.iter().zip(warm).map(|(s, c)| wire.ohm(self.length_m(s), c)).sum();
+            let wire = if is_sync { sizes.sync_wire } else { leg_wire(chain, sizes, leg) };
+            let mut warm = sizes.stretch_c(link).skip(before);
+            // Nothing but its surroundings warms a sync wire.
+            let stretch_ohm = |s: &Stretch| {
+                let loaded_c = if is_sync { None } else { warm.next() };
+                wire.ohm(self.length_m(s), loaded_c.unwrap_or(s.ambient_c))
+            };
+            let stretches_ohm: f64 = leg.stretches.iter().map(stretch_ohm).sum();
             let copper_ohm = stretches_ohm + leg_jumpers(leg) * wire.ohm(BESIDE_M, LEG_JUMPER_C);
             before += leg.stretches.len();
-            let pole = if is_back { Pole::Minus } else { Pole::Plus };
             let ohm =
                 copper_ohm + leg_contacts_ohm(chain, legs, k, pole) * self.situation.joint_factor;
             let ends_at = if is_back { (to, from) } else { (from, to) };
-            let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, is_back) };
+            let place = PartRef { circuit: Some(at), what: PartKind::Leg(k, pole) };
             let name = format_args!("{}_{way}{k}_wire", chain.id);
             wires.push(self.add(place, name, ends_at, Device::ohm(ohm)));
             ends.push(to);

@@ -1,5 +1,6 @@
 //! What the elements of a network are on the vehicle, and how inputs move its contacts.
 
+use crate::end::Pole;
 use crate::inputs::Assignment;
 use jovek_circuit::{ElementId, Relay};
 
@@ -34,8 +35,10 @@ pub enum PartKind {
     Link(usize),
     /// A lamp, by group and number.
     Lamp(usize, usize),
-    /// A leg behind a branch: of the supply, or of the return.
-    Leg(usize, bool),
+    /// A leg behind a branch, and whose it is.
+    Leg(usize, Pole),
+    /// The input of a lamp at its sync lead, by group and number.
+    SyncInput(usize, usize),
     /// A panel switch, by number in the circuit.
     Switch(usize),
     /// Wire to a switch and back.

@@ -44,6 +44,47 @@ pub fn branched(graph: &Graph, root: usize, ways: &[usize], lamps: &[usize]) -> 
     Branched { trunk, legs: walk.legs }
 }
 
+/// The legs that join some of the lamps with each other and lead nowhere else. None where fewer than two of them sit
+/// at places of their own.
+pub fn between(branched: &Branched, is_joined: impl Fn(usize) -> bool) -> Vec<Leg> {
+    let mut legs = branched.legs.clone();
+    legs.iter_mut().for_each(|l| l.lamps.retain(|&lamp| is_joined(lamp)));
+    let mut is_kept: Vec<bool> = legs.iter().map(|l| !l.lamps.is_empty()).collect();
+    for k in (0..legs.len()).rev() {
+        if let (true, Some(parent)) = (is_kept[k], legs[k].parent) {
+            is_kept[parent] = true;
+        }
+    }
+    // Nothing lies before the first place where two of them part, or where the first of them sits.
+    let mut root = 0..legs.len();
+    while let Some(k) = root.find(|&k| is_kept[k]) {
+        let is_alone = (0..legs.len()).all(|l| l == k || !is_kept[l] || legs[l].parent.is_some());
+        if !is_alone {
+            break;
+        }
+        legs[k].ways.clear();
+        is_kept[k] = !legs[k].lamps.is_empty();
+        legs.iter_mut().filter(|l| l.parent == Some(k)).for_each(|l| l.parent = None);
+        if is_kept[k] {
+            break;
+        }
+    }
+    // No splice where nothing parts: the wire goes on.
+    for k in 0..legs.len() {
+        let onward: Vec<usize> =
+            (k + 1..legs.len()).filter(|&l| is_kept[l] && legs[l].parent == Some(k)).collect();
+        if let (true, true, &[next]) = (is_kept[k], legs[k].lamps.is_empty(), onward.as_slice()) {
+            let Leg { parent, from, mut ways, .. } = legs[k].clone();
+            ways.append(&mut legs[next].ways);
+            legs[next] = Leg { parent, from, ways, lamps: std::mem::take(&mut legs[next].lamps) };
+            is_kept[k] = false;
+        }
+    }
+    let number = |k: usize| is_kept[..k].iter().filter(|&&kept| kept).count();
+    let kept = legs.into_iter().zip(&is_kept).filter(|(_, kept)| **kept);
+    kept.map(|(leg, _)| Leg { parent: leg.parent.map(number), ..leg }).collect()
+}
+
 /// Most wire that a splice in the dry may cost more than one outside, m. Common practice: a metre of wire is
 /// cheaper than a splice that the weather gets into.
 pub const DRY_SPLICE_M: f64 = 1.0;

@@ -1,6 +1,6 @@
 //! Lays the wires of every circuit along the skeleton.
 
-use super::branch::{Branched, branched, drier};
+use super::branch::{self, Branched, between, branched, drier};
 use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
@@ -22,6 +22,8 @@ pub enum LaidRole {
     Coil,
     /// From a signal to the relay.
     Signal,
+    /// From lamp to lamp, to keep them in step.
+    Sync,
 }
 
 impl LaidRole {
@@ -72,6 +74,8 @@ pub struct Laid {
     pub legs: Vec<LaidLeg>,
     /// Legs of the return.
     pub back_legs: Vec<LaidLeg>,
+    /// Legs of the sync wire.
+    pub sync_legs: Vec<LaidLeg>,
     /// Where each lamp sits, by index of the place.
     pub lamps: Vec<usize>,
     /// Price of it all, m.
@@ -112,6 +116,8 @@ struct Traced {
     to_control: Vec<usize>,
     supply: Branched,
     back: Branched,
+    /// Legs of the sync wire: along those of the supply.
+    sync: Vec<branch::Leg>,
     to_switch: Option<Vec<usize>>,
     signals: Vec<Vec<usize>>,
     lamps: Vec<usize>,
@@ -188,12 +194,15 @@ fn traced(
         .min_by(|a, b| price_of(prices, &a.1).total_cmp(&price_of(prices, &b.1)))
         .ok_or((at.lamps.first().copied().unwrap_or(0), grounds.first().copied().unwrap_or(0)))?;
     at.ground = Some(back.0);
+    let supply_price_m = price_of(prices, &supply);
+    let supply = drier(graph, branched(graph, at.control, &supply, &at.lamps));
     Ok(Traced {
         lamps: at.lamps.clone(),
         to_fuse: go(at.source, at.fuse)?,
         to_control: go(at.fuse, at.control)?,
-        tree_price_m: price_of(prices, &supply) + price_of(prices, &back.1),
-        supply: drier(graph, branched(graph, at.control, &supply, &at.lamps)),
+        tree_price_m: supply_price_m + price_of(prices, &back.1),
+        sync: between(&supply, |lamp| circuit.is_in_step(lamp)),
+        supply,
         back: drier(graph, branched(graph, back.0, &back.1, &at.lamps)),
         to_switch: match want.has_switch {
             true => Some(go(at.control, at.switch)?),
@@ -286,6 +295,9 @@ fn note_wires(graph: &Graph, circuit: usize, at: &Sited, trace: &Traced, out: &m
             note(role, leg.from, &leg.ways, 1);
         }
     }
+    for leg in &trace.sync {
+        note(LaidRole::Sync, leg.from, &leg.ways, 1);
+    }
     if let Some(ways) = &trace.to_switch {
         note(LaidRole::Coil, at.control, ways, 2);
     }
@@ -371,10 +383,8 @@ impl Beside<'_> {
             Waypoint::Pass,
             trace.supply.legs.is_empty(),
         ));
-        let legs = |branched: &Branched| {
-            branched
-                .legs
-                .iter()
+        let legs = |legs: &[branch::Leg]| {
+            legs.iter()
                 .map(|leg| LaidLeg {
                     parent: leg.parent,
                     sections: self.sections(&leg.ways, Waypoint::Pass, !leg.lamps.is_empty()),
@@ -405,8 +415,9 @@ impl Beside<'_> {
                 .iter()
                 .map(|w| self.length_m(w).max(BESIDE_M))
                 .fold(None, |far: Option<f64>, m| Some(far.map_or(m, |f| f.max(m)))),
-            legs: legs(&trace.supply),
-            back_legs: legs(&trace.back),
+            legs: legs(&trace.supply.legs),
+            back_legs: legs(&trace.back.legs),
+            sync_legs: legs(&trace.sync),
             lamps: trace.lamps.clone(),
             price_m: trace.tree_price_m
                 + all.map(|ways| price_of(prices, ways)).sum::<f64>()

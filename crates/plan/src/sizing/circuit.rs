@@ -7,6 +7,7 @@ use crate::sizing::bears::mechanical_min_mm2;
 use crate::sizing::trial::{Refusal, SizingInput, WireTrial, drop_with};
 use crate::wires::is_to_plug;
 use jovek_catalog::conductor::Conductor;
+use jovek_catalog::terminal::EndKind;
 
 /// The outcome for one circuit: the chosen trial and its neighbours.
 #[derive(Debug, Clone)]
@@ -91,9 +92,9 @@ impl WireTrials {
 
 /// Sizes one circuit, no thinner than `floor` steps up the shelf.
 ///
-/// Where no wire meets the whole need, the thinnest that keeps the copper to its share; where none does that, the
-/// thinnest that is safe and works; then the thinnest that bears the load. Never the thickest because nothing would
-/// do: copper that does not help is only bought.
+/// Where no wire that the terminals take meets the whole need, the thinnest that keeps the copper to its share, or to
+/// that of such lamps; where none does that, the thinnest that is safe and works; then the thinnest that bears the load.
+/// Never the thickest because nothing would do: copper that does not help is only bought.
 pub fn size(bench: &SizingInput, floor: usize, trials: &mut WireTrials) -> Sized {
     let shelf = bench.shop.shelf();
     if let Some(forced) = &bench.circuit.overrides.wire {
@@ -121,7 +122,15 @@ fn size_for_load(
     trials: &mut WireTrials,
 ) -> Sized {
     let need = bench.chain.need;
-    let from = (shelf, floor.min(shelf.len() - 1));
+    let floor = floor.min(shelf.len() - 1);
+    // Push-on terminals of holders, relays and switches end the search, unless the load itself asks for more.
+    let fitting = shelf.iter().take_while(|c| EndKind::Blade.takes(**c)).count();
+    let mut bears_load = |&c: &Conductor| {
+        let trial = trials.of(bench, c, need.nothing());
+        !matches!(trial.refusal, Some(Refusal::Ampacity { .. } | Refusal::NoFuse { .. }))
+    };
+    let is_enough = fitting > floor && shelf[..fitting].last().is_some_and(&mut bears_load);
+    let from = (if is_enough { &shelf[..fitting] } else { shelf }, floor);
     let passes = |t: &WireTrial| t.refusal.is_none();
     let is_safe_but_slow = |t: &WireTrial| matches!(t.refusal, None | Some(Refusal::FarEnd(_)));
     let bears = |t: &WireTrial| {
@@ -132,7 +141,7 @@ fn size_for_load(
     let whole = whole.map(|(at, trial)| match need.guessed_v {
         None => (at, trial),
         Some(_) => {
-            let most = shelf.len().min(at + GUESS_SIZES + 1);
+            let most = from.0.len().min(at + GUESS_SIZES + 1);
             let found = trials.thinnest(bench, (&shelf[..most], at), need.with_guess(), passes);
             let most = || (most - 1, trials.of(bench, shelf[most - 1], need));
             found.unwrap_or_else(most)
@@ -141,6 +150,7 @@ fn size_for_load(
     let is_short = whole.is_none();
     let (at, trial) = whole
         .or_else(|| trials.thinnest(bench, from, need.copper_alone(), passes))
+        .or_else(|| trials.thinnest(bench, from, need.usual(), passes))
         .or_else(|| trials.thinnest(bench, from, need.nothing(), passes))
         .or_else(|| trials.thinnest(bench, from, need.nothing(), is_safe_but_slow))
         .or_else(|| trials.thinnest(bench, from, need.nothing(), bears))

@@ -24,6 +24,9 @@ pub struct FuseFit {
 
 /// Smallest fuse at a battery where the shop says nothing, A. Common practice.
 pub const USUAL_SMALLEST_A: f64 = 5.0;
+/// How far the load may lie above what a rating carries by the table, as a part of the rating: 80 % and the rerating line
+/// are rules of thumb, and nobody takes 15 A for 10.1. Common practice.
+pub const ROUNDING_PART: f64 = 0.03;
 /// Smallest fuse of a tap on a factory wire, A. Common practice: 2 to 3 A.
 pub const SMALLEST_TAP_A: f64 = 2.0;
 
@@ -58,7 +61,8 @@ pub fn fit(
 ) -> FuseFit {
     let min_rating_a = min_rating_a(load_a, ambient_c);
     let ladder = shop.fuses();
-    let carries = |f: &&Fuse| f.rating_a >= min_rating_a.max(smallest_a);
+    let carries =
+        |f: &&Fuse| f.rating_a >= smallest_a && f.rating_a * (1.0 + ROUNDING_PART) >= min_rating_a;
     let bears = |f: &&Fuse| f.surge_a2s() >= inrush_a2s;
     let without_inrush_a = ladder.iter().find(carries).map(|f| f.rating_a);
     let smallest = ladder.iter().find(|f| carries(f) && bears(f));

@@ -376,6 +376,7 @@ fn sizes_for(
         module_a: (!chain.modules.is_empty())
             .then(|| inline_module::smallest_a(load_a).unwrap_or(inline_module::RATINGS_A[2])),
         coil_wire,
+        sync_wire: thinnest,
         lead_fuses,
         working_c: if lamp_wire == wire {
             temperatures

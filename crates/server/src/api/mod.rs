@@ -165,6 +165,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))
         .routes(routes!(stock::estimate))
+        .routes(routes!(stock::sizes))
         .routes(routes!(bays::bays))
         .routes(routes!(bays::bays_ics))
         .routes(routes!(work::order))

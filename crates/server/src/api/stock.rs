@@ -9,7 +9,7 @@ use axum::http::{StatusCode, header};
 use axum::response::IntoResponse;
 use jovek_core::job::Job;
 use jovek_core::stock;
-use jovek_core::stock::{Estimate, StockLine, StockRead};
+use jovek_core::stock::{Estimate, SizePrice, StockLine, StockRead};
 use jovek_core::work::KnownJob;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -97,6 +97,26 @@ pub(super) async fn estimate(
     let job = read_job(&body)?;
     let lines = state.reading(|store| store.stock()).await?;
     state.compute.short(move || stock::estimate(&KnownJob::new(job), &lines)).await.map(Json)
+}
+
+/// What the wire of each circuit would cost in the sizes around the chosen one.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SizePrices {
+    /// Size by size.
+    pub prices: Vec<SizePrice>,
+}
+
+/// Prices of the sizes of a job's trade-offs, against the shelf; nothing is saved.
+#[utoipa::path(post, path = "/api/stock/sizes", operation_id = "sizePrices",
+    request_body(content = Job, content_type = "application/json"),
+    responses((status = 200, body = SizePrices), (status = 422, body = Problem)))]
+pub(super) async fn sizes(
+    State(state): State<AppState>,
+    Text(body): Text,
+) -> Result<Json<SizePrices>, Problem> {
+    let kept = state.answers(&body, || read_job(&body)).await?;
+    let lines = state.reading(|store| store.stock()).await?;
+    Ok(Json(SizePrices { prices: stock::size_prices(kept.known.answers(), &lines) }))
 }
 
 fn refused(why: &str) -> Problem {

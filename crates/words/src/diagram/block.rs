@@ -229,7 +229,10 @@ impl Block<'_> {
             self.part(Sign::Fuse, (FUSE_X, first), fuse, 0.0);
             self.text(
                 (FUSE_X, first + 5.0),
-                format!("{} {}", fitted.label(), fitted.colour()),
+                match fitted.colour() {
+                    "" => format!("{} {}", fitted.label(), fitted.noun()),
+                    colour => format!("{} {colour}", fitted.label()),
+                },
                 "middle",
             );
         } else {

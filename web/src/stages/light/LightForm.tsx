@@ -77,6 +77,15 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           </>
         )}
       </div>
+      {(light.flash || light.has_sync_lead || light.has_pattern_lead) && (
+        <div className="flex flex-wrap gap-x-6">
+          <CheckField path={`${at}.has_sync_lead`} label="has a sync lead: joined, all in step" />
+          <CheckField
+            path={`${at}.has_pattern_lead`}
+            label="has a pattern lead: set, then capped"
+          />
+        </div>
+      )}
       {light.measured ? (
         <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path={`${at}.measured.amps`} label="Measured, one lamp" unit="A" required />

@@ -68,25 +68,26 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
                         amps(trial.ampacity_a)
                     )
                 }
-                (None, FusePractice::DownToLoad) => format!(
-                    "{} steady is 80 % of {} at {}; the next rating is {}, and the wire bears {}.",
-                    amps(trial.load_a),
-                    amps(fit.min_rating_a),
-                    shown(ambient_c, "°C"),
-                    fuse.label(),
-                    amps(trial.ampacity_a)
-                ),
+                (None, FusePractice::DownToLoad) => {
+                    // The rule is one of thumb: a hair beyond a rating is not the next one.
+                    let which = match fuse.rating_a < fit.min_rating_a {
+                        true => format!("{} is near enough", fuse.label()),
+                        false => format!("the next rating is {}", fuse.label()),
+                    };
+                    format!(
+                        "{} steady is 80 % of {} at {}; {which}, and the wire bears {}.",
+                        amps(trial.load_a),
+                        amps(fit.min_rating_a),
+                        shown(ambient_c, "°C"),
+                        amps(trial.ampacity_a)
+                    )
+                }
                 (None, FusePractice::WireOnly) => format!(
                     "The largest rating that still protects the wire, which bears {}.",
                     amps(trial.ampacity_a)
                 ),
             };
-            (
-                fuse.label(),
-                format!("{}, {}", fuse.family_label(), fuse.colour()),
-                says,
-                trial.ampacity_a - fuse.rating_a,
-            )
+            (fuse.label(), fuse.look(), says, trial.ampacity_a - fuse.rating_a)
         }
     };
     let lifted = match (fit.without_inrush_a, trial.sizes.fuse) {

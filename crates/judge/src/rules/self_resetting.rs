@@ -1,0 +1,29 @@
+//! Breakers that close again by themselves.
+
+use super::{CircuitView, Finding, Grade, about};
+use crate::finding::{FindingCode, Stage};
+use jovek_base::source::Source;
+use jovek_catalog::fuse::FuseFamily;
+use jovek_job::LampRole;
+
+/// A breaker that closes onto a fault again and again, before lamps that need not come back by themselves.
+pub fn heats_again(view: &CircuitView, out: &mut Vec<Finding>) {
+    let fuse = view.sized.chosen.sizes.fuse;
+    let resets = fuse.is_some_and(|f| f.family == FuseFamily::SelfResettingBreaker);
+    if !resets || view.circuit.lights.iter().any(|l| l.role == Some(LampRole::Headlamp)) {
+        return;
+    }
+    let (stage, circuit) = about(view, Stage::Feed);
+    out.push(Finding {
+        code: FindingCode::ResetsByItself,
+        grade: Grade::Mind,
+        title: format!("{}: its breaker closes again by itself", view.chain.name),
+        why: "A fault that stays is heated again each time, and nobody may be there to see it."
+            .into(),
+        remedy: "A breaker with manual reset, or a fuse: under the shop's habits, \"Fuse family\"."
+            .into(),
+        source: Source::practice("SAE J553 type I only where a light must come back by itself"),
+        stage,
+        circuit,
+    });
+}
