@@ -81,6 +81,12 @@ pub fn wanted_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
     current_a(lamps, supply.open_circuit_v(25.0))
 }
 
+/// Largest current of the lamps in any state, A: what a switch must bear. Drivers draw most at a low battery, all else
+/// while charging.
+pub fn switched_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
+    wanted_a(lamps, supply).max(current_a(lamps, supply.regulated_v))
+}
+
 /// Current of the lamps at their system's plain 12 or 24 V, A: what their labels say.
 pub fn label_a(lamps: &[PlannedLamp], supply: &PlannedSupply) -> f64 {
     current_a(lamps, 12.0 * supply.batteries)

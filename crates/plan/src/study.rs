@@ -121,7 +121,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
             .map_or(Feed::Battery {}, |o| o.feed.clone());
         let fed = wiring.fed(job, index, feed, ways.as_ref().map(Vec::as_slice));
         indices.push(index);
-        wanted.push(wanted_path(job, index, &fed, feed::wanted_a(&lamps, &supply)));
+        wanted.push(wanted_path(job, index, &fed, feed::switched_a(&lamps, &supply)));
         fed_each.push(fed);
         offers.push((feeds, ways));
     }

@@ -162,7 +162,7 @@ impl Wiring {
                 outputs: &self.outputs,
                 names: &names,
                 combinations: &self.combinations(logic),
-                load_a: crate::feed::wanted_a(lamps, supply),
+                load_a: crate::feed::switched_a(lamps, supply),
                 label_a: crate::feed::label_a(lamps, supply),
                 system: job.vehicle.system,
                 has_filament: lamps.iter().any(|l| l.is_filament),

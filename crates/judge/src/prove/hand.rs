@@ -20,6 +20,8 @@ const COUNTS_OHM: f64 = 0.2;
 const SOUND_OHM: f64 = 1000.0;
 /// Most that modules of a vehicle draw when all sleeps, A. Common practice: 30 to 50 mA is usual, 80 mA the most.
 const ASLEEP_A: f64 = 0.08;
+/// What modules usually draw when all sleeps, A. Common practice: 30 to 50 mA.
+const USUAL_ASLEEP_A: f64 = 0.03;
 /// A battery that gives less is not clamped, A.
 const LEAST_TOTAL_A: f64 = 0.2;
 /// What an ohmmeter shows where nothing conducts, ohm.
@@ -104,7 +106,7 @@ pub(super) fn before(job: &Job, out: &mut Vec<Check>) {
                   battery's negative lead."
                 .into(),
             quantity: Quantity::A,
-            expected: 0.03,
+            expected: USUAL_ASLEEP_A,
             window: (0.0, ASLEEP_A),
             advice: (
                 "Minus sign: the leads are the wrong way round.",
@@ -322,7 +324,7 @@ pub(super) fn whole(
         key: "battery",
         name: "",
         pole: "the battery's negative",
-        asleep_a: before_a.unwrap_or(ASLEEP_A),
+        asleep_a: (before_a.unwrap_or(USUAL_ASLEEP_A), before_a.unwrap_or(ASLEEP_A)),
     };
     let on =
         proving.most_without_key().map(|s| format!("with {}", proving.inputs.words(job, s.inputs)));
@@ -332,7 +334,7 @@ pub(super) fn whole(
             key: "auxiliary",
             name: "Auxiliary battery: ",
             pole: "the auxiliary battery's negative",
-            asleep_a: 0.0,
+            asleep_a: (0.0, 0.0),
         };
         currents(job, &battery, (totals, on.as_deref()), out);
     }
@@ -343,8 +345,8 @@ struct Battery {
     key: &'static str,
     name: &'static str,
     pole: &'static str,
-    /// What it gives with everything off, without what is added, A.
-    asleep_a: f64,
+    /// What it gives with everything off, without what is added, usually and at most, A: as it was read before.
+    asleep_a: (f64, f64),
 }
 
 /// What flows out of a battery: most lit, and with the key out.
@@ -390,8 +392,8 @@ fn currents(
         );
     }
     let (key_off_a, most_key_off_a) = totals.key_off_a;
-    let expected = asleep_a + key_off_a.max(0.0);
-    let most_a = asleep_a + most_key_off_a.max(0.0);
+    let expected = asleep_a.0 + key_off_a.max(0.0);
+    let most_a = asleep_a.1 + most_key_off_a.max(0.0);
     push(
         job,
         Draft {

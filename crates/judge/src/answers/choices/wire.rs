@@ -58,7 +58,17 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         },
         Some(t) if sized.is_short => short_text(t),
         Some(t) if t.refusal.is_some() => {
-            format!("{} because {}", wire.label(), lower(&refusal_text(t)))
+            let why = lower(&refusal_text(t));
+            let why = why.trim_end_matches('.');
+            let own_a = trial.sizes.fuse.map(|f| f.rating_a);
+            // More current through thinner wire: its fuse is another one.
+            let wants = match t.refusal {
+                Some(Refusal::Ampacity { fuse_a, .. }) if own_a.is_some_and(|a| a < fuse_a) => {
+                    " that it would want"
+                }
+                _ => "",
+            };
+            format!("{} because {why}{wants}.", wire.label())
         }
         Some(t) => format!(
             "{} because {} would do alone, but not with every circuit on.",
@@ -142,7 +152,7 @@ fn short_text(trial: &WireTrial) -> String {
         _ => "bears most",
     };
     format!(
-        "No wire meets all that is asked; {} {taken}. {}",
+        "No wire that holders and relays take meets all that is asked; {} {taken}. {}",
         trial.sizes.wire.label(),
         refusal_text(trial)
     )
