@@ -128,6 +128,9 @@ pub struct Shop {
     /// Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub keeps: Vec<Conductor>,
+    /// Wires that run the same way outside the cab are cores of one jacketed cable, not single wires in loom.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub jacketed: bool,
     /// Wire colours.
     #[serde(default)]
     pub colours: ColourScheme,

@@ -124,6 +124,16 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           read={(held) => String(held ?? "regular_blade")}
           options={FUSE_FAMILIES}
         />
+        <ChoiceField
+          path="shop.jacketed"
+          label="Wires outside"
+          read={(held) => (held ? "jacketed" : "loom")}
+          write={(v) => (v === "jacketed" ? true : undefined)}
+          options={[
+            { value: "loom", label: "single, in loom" },
+            { value: "jacketed", label: "jacketed cable" },
+          ]}
+        />
         {(shop?.drop ?? "lamp_needs") === "lamp_needs" && (
           <NumberField path="shop.margin_v" label="Kept above the cut-in" unit="V" />
         )}

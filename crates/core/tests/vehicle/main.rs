@@ -22,6 +22,7 @@ mod ground_switched;
 mod harness_sheet;
 mod inputs_and_words;
 mod isolation;
+mod jacketed;
 mod joints_and_connectors;
 mod kept_parts;
 mod laid;

@@ -1,5 +1,6 @@
 //! The cut list: every piece of wire with both ends.
 
+use super::cables::Cable;
 use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near};
 use jovek_base::csv::cell;
@@ -30,7 +31,7 @@ pub struct CutLine {
     pub to: String,
     /// Insulation colour.
     pub colour: String,
-    /// How it is told from others of its colour, `1 band`; empty where it is alone.
+    /// How it is told from others of its colour, `1 band`, `in cable 2`; empty where it is alone.
     pub mark: String,
     /// Wire size.
     pub wire: Conductor,
@@ -66,6 +67,9 @@ pub struct CutLine {
     /// A jumper, or the wire before a fuse: cut without a service loop.
     #[serde(skip)]
     pub is_short: bool,
+    /// The cable of which it is a core; none for a single wire.
+    #[serde(skip)]
+    pub cable: Option<Cable>,
     /// What is around the start.
     #[serde(skip)]
     pub from_near: JointPlace,
@@ -169,11 +173,29 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             role: piece.role,
             working_c: piece.working_c,
             is_short: piece.is_short,
+            cable: None,
             from_near,
             to_near,
             load_a,
             sleeve: sleeve.into(),
         });
+    }
+}
+
+impl CutLine {
+    /// What it is cut from, as it is ordered: `1.5 mm² PVC 105 °C red`, or the cable of which it is a core.
+    pub fn stock_text(&self) -> String {
+        match &self.cable {
+            Some(cable) => cable.text.clone(),
+            None => format!("{} {} {}", self.wire_text, self.insulation, self.colour),
+        }
+    }
+
+    /// True for a single wire, and for one core of each cable: what is cut once.
+    pub fn is_cut_once(&self, among: &[CutLine]) -> bool {
+        let number = |c: &CutLine| c.cable.as_ref().map(|cable| cable.number);
+        let first = among.iter().find(|c| number(c) == number(self));
+        self.cable.is_none() || first.is_some_and(|c| c.label == self.label)
     }
 }
 

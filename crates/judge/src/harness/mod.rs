@@ -1,5 +1,6 @@
 //! The harness: cut list, reels, labels, pin tables, formboard, parts list.
 
+pub mod cables;
 pub mod colours;
 pub mod connectors;
 pub mod cuts;
@@ -21,7 +22,7 @@ pub use reels::Reel;
 use jovek_plan::route::Layout;
 use jovek_plan::strips::StripOf;
 
-/// Every piece of wire of the job, extension leads of strips too, marked, and the joints in which they meet. An end in
+/// Every piece of wire of the job, extension leads of strips too, marked or in its cable, and the joints in which they meet. An end in
 /// a joint bears the name of the part that takes all its wires.
 pub fn sheet_cuts(
     of: Installation,
@@ -31,6 +32,7 @@ pub fn sheet_cuts(
     let mut cuts = cuts::cut_list(of);
     cuts.extend(strip_leads::strip_leads(of, strips));
     colours::mark(&mut cuts, &colours::lamps_at(layout, &of.chains()));
+    cables::put_in(of, &mut cuts);
     let joints = joints::joints(of, &cuts);
     for cut in &mut cuts {
         let part_at = |at| {

@@ -269,9 +269,8 @@ fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
 
 /// What wires are fastened with, and what stands at their ends.
 fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
-    for cut in cuts {
-        let part = format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour);
-        out.add(PartOf::Wire, None, part, cut.length_m);
+    for cut in cuts.iter().filter(|c| c.is_cut_once(cuts)) {
+        out.add(PartOf::Wire, None, cut.stock_text(), cut.length_m);
     }
     for terminal in extras.terminals {
         let kind = if terminal.is_joint { PartOf::Splice } else { PartOf::Terminal };

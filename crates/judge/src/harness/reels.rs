@@ -12,7 +12,7 @@ pub const REEL_M: f64 = 25.0;
 /// One reel and what is cut from it.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Reel {
-    /// Size, insulation and colour, as in the parts list.
+    /// Size, insulation and colour, or the cable, as in the parts list.
     pub wire: String,
     /// Number within its wire, from 1.
     pub number: usize,
@@ -26,9 +26,8 @@ pub struct Reel {
 /// piece.
 pub fn reels(cuts: &[CutLine], reel_m: f64) -> Vec<Reel> {
     let mut by_wire: BTreeMap<String, Vec<&CutLine>> = BTreeMap::new();
-    for cut in cuts {
-        let wire = format!("{} {} {}", cut.wire_text, cut.insulation, cut.colour);
-        by_wire.entry(wire).or_default().push(cut);
+    for cut in cuts.iter().filter(|c| c.is_cut_once(cuts)) {
+        by_wire.entry(cut.stock_text()).or_default().push(cut);
     }
     let mm = |m: f64| (m * 1000.0).round() as u32;
     let mut out = Vec::new();

@@ -78,6 +78,7 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
                 to_end,
                 role: if lead.is_plus { PieceRole::Switched } else { PieceRole::Return },
                 working_c: WARM_C,
+                cable: None,
                 is_short: !outward,
                 from_near: INSIDE,
                 to_near: INSIDE,

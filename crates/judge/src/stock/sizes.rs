@@ -24,12 +24,13 @@ pub fn size_prices(answers: &Answers, stock: &[StockLine]) -> Vec<SizePrice> {
         let Some(chosen) = circuit.trade_off.iter().find(|p| p.is_chosen) else { continue };
         let pieces = || {
             let own = answers.cuts.iter().filter(|c| c.circuit == circuit.id);
-            own.filter(|c| c.wire_text == chosen.label)
+            own.filter(|c| c.wire_text == chosen.label && c.is_cut_once(&answers.cuts))
         };
         out.extend(circuit.trade_off.iter().map(|point| {
             let each = pieces().map(|cut| {
-                let price = metre_price(stock, &point.label, cut.insulation, &cut.colour)?;
-                Some(price * cut.length_m)
+                let part = cut.stock_text().replacen(&chosen.label, &point.label, 1);
+                let of_size = format!("{} {} ", point.label, cut.insulation);
+                Some(metre_price(stock, &part, &of_size)? * cut.length_m)
             });
             SizePrice {
                 circuit: circuit.id.clone(),
@@ -41,12 +42,11 @@ pub fn size_prices(answers: &Answers, stock: &[StockLine]) -> Vec<SizePrice> {
     out
 }
 
-/// Price of a metre: of that colour, else of the cheapest that the shop buys in that size and insulation. Common
-/// practice: colours cost alike.
-fn metre_price(stock: &[StockLine], size: &str, insulation: &str, colour: &str) -> Option<f64> {
-    let of_size = format!("{size} {insulation} ");
-    let own = |line: &&StockLine| line.part.strip_prefix(&of_size) == Some(colour);
-    let alike = stock.iter().filter(|line| line.part.starts_with(&of_size));
-    let exact = stock.iter().find(own).and_then(|line| line.price);
-    exact.or_else(|| alike.filter_map(|line| line.price).reduce(f64::min))
+/// Price of a metre: of that part, else of the cheapest wire that the shop buys in that size and insulation. Common
+/// practice: colours cost alike; a cable costs something else.
+fn metre_price(stock: &[StockLine], part: &str, of_size: &str) -> Option<f64> {
+    let exact = stock.iter().find(|line| line.part == part).and_then(|line| line.price);
+    let alike = stock.iter().filter(|line| line.part.starts_with(of_size));
+    let is_wire = part.starts_with(of_size);
+    exact.or_else(|| alike.filter(|_| is_wire).filter_map(|line| line.price).reduce(f64::min))
 }

@@ -1,0 +1,99 @@
+//! Jacketed cables: wires of a circuit that run the same way outside the cab, as cores of one cable.
+
+use super::colours::{feed_colour, ground_colour};
+use super::cuts::{CutLine, Installation};
+use jovek_job::CircuitId;
+use jovek_plan::chain::Stretch;
+use jovek_plan::wires::{Piece, PieceRole, is_wet, wires};
+
+/// Shortest piece for which a cable is stripped, m. Common practice: the lead of a lamp is no cable.
+const SHORTEST_M: f64 = 0.3;
+/// Cores that such cables are made with. Common practice.
+const MOST_CORES: usize = 7;
+/// Sizes of their cores, least and most, mm². Common practice.
+const CORES_MM2: (f64, f64) = (0.75, 6.3);
+
+/// The cables of a harness: each by the wires that it takes the place of, by index in the cut list. None where the
+/// shop lays single wires in loom.
+pub fn cables(of: Installation, cuts: &[CutLine]) -> Vec<Vec<usize>> {
+    if !of.job.shop.jacketed {
+        return Vec::new();
+    }
+    let mut out = Vec::new();
+    for (chain, sizes) in of.parts {
+        let pieces = wires(chain, sizes).pieces;
+        let mut left: Vec<(usize, &Piece)> = pieces
+            .iter()
+            .filter(|p| is_core(p))
+            .filter_map(|p| Some((line_of(cuts, &chain.id, p)?, p)))
+            .collect();
+        while let Some((first, piece)) = left.pop() {
+            let way = way_of(piece);
+            let goes_along =
+                |p: &Piece| p.wire == piece.wire && way_of(p) == way && p.path_m == piece.path_m;
+            let (with, rest): (Vec<_>, Vec<_>) =
+                left.into_iter().partition(|(_, other)| goes_along(other));
+            left = rest;
+            let cores: Vec<usize> =
+                with.into_iter().map(|(line, _)| line).chain([first]).take(MOST_CORES).collect();
+            if cores.len() > 1 {
+                out.push(cores);
+            }
+        }
+    }
+    out.sort();
+    out
+}
+
+/// Puts wires into their cables: the same length for all cores, the cable's colours instead of bands.
+pub fn put_in(of: Installation, cuts: &mut [CutLine]) {
+    for (number, cores) in cables(of, cuts).into_iter().enumerate() {
+        let length_m = cores.iter().map(|&k| cuts[k].length_m).fold(0.0, f64::max);
+        let (mut fed, mut back) = (0, 0);
+        let text = format!("{} × {} jacketed cable", cores.len(), cuts[cores[0]].wire_text);
+        for k in cores {
+            let cut = &mut cuts[k];
+            let (colour, before) = match cut.role.is_return() {
+                true => (ground_colour(of.job), &mut back),
+                false => (feed_colour(of.job), &mut fed),
+            };
+            *before += 1;
+            cut.colour = if *before > 1 { format!("{colour} {before}") } else { colour };
+            cut.length_m = length_m;
+            cut.mark = format!("in cable {}", number + 1);
+            cut.cable = Some(Cable { number: number + 1, text: text.clone() });
+        }
+    }
+}
+
+/// The cable of a core.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Cable {
+    /// Its number in the job, from 1.
+    pub number: usize,
+    /// As it is ordered: `2 × 1.5 mm² jacketed cable`.
+    pub text: String,
+}
+
+/// A lamp wire that lies outside somewhere, of a size that such cables have.
+fn is_core(piece: &Piece) -> bool {
+    let area_mm2 = piece.wire.area_mm2();
+    matches!(piece.role, PieceRole::Switched | PieceRole::Return)
+        && !piece.is_short
+        && piece.path_m >= SHORTEST_M
+        && (CORES_MM2.0..=CORES_MM2.1).contains(&area_mm2)
+        && piece.stretches.iter().any(|s| is_wet(s.zone))
+}
+
+fn line_of(cuts: &[CutLine], circuit: &CircuitId, piece: &Piece) -> Option<usize> {
+    cuts.iter().position(|c| c.circuit == *circuit && c.piece == Some(piece.at))
+}
+
+/// What a piece goes along, whichever way its current flows: names and lengths of its sections, mm.
+fn way_of(piece: &Piece) -> Vec<(&str, u64)> {
+    let mm = |s: &Stretch| (s.length_m * 1000.0).round() as u64;
+    let mut way: Vec<(&str, u64)> =
+        piece.stretches.iter().map(|s| (s.name.as_str(), mm(s))).collect();
+    way.sort_unstable();
+    way
+}
