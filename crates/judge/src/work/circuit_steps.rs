@@ -4,7 +4,7 @@ use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere};
 use crate::answers::Answers;
 use crate::part_names;
 use jovek_catalog::inline_module::InlineModule;
-use jovek_job::{CircuitId, Hazard, LampPlace, Passage, PlaceId};
+use jovek_job::{CircuitId, Hazard, LampPlace, LampRole, Light, Passage, PlaceId};
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
 use jovek_plan::switching::Switching;
@@ -90,12 +90,14 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     }
 
     let mount = step_id("mount");
-    let how_long = if is_stuck { 15.0 } else { 20.0 } * f64::from(lamps.max(1));
-    let step = m.step(&mount, format!("{name}: mount the lamps"), how_long);
+    let how_long: f64 = fact.lights.iter().map(|l| mount_min(l) * f64::from(l.count)).sum();
+    let what = if lamps == 1 { "mount the lamp" } else { "mount the lamps" };
+    let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
     own(step);
+    let level = if lamps == 1 { "level" } else { "level on both sides" };
     step.how = vec![match fact.lights.iter().any(points_somewhere) {
-        true => "level on both sides; screws finger-tight until aimed".into(),
-        false => "level on both sides; screws tight, not so that plastic bends".into(),
+        true => format!("{level}; screws finger-tight until aimed"),
+        false => format!("{level}; screws tight, not so that plastic bends"),
     }];
     if is_stuck {
         step.how = vec![
@@ -186,6 +188,20 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         m.after(&plug, &[&pull, &mount, &hardware]);
     }
 }
+
+/// To mount one lamp, min. Common practice: a marker is two screws, a light bar two brackets and a second pair of hands.
+fn mount_min(light: &Light) -> f64 {
+    match light.role {
+        _ if light.is_held_by_adhesive() => 15.0,
+        _ if light.label_w.is_some_and(|w| w >= BAR_W) => 35.0,
+        Some(LampRole::Marker | LampRole::Plate | LampRole::Accent) => 10.0,
+        Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => 15.0,
+        _ => 20.0,
+    }
+}
+
+/// Power from which a lamp is a bar on two brackets, W. Common practice.
+const BAR_W: f64 = 100.0;
 
 /// To pull a metre of bundle, loom and clip it, min. Common practice.
 const PULL_METRE_MIN: f64 = 4.0;

@@ -228,8 +228,8 @@ fn bench(m: &mut Maker) {
     );
     step.place_text = "bench".into();
     step.tool = "bench supply with a fuse".into();
-    step.how =
-        vec!["left and right differ; one way up".into(), "dark: turn the plug round first".into()];
+    let which = if lamps > 1.0 { "left and right may differ; one way up" } else { "one way up" };
+    step.how = vec![which.into(), "dark: turn the plug round first".into()];
     if with_pattern > 0.0 {
         step.how.push(
             "the same pattern for all that belong together: touch the pattern lead as the lamp's sheet says; then cap it"
