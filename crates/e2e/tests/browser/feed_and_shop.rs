@@ -187,6 +187,44 @@ async fn a_grounded_lamp_and_a_flasher_are_said() -> Result<()> {
     page.close().await
 }
 
+/// Ticks a box by its words.
+async fn tick(page: &Page, words: &str) -> Result<()> {
+    let script = "[...document.querySelectorAll('label')]
+        .find((l) => l.textContent.includes(arguments[0])).querySelector('input').click()";
+    page.script(script, vec![words.into()]).await?;
+    Ok(())
+}
+
+/// Lamps with a third lead are joined and the wire is on the lists; breakers, jacketed cable and prices are the shop's.
+#[tokio::test]
+async fn third_leads_and_what_the_shop_puts_in() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/light").await?;
+    page.pick("Circuit", "Beacons").await?;
+    page.says("has a sync lead").await?;
+    tick(&page, "has a sync lead").await?;
+    tick(&page, "has a pattern lead").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("lamp 2 sync").await?;
+    page.says("sealed 4-way connector").await?;
+    page.press("8 Prove").await?;
+    page.says("all lamps in step, one pattern?").await?;
+    page.press("1 Look").await?;
+    page.pick("Fuse family", "breaker, resets by itself").await?;
+    page.says("its breaker closes again by itself").await?;
+    page.pick("Fuse family", "breaker, manual reset").await?;
+    page.says_no_more("its breaker closes again by itself").await?;
+    page.pick("Wires outside", "jacketed cable").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("blade form, manual reset").await?;
+    // What the wire costs in each size stands under it.
+    page.press("5 Run").await?;
+    part_says(&page, "figure", "price").await?;
+    page.close().await
+}
+
 /// A light has a purpose, a colour and a place; Try shows them.
 #[tokio::test]
 async fn a_light_has_purpose_colour_and_place() -> Result<()> {
