@@ -1862,7 +1862,7 @@ export interface components {
              * @description Length to cut, m.
              */
             length_m: number;
-            /** @description How it is told from others of its colour, `1 band`; empty where it is alone. */
+            /** @description How it is told from others of its colour, `1 band`, `in cable 2`; empty where it is alone. */
             mark: string;
             /**
              * Format: double
@@ -4352,7 +4352,7 @@ export interface components {
             number: number;
             /** @description Labels of the pieces, longest first. */
             pieces: string[];
-            /** @description Size, insulation and colour, as in the parts list. */
+            /** @description Size, insulation and colour, or the cable, as in the parts list. */
             wire: string;
         };
         /**
@@ -4730,6 +4730,8 @@ export interface components {
             insulation?: null | components["schemas"]["Insulation"];
             /** @description How a new auxiliary battery is kept apart. */
             isolation?: components["schemas"]["Isolation"];
+            /** @description Wires that run the same way outside the cab are cores of one jacketed cable, not single wires in loom. */
+            jacketed?: boolean;
             /** @description How wires are joined. */
             joint?: components["schemas"]["JointPractice"];
             /** @description Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf. */

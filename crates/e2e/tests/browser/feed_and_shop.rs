@@ -209,6 +209,7 @@ async fn third_leads_and_what_the_shop_puts_in() -> Result<()> {
     page.says("lamp 2 sync").await?;
     page.says("sealed 4-way connector").await?;
     page.press("8 Prove").await?;
+    page.press("More readings").await?;
     page.says("all lamps in step, one pattern?").await?;
     page.press("1 Look").await?;
     page.pick("Fuse family", "breaker, resets by itself").await?;
