@@ -138,6 +138,28 @@ pub const RELAYS: [RelayType; 4] = [
     },
 ];
 
+/// Relays for a whole fuse block, in the form of a mini relay with wide blades. Common practice, typical product data.
+pub const MASTER: [RelayType; 2] = [
+    RelayType {
+        name: "high-current relay",
+        system: SystemVoltage::V12,
+        coil_ohm: 85.0,
+        pull_in_v: 7.8,
+        drop_out_v: 1.2,
+        contact_a: 70.0,
+        suppression: Suppression::Diode,
+    },
+    RelayType {
+        name: "high-current relay",
+        system: SystemVoltage::V24,
+        coil_ohm: 320.0,
+        pull_in_v: 15.6,
+        drop_out_v: 2.4,
+        contact_a: 50.0,
+        suppression: Suppression::Diode,
+    },
+];
+
 /// The relay for coils and signals that need no strong contact.
 pub fn micro(system: SystemVoltage) -> RelayType {
     RELAYS.into_iter().find(|r| r.system == system).unwrap_or(RELAYS[0])

@@ -65,7 +65,7 @@ pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
 };
 pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
-pub use shop::{ColourScheme, FusePractice, GroundPractice, OwnColours, Shop};
+pub use shop::{ColourScheme, FuseBlock, FusePractice, GroundPractice, OwnColours, Shop};
 pub use signal::Signal;
 pub use skeleton::{
     At, Between, BodyKind, Hazard, Passage, PlaceFact, RoutePractice, Sites, Skeleton, WayFact,

@@ -24,6 +24,16 @@ pub enum FusePractice {
     WireOnly,
 }
 
+/// A fuse block that the circuits from the battery share.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FuseBlock {
+    /// Live all the time, behind its main fuse.
+    Live,
+    /// Behind a master relay too, which a wire that is live with the key pulls: for circuits with a switch of their own.
+    Keyed,
+}
+
 /// Colours of the wires.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -128,6 +138,10 @@ pub struct Shop {
     /// Sizes of wire that the shop keeps, of its wire system; none takes the whole shelf.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub keeps: Vec<Conductor>,
+    /// A fuse block on one main fuse and one feed, where two circuits or more come from the battery; none gives each a
+    /// fuse and a feed of its own.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fuse_block: Option<FuseBlock>,
     /// Wires that run the same way outside the cab are cores of one jacketed cable, not single wires in loom.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub jacketed: bool,

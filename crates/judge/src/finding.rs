@@ -119,6 +119,8 @@ pub enum FindingCode {
     NewHole,
     /// No fuse is large enough.
     NoFuse,
+    /// A keyed fuse block without a wire for its master relay.
+    NoKeyWire,
     /// A circuit without lights.
     NoLights,
     /// Two places that no way joins.

@@ -189,6 +189,8 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 }
                 _ => (VoltKind::Switch, String::new(), 0.0),
             },
+            LinkKind::BlockFeed => (VoltKind::Joint, String::new(), 0.0),
+            LinkKind::BlockRelay => (VoltKind::Relay, "30-87".into(), 0.0),
             LinkKind::Module(_) => {
                 let size = sizes.module_a.map_or_else(String::new, |a| format!("{a} A"));
                 (VoltKind::Module, size, 0.0)

@@ -119,6 +119,49 @@ pub enum StudOf {
     Coils,
 }
 
+/// An end at a fuse block that circuits share.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum BlockEnd {
+    /// The holder of its main fuse.
+    MainFuse(Side),
+    /// The stud of its bus, from which the fuses of the circuits are fed.
+    Bus,
+    /// Its master relay.
+    Relay(RelayTerminal),
+    /// The holder of the small fuse of that relay's coil.
+    CoilFuse(Side),
+    /// The ground stud of that coil.
+    CoilStud,
+}
+
+/// A part of a fuse block.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum BlockPart {
+    /// Its main fuse.
+    MainFuse,
+    /// The block itself.
+    Bus,
+    /// Its master relay.
+    Relay,
+    /// The small fuse of that relay's coil.
+    CoilFuse,
+    /// The ground stud of that coil.
+    CoilStud,
+}
+
+impl BlockEnd {
+    /// The part that it is a terminal of.
+    pub fn part(self) -> BlockPart {
+        match self {
+            BlockEnd::MainFuse(_) => BlockPart::MainFuse,
+            BlockEnd::Bus => BlockPart::Bus,
+            BlockEnd::Relay(_) => BlockPart::Relay,
+            BlockEnd::CoilFuse(_) => BlockPart::CoilFuse,
+            BlockEnd::CoilStud => BlockPart::CoilStud,
+        }
+    }
+}
+
 /// Where a wire ends.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum End {
@@ -156,6 +199,8 @@ pub enum End {
     Bus,
     /// The ground of a trailer's plug, in its junction box.
     PlugGround,
+    /// A terminal of the fuse block.
+    Block(BlockEnd),
 }
 
 /// What an [`End`] is a terminal of: one part, or one place where wires meet.
@@ -191,6 +236,8 @@ pub enum Host {
     Bus,
     /// The ground of a trailer's plug.
     PlugGround,
+    /// A part of the fuse block.
+    Block(BlockPart),
 }
 
 impl End {
@@ -212,6 +259,7 @@ impl End {
             End::Stud(circuit, of) => Host::Stud(circuit, of),
             End::Bus => Host::Bus,
             End::PlugGround => Host::PlugGround,
+            End::Block(end) => Host::Block(end.part()),
         }
     }
 
@@ -228,13 +276,17 @@ impl End {
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
             End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
             End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
-            End::Stud(..) | End::Bus | End::PlugGround => contact::STUD_OHM,
+            End::Stud(..)
+            | End::Bus
+            | End::PlugGround
+            | End::Block(BlockEnd::Bus | BlockEnd::CoilStud) => contact::STUD_OHM,
             End::Strip(..)
             | End::Fuse(..)
             | End::LeadFuse(..)
             | End::Switch(..)
             | End::Module(..)
             | End::Relay(..)
+            | End::Block(_)
             | End::Diode(..) => 0.0,
         }
     }
@@ -252,6 +304,7 @@ impl End {
                 | End::Stud(..)
                 | End::Bus
                 | End::PlugGround
+                | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
         )
     }
 }

@@ -7,7 +7,9 @@ use crate::supply::PlannedSupply;
 use crate::survey;
 use jovek_catalog::fuse::CONTINUOUS_PART;
 use jovek_catalog::switch::{FILAMENT_DIRECT_A, LED_DIRECT_A};
-use jovek_job::{FactoryCircuit, FactoryKind, Feed, Job, LampCircuit, VehicleSide, Wish};
+use jovek_job::{
+    FactoryCircuit, FactoryKind, Feed, FuseBlock, Job, LampCircuit, Signal, VehicleSide, Wish,
+};
 
 /// The fuse position on which a circuit with a switch of its own hangs: the one that was chosen, or the first that
 /// was measured and is good for it. None where it hangs on anything else.
@@ -31,12 +33,44 @@ pub fn good_position(job: &Job, circuit: &LampCircuit) -> Option<usize> {
     job.factory.iter().position(|f| is_good_for(job, f, load))
 }
 
-/// What lights a circuit: its wish, and behind a position that is live with the key the key as well.
+/// What lights a circuit: its wish, and behind a position or a fuse block that is live with the key the key as well.
 pub fn wish(job: &Job, circuit: &LampCircuit) -> Wish {
+    match is_behind_key(job, circuit) {
+        true => Wish::All(vec![circuit.lit.clone(), Wish::With(Signal::Ignition)]),
+        false => switched_wish(job, circuit),
+    }
+}
+
+/// What the hardware of a circuit follows: a fuse block is dead with the key out by itself.
+pub fn switched_wish(job: &Job, circuit: &LampCircuit) -> Wish {
     match position(job, circuit) {
         Some(at) => Wish::All(vec![circuit.lit.clone(), Wish::With(job.factory[at].follows)]),
         None => circuit.lit.clone(),
     }
+}
+
+/// The factory wire that is live with the key and pulls a master relay, by index.
+pub fn key_wire(job: &Job) -> Option<usize> {
+    job.factory.iter().position(|f| f.of == VehicleSide::Own && f.follows == Signal::Ignition)
+}
+
+/// True for a circuit that hangs on the shop's keyed fuse block: it has a switch of its own and comes from the starting
+/// battery, like one more at least; what must burn without the key never hangs there.
+pub fn is_behind_key(job: &Job, circuit: &LampCircuit) -> bool {
+    let could = |c: &LampCircuit| {
+        c.lit.is_switch_alone()
+            && !c.lights.is_empty()
+            && match &c.feed {
+                Some(Feed::Battery {}) => true,
+                None => job.supply.auxiliary.is_none() && position(job, c).is_none(),
+                Some(Feed::Auxiliary {} | Feed::TieIn { .. }) => false,
+            }
+    };
+    job.shop.fuse_block == Some(FuseBlock::Keyed)
+        && !job.is_trailer()
+        && key_wire(job).is_some()
+        && could(circuit)
+        && job.circuits.iter().filter(|c| could(c)).count() > 1
 }
 
 /// Charge of a low battery, at which a driver draws most, %.

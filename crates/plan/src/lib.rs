@@ -38,6 +38,7 @@ pub mod drop;
 pub mod end;
 pub mod factory;
 pub mod feed;
+pub mod fuse_block;
 pub mod inputs;
 pub mod keyed;
 pub mod lamp;

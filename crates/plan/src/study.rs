@@ -7,6 +7,8 @@ use crate::drop::Drop;
 use crate::factory::PlannedFactory;
 use crate::feed;
 use crate::feed::FeedOption;
+use crate::fuse_block;
+use crate::fuse_block::SharedFeed;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::network::build;
@@ -61,6 +63,8 @@ pub struct Assessment {
     pub assumed: Vec<crate::assumed::Assumption>,
     /// Connectors that wires go through.
     pub plugs: Plugs,
+    /// The feed of the fuse block; none without one.
+    pub block: Option<SharedFeed>,
     /// Insulation of its wires, unless the place asks for more.
     pub insulation: Insulation,
     /// States of the whole vehicle that are solved already.
@@ -88,6 +92,7 @@ struct Planned<'a> {
     job: &'a Job,
     supply: &'a PlannedSupply,
     factory: &'a [PlannedFactory],
+    block: Option<&'a SharedFeed>,
     indices: &'a [usize],
     chains: &'a [Chain],
     scenes: &'a [Scene],
@@ -102,7 +107,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         .map(|i| PlannedFactory::new(job, i, &wiring.inputs, &mut assumed))
         .collect();
     let (mut indices, mut chains, mut offers) = (Vec::new(), Vec::new(), Vec::new());
-    let (mut wanted, mut fed_each) = (Vec::new(), Vec::new());
+    let (mut wanted, mut fed_each, mut loads_a) = (Vec::new(), Vec::new(), Vec::new());
     for (index, circuit) in job.circuits.iter().enumerate().filter(|(_, c)| !c.lights.is_empty()) {
         // The lamps are planned twice: once to advise, once within the chain; only the second notes
         // what was assumed.
@@ -121,26 +126,34 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
             .map_or(Feed::Battery {}, |o| o.feed.clone());
         let fed = wiring.fed(job, index, feed, ways.as_ref().map(Vec::as_slice));
         indices.push(index);
-        wanted.push(wanted_path(job, index, &fed, feed::switched_a(&lamps, &supply)));
+        let load_a = feed::switched_a(&lamps, &supply);
+        loads_a.push(load_a);
+        wanted.push(wanted_path(job, index, &fed, load_a));
         fed_each.push(fed);
         offers.push((feeds, ways));
     }
+    let feeds = indices.iter().zip(&fed_each).zip(&loads_a);
+    let feeds: Vec<(usize, &Feed, f64)> = feeds.map(|((&i, f), &a)| (i, &f.feed, a)).collect();
+    let block = fuse_block::plan(job, &feeds);
     let layout = lay(job, &wanted);
     let mut plugs = Plugs::default();
     if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
         note_dimensions(skeleton, layout.graph.size_m, &mut assumed);
     }
-    for (&index, fed) in indices.iter().zip(fed_each) {
+    for (&index, mut fed) in indices.iter().zip(fed_each) {
+        fed.block = block.as_ref().filter(|b| b.members.contains(&index)).map(|b| b.kind);
         let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
         let noted = (&mut assumed, &mut plugs);
         let laid = (laid, &supply);
         chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, noted));
     }
     let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
+    let block = block.map(|plan| fuse_block::shared_feed(job, plan, (&supply, &factory), &chains));
     let planned = Planned {
         job,
         supply: &supply,
         factory: &factory,
+        block: block.as_ref(),
         indices: &indices,
         chains: &chains,
         scenes: &scenes,
@@ -170,6 +183,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         scenes,
         assumed: assumed.into_list(),
         plugs,
+        block,
         insulation,
         solved,
     }
@@ -249,13 +263,14 @@ pub fn shop_insulation(shop: &Shop, chains: &[Chain]) -> Insulation {
 /// supply pulls one below its need, until nothing moves. Where no copper makes up for what the supply lacks, a
 /// circuit keeps the wire that it has alone. The states that were solved to see that nothing moves come along.
 fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
-    let &Planned { job, supply, factory, indices, chains, scenes } = planned;
+    let &Planned { job, supply, factory, block, indices, chains, scenes } = planned;
     let insulation = shop_insulation(&job.shop, chains);
     let bench = |i: usize| SizingInput {
         shop: &job.shop,
         system: job.vehicle.system,
         supply,
         factory,
+        block,
         chain: &chains[i],
         circuit: &job.circuits[indices[i]],
         insulation,
@@ -284,7 +299,7 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
         {
             let situation = Situation::plain(supply, state, scene.inputs);
             let Ok((built, solution)) =
-                cache.solve(Installed { supply, factory, parts: &parts }, &situation)
+                cache.solve(Installed { supply, factory, block, parts: &parts }, &situation)
             else {
                 continue;
             };
@@ -332,7 +347,8 @@ impl Assessment {
 
     /// What is on the vehicle with these chains.
     pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: &self.supply, factory: &self.factory, parts }
+        let block = self.block.as_ref();
+        Installed { supply: &self.supply, factory: &self.factory, block, parts }
     }
 
     /// Index in the job of each circuit that has lights.

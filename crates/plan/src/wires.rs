@@ -179,6 +179,8 @@ pub fn link_ends(
         | LinkKind::Chassis
         | LinkKind::Bus
         | LinkKind::PlugGround
+        | LinkKind::BlockFeed
+        | LinkKind::BlockRelay
         | LinkKind::Lamps => None,
         // The factory's own fuse may protect a tie-in; a feed from the battery always has a holder.
         // An adapter takes the fuse: its own lead is what goes on.

@@ -11,7 +11,7 @@ use crate::need::Need;
 use crate::supply::PlannedSupply;
 use crate::switching::{Unmet, Wires};
 use crate::switching_options::{SwitchingOption, Wired, ways};
-use jovek_job::{ControlKind, Feed, Job, OutputKind, Signal, VehicleSide};
+use jovek_job::{ControlKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish};
 
 /// Most combinations looked at to find what lights a circuit and where a diode is needed.
 const MOST_LOOKED_AT: usize = 1 << 14;
@@ -25,6 +25,10 @@ pub struct Wiring {
     pub inputs: Inputs,
     /// The wish of each circuit, by index in the job.
     pub logic: Vec<Logic>,
+    /// What the hardware of each circuit follows: the wish, without a fuse block that is dead by itself.
+    switched: Vec<Logic>,
+    /// Whether each circuit hangs on a fuse block that is live with the key.
+    is_behind_key: Vec<bool>,
     /// The fuse position on which each circuit hangs behind its own switch.
     pub positions: Vec<Option<usize>>,
     follows: Vec<(VehicleSide, Signal)>,
@@ -49,12 +53,12 @@ impl Wiring {
         let inputs = Inputs::new(job);
         let positions: Vec<Option<usize>> =
             job.circuits.iter().map(|c| keyed::position(job, c)).collect();
-        let logic = job
-            .circuits
-            .iter()
-            .enumerate()
-            .map(|(i, circuit)| Logic::new(&inputs, i, &keyed::wish(job, circuit)))
-            .collect();
+        let each = |of: fn(&Job, &LampCircuit) -> Wish| {
+            let circuits = job.circuits.iter().enumerate();
+            circuits.map(|(i, circuit)| Logic::new(&inputs, i, &of(job, circuit))).collect()
+        };
+        let (logic, switched) = (each(keyed::wish), each(keyed::switched_wish));
+        let is_behind_key = job.circuits.iter().map(|c| keyed::is_behind_key(job, c)).collect();
         let follows: Vec<_> = job.factory.iter().map(|f| (f.of, f.follows)).collect();
         let live_by = follows.iter().map(|&(side, s)| inputs.live_by(side, s)).collect();
         let outputs: Vec<OutputKind> = job.factory.iter().map(|f| f.output).collect();
@@ -66,7 +70,18 @@ impl Wiring {
             OutputKind::Pulsed => 3,
         });
         let is_ground_switched = job.factory.iter().map(|f| f.is_ground_switched()).collect();
-        Wiring { inputs, logic, positions, follows, live_by, is_ground_switched, outputs, order }
+        Wiring {
+            inputs,
+            logic,
+            switched,
+            is_behind_key,
+            positions,
+            follows,
+            live_by,
+            is_ground_switched,
+            outputs,
+            order,
+        }
     }
 
     /// Combinations of the inputs of one circuit that can occur.
@@ -147,7 +162,7 @@ impl Wiring {
         supply: &PlannedSupply,
         factory: &[PlannedFactory],
     ) -> Result<Vec<SwitchingOption>, Unmet> {
-        let logic = &self.logic[index];
+        let logic = &self.switched[index];
         let labels: Vec<String> = (0..job.factory.len()).map(|i| job.factory_label(i)).collect();
         let names: Vec<&str> = labels.iter().map(String::as_str).collect();
         ways(
@@ -196,7 +211,8 @@ impl Wiring {
         let plain = |leaf, mask| {
             let follows = Logic::Leaf { leaf, mask, holds: true };
             let lit_by = self.lit_by(&follows);
-            FeedPlan { feed: feed.clone(), switching: None, own_switch, follows, lit_by }
+            let block = None;
+            FeedPlan { feed: feed.clone(), switching: None, own_switch, follows, lit_by, block }
         };
         let hangs_on = |i: usize| {
             let (side, signal) = self.follows[i];
@@ -220,8 +236,14 @@ impl Wiring {
                 follows: self.logic[index].clone(),
                 lit_by: self.lit_by(&self.logic[index]),
                 feed,
+                block: None,
             },
             (None, Some(i)) => hangs_on(i),
+            (None, None) if self.is_behind_key[index] => FeedPlan {
+                follows: self.logic[index].clone(),
+                lit_by: self.lit_by(&self.logic[index]),
+                ..plain(Leaf::Contact(SwitchRef::Own), own_switch)
+            },
             (None, None) => plain(Leaf::Contact(SwitchRef::Own), own_switch),
         }
     }

@@ -125,6 +125,17 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           options={FUSE_FAMILIES}
         />
         <ChoiceField
+          path="shop.fuse_block"
+          label="From the battery"
+          read={(held) => String(held ?? "")}
+          write={(v) => v || undefined}
+          options={[
+            { value: "", label: "a fuse and feed each" },
+            { value: "live", label: "one fuse block" },
+            { value: "keyed", label: "one fuse block, keyed relay" },
+          ]}
+        />
+        <ChoiceField
           path="shop.jacketed"
           label="Wires outside"
           read={(held) => (held ? "jacketed" : "loom")}

@@ -4,10 +4,10 @@
 use crate::wire::wire;
 use jovek_core::job::{
     Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
-    Feed, Flash, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd, LampLead,
-    LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, Probe, ReturnKind, Section,
-    Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact,
-    Waypoint, WireSystem, Wish, Zone,
+    Feed, Flash, FuseBlock, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd,
+    LampLead, LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, Probe, ReturnKind,
+    Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide,
+    WayFact, Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -215,14 +215,18 @@ pub fn job() -> impl Strategy<Value = Job> {
         JointPractice::Tap,
         JointPractice::PlugIn,
     ]);
-    (prop::collection::vec(circuit(), 1..5), body(), isolation, (system, joint), any::<bool>())
-        .prop_map(|(circuits, skeleton, isolation, (system, joint), is_ground_switched)| {
+    let block =
+        prop::sample::select(vec![None, None, Some(FuseBlock::Live), Some(FuseBlock::Keyed)]);
+    let facts = (any::<bool>(), block);
+    (prop::collection::vec(circuit(), 1..5), body(), isolation, (system, joint), facts).prop_map(
+        |(circuits, skeleton, isolation, (system, joint), (is_ground_switched, block))| {
             let mut job = Job::new("R1", "by chance");
             job.supply.battery.capacity_ah = Some(70.0);
             job.supply.auxiliary =
                 isolation.map(|isolation| Auxiliary { isolation, ..Auxiliary::default() });
             job.shop.wire_system = system;
             job.shop.joint = joint;
+            job.shop.fuse_block = block;
             job.factory = SIGNALS.iter().map(|(id, s, of)| wire(id, *s, *of)).collect();
             if is_ground_switched {
                 job.factory[3].switched = SwitchedSide::Minus;
@@ -259,5 +263,6 @@ pub fn job() -> impl Strategy<Value = Job> {
             }
             job.skeleton = skeleton;
             job
-        })
+        },
+    )
 }

@@ -17,8 +17,11 @@ use jovek_core::harness::cuts::cut_list;
 use jovek_core::harness::{CutLine, Installation};
 use jovek_core::job::{Job, LampEnd, SupplyState};
 use jovek_core::plan::chain::Chain;
-use jovek_core::plan::end::{CircuitIx, End, LampIx, Pole, Post, RelayTerminal, Side};
+use jovek_core::plan::end::{
+    BlockEnd, CircuitIx, End, LampIx, Pole, Post, RelayTerminal, Side, Thrown,
+};
 use jovek_core::plan::factory::plug_ground_ohm;
+use jovek_core::plan::fuse_block::SharedFeed;
 use jovek_core::plan::inputs::Assignment;
 use jovek_core::plan::logic::Logic;
 use jovek_core::plan::network::build::{Built, Installed, build};
@@ -83,7 +86,10 @@ fn contact_ohm(end: End) -> f64 {
         End::Splice(..) => 0.5 * contact::SPLICE_OHM,
         End::Cavity(..) => 0.5 * contact::LAMP_PLUG_OHM,
         End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
-        End::Stud(..) | End::Bus | End::PlugGround => contact::STUD_OHM,
+        End::Stud(..)
+        | End::Bus
+        | End::PlugGround
+        | End::Block(BlockEnd::Bus | BlockEnd::CoilStud) => contact::STUD_OHM,
         _ => 0.0,
     }
 }
@@ -95,7 +101,12 @@ fn wired<'a>(
     at: (SupplyState, Assignment),
 ) -> Bench<'a> {
     let parts = study.parts();
-    let cuts = cut_list(Installation { job, parts: &parts, plugs: &study.plugs });
+    let cuts = cut_list(Installation {
+        job,
+        parts: &parts,
+        plugs: &study.plugs,
+        block: study.block.as_ref(),
+    });
     let mut bench =
         Bench { net: vehicle.net.clone(), vehicle, nodes: BTreeMap::new(), lamps: BTreeMap::new() };
     for cut in &cuts {
@@ -130,10 +141,31 @@ fn wired<'a>(
     if to_plug && !has_plug {
         bench.ground(End::PlugGround, plug_ground_ohm(&study.factory, 1.0));
     }
+    if let Some(shared) = &study.block {
+        put_block(&mut bench, shared, at.1);
+    }
     for (chain, sizes) in &parts {
         put_parts(&mut bench, study, (chain, sizes), at);
     }
     bench
+}
+
+/// Main fuse and master relay of a fuse block.
+fn put_block(bench: &mut Bench, shared: &SharedFeed, a: Assignment) {
+    let block = |end| End::Block(end);
+    let fuse = |side| block(BlockEnd::MainFuse(side));
+    bench.ohm(fuse(Side::In), fuse(Side::Out), shared.plan.fuse.cold_ohm() + HOLDER_OHM);
+    let Some(key) = shared.key else { return };
+    let at_relay = |terminal| block(BlockEnd::Relay(terminal));
+    let closed = a.any(key.live_by);
+    let (from, to) = (RelayTerminal::Common(0), RelayTerminal::Out(0, Thrown::Made));
+    let device = Device::Contact(Contact { closed_ohm: relay::CONTACT_OHM, closed });
+    bench.put(at_relay(from), at_relay(to), device);
+    let coil = |side| block(BlockEnd::CoilFuse(side));
+    bench.ohm(coil(Side::In), coil(Side::Out), key.coil_fuse().cold_ohm() + HOLDER_OHM);
+    let (plus, minus) = (RelayTerminal::Coil86, RelayTerminal::Coil85);
+    bench.ohm(at_relay(plus), at_relay(minus), key.relay.load_ohm());
+    bench.ground(block(BlockEnd::CoilStud), contact::CHASSIS_OHM);
 }
 
 /// The parts of a circuit between their terminals.
@@ -145,6 +177,11 @@ fn put_parts(
 ) {
     let circuit = chain.index;
     let of = wires(chain, sizes);
+    if chain.block.is_some() {
+        // Its fuse stands in the block.
+        let fuse_in = End::Fuse(circuit, Side::In);
+        bench.ohm(End::Block(BlockEnd::Bus), fuse_in, 1e-6);
+    }
     if chain.is_position {
         // The adapter: its blade in the position, the fuse, its lead.
         let position = End::Factory(chain.origin_wire().unwrap());

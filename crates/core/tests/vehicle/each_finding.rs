@@ -9,11 +9,11 @@ use jovek_core::catalog::fuse::FuseFamily;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
     BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
-    Flash, Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind, LoadResistor,
-    MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region, ResistorSeat,
-    Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState, SwapFunction, Switch, SwitchId,
-    SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading,
-    Wish,
+    Flash, FuseBlock, Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind,
+    LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region,
+    ResistorSeat, Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState, SwapFunction,
+    Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId,
+    WireReading, Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -206,6 +206,15 @@ fn pair(code: Code) -> Option<Pair> {
             circuit.lights[0].place = Some(LampPlace::Sides);
             circuit.sites = Some(Sites::default());
             mended(job, |job| job.circuits[0].control.kind = Some(ControlKind::Relay))
+        }
+        Code::NoKeyWire => {
+            let mut job = bench(&[("ign", Signal::Ignition)], Wish::OwnSwitch, None);
+            let mut second = job.circuits[0].clone();
+            second.id = CircuitId::from("c2");
+            second.lights[0].id = LightId::from("l2");
+            job.circuits.push(second);
+            job.shop.fuse_block = Some(FuseBlock::Keyed);
+            but(job, |job| job.factory.clear())
         }
         Code::ResetsByItself => mended(
             but(plain(20.0), |job| job.shop.fuse_family = FuseFamily::SelfResettingBreaker).0,

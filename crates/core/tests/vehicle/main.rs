@@ -16,6 +16,7 @@ mod fault_finding;
 mod faults_show;
 mod feed_modules;
 mod feeds;
+mod fuse_block;
 mod fuse_positions;
 mod ground_bus;
 mod ground_switched;

@@ -199,7 +199,10 @@ async fn tick(page: &Page, words: &str) -> Result<()> {
 #[tokio::test]
 async fn third_leads_and_what_the_shop_puts_in() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/1/light").await?;
+    // What the wire costs in each size stands under it.
+    page.go("/jobs/1/run").await?;
+    part_says(&page, "figure", "price").await?;
+    page.press("2 Light").await?;
     page.pick("Circuit", "Beacons").await?;
     page.says("has a sync lead").await?;
     tick(&page, "has a sync lead").await?;
@@ -220,9 +223,7 @@ async fn third_leads_and_what_the_shop_puts_in() -> Result<()> {
     page.saved().await?;
     page.press("6 Cut").await?;
     page.says("blade form, manual reset").await?;
-    // What the wire costs in each size stands under it.
-    page.press("5 Run").await?;
-    part_says(&page, "figure", "price").await?;
+    page.says("jacketed cable").await?;
     page.close().await
 }
 

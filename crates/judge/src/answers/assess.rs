@@ -75,7 +75,8 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
             strips: answer.lights.iter().map(|l| l.strip.as_ref()).collect(),
         })
         .collect();
-    let of = Installation { job, parts: &parts_of, plugs: &study.plugs };
+    let of =
+        Installation { job, parts: &parts_of, plugs: &study.plugs, block: study.block.as_ref() };
     let (cut_lines, joint_list) = sheet_cuts(of, &strips, study.layout.as_ref());
     let connector_list = connectors(of, &cut_lines);
     let findings = rules::findings(&Context {
@@ -184,6 +185,7 @@ fn circuit_answer(
         system: job.vehicle.system,
         supply: &study.supply,
         factory: &study.factory,
+        block: study.block.as_ref(),
         chain: &studied.chain,
         circuit,
         insulation: study.insulation,

@@ -203,6 +203,11 @@ impl Gather<'_> {
             PartKind::Splice(_) => self.joint(id, place, 1.5),
             PartKind::CoilGround(_) => self.joint(id, place, 2.0),
             PartKind::GroundBus | PartKind::PlugGround => self.joint(id, place, 6.0),
+            PartKind::BlockFeed => self.joint(id, place, 2.0),
+            PartKind::BlockRelay => {
+                self.push(Open, at, 1.5, broken());
+                self.push(StuckClosed, at, 0.5, vec![vec![Edit::Through(id)]]);
+            }
             PartKind::Coil(_) => self.push(Open, at, 0.7, broken()),
             PartKind::Diode(_) => {
                 self.push(Open, at, 0.5, broken());

@@ -3,7 +3,7 @@
 use super::cuts::CutLine;
 use jovek_job::{ColourScheme, Feed, Job, Signal};
 use jovek_plan::chain::Chain;
-use jovek_plan::end::{CircuitIx, End, FactoryIx, LampIx, PlugIx, SpliceAt};
+use jovek_plan::end::{BlockEnd, CircuitIx, End, FactoryIx, LampIx, PlugIx, SpliceAt};
 use jovek_plan::route::Layout;
 use jovek_plan::strip::StripPoint;
 use std::collections::{BTreeMap, BTreeSet};
@@ -120,7 +120,14 @@ enum BundleEnd {
 fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
     match end {
         End::Post(_) => BundleEnd::Battery,
-        End::Fuse(..) | End::LeadFuse(..) | End::Adapter(_) => BundleEnd::Fuses,
+        End::Fuse(..)
+        | End::LeadFuse(..)
+        | End::Adapter(_)
+        | End::Block(BlockEnd::MainFuse(_) | BlockEnd::CoilFuse(_) | BlockEnd::Bus) => {
+            BundleEnd::Fuses
+        }
+        End::Block(BlockEnd::Relay(_)) => BundleEnd::Relays,
+        End::Block(BlockEnd::CoilStud) => BundleEnd::Studs,
         End::Switch(..) => BundleEnd::Switches,
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,

@@ -1,5 +1,6 @@
 //! The cut list: every piece of wire with both ends.
 
+use super::block_lines::block_lines;
 use super::cables::Cable;
 use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near};
@@ -10,6 +11,7 @@ use jovek_catalog::terminal::EndKind;
 use jovek_job::{CircuitId, Job};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, Pole};
+use jovek_plan::fuse_block::SharedFeed;
 use jovek_plan::plugs::Plugs;
 use jovek_plan::sizes::Sizes;
 use jovek_plan::wires::{PieceAt, PieceRole, wires};
@@ -114,6 +116,8 @@ pub struct Installation<'a> {
     pub parts: &'a [(&'a Chain, &'a Sizes)],
     /// Connectors that wires go through.
     pub plugs: &'a Plugs,
+    /// The feed of the fuse block; none without one.
+    pub block: Option<&'a SharedFeed>,
 }
 
 impl Installation<'_> {
@@ -127,7 +131,7 @@ impl Installation<'_> {
 pub fn cut_list(of: Installation) -> Vec<CutLine> {
     let chains = of.chains();
     let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
-    let mut out = Vec::new();
+    let mut out = block_lines(of);
     for (chain, sizes) in of.parts {
         cut_chain(of.job, chain, sizes, &names, &mut out);
     }

@@ -5,7 +5,9 @@ use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
-use jovek_plan::end::{End, LampIx, PlugIx, Pole, Post, Side, SpliceAt, StudOf};
+use jovek_plan::end::{
+    BlockEnd, End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf,
+};
 use jovek_plan::plugs::Plugs;
 use jovek_plan::strip::StripPoint;
 use jovek_plan::wires::is_wet;
@@ -27,7 +29,13 @@ pub fn kind(end: End) -> EndKind {
     match end {
         End::Post(_) => EndKind::PostRing,
         End::Factory(_) | End::FactoryMinus(_) => EndKind::FactoryJoint,
-        End::Fuse(..) | End::LeadFuse(..) | End::Switch(..) | End::Module(..) | End::Relay(..) => {
+        End::Fuse(..)
+        | End::LeadFuse(..)
+        | End::Switch(..)
+        | End::Module(..)
+        | End::Relay(..)
+        | End::Block(BlockEnd::CoilFuse(_))
+        | End::Block(BlockEnd::Relay(RelayTerminal::Coil85 | RelayTerminal::Coil86)) => {
             EndKind::Blade
         }
         End::Diode(..) | End::Splice(..) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => {
@@ -37,7 +45,8 @@ pub fn kind(end: End) -> EndKind {
         End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
         End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
         End::Strip(..) => EndKind::Pad,
-        End::Stud(..) | End::Bus | End::PlugGround => EndKind::StudRing,
+        // A main fuse and a master relay for a whole block are bolted.
+        End::Stud(..) | End::Bus | End::PlugGround | End::Block(_) => EndKind::StudRing,
     }
 }
 
@@ -122,6 +131,15 @@ impl Names<'_> {
             End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
             End::Bus => plain("ground bus", ""),
             End::PlugGround => plain("ground terminal of the plug", ""),
+            End::Block(end) => match end {
+                BlockEnd::MainFuse(s) => plain("main fuse", side(s)),
+                BlockEnd::Bus => plain("fuse block", "+"),
+                BlockEnd::Relay(terminal) => {
+                    ("master relay".into(), part_names::terminal(None, terminal))
+                }
+                BlockEnd::CoilFuse(s) => plain("master relay fuse", side(s)),
+                BlockEnd::CoilStud => plain("master relay ground stud", ""),
+            },
         }
     }
 

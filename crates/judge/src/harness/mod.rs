@@ -1,5 +1,6 @@
 //! The harness: cut list, reels, labels, pin tables, formboard, parts list.
 
+pub mod block_lines;
 pub mod cables;
 pub mod colours;
 pub mod connectors;

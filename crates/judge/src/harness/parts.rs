@@ -11,7 +11,7 @@ use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::relay;
 use jovek_job::{ControlKind, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind};
 use jovek_plan::chain::Chain;
-use jovek_plan::end::{End, Host, LampIx};
+use jovek_plan::end::{BlockPart, End, Host, LampIx};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -169,6 +169,7 @@ impl Gathered {
 /// Every part of the planned circuits, one by one.
 pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartItem> {
     let mut out = Gathered(Vec::new());
+    block_items(of, &mut out);
     for (chain, sizes) in of.parts {
         circuit_items(chain, sizes, extras, &mut out);
     }
@@ -225,6 +226,9 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
                 "fuse adapter for an empty position, the box's own family",
                 1.0,
             );
+        } else if chain.block.is_some() {
+            // The block is its holder.
+            out.add(PartOf::Fuse, Some(Host::Fuse(circuit)), fuse.order_text(), 1.0);
         } else {
             fuse_items(fuse, Host::Fuse(circuit), out);
         }
@@ -260,6 +264,28 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
     }
 }
 
+/// Ways that fuse blocks are made with. Common practice.
+const BLOCK_WAYS: [usize; 6] = [4, 6, 8, 10, 12, 20];
+
+/// The fuse block, its main fuse and its master relay.
+fn block_items(of: Installation, out: &mut Gathered) {
+    let Some(shared) = of.block else { return };
+    let host = |part| Some(Host::Block(part));
+    // One way is left for the next circuit.
+    let wanted = shared.plan.members.len() + 1;
+    let ways = BLOCK_WAYS.into_iter().find(|w| *w >= wanted).unwrap_or(wanted);
+    let block = format!("fuse block, {ways} ways, with cover");
+    out.add(PartOf::FuseHolder, host(BlockPart::Bus), block, 1.0);
+    let main = host(BlockPart::MainFuse);
+    out.add(PartOf::Fuse, main, format!("main {}", shared.plan.fuse.order_text()), 1.0);
+    out.add(PartOf::FuseHolder, main, "bolted holder for the main fuse, with cover", 1.0);
+    if let Some(key) = shared.key {
+        let relay = host(BlockPart::Relay);
+        out.add(PartOf::Relay, relay, format!("{}, bolted", key.relay.order_text()), 1.0);
+        fuse_items(key.coil_fuse(), Host::Block(BlockPart::CoilFuse), out);
+    }
+}
+
 /// A fuse and its holder.
 fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
     let (family, host) = (fuse.family.holder_label(), Some(host));
@@ -282,7 +308,7 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
     hosts.dedup();
     for host in hosts {
         match host {
-            Host::Stud(..) => {
+            Host::Stud(..) | Host::Block(BlockPart::CoilStud) => {
                 let part = "ground stud M6 with nut and star washer";
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }

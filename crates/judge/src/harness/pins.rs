@@ -5,7 +5,7 @@ use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
 use jovek_base::csv::cell;
 use jovek_job::{Job, LampEnd};
-use jovek_plan::end::{End, Host, Pole, Side};
+use jovek_plan::end::{BlockEnd, End, Host, Pole, Side};
 use jovek_plan::strip::StripPoint;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -56,6 +56,7 @@ fn has_pins(end: End) -> bool {
             | End::Stud(..)
             | End::Bus
             | End::PlugGround
+            | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
             | End::Lamp(_, _, LampEnd::Bare)
     ) && !matches!(end, End::Strip(_, StripPoint::PieceStart(_) | StripPoint::PieceEnd(_), _))
 }

@@ -94,7 +94,10 @@ pub(super) fn failures_while(job: &Job, study: &Assessment, wanted: &Wanted) -> 
     let mut out = Vec::new();
     for (place, kind) in can_fail(&live).into_iter().take_while(|_| wanted.is_still()) {
         // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
-        let is_added = matches!(place.what, PartKind::GroundBus | PartKind::PlugGround);
+        let is_added = matches!(
+            place.what,
+            PartKind::GroundBus | PartKind::PlugGround | PartKind::BlockFeed | PartKind::BlockRelay
+        );
         if place.circuit.is_none() && !is_added {
             continue;
         }

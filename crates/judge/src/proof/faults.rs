@@ -56,7 +56,8 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
             Some(LinkKind::Module(_)) => &[Open],
             _ => &[],
         },
-        PartKind::GroundBus | PartKind::PlugGround => &[Open, Poor],
+        PartKind::GroundBus | PartKind::PlugGround | PartKind::BlockFeed => &[Open, Poor],
+        PartKind::BlockRelay => &[Open, Short],
         PartKind::Switch(_) => &[Open, Short],
         PartKind::SignalLead(_) | PartKind::SwitchLead(_) => &[Open, Short],
         PartKind::Diode(_) => &[Open, Short],
@@ -71,6 +72,7 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
         | PartKind::FactoryLeak(_)
         | PartKind::Jumper(_)
         | PartKind::SyncInput(..)
+        | PartKind::BlockCoil
         | PartKind::Standby => &[],
     }
 }

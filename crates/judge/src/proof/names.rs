@@ -27,6 +27,9 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
         PartKind::GroundBus => "ground_bus".into(),
         PartKind::PlugGround => "plug_ground".into(),
+        PartKind::BlockFeed => "fuse_block".into(),
+        PartKind::BlockRelay => "fuse_block.relay".into(),
+        PartKind::BlockCoil => "fuse_block.coil".into(),
         PartKind::Link(i) => match link(study, place, i) {
             Some(LinkKind::Fuse { .. }) => format!("{circuit}.fuse"),
             _ => format!("{circuit}.link.{i}"),
@@ -72,6 +75,9 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLeak(i) => format!("module on {}", factory(i)),
         PartKind::GroundBus => "stud of the ground bus".into(),
         PartKind::PlugGround => "ground pin of the plug".into(),
+        PartKind::BlockFeed => "main fuse and feed of the fuse block".into(),
+        PartKind::BlockRelay => "master relay".into(),
+        PartKind::BlockCoil => "coil of the master relay".into(),
         PartKind::Link(i) => {
             let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
             match link(study, place, i) {

@@ -8,6 +8,7 @@ mod circuit_limits;
 mod copper;
 mod factory;
 mod feed_modules;
+mod fuse_block;
 pub mod fuse_place;
 mod glow;
 mod lamps;
@@ -120,6 +121,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         strip::screws(view, &mut out);
     }
     lamps::no_lights(context, &mut out);
+    fuse_block::without_key(context, &mut out);
     run::ways(context, &mut out);
     factory::shared_headroom(context, &mut out);
     outputs::not_plain(context, &mut out);

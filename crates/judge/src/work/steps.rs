@@ -140,6 +140,7 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     vehicle(&mut m);
     swaps::put_in(&mut m);
     bundles(&mut m);
+    fuse_block(&mut m, study);
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
@@ -241,6 +242,31 @@ fn bench(m: &mut Maker) {
 
 /// To set the pattern of a lamp and cap the lead, min. Common practice.
 const PATTERN_MIN: f64 = 2.0;
+
+/// The block that circuits share: mounted first, its feed and what pulls its relay with it.
+fn fuse_block(m: &mut Maker, study: &Assessment) {
+    let Some(shared) = &study.block else { return };
+    let (what, minutes) = match shared.key {
+        Some(_) => ("Fuse block, main fuse, master relay", BLOCK_MIN + MASTER_MIN),
+        None => ("Fuse block and main fuse", BLOCK_MIN),
+    };
+    let step = m.step("hardware.block", what, minutes);
+    step.tool = "drill, press for lugs, torque wrench".into();
+    step.how = vec![
+        "reachable, dry, cover on; the main fuse within a hand of the battery".into(),
+        "lugs pressed and sleeved, nuts to torque; the main fuse stays out".into(),
+    ];
+    if shared.key.is_some() {
+        step.how.push(
+            "coil lead from the wire that is live with the key, its small fuse at the joint".into(),
+        );
+    }
+    m.after("hardware.block", &["battery-off", "trims-off", "cut"]);
+}
+
+/// To mount a fuse block with its feed, and a master relay with its coil leads, min. Common practice.
+const BLOCK_MIN: f64 = 25.0;
+const MASTER_MIN: f64 = 15.0;
 
 /// Access, battery off, holes.
 fn vehicle(m: &mut Maker) {

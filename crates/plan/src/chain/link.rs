@@ -100,6 +100,10 @@ pub enum LinkKind {
     Bus,
     /// The ground wire of a trailer's plug and its pin: one for the whole trailer.
     PlugGround,
+    /// Main fuse and feed of the fuse block: one for all circuits on it.
+    BlockFeed,
+    /// The master relay of the fuse block: one for all circuits on it.
+    BlockRelay,
 }
 
 /// What a joint of a chain is.

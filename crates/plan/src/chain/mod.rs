@@ -20,8 +20,8 @@ use crate::switching::Switching;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::{contact, zone};
 use jovek_job::{
-    CircuitId, FactoryKind, Feed, Flash, Job, LampCircuit, LampEnd, ReturnKind, Section, Signal,
-    Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
+    CircuitId, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, LampEnd, ReturnKind, Section,
+    Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
 use legs::{legs, one_to_each_lamp};
 
@@ -73,6 +73,10 @@ pub struct Chain {
     pub is_ground_switched: bool,
     /// It is on a trailer: whatever way its return takes, it ends at the ground pin of the plug.
     pub is_trailer: bool,
+    /// The fuse block that it hangs on; none with a fuse and a feed of its own.
+    pub block: Option<FuseBlock>,
+    /// Of its path, what leads to that block, m.
+    pub block_feed_m: Option<f64>,
     /// True where its own source is the auxiliary battery.
     pub is_auxiliary: bool,
     /// Links in order.
@@ -125,6 +129,8 @@ pub struct FeedPlan {
     pub follows: Logic,
     /// The least that has to be on for it to be lit.
     pub lit_by: Vec<Assignment>,
+    /// The fuse block that it hangs on.
+    pub block: Option<FuseBlock>,
 }
 
 impl Chain {
@@ -137,7 +143,7 @@ impl Chain {
         (laid, batteries): (Option<&Laid>, &PlannedSupply),
         (assumed, plugs): (&mut Assumed, &mut Plugs),
     ) -> Self {
-        let FeedPlan { feed, switching, own_switch, follows, lit_by } = fed;
+        let FeedPlan { feed, switching, own_switch, follows, lit_by, block } = fed;
         let at = format!("circuits[{index}]");
         let lamps: Vec<PlannedLamp> = circuit
             .lights
@@ -229,6 +235,8 @@ impl Chain {
                     if job.factory[index].is_ground_switched()),
             is_trailer: job.is_trailer() || circuit.run.return_by == ReturnKind::PlugGround,
             is_auxiliary: is_auxiliary && origin == Origin::Battery,
+            block: block.filter(|_| origin == Origin::Battery),
+            block_feed_m: None,
             origin,
             links: Vec::new(),
             legs: Vec::new(),
@@ -322,17 +330,22 @@ impl Chain {
 
     fn lay_supply(
         &mut self,
-        sections: Vec<(Stretch, SectionEnd)>,
+        mut sections: Vec<(Stretch, SectionEnd)>,
         has_branch: bool,
         plugs: &mut Plugs,
     ) {
         let own = self.origin == Origin::Battery;
+        if self.block.is_some() {
+            self.lay_block_feed(&mut sections);
+        }
         let switched = own || self.switching.is_some();
         let first_ambient_c = sections[0].0.ambient_c;
         // A fuse sits at the end of its section; where none is named, right at the source.
         let names_fuse = own && sections.iter().any(|(_, w)| *w == SectionEnd::Fuse);
         let names_control = own && sections.iter().any(|(_, w)| *w == SectionEnd::Control);
-        if own {
+        if self.block.is_some() {
+            // Its source is the block.
+        } else if own {
             self.joint(JointOf::SourcePost, contact::POST_OHM);
         } else {
             // Blade and lead of an adapter, or the joint on the wire.
@@ -381,6 +394,22 @@ impl Chain {
         match self.lamp_count() > 1 || has_branch {
             false => self.joint(JointOf::Lamp(Pole::Plus), self.lamp_end_ohm()),
             true => self.joint(JointOf::Branch(Pole::Plus), contact::SPLICE_OHM / 2.0),
+        }
+    }
+
+    /// What leads to the fuse block is of the block, and the circuit's own path starts at its fuse there.
+    fn lay_block_feed(&mut self, sections: &mut Vec<(Stretch, SectionEnd)>) {
+        let fuse_at = sections.iter().position(|(_, ends)| *ends == SectionEnd::Fuse);
+        // Where nothing is told behind the fuse, what was told is the way from the block on.
+        if let Some(at) = fuse_at.filter(|at| at + 1 < sections.len()) {
+            let to_block = sections.drain(..=at);
+            self.block_feed_m = Some(to_block.map(|(stretch, _)| stretch.length_m).sum());
+        }
+        let no_fuse = sections.iter_mut().filter(|(_, ends)| *ends == SectionEnd::Fuse);
+        no_fuse.for_each(|(_, ends)| *ends = SectionEnd::Pass);
+        self.push("feed of the fuse block", LinkKind::BlockFeed);
+        if self.block == Some(FuseBlock::Keyed) {
+            self.push("master relay", LinkKind::BlockRelay);
         }
     }
 

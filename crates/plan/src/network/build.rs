@@ -2,6 +2,7 @@
 
 use crate::chain::Chain;
 use crate::factory::PlannedFactory;
+use crate::fuse_block::SharedFeed;
 use crate::inputs::Assignment;
 use crate::network::builder::draw;
 use crate::network::drawing::Drawing;
@@ -197,6 +198,8 @@ pub struct Installed<'a> {
     pub supply: &'a PlannedSupply,
     /// Factory circuits.
     pub factory: &'a [PlannedFactory],
+    /// The feed of the fuse block; none without one.
+    pub block: Option<&'a SharedFeed>,
     /// Chains with their sizes.
     pub parts: &'a [(&'a Chain, &'a Sizes)],
 }

@@ -66,6 +66,7 @@ pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situatio
         taps: vec![None; installed.factory.len()],
         module_grounds: Vec::new(),
         bus: None,
+        block: None,
         plug: None,
     }
     .draw()
@@ -84,13 +85,15 @@ pub(super) struct NetworkBuilder<'a, 'n> {
     pub(super) module_grounds: Vec<NodeId>,
     /// The ground bus and its stud, once a circuit is on it.
     bus: Option<(NodeId, ElementId)>,
+    /// The fuse block: the end of its feed, and behind its master relay, once a circuit hangs on it.
+    block: Option<[(NodeId, ElementId); 2]>,
     /// The ground of a trailer's plug and its pin, once a circuit ends there.
     plug: Option<(NodeId, ElementId)>,
 }
 
 impl NetworkBuilder<'_, '_> {
     fn draw(mut self) -> BuiltParts {
-        let Installed { supply, factory, parts } = self.installed;
+        let Installed { supply, factory, parts, .. } = self.installed;
         let plus = self.net.node(format_args!("bat_plus"));
         let vehicle = |what| PartRef { circuit: None, what };
         let battery = self.add(
@@ -205,6 +208,13 @@ impl NetworkBuilder<'_, '_> {
                 self.add(place, name, (from, node), Device::ohm(ohm));
                 from = node;
             }
+            if let LinkKind::BlockFeed | LinkKind::BlockRelay = link.kind {
+                let [feed, relay] = self.block(source);
+                let (node, element) = if link.kind == LinkKind::BlockFeed { feed } else { relay };
+                links.push(Some(element));
+                nodes.push(node);
+                continue;
+            }
             let to = if i == last {
                 self.end_of_return(chain)
             } else if chain.links[i + 1].kind == LinkKind::Bus {
@@ -240,6 +250,8 @@ impl NetworkBuilder<'_, '_> {
                     nodes.push(to);
                     continue;
                 }
+                // Drawn above: no node of the circuit's own lies there.
+                LinkKind::BlockFeed | LinkKind::BlockRelay => continue,
                 LinkKind::PlugGround => {
                     let pin = self.plug_ground().1;
                     links.push(Some(pin));
@@ -338,6 +350,37 @@ impl NetworkBuilder<'_, '_> {
         let bus = (node, self.add(place, format_args!("ground_bus_stud"), ends, Device::ohm(ohm)));
         self.bus = Some(bus);
         bus
+    }
+
+    /// The feed of the fuse block and its master relay, drawn for the first circuit on it. Without a relay both are the
+    /// feed.
+    fn block(&mut self, plus: NodeId) -> [(NodeId, ElementId); 2] {
+        if let Some(block) = self.block {
+            return block;
+        }
+        let shared = self.installed.block;
+        let joint_factor = self.situation.joint_factor;
+        let node = self.net.node(format_args!("block_feed"));
+        let place = |what| PartRef { circuit: None, what };
+        let ohm = shared.map_or(TERMINAL_OHM, |s| s.feed_ohm(joint_factor));
+        let what = place(PartKind::BlockFeed);
+        let feed = self.add(what, format_args!("block_feed_wire"), (plus, node), Device::ohm(ohm));
+        let mut block = [(node, feed); 2];
+        if let Some((shared, key)) = shared.and_then(|s| Some((s, s.key?))) {
+            let behind = self.net.node(format_args!("block"));
+            let closed = self.situation.inputs.any(key.live_by);
+            let device = Device::Contact(Contact { closed_ohm: shared.relay_ohm(), closed });
+            let what = place(PartKind::BlockRelay);
+            let element = self.add(what, format_args!("block_relay"), (node, behind), device);
+            self.moved.push(MovedContact { element, mask: key.live_by, holds: true });
+            block[1] = (behind, element);
+            let tap = self.taps[key.wire.0].map_or(NodeId::GROUND, |f| f.tap);
+            let coil = Device::ohm(key.coil_ohm());
+            let what = place(PartKind::BlockCoil);
+            self.add(what, format_args!("block_coil"), (tap, NodeId::GROUND), coil);
+        }
+        self.block = Some(block);
+        block
     }
 
     /// The ground wire of the plug and its pin, drawn for the first circuit of a trailer: all of them come back through

@@ -31,6 +31,12 @@ pub enum PartKind {
     GroundBus,
     /// The ground pin of a trailer's plug, and the wire to it.
     PlugGround,
+    /// Main fuse and feed of the fuse block.
+    BlockFeed,
+    /// Contact of its master relay.
+    BlockRelay,
+    /// Coil of its master relay.
+    BlockCoil,
     /// A link of a circuit's chain.
     Link(usize),
     /// A lamp, by group and number.

@@ -4,6 +4,7 @@ use crate::chain::Chain;
 use crate::chain::{LinkKind, Origin};
 use crate::drop::Drop;
 use crate::factory::PlannedFactory;
+use crate::fuse_block::SharedFeed;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::need::Need;
@@ -36,6 +37,8 @@ pub struct SizingInput<'a> {
     pub supply: &'a PlannedSupply,
     /// Factory circuits.
     pub factory: &'a [PlannedFactory],
+    /// The feed of the fuse block; none without one.
+    pub block: Option<&'a SharedFeed>,
     /// The circuit's chain.
     pub chain: &'a Chain,
     /// The circuit as the person wrote it.
@@ -57,7 +60,7 @@ impl<'a> SizingInput<'a> {
 
     /// The circuit alone on the vehicle.
     pub(super) fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: self.supply, factory: self.factory, parts }
+        Installed { supply: self.supply, factory: self.factory, block: self.block, parts }
     }
 }
 

@@ -5,7 +5,7 @@ use jovek_catalog::colour;
 use jovek_catalog::inline_module::{InlineModule, ModuleTerminal};
 use jovek_catalog::relay::{RelayType, suppression_ohm};
 use jovek_circuit::Throw;
-use jovek_job::{ControlKind, Job, Suppression};
+use jovek_job::{ControlKind, FuseBlock, Job, Suppression};
 use jovek_judge::harness::CutLine;
 use jovek_judge::part_names;
 use jovek_plan::chain::{Chain, LinkKind, Origin};
@@ -209,6 +209,8 @@ impl Block<'_> {
         let fuse = self.place(PartKind::Link(fuse_at.unwrap_or(0)));
         let live = (self.is_live)(fuse);
         let source = match chain.origin {
+            Origin::Battery if chain.block == Some(FuseBlock::Keyed) => "fuse block, 15".to_owned(),
+            Origin::Battery if chain.block.is_some() => "fuse block, 30".to_owned(),
             Origin::Battery if chain.is_auxiliary => "auxiliary battery, 30".to_owned(),
             Origin::Battery => "battery, 30".to_owned(),
             Origin::Factory { index, .. } => {
