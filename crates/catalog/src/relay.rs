@@ -138,10 +138,10 @@ pub const RELAYS: [RelayType; 4] = [
     },
 ];
 
-/// Relays for a whole fuse block, in the form of a mini relay with wide blades. Common practice, typical product data.
+/// Relays for a whole fuse block, 30 and 87 on studs. Common practice, typical product data.
 pub const MASTER: [RelayType; 2] = [
     RelayType {
-        name: "high-current relay",
+        name: "high-current relay with studs",
         system: SystemVoltage::V12,
         coil_ohm: 85.0,
         pull_in_v: 7.8,
@@ -150,7 +150,7 @@ pub const MASTER: [RelayType; 2] = [
         suppression: Suppression::Diode,
     },
     RelayType {
-        name: "high-current relay",
+        name: "high-current relay with studs",
         system: SystemVoltage::V24,
         coil_ohm: 320.0,
         pull_in_v: 15.6,

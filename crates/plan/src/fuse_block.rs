@@ -8,7 +8,7 @@ use crate::keyed;
 use crate::sizing::fuse::{ROUNDING_PART, USUAL_SMALLEST_A};
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::fuse::{Fuse, HOLDER_OHM, min_rating_a};
+use jovek_catalog::fuse::{Fuse, FuseFamily, HOLDER_OHM, min_rating_a};
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::relay::{CONTINUOUS_PART, MASTER, RelayType};
 use jovek_catalog::{ampacity, contact};
@@ -93,8 +93,7 @@ pub fn plan(job: &Job, circuits: &[(usize, &Feed, f64)]) -> Option<BlockPlan> {
     let smallest_a = job.shop.smallest_fuse_a.unwrap_or(USUAL_SMALLEST_A);
     let branch_a = min_rating_a(largest_a, ambient_c).max(smallest_a);
     let least_a = min_rating_a(load_a, ambient_c).max(ABOVE_BRANCH * branch_a);
-    let fuse =
-        Fuse::ladder().into_iter().find(|f| f.rating_a * (1.0 + ROUNDING_PART) >= least_a)?;
+    let fuse = mains().into_iter().find(|f| f.rating_a * (1.0 + ROUNDING_PART) >= least_a)?;
     let relay = match kind {
         FuseBlock::Live => None,
         FuseBlock::Keyed => Some(master(job.vehicle.system, load_a)?),
@@ -103,10 +102,16 @@ pub fn plan(job: &Job, circuits: &[(usize, &Feed, f64)]) -> Option<BlockPlan> {
     (members.len() > 1).then_some(BlockPlan { kind, members, load_a, fuse, relay })
 }
 
-/// The weakest relay that carries the whole block.
+/// Fuses that stand before a block: large blades, in a holder with studs.
+fn mains() -> Vec<Fuse> {
+    let family = FuseFamily::LargeBlade;
+    Fuse::ladder_of(family).into_iter().filter(|f| f.family == family).collect()
+}
+
+/// The relay with studs that carries the whole block.
 fn master(system: SystemVoltage, load_a: f64) -> Option<RelayType> {
-    let made = jovek_catalog::relay::RELAYS.into_iter().chain(MASTER);
-    made.filter(|r| r.system == system).find(|r| r.contact_a * CONTINUOUS_PART >= load_a)
+    let own = MASTER.into_iter().filter(|r| r.system == system);
+    own.into_iter().find(|r| r.contact_a * CONTINUOUS_PART >= load_a)
 }
 
 /// The feed of a block, for the paths of its circuits.

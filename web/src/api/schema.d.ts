@@ -2345,7 +2345,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2464,6 +2464,11 @@ export interface components {
             /** @description As it is spoken. */
             label: string;
         };
+        /**
+         * @description A fuse block that the circuits from the battery share.
+         * @enum {string}
+         */
+        FuseBlock: "live" | "keyed";
         /**
          * @description A family of fuses.
          * @enum {string}
@@ -4713,6 +4718,7 @@ export interface components {
             end_allowance_m?: number | null;
             /** @description How the fuse is chosen. */
             fuse?: components["schemas"]["FusePractice"];
+            fuse_block?: null | components["schemas"]["FuseBlock"];
             /** @description Family of its fuses. */
             fuse_family?: components["schemas"]["FuseFamily"];
             /** @description Where a new circuit's return goes. */

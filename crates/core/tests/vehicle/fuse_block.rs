@@ -12,6 +12,7 @@ use jovek_core::plan::network::build::{Situation, build};
 use jovek_core::plan::network::parts::PartKind;
 use jovek_core::plan::study::study;
 use jovek_core::proof::{failures, prove};
+use jovek_core::work::steps;
 
 /// Two circuits of work lamps with a switch each.
 fn two(block: Option<FuseBlock>) -> Job {
@@ -89,7 +90,10 @@ fn all_lamps_pull_the_block_down() {
 fn a_keyed_block_is_dead_with_the_key_out() {
     let job = two(Some(FuseBlock::Keyed));
     let answers = assess(&job);
-    assert_eq!(quantity(&answers, "bolted"), 2.0, "main holder and relay: {:?}", answers.parts);
+    assert_eq!(quantity(&answers, "with studs"), 2.0, "main holder and relay: {:?}", answers.parts);
+    assert_eq!(quantity(&answers, "main fuse 20 A, large blade"), 1.0);
+    let steps = steps(&job, &study(&job), &answers);
+    assert!(!steps.iter().any(|s| s.what.contains("fuse holder")), "the block is the holder");
     assert!(answers.cuts.iter().any(|c| c.to == "master relay fuse in"));
     assert!(
         answers.circuits[0].wish_text.contains("ignition"),

@@ -278,10 +278,10 @@ fn block_items(of: Installation, out: &mut Gathered) {
     out.add(PartOf::FuseHolder, host(BlockPart::Bus), block, 1.0);
     let main = host(BlockPart::MainFuse);
     out.add(PartOf::Fuse, main, format!("main {}", shared.plan.fuse.order_text()), 1.0);
-    out.add(PartOf::FuseHolder, main, "bolted holder for the main fuse, with cover", 1.0);
+    out.add(PartOf::FuseHolder, main, "holder with studs and cover, large blade", 1.0);
     if let Some(key) = shared.key {
         let relay = host(BlockPart::Relay);
-        out.add(PartOf::Relay, relay, format!("{}, bolted", key.relay.order_text()), 1.0);
+        out.add(PartOf::Relay, relay, key.relay.order_text(), 1.0);
         fuse_items(key.coil_fuse(), Host::Block(BlockPart::CoilFuse), out);
     }
 }

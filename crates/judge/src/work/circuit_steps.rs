@@ -30,9 +30,11 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
-    let switching = study.circuits.iter().find(|c| c.index == index);
-    let switching = switching.and_then(|c| c.chain.switching.as_ref());
-    let parts = mounted(&hosts, switching);
+    let chain = study.circuits.iter().find(|c| c.index == index).map(|c| &c.chain);
+    let switching = chain.and_then(|c| c.switching.as_ref());
+    // The fuse of a circuit on a block has its holder there.
+    let has_holder = |h: &&Host| !matches!(h, Host::Fuse(_)) || chain.is_none_or(|c| c.block.is_none());
+    let parts = mounted(&hosts.iter().filter(has_holder).copied().collect(), switching);
     if !parts.is_empty() {
         let names: Vec<&str> = parts.iter().map(|(name, _)| name.as_str()).collect();
         let minutes = parts.iter().map(|(_, minutes)| minutes).sum();
@@ -57,7 +59,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         if let Some(place) = fuse_place {
             m.at(&hardware, &place);
         }
-        m.after(&hardware, &["battery-off", "trims-off"]);
+        m.after(&hardware, &["battery-off", "trims-off", "hardware.block"]);
     }
 
     // On a skeleton the bundles of all circuits are pulled together, way by way.

@@ -358,6 +358,9 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
         .collect();
     let step = m.step("battery-on", "Battery negative on, last", 3.0);
     step.how = vec!["fuses of the new circuits still out".into()];
+    if study.block.is_some() {
+        step.how.push("then the main fuse of the block".into());
+    }
     step.cautions = vec!["Nobody with tools at the wires while it goes on."];
     m.at("battery-on", &PlaceId::from("battery"));
     m.after("battery-on", &electrical);
