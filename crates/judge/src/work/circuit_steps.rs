@@ -33,7 +33,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let chain = study.circuits.iter().find(|c| c.index == index).map(|c| &c.chain);
     let switching = chain.and_then(|c| c.switching.as_ref());
     // The fuse of a circuit on a block has its holder there.
-    let has_holder = |h: &&Host| !matches!(h, Host::Fuse(_)) || chain.is_none_or(|c| c.block.is_none());
+    let has_holder =
+        |h: &&Host| !matches!(h, Host::Fuse(_)) || chain.is_none_or(|c| c.block.is_none());
     let parts = mounted(&hosts.iter().filter(has_holder).copied().collect(), switching);
     if !parts.is_empty() {
         let names: Vec<&str> = parts.iter().map(|(name, _)| name.as_str()).collect();
