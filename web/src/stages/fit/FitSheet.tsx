@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
@@ -47,11 +47,21 @@ function clock(at: string): string {
 
 /** The step to do now, large enough for a glove, and the whole list below it. */
 export function FitSheet() {
-  const { data, error } = useWork();
+  const { data, error, isOld } = useWork();
   const { outbox, answers } = useDesk();
-  const waiting = outbox.waiting.flatMap((w) => ("mark" in w ? [w.mark] : []));
-  const press = (step: string, mark: NewMark["mark"]) =>
-    outbox.put({ mark: { step, mark, at: new Date().toISOString() } });
+  const [pressed, setPressed] = useState<NewMark>();
+  const sent = outbox.waiting.flatMap((w) => ("mark" in w ? [w.mark] : []));
+  // A mark counts until the order that holds it is here: between the two the step does not fall back.
+  const waiting = pressed ? [...sent, pressed] : sent;
+  const isHere = !isOld && sent.length === 0;
+  useEffect(() => {
+    if (isHere) setPressed(undefined);
+  }, [isHere]);
+  const press = (step: string, what: NewMark["mark"]) => {
+    const mark = { step, mark: what, at: new Date().toISOString() };
+    setPressed(mark);
+    outbox.put({ mark });
+  };
   const [chosen, setChosen] = useState<string>();
   if (!data)
     return (

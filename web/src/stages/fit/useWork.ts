@@ -17,5 +17,5 @@ export function useWork() {
     refetchInterval: LOOK_AGAIN_MS,
     queryFn: () => heardOrKept(`work ${id}`, () => unwrap(api.POST("/api/work", { body: job }))),
   });
-  return { data: query.data?.data, error: query.error };
+  return { data: query.data?.data, error: query.error, isOld: query.isPlaceholderData };
 }
