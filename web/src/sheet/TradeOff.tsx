@@ -47,7 +47,8 @@ export function TradeOff({
   return (
     <figure className="mt-2">
       <figcaption className="text-xs text-soft">
-        Volts at the lamp, its light, and copper{prices.size > 0 && ", price"} by size of wire
+        Volts at the lamp, its light{prices.size > 0 ? ", copper and price" : " and copper"} by size
+        of wire
       </figcaption>
       <svg
         width={COLUMN * points.length}
