@@ -123,6 +123,11 @@ const BREAKER_GATES: [Gate; 5] = [
     gate(6.00, Some(0.2), Some(1.5)),
 ];
 
+/// Smallest fuse at a battery where the shop says nothing, A. Common practice.
+pub const USUAL_SMALLEST_A: f64 = 5.0;
+/// How far the load may lie above what a rating carries by the table, as a part of the rating: 80 % and the rerating line
+/// are rules of thumb, and nobody takes 15 A for 10.1. Common practice.
+pub const ROUNDING_PART: f64 = 0.03;
 /// Largest load in continuous duty, as a part of the rating. Source: NFPA 70 210.20(A), recalled.
 pub const CONTINUOUS_PART: f64 = 0.8;
 /// Interrupting rating of a 32 V blade, A. Source: ISO 8820-3, recalled, medium confidence.

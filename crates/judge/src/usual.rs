@@ -2,11 +2,11 @@
 
 use crate::harness::reels::REEL_M;
 use crate::rules::fuse_place::NEAR_M;
+use jovek_catalog::fuse::USUAL_SMALLEST_A;
 use jovek_catalog::joint::END_ALLOWANCE_M;
 use jovek_plan::feed::USUAL_TIE_IN_A;
 use jovek_plan::need::USUAL_MARGIN_V;
 use jovek_plan::route::lay::{CONNECTOR_M, DRIP_LOOP_M, HINGE_M, STRAIN_RELIEF_M};
-use jovek_plan::sizing::fuse::USUAL_SMALLEST_A;
 use serde::Serialize;
 use utoipa::ToSchema;
 

@@ -5,10 +5,11 @@ use crate::chain::Chain;
 use crate::end::FactoryIx;
 use crate::factory::PlannedFactory;
 use crate::keyed;
-use crate::sizing::fuse::{ROUNDING_PART, USUAL_SMALLEST_A};
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::fuse::{Fuse, FuseFamily, HOLDER_OHM, min_rating_a};
+use jovek_catalog::fuse::{
+    Fuse, FuseFamily, HOLDER_OHM, ROUNDING_PART, USUAL_SMALLEST_A, min_rating_a,
+};
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::relay::{CONTINUOUS_PART, MASTER, RelayType};
 use jovek_catalog::{ampacity, contact};
@@ -138,7 +139,11 @@ pub fn shared_feed(
         relay: relay.suppressed_by(job.shop.suppression),
         wire: FactoryIx(index),
         live_by: factory[index].live_by,
-        coil_wire: crate::sizing::circuit::smallest_wire(&shelf, COIL_WIRE_MM2),
+        coil_wire: shelf
+            .iter()
+            .copied()
+            .find(|c| c.area_mm2() >= COIL_WIRE_MM2 * 0.999)
+            .unwrap_or(thickest),
     });
     SharedFeed { plan, wire, insulation, length_m, key }
 }

@@ -1,7 +1,7 @@
 //! Which fuse: above the load, below the wire, through the inrush.
 
 use crate::chain::Chain;
-use jovek_catalog::fuse::{Fuse, min_rating_a};
+use jovek_catalog::fuse::{Fuse, ROUNDING_PART, min_rating_a};
 use jovek_circuit::Device;
 use jovek_job::{FusePractice, Shop};
 
@@ -22,11 +22,6 @@ pub struct FuseFit {
     pub smallest_a: f64,
 }
 
-/// Smallest fuse at a battery where the shop says nothing, A. Common practice.
-pub const USUAL_SMALLEST_A: f64 = 5.0;
-/// How far the load may lie above what a rating carries by the table, as a part of the rating: 80 % and the rerating line
-/// are rules of thumb, and nobody takes 15 A for 10.1. Common practice.
-pub const ROUNDING_PART: f64 = 0.03;
 /// Smallest fuse of a tap on a factory wire, A. Common practice: 2 to 3 A.
 pub const SMALLEST_TAP_A: f64 = 2.0;
 

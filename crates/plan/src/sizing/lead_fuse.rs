@@ -7,12 +7,12 @@
 use crate::end::FactoryIx;
 use crate::sizes::{ControlChoice, Hardware, LeadFuse, LeadSource};
 use crate::sizing::bears::Ampacity;
-use crate::sizing::fuse::{SMALLEST_TAP_A, USUAL_SMALLEST_A};
+use crate::sizing::fuse::SMALLEST_TAP_A;
 use crate::sizing::trial::SizingInput;
 use crate::switching::{PlannedRelay, lead_sources};
 use crate::wires::unfused_hardware;
 use jovek_catalog::conductor::Conductor;
-use jovek_catalog::fuse::{Fuse, min_rating_a};
+use jovek_catalog::fuse::{Fuse, USUAL_SMALLEST_A, min_rating_a};
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::{ampacity, relay};
 
