@@ -4,6 +4,7 @@ use crate::common::bench::{job, switch};
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::job::{BodyKind, Job, LampPlace, ReturnKind, Sites, Skeleton};
+use jovek_core::plan::end::{End, LampIx};
 use jovek_core::stock::{StockLine, size_prices};
 use std::collections::BTreeMap;
 
@@ -42,6 +43,27 @@ fn wires_side_by_side_are_cores() {
         let labels: Vec<&String> = reel.flat_map(|r| &r.pieces).collect();
         let on_reel = cores.iter().filter(|c| labels.contains(&&c.label)).count();
         assert_eq!(on_reel, 1, "cut once");
+    }
+}
+
+/// Lamps left and right have a cable each, however alike their ways are told; a pigtail is no cable.
+#[test]
+fn no_cable_goes_to_two_lamps() {
+    for (unit, mut job) in demo_jobs() {
+        job.shop.jacketed = true;
+        let answers = assess(&job);
+        let mut lamps: BTreeMap<&str, Vec<LampIx>> = BTreeMap::new();
+        for cut in answers.cuts.iter().filter(|c| c.cable.is_some()) {
+            assert!(cut.path_m > 0.3, "{unit}: {}", cut.label);
+            for end in [cut.from_end, cut.to_end] {
+                if let End::Lamp(lamp, ..) = end {
+                    lamps.entry(cut.mark.as_str()).or_default().push(lamp);
+                }
+            }
+        }
+        for (cable, of) in lamps {
+            assert!(of.iter().all(|l| *l == of[0]), "{unit}, {cable}: {of:?}");
+        }
     }
 }
 

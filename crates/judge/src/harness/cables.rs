@@ -4,10 +4,11 @@ use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation};
 use jovek_job::CircuitId;
 use jovek_plan::chain::Stretch;
+use jovek_plan::end::{End, LampIx};
 use jovek_plan::wires::{Piece, PieceRole, is_wet, wires};
 
 /// Shortest piece for which a cable is stripped, m. Common practice: the lead of a lamp is no cable.
-const SHORTEST_M: f64 = 0.3;
+const SHORTEST_M: f64 = 0.5;
 /// Cores that such cables are made with. Common practice.
 const MOST_CORES: usize = 7;
 /// Sizes of their cores, least and most, mm². Common practice.
@@ -29,8 +30,13 @@ pub fn cables(of: Installation, cuts: &[CutLine]) -> Vec<Vec<usize>> {
             .collect();
         while let Some((first, piece)) = left.pop() {
             let way = way_of(piece);
-            let goes_along =
-                |p: &Piece| p.wire == piece.wire && way_of(p) == way && p.path_m == piece.path_m;
+            // What parts to two lamps is two cables, though both are as long.
+            let goes_along = |p: &Piece| {
+                p.wire == piece.wire
+                    && way_of(p) == way
+                    && p.path_m == piece.path_m
+                    && lamp_of(p) == lamp_of(piece)
+            };
             let (with, rest): (Vec<_>, Vec<_>) =
                 left.into_iter().partition(|(_, other)| goes_along(other));
             left = rest;
@@ -83,6 +89,14 @@ fn is_core(piece: &Piece) -> bool {
         && piece.path_m >= SHORTEST_M
         && (CORES_MM2.0..=CORES_MM2.1).contains(&area_mm2)
         && piece.stretches.iter().any(|s| is_wet(s.zone))
+}
+
+/// The lamp at its end; none between splices and hardware.
+fn lamp_of(piece: &Piece) -> Option<LampIx> {
+    [piece.from, piece.to].into_iter().find_map(|end| match end {
+        End::Lamp(lamp, ..) => Some(lamp),
+        _ => None,
+    })
 }
 
 fn line_of(cuts: &[CutLine], circuit: &CircuitId, piece: &Piece) -> Option<usize> {
