@@ -343,11 +343,10 @@ impl Chain {
         // A fuse sits at the end of its section; where none is named, right at the source.
         let names_fuse = own && sections.iter().any(|(_, w)| *w == SectionEnd::Fuse);
         let names_control = own && sections.iter().any(|(_, w)| *w == SectionEnd::Control);
-        if self.block.is_some() {
-            // Its source is the block.
-        } else if own {
+        // On a block its source is the block, not the post.
+        if own && self.block.is_none() {
             self.joint(JointOf::SourcePost, contact::POST_OHM);
-        } else {
+        } else if !own {
             // Blade and lead of an adapter, or the joint on the wire.
             let joints = if self.is_position { 2.0 } else { 1.0 };
             self.joint(JointOf::FactoryWire, joints * contact::SPLICE_OHM);
