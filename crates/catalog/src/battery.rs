@@ -17,6 +17,26 @@ pub enum Chemistry {
     Lifepo4,
 }
 
+impl Chemistry {
+    /// What a shelf calls it.
+    pub fn label(self) -> &'static str {
+        match self {
+            Chemistry::Flooded => "lead-acid",
+            Chemistry::Agm => "AGM",
+            Chemistry::Lifepo4 => "LiFePO4",
+        }
+    }
+
+    /// What a battery that has run low takes in its first minutes, A for each Ah. Common practice: lead a quarter to a
+    /// third; lithium takes what comes, and half is as much as makers allow.
+    pub fn bulk_per_h(self) -> f64 {
+        match self {
+            Chemistry::Flooded | Chemistry::Agm => 0.3,
+            Chemistry::Lifepo4 => 0.5,
+        }
+    }
+}
+
 /// Efficiency of a DC-DC charger. Common practice: 85 to 95 %.
 pub const CHARGER_PART: f64 = 0.9;
 

@@ -64,7 +64,7 @@ pub use optic::{
 pub use record::{
     Aim, Coding, FusePlace, Lux, Opened, Otherwise, Record, Signature, Slack, Visit, VisitKind,
 };
-pub use shift::{Auxiliary, Engine, Isolation, Leg, Shift};
+pub use shift::{Auxiliary, ChargeRun, Engine, Isolation, Leg, Shift};
 pub use shop::{ColourScheme, FuseBlock, FusePractice, GroundPractice, OwnColours, Shop};
 pub use signal::Signal;
 pub use skeleton::{

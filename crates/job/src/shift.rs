@@ -47,6 +47,18 @@ pub struct Auxiliary {
     /// Where it sits on the skeleton; none takes the place of the starting battery.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub site: Option<PlaceId>,
+    /// Battery, isolator and their cable are fitted in this job; none where they are on the vehicle.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fitted: Option<ChargeRun>,
+}
+
+/// The way of the cable from the starting battery to a second one.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ChargeRun {
+    /// From battery to battery, one way, m.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
 }
 
 /// What the engine does.

@@ -58,6 +58,8 @@ pub enum Post {
     StartMinus,
     /// Positive of the auxiliary battery.
     AuxiliaryPlus,
+    /// Its negative, grounded beside it.
+    AuxiliaryMinus,
 }
 
 /// A terminal of a relay or module, as DIN 72552 numbers them.
@@ -162,6 +164,55 @@ impl BlockEnd {
     }
 }
 
+/// An end at the cable that charges an auxiliary battery.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum ChargeEnd {
+    /// The holder of the fuse beside the starting battery.
+    StartFuse(Side),
+    /// The isolator: its studs toward the starting battery and toward the auxiliary one.
+    Isolator(Side),
+    /// Its lead or stud for ground.
+    IsolatorGround,
+    /// Its coil's lead from the wire that is live with the key.
+    IsolatorKey,
+    /// The holder of the fuse beside the auxiliary battery.
+    AuxiliaryFuse(Side),
+    /// The holder of the small fuse in the coil's lead.
+    KeyFuse(Side),
+    /// The ground stud beside the auxiliary battery.
+    Stud,
+}
+
+/// A part of the cable that charges an auxiliary battery.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum ChargePart {
+    /// The fuse beside the starting battery.
+    StartFuse,
+    /// The isolator.
+    Isolator,
+    /// The fuse beside the auxiliary battery.
+    AuxiliaryFuse,
+    /// The small fuse of the coil.
+    KeyFuse,
+    /// The ground stud beside the auxiliary battery.
+    Stud,
+}
+
+impl ChargeEnd {
+    /// The part that it is a terminal of.
+    pub fn part(self) -> ChargePart {
+        match self {
+            ChargeEnd::StartFuse(_) => ChargePart::StartFuse,
+            ChargeEnd::Isolator(_) | ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey => {
+                ChargePart::Isolator
+            }
+            ChargeEnd::AuxiliaryFuse(_) => ChargePart::AuxiliaryFuse,
+            ChargeEnd::KeyFuse(_) => ChargePart::KeyFuse,
+            ChargeEnd::Stud => ChargePart::Stud,
+        }
+    }
+}
+
 /// Where a wire ends.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum End {
@@ -201,6 +252,8 @@ pub enum End {
     PlugGround,
     /// A terminal of the fuse block.
     Block(BlockEnd),
+    /// A terminal of the cable that charges the auxiliary battery.
+    Charge(ChargeEnd),
 }
 
 /// What an [`End`] is a terminal of: one part, or one place where wires meet.
@@ -238,6 +291,8 @@ pub enum Host {
     PlugGround,
     /// A part of the fuse block.
     Block(BlockPart),
+    /// A part of the cable that charges the auxiliary battery.
+    Charge(ChargePart),
 }
 
 impl End {
@@ -260,6 +315,7 @@ impl End {
             End::Bus => Host::Bus,
             End::PlugGround => Host::PlugGround,
             End::Block(end) => Host::Block(end.part()),
+            End::Charge(end) => Host::Charge(end.part()),
         }
     }
 
@@ -279,7 +335,8 @@ impl End {
             End::Stud(..)
             | End::Bus
             | End::PlugGround
-            | End::Block(BlockEnd::Bus | BlockEnd::CoilStud) => contact::STUD_OHM,
+            | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
+            | End::Charge(ChargeEnd::Isolator(_) | ChargeEnd::Stud) => contact::STUD_OHM,
             End::Strip(..)
             | End::Fuse(..)
             | End::LeadFuse(..)
@@ -287,6 +344,7 @@ impl End {
             | End::Module(..)
             | End::Relay(..)
             | End::Block(_)
+            | End::Charge(_)
             | End::Diode(..) => 0.0,
         }
     }
@@ -305,6 +363,7 @@ impl End {
                 | End::Bus
                 | End::PlugGround
                 | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
+                | End::Charge(ChargeEnd::Stud)
         )
     }
 }

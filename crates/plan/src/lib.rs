@@ -34,6 +34,7 @@
 pub mod assumed;
 pub mod bundles;
 pub mod chain;
+pub mod charge_cable;
 pub mod drop;
 pub mod end;
 pub mod factory;

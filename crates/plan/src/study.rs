@@ -3,6 +3,7 @@
 use crate::assumed::Assumed;
 use crate::chain::Chain;
 use crate::chain::{ASSUMED_SWITCH_LEAD_M, FeedPlan};
+use crate::charge_cable::{self, ChargeCable};
 use crate::drop::Drop;
 use crate::factory::PlannedFactory;
 use crate::feed;
@@ -65,6 +66,8 @@ pub struct Assessment {
     pub plugs: Plugs,
     /// The feed of the fuse block; none without one.
     pub block: Option<SharedFeed>,
+    /// The cable that charges an auxiliary battery which the job fits.
+    pub charge: Option<ChargeCable>,
     /// Insulation of its wires, unless the place asks for more.
     pub insulation: Insulation,
     /// States of the whole vehicle that are solved already.
@@ -101,7 +104,7 @@ struct Planned<'a> {
 /// Plans and sizes a job; `cache` keeps the whole vehicle, for further use.
 pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
     let mut assumed = Assumed::default();
-    let supply = PlannedSupply::new(job, &mut assumed);
+    let mut supply = PlannedSupply::new(job, &mut assumed);
     let wiring = Wiring::new(job);
     let factory: Vec<PlannedFactory> = (0..job.factory.len())
         .map(|i| PlannedFactory::new(job, i, &wiring.inputs, &mut assumed))
@@ -135,6 +138,11 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
     let feeds = indices.iter().zip(&fed_each).zip(&loads_a);
     let feeds: Vec<(usize, &Feed, f64)> = feeds.map(|((&i, f), &a)| (i, &f.feed, a)).collect();
     let block = fuse_block::plan(job, &feeds);
+    let charge = charge_cable::plan(job, &supply, &feeds, &mut assumed);
+    let is_measured = job.supply.auxiliary.as_ref().is_some_and(|a| a.cable_mohm.is_some());
+    if let (Some(cable), Some(auxiliary), false) = (&charge, &mut supply.auxiliary, is_measured) {
+        auxiliary.cable_ohm = cable.ohm();
+    }
     let layout = lay(job, &wanted);
     let mut plugs = Plugs::default();
     if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
@@ -184,6 +192,7 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         assumed: assumed.into_list(),
         plugs,
         block,
+        charge,
         insulation,
         solved,
     }

@@ -168,13 +168,17 @@ fn auxiliary(a: &Auxiliary, n: f64, assumed: &mut Assumed) -> PlannedAuxiliary {
         "Auxiliary battery, internal resistance",
         "mohm",
     );
-    let cable_mohm = assumed.or(
-        a.cable_mohm,
-        ASSUMED_CABLE_MOHM,
-        format!("{at}.cable_mohm"),
-        "Cable between the batteries",
-        "mohm",
-    );
+    // A cable that this job fits is worked out once its load is known.
+    let cable_mohm = match a.fitted {
+        Some(_) => a.cable_mohm.unwrap_or(ASSUMED_CABLE_MOHM),
+        None => assumed.or(
+            a.cable_mohm,
+            ASSUMED_CABLE_MOHM,
+            format!("{at}.cable_mohm"),
+            "Cable between the batteries",
+            "mohm",
+        ),
+    };
     PlannedAuxiliary {
         chemistry: a.battery.chemistry,
         capacity_ah,

@@ -290,7 +290,7 @@ fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
 /// What ends at each place, by index: connectors with their pins.
 fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<String>> {
     let parts = study.parts();
-    let of = Installation { job, parts: &parts, plugs: &study.plugs, block: study.block.as_ref() };
+    let of = Installation::of(job, study, &parts);
     let (cuts, _) = sheet_cuts(of, &[], Some(layout));
     let all = connectors(of, &cuts);
     let chains = of.chains();

@@ -1183,6 +1183,7 @@ export interface components {
              * @description Rated current of the converter, A.
              */
             charger_a?: number | null;
+            fitted?: null | components["schemas"]["ChargeRun"];
             /** @description How it is charged and kept apart. */
             isolation?: components["schemas"]["Isolation"];
             site?: null | components["schemas"]["PlaceId"];
@@ -1492,6 +1493,14 @@ export interface components {
             path: string;
             /** @description The place in words, such as `Rear work lamps, Rail to lamps, length`. */
             place: string;
+        };
+        /** @description The way of the cable from the starting battery to a second one. */
+        ChargeRun: {
+            /**
+             * Format: double
+             * @description From battery to battery, one way, m.
+             */
+            length_m?: number | null;
         };
         /** @description One check to make. */
         Check: {

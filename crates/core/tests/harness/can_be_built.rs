@@ -17,7 +17,7 @@ use std::collections::{BTreeMap, BTreeSet};
 
 fn part_items(job: &Job, study: &Assessment, answers: &Answers) -> Vec<PartItem> {
     let parts = study.parts();
-    let of = Installation { job, parts: &parts, plugs: &study.plugs, block: study.block.as_ref() };
+    let of = Installation::of(job, study, &parts);
     let extras = Extras {
         strips: &strips(job),
         terminals: &answers.terminals,

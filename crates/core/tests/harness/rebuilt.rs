@@ -48,7 +48,7 @@ impl Bench<'_> {
         }
         let node = match end {
             End::Post(Post::StartPlus) => self.vehicle.battery_plus,
-            End::Post(Post::StartMinus) => NodeId::GROUND,
+            End::Post(Post::StartMinus | Post::AuxiliaryMinus) => NodeId::GROUND,
             End::Post(Post::AuxiliaryPlus) => self.vehicle.auxiliary_plus.unwrap(),
             End::Factory(wire) => self.vehicle.factory[wire.0].unwrap().tap,
             End::FactoryMinus(wire) => self.vehicle.factory[wire.0].unwrap().minus.unwrap(),
@@ -101,15 +101,13 @@ fn wired<'a>(
     at: (SupplyState, Assignment),
 ) -> Bench<'a> {
     let parts = study.parts();
-    let cuts = cut_list(Installation {
-        job,
-        parts: &parts,
-        plugs: &study.plugs,
-        block: study.block.as_ref(),
-    });
+    let cuts = cut_list(Installation::of(job, study, &parts));
     let mut bench =
         Bench { net: vehicle.net.clone(), vehicle, nodes: BTreeMap::new(), lamps: BTreeMap::new() };
-    for cut in &cuts {
+    // What joins the batteries is one resistance in the vehicle's own network: see `charge_cable.rs`.
+    let joins_batteries =
+        |c: &&CutLine| [c.from_end, c.to_end].iter().any(|e| matches!(e, End::Charge(_)));
+    for cut in cuts.iter().filter(|c| !joins_batteries(c)) {
         let ohm = cut.wire.ohm(cut.path_m, cut.working_c)
             + contact_ohm(cut.from_end)
             + contact_ohm(cut.to_end);

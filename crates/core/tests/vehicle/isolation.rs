@@ -26,6 +26,7 @@ fn job(isolation: Isolation) -> Job {
         isolation,
         cable_mohm: Some(8.0),
         charger_a: Some(20.0),
+        fitted: None,
     });
     job.circuits[0].feed = Some(Feed::Auxiliary {});
     job

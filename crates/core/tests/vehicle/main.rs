@@ -8,6 +8,7 @@ mod bodies;
 mod by_hand;
 mod cache_keeps_nothing;
 mod charge;
+mod charge_cable;
 mod common;
 mod cut_and_parts;
 mod dimmers_and_coils;

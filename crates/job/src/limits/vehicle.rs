@@ -42,6 +42,8 @@ impl Checker {
             self.maybe(format!("{at}.battery.internal_mohm"), internal, 0.1, 200.0, "mohm");
             self.maybe(format!("{at}.cable_mohm"), a.cable_mohm, 0.1, 500.0, "mohm");
             self.maybe(format!("{at}.charger_a"), a.charger_a, 1.0, 200.0, "A");
+            let length_m = a.fitted.and_then(|f| f.length_m);
+            self.maybe(format!("{at}.fitted.length_m"), length_m, 0.2, 30.0, "m");
         }
     }
 

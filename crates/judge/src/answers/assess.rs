@@ -75,8 +75,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
             strips: answer.lights.iter().map(|l| l.strip.as_ref()).collect(),
         })
         .collect();
-    let of =
-        Installation { job, parts: &parts_of, plugs: &study.plugs, block: study.block.as_ref() };
+    let of = Installation::of(job, &study, &parts_of);
     let (cut_lines, joint_list) = sheet_cuts(of, &strips, study.layout.as_ref());
     let connector_list = connectors(of, &cut_lines);
     let findings = rules::findings(&Context {

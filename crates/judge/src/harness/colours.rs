@@ -3,7 +3,9 @@
 use super::cuts::CutLine;
 use jovek_job::{ColourScheme, Feed, Job, Signal};
 use jovek_plan::chain::Chain;
-use jovek_plan::end::{BlockEnd, CircuitIx, End, FactoryIx, LampIx, PlugIx, SpliceAt};
+use jovek_plan::end::{
+    BlockEnd, ChargeEnd, CircuitIx, End, FactoryIx, LampIx, PlugIx, Post, SpliceAt,
+};
 use jovek_plan::route::Layout;
 use jovek_plan::strip::StripPoint;
 use std::collections::{BTreeMap, BTreeSet};
@@ -103,6 +105,7 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 enum BundleEnd {
     Battery,
+    Auxiliary,
     Fuses,
     Switches,
     Relays,
@@ -119,7 +122,8 @@ enum BundleEnd {
 
 fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
     match end {
-        End::Post(_) => BundleEnd::Battery,
+        End::Post(Post::StartPlus | Post::StartMinus) => BundleEnd::Battery,
+        End::Post(Post::AuxiliaryPlus | Post::AuxiliaryMinus) => BundleEnd::Auxiliary,
         End::Fuse(..)
         | End::LeadFuse(..)
         | End::Adapter(_)
@@ -127,7 +131,12 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
             BundleEnd::Fuses
         }
         End::Block(BlockEnd::Relay(_)) => BundleEnd::Relays,
-        End::Block(BlockEnd::CoilStud) => BundleEnd::Studs,
+        End::Block(BlockEnd::CoilStud) | End::Charge(ChargeEnd::Stud) => BundleEnd::Studs,
+        End::Charge(ChargeEnd::StartFuse(_) | ChargeEnd::KeyFuse(_)) => BundleEnd::Fuses,
+        End::Charge(ChargeEnd::AuxiliaryFuse(_)) => BundleEnd::Auxiliary,
+        End::Charge(
+            ChargeEnd::Isolator(_) | ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey,
+        ) => BundleEnd::Relays,
         End::Switch(..) => BundleEnd::Switches,
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,

@@ -1,19 +1,21 @@
 //! The cut list: every piece of wire with both ends.
 
-use super::block_lines::block_lines;
 use super::cables::Cable;
 use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near};
+use super::shared_lines::shared_lines;
 use jovek_base::csv::cell;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{CircuitId, Job};
 use jovek_plan::chain::Chain;
+use jovek_plan::charge_cable::ChargeCable;
 use jovek_plan::end::{End, Pole};
 use jovek_plan::fuse_block::SharedFeed;
 use jovek_plan::plugs::Plugs;
 use jovek_plan::sizes::Sizes;
+use jovek_plan::study::Assessment;
 use jovek_plan::wires::{PieceAt, PieceRole, wires};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -118,6 +120,16 @@ pub struct Installation<'a> {
     pub plugs: &'a Plugs,
     /// The feed of the fuse block; none without one.
     pub block: Option<&'a SharedFeed>,
+    /// The cable that charges an auxiliary battery; none where the job fits none.
+    pub charge: Option<&'a ChargeCable>,
+}
+
+impl<'a> Installation<'a> {
+    /// A job as it was studied, with its chains and sizes.
+    pub fn of(job: &'a Job, study: &'a Assessment, parts: &'a [(&'a Chain, &'a Sizes)]) -> Self {
+        let (block, charge) = (study.block.as_ref(), study.charge.as_ref());
+        Installation { job, parts, plugs: &study.plugs, block, charge }
+    }
 }
 
 impl Installation<'_> {
@@ -131,7 +143,7 @@ impl Installation<'_> {
 pub fn cut_list(of: Installation) -> Vec<CutLine> {
     let chains = of.chains();
     let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
-    let mut out = block_lines(of);
+    let mut out = shared_lines(of);
     for (chain, sizes) in of.parts {
         cut_chain(of.job, chain, sizes, &names, &mut out);
     }

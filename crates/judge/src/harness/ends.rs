@@ -6,7 +6,7 @@ use jovek_catalog::terminal::EndKind;
 use jovek_job::{Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
-    BlockEnd, End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf,
+    BlockEnd, ChargeEnd, End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf,
 };
 use jovek_plan::plugs::Plugs;
 use jovek_plan::strip::StripPoint;
@@ -38,6 +38,9 @@ pub fn kind(end: End) -> EndKind {
         | End::Block(BlockEnd::Relay(RelayTerminal::Coil85 | RelayTerminal::Coil86)) => {
             EndKind::Blade
         }
+        End::Charge(ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey | ChargeEnd::KeyFuse(_)) => {
+            EndKind::Blade
+        }
         End::Diode(..) | End::Splice(..) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => {
             EndKind::Butt
         }
@@ -45,8 +48,10 @@ pub fn kind(end: End) -> EndKind {
         End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
         End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
         End::Strip(..) => EndKind::Pad,
-        // A main fuse and a master relay for a whole block are bolted.
-        End::Stud(..) | End::Bus | End::PlugGround | End::Block(_) => EndKind::StudRing,
+        // A main fuse and a master relay for a whole block are bolted, so is what joins batteries.
+        End::Stud(..) | End::Bus | End::PlugGround | End::Block(_) | End::Charge(_) => {
+            EndKind::StudRing
+        }
     }
 }
 
@@ -101,6 +106,7 @@ impl Names<'_> {
             End::Post(Post::StartPlus) => plain("battery", "+"),
             End::Post(Post::StartMinus) => plain("battery", "-"),
             End::Post(Post::AuxiliaryPlus) => plain("auxiliary", "+"),
+            End::Post(Post::AuxiliaryMinus) => plain("auxiliary", "-"),
             End::Factory(wire) => {
                 (format!("wire of {}", self.job.factory_label(wire.0)), String::new())
             }
@@ -139,6 +145,15 @@ impl Names<'_> {
                 }
                 BlockEnd::CoilFuse(s) => plain("master relay fuse", side(s)),
                 BlockEnd::CoilStud => plain("master relay ground stud", ""),
+            },
+            End::Charge(end) => match end {
+                ChargeEnd::StartFuse(s) => plain("battery's charge fuse", side(s)),
+                ChargeEnd::Isolator(s) => plain("isolator", side(s)),
+                ChargeEnd::IsolatorGround => plain("isolator", "ground"),
+                ChargeEnd::IsolatorKey => plain("isolator", "86"),
+                ChargeEnd::AuxiliaryFuse(s) => plain("auxiliary's charge fuse", side(s)),
+                ChargeEnd::KeyFuse(s) => plain("isolator's small fuse", side(s)),
+                ChargeEnd::Stud => plain("auxiliary's ground stud", ""),
             },
         }
     }

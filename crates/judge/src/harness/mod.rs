@@ -1,6 +1,5 @@
 //! The harness: cut list, reels, labels, pin tables, formboard, parts list.
 
-pub mod block_lines;
 pub mod cables;
 pub mod colours;
 pub mod connectors;
@@ -11,6 +10,7 @@ pub mod labels;
 pub mod parts;
 pub mod pins;
 pub mod reels;
+pub mod shared_lines;
 mod strip_leads;
 
 pub use connectors::{Cavity, ConnectorAnswer};

@@ -9,9 +9,12 @@ use jovek_base::csv::cell;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::relay;
-use jovek_job::{ControlKind, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind};
+use jovek_job::{
+    ControlKind, Isolation, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind,
+};
 use jovek_plan::chain::Chain;
-use jovek_plan::end::{BlockPart, End, Host, LampIx};
+use jovek_plan::charge_cable;
+use jovek_plan::end::{BlockPart, ChargePart, End, Host, LampIx};
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -88,6 +91,10 @@ pub enum PartOf {
     Fuse,
     /// Its holder.
     FuseHolder,
+    /// A battery.
+    Battery,
+    /// What keeps two batteries apart.
+    Isolator,
     /// A relay.
     Relay,
     /// Its socket.
@@ -139,7 +146,9 @@ impl PartOf {
         match self {
             PartOf::Lamp | PartOf::Strip => 0,
             PartOf::Fuse | PartOf::FuseHolder => 1,
-            PartOf::Relay
+            PartOf::Battery
+            | PartOf::Isolator
+            | PartOf::Relay
             | PartOf::RelaySocket
             | PartOf::Module
             | PartOf::Switch
@@ -170,6 +179,7 @@ impl Gathered {
 pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartItem> {
     let mut out = Gathered(Vec::new());
     block_items(of, &mut out);
+    charge_items(of, &mut out);
     for (chain, sizes) in of.parts {
         circuit_items(chain, sizes, extras, &mut out);
     }
@@ -286,6 +296,36 @@ fn block_items(of: Installation, out: &mut Gathered) {
     }
 }
 
+/// The second battery, what keeps it apart, and the fuses of the cable between both.
+fn charge_items(of: Installation, out: &mut Gathered) {
+    let (Some(cable), Some(auxiliary)) = (of.charge, &of.job.supply.auxiliary) else { return };
+    let kind = auxiliary.battery.chemistry.label();
+    let battery = match auxiliary.battery.capacity_ah {
+        Some(ah) => format!("second battery, {kind}, {ah} Ah, with tray and strap"),
+        None => format!("second battery, {kind}, with tray and strap"),
+    };
+    out.add(PartOf::Battery, None, battery, 1.0);
+    let host = |part| Some(Host::Charge(part));
+    let (isolator, a) = (host(ChargePart::Isolator), cable.isolator_a);
+    let part = match cable.isolation {
+        Isolation::IgnitionRelay => format!("relay with studs for batteries, {a} A, coil diode"),
+        Isolation::VoltageSensing => format!("voltage-sensing relay, {a} A"),
+        Isolation::DiodeIsolator => format!("diode isolator, {a} A, on a heat sink"),
+        Isolation::DcDc => format!("DC-DC charger, {a} A"),
+        Isolation::ManualSwitch => format!("battery switch, {a} A"),
+    };
+    out.add(PartOf::Isolator, isolator, part, 1.0);
+    for part in [ChargePart::StartFuse, ChargePart::AuxiliaryFuse] {
+        out.add(PartOf::Fuse, host(part), cable.fuse.order_text(), 1.0);
+        let holder = "holder with studs and cover, large blade";
+        out.add(PartOf::FuseHolder, host(part), holder, 1.0);
+    }
+    if cable.key.is_some() {
+        let fuse = Fuse::of_rating(charge_cable::KEY_FUSE_A);
+        fuse_items(fuse, Host::Charge(ChargePart::KeyFuse), out);
+    }
+}
+
 /// A fuse and its holder.
 fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
     let (family, host) = (fuse.family.holder_label(), Some(host));
@@ -308,7 +348,7 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
     hosts.dedup();
     for host in hosts {
         match host {
-            Host::Stud(..) | Host::Block(BlockPart::CoilStud) => {
+            Host::Stud(..) | Host::Block(BlockPart::CoilStud) | Host::Charge(ChargePart::Stud) => {
                 let part = "ground stud M6 with nut and star washer";
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }

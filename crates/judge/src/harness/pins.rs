@@ -5,7 +5,7 @@ use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
 use jovek_base::csv::cell;
 use jovek_job::{Job, LampEnd};
-use jovek_plan::end::{BlockEnd, End, Host, Pole, Side};
+use jovek_plan::end::{BlockEnd, ChargeEnd, End, Host, Pole, Side};
 use jovek_plan::strip::StripPoint;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -57,6 +57,7 @@ fn has_pins(end: End) -> bool {
             | End::Bus
             | End::PlugGround
             | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
+            | End::Charge(ChargeEnd::Stud)
             | End::Lamp(_, _, LampEnd::Bare)
     ) && !matches!(end, End::Strip(_, StripPoint::PieceStart(_) | StripPoint::PieceEnd(_), _))
 }

@@ -2,7 +2,7 @@
 //!
 //! The two drops under load, to the farthest lamp and back from it, see every joint and wire on the way, far more sharply
 //! than volts at the lamp, which move with the battery; the current sees every lamp that is out or wrong; a hand at
-//! the joints sees what comes and goes. On the whole vehicle one try of each function sees what is fed by the wrong
+//! the joints sees what comes and goes; nothing but a look sees lamps that flash apart. On the whole vehicle one try of each function sees what is fed by the wrong
 //! wire, and the key-off current what never sleeps. Everything else says where a loss is, once one of these is off. That they find as much is tried on random vehicles (`short_set.rs` among the tests).
 
 use crate::prove::checks::{Check, Quantity};
@@ -21,8 +21,17 @@ pub(super) fn seconds(quantity: Quantity) -> f64 {
 }
 
 /// Kinds of reading that are in it, by the end of their id.
-const SHORT: [&str; 8] =
-    ["rest_v", "before_a", "current_a", "feed_v", "ground_v", "wiggle", "key_off_a", "swap_works"];
+const SHORT: [&str; 9] = [
+    "rest_v",
+    "before_a",
+    "current_a",
+    "feed_v",
+    "ground_v",
+    "wiggle",
+    "in_step",
+    "key_off_a",
+    "swap_works",
+];
 
 /// Marks the checks of the short set.
 pub(super) fn choose(proving: &Proving, checks: &mut [Check]) {

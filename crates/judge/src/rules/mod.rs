@@ -8,9 +8,9 @@ mod circuit_limits;
 mod copper;
 mod factory;
 mod feed_modules;
-mod fuse_block;
 pub mod fuse_place;
 mod glow;
+mod key_wire;
 mod lamps;
 mod left_on;
 mod no_such_fuse;
@@ -121,7 +121,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         strip::screws(view, &mut out);
     }
     lamps::no_lights(context, &mut out);
-    fuse_block::without_key(context, &mut out);
+    key_wire::missing(context, &mut out);
     run::ways(context, &mut out);
     factory::shared_headroom(context, &mut out);
     outputs::not_plain(context, &mut out);

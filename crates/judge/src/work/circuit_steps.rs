@@ -199,9 +199,13 @@ fn mount_min(light: &Light) -> f64 {
         _ if light.label_w.is_some_and(|w| w >= BAR_W) => 35.0,
         Some(LampRole::Marker | LampRole::Plate | LampRole::Accent) => 10.0,
         Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => 15.0,
+        Some(LampRole::Warning) if light.label_w.is_some_and(|w| w <= FLASHER_W) => 12.0,
         _ => 20.0,
     }
 }
+
+/// Power up to which a warning lamp is a small flasher on two screws rather than a beacon, W. Common practice.
+const FLASHER_W: f64 = 15.0;
 
 /// Power from which a lamp is a bar on two brackets, W. Common practice.
 const BAR_W: f64 = 100.0;

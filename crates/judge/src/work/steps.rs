@@ -141,6 +141,7 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     swaps::put_in(&mut m);
     bundles(&mut m);
     fuse_block(&mut m, study);
+    second_battery(&mut m, study);
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
@@ -264,6 +265,27 @@ fn fuse_block(m: &mut Maker, study: &Assessment) {
     m.after("hardware.block", &["battery-off", "trims-off", "cut"]);
 }
 
+/// A second battery with its isolator: both ends of the cable are sources.
+fn second_battery(m: &mut Maker, study: &Assessment) {
+    if study.charge.is_none() {
+        return;
+    }
+    let what = "Second battery, isolator, cable between the batteries";
+    let step = m.step("hardware.charge", what, SECOND_BATTERY_MIN);
+    step.tool = "drill, press for lugs, torque wrench".into();
+    step.how = vec![
+        "tray and strap, vented outside; a fuse within a hand of each post".into(),
+        "cable in loom, away from exhaust and edges; lugs pressed and sleeved, nuts to torque"
+            .into(),
+        "its minus to bare metal; both fuses stay out".into(),
+    ];
+    step.cautions = vec!["Both ends of this cable are live: cover each lug until it is on."];
+    m.after("hardware.charge", &["battery-off", "trims-off", "cut"]);
+}
+
+/// To mount a second battery, an isolator and the cable between both batteries, min. Common practice.
+const SECOND_BATTERY_MIN: f64 = 75.0;
+
 /// To mount a fuse block with its feed, and a master relay with its coil leads, min. Common practice.
 const BLOCK_MIN: f64 = 25.0;
 const MASTER_MIN: f64 = 15.0;
@@ -293,10 +315,13 @@ fn vehicle(m: &mut Maker) {
     let probes: Vec<String> =
         m.out.iter().filter(|s| s.id.0.starts_with("probe.")).map(|s| s.id.0.clone()).collect();
     let probes: Vec<&str> = probes.iter().map(String::as_str).collect();
+    let second = m.job.supply.auxiliary.as_ref();
+    let has_second = second.is_some_and(|a| a.fitted.is_none());
     let (has_code, has_airbags) = (m.job.may_have_radio_code(), m.job.may_have_airbags());
     let step = m.step("battery-off", "Battery negative off", 5.0);
     step.tool = "spanner".into();
     step.how = [
+        (has_second, "the second battery's negative too: it holds its side of the cable live"),
         (has_code, "note the radio's code; a memory saver only where the maker allows it"),
         (has_airbags, "wait for the airbag module as the maker says"),
     ]
@@ -360,6 +385,10 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
     step.how = vec!["fuses of the new circuits still out".into()];
     if study.block.is_some() {
         step.how.push("then the main fuse of the block".into());
+    }
+    if study.charge.is_some() {
+        step.how
+            .push("then both charge fuses; engine on: the second battery's voltage rises".into());
     }
     step.cautions = vec!["Nobody with tools at the wires while it goes on."];
     m.at("battery-on", &PlaceId::from("battery"));

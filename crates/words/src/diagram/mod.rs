@@ -57,12 +57,7 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
         .map(|((id, _), place)| (*place, solution.is_closed(id)))
         .collect();
     let parts = study.parts();
-    let cuts = cuts::cut_list(Installation {
-        job,
-        parts: &parts,
-        plugs: &study.plugs,
-        block: study.block.as_ref(),
-    });
+    let cuts = cuts::cut_list(Installation::of(job, &study, &parts));
     let title = format!("Unit {}: {}", job.unit, job.title);
     let words = study.wiring.inputs.words(job, asked.inputs);
     let mut sheet = Sheet::new(title, words);
@@ -86,12 +81,7 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
 /// One circuit alone, with no current shown: to be probed.
 pub fn unlit(job: &Job, study: &Assessment, circuit: usize) -> Vec<Item> {
     let parts = study.parts();
-    let cuts = cuts::cut_list(Installation {
-        job,
-        parts: &parts,
-        plugs: &study.plugs,
-        block: study.block.as_ref(),
-    });
+    let cuts = cuts::cut_list(Installation::of(job, study, &parts));
     let mut sheet = Sheet::new(String::new(), String::new());
     Block {
         job,

@@ -26,7 +26,31 @@ export function AuxiliaryForm() {
               label="Kept apart by"
               options={ISOLATION}
             />
-            <NumberField path="supply.auxiliary.cable_mohm" label="Cable, both ways" unit="mohm" />
+            <label className="col-span-2 flex min-h-9 items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                data-path="supply.auxiliary.fitted"
+                checked={!!auxiliary.fitted}
+                onChange={(e) =>
+                  edit((j) =>
+                    setAt(j, "supply.auxiliary.fitted", e.target.checked ? {} : undefined),
+                  )
+                }
+              />
+              We fit battery, isolator and cable
+            </label>
+            {auxiliary.fitted && (
+              <NumberField
+                path="supply.auxiliary.fitted.length_m"
+                label="Cable, one way"
+                unit="m"
+              />
+            )}
+            <NumberField
+              path="supply.auxiliary.cable_mohm"
+              label="Measured, both ways"
+              unit="mohm"
+            />
             <PlaceField path="supply.auxiliary.site" label="It stands" />
             {auxiliary.isolation === "dc_dc" && (
               <NumberField path="supply.auxiliary.charger_a" label="Charger" unit="A" />
