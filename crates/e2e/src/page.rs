@@ -7,6 +7,7 @@ use base64::Engine;
 use base64::engine::general_purpose::STANDARD as BASE64;
 use serde_json::{Value, json};
 use std::path::Path;
+use std::sync::atomic::{AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
 use thirtyfour::components::SelectElement;
 use thirtyfour::{By, Key, TypingData, WebElement};
@@ -32,6 +33,7 @@ pub struct Violation {
 pub struct Page {
     browser: Browser,
     base: String,
+    actions: AtomicUsize,
 }
 
 impl Page {
@@ -40,10 +42,23 @@ impl Page {
     /// # Errors
     /// When browser or page do not come up.
     pub async fn open(base: &str, size: Size) -> Result<Self> {
-        let page = Page { browser: Browser::start().await?, base: base.to_owned() };
+        let page = Page {
+            browser: Browser::start().await?,
+            base: base.to_owned(),
+            actions: AtomicUsize::new(0),
+        };
         page.resize(size).await?;
         page.go("/").await?;
         Ok(page)
+    }
+
+    /// Presses, figures typed and choices made so far: what the work costs a person.
+    pub fn actions(&self) -> usize {
+        self.actions.load(Ordering::Relaxed)
+    }
+
+    fn acted(&self) {
+        self.actions.fetch_add(1, Ordering::Relaxed);
     }
 
     /// Goes to a place.
@@ -210,6 +225,19 @@ impl Page {
         self.press_nth(name, 0).await
     }
 
+    /// From the yard, a new job of some kinds of work; none takes "Something else": one circuit of work lamps.
+    ///
+    /// # Errors
+    /// When the page does not offer one of them.
+    pub async fn begin(&self, kinds: &[&str]) -> Result<()> {
+        self.press("New job").await?;
+        for kind in if kinds.is_empty() { &["Something else"] } else { kinds } {
+            self.press(kind).await?;
+        }
+        self.press("Begin").await?;
+        self.says("Saved").await
+    }
+
     /// Presses one of several of that name.
     ///
     /// # Errors
@@ -225,7 +253,10 @@ impl Page {
                 Err(e) => Err(e),
             };
             match pressed {
-                Ok(()) => return Ok(()),
+                Ok(()) => {
+                    self.acted();
+                    return Ok(());
+                }
                 Err(e) if start.elapsed() > PATIENCE => {
                     return Err(e).with_context(|| format!("pressing \"{name}\""));
                 }
@@ -262,6 +293,7 @@ impl Page {
         } else {
             field.send_keys(text).await?;
         }
+        self.acted();
         Ok(())
     }
 
@@ -272,6 +304,7 @@ impl Page {
     pub async fn pick(&self, label: &str, choice: &str) -> Result<()> {
         let field = self.field(label).await?;
         SelectElement::new(&field).await?.select_by_visible_text(choice).await?;
+        self.acted();
         Ok(())
     }
 

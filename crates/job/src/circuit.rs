@@ -3,6 +3,7 @@
 use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
 use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole};
+use crate::old_lamp::OldLamp;
 use crate::optic::Optic;
 use crate::skeleton::Sites;
 use crate::strip::{Backlight, Screw, Strip};
@@ -122,6 +123,9 @@ pub struct Light {
     /// The screws that hold it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub screw: Option<Screw>,
+    /// The lamp that comes off for it; none where it is added.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub replaces: Option<OldLamp>,
 }
 
 /// Where a circuit takes its power.
@@ -137,6 +141,21 @@ pub enum Feed {
         /// Which one.
         factory: FactoryId,
     },
+    /// The factory's own plugs of its lamps, one to each: nothing of ours but the lamp.
+    Plug {
+        /// Whose plugs.
+        factory: FactoryId,
+    },
+}
+
+impl Feed {
+    /// The factory circuit that it hangs on.
+    pub fn factory(&self) -> Option<&FactoryId> {
+        match self {
+            Feed::TieIn { factory } | Feed::Plug { factory } => Some(factory),
+            Feed::Battery {} | Feed::Auxiliary {} => None,
+        }
+    }
 }
 
 /// The hardware that makes a lamp function do what is wished: ways that differ in kind.
@@ -366,6 +385,7 @@ impl LampCircuit {
             backlight: None,
             screw: None,
             least_v: None,
+            replaces: None,
         };
         LampCircuit {
             id,

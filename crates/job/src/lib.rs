@@ -20,9 +20,11 @@ mod circuit;
 pub mod diff;
 mod drop_limit;
 mod ids;
+mod kind;
 pub mod labels;
 mod lamp;
 pub mod limits;
+mod old_lamp;
 mod older;
 mod optic;
 pub mod read;
@@ -56,7 +58,9 @@ pub use jovek_catalog::light::{LightKind, MadeFor};
 pub use jovek_catalog::relay::Suppression;
 pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
+pub use kind::WorkKind;
 pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole};
+pub use old_lamp::{LampCondition, OldLamp};
 pub use optic::{
     Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,
     Photometric, Region, WarningClass,
@@ -103,6 +107,9 @@ pub struct Job {
     pub unit: String,
     /// What the job is, in a few words.
     pub title: String,
+    /// What is to be done, kind by kind; none where nobody said.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub kinds: Vec<WorkKind>,
     /// The vehicle.
     #[serde(default)]
     pub vehicle: Vehicle,
@@ -188,6 +195,7 @@ impl Job {
             jovek: FORMAT_VERSION,
             unit: unit.into(),
             title: title.into(),
+            kinds: Vec::new(),
             vehicle: Vehicle::default(),
             supply: Supply::default(),
             skeleton: None,

@@ -1,6 +1,7 @@
 //! What was really done: told by people, signed, visited again.
 
 use crate::ids::CircuitId;
+use jovek_base::coding::{CodingError, clear_bit, set_bit};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -86,6 +87,16 @@ pub struct Coding {
     pub before: u32,
 }
 
+impl Coding {
+    /// The value that is written.
+    ///
+    /// # Errors
+    /// [`CodingError`] where the bit is set, or clear, already: it is never moved twice.
+    pub fn after(&self) -> Result<u32, CodingError> {
+        if self.is_set { set_bit(self.before, self.bit) } else { clear_bit(self.before, self.bit) }
+    }
+}
+
 /// Light at a marked spot.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -118,6 +129,15 @@ pub struct Signature {
     pub at: String,
     /// Who answers for the work.
     pub by: String,
+    /// What was still open then, line by line.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub left_open: Vec<String>,
+    /// Why it was signed all the same.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub why: String,
+    /// Who answers for a Stop that stood.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub answers_for: String,
     /// When it was opened again; none while it is in force.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub opened: Option<Opened>,

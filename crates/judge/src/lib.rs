@@ -36,6 +36,7 @@ pub mod defaults;
 pub mod diagnose;
 pub mod finding;
 pub mod harness;
+pub mod kinds;
 pub mod light;
 pub mod loads;
 pub mod moment;

@@ -5,7 +5,7 @@ use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
 use jovek_plan::drop::Drop;
-use jovek_plan::factory::PlannedFactory;
+use jovek_plan::factory::{ASSUMED_FACTORY_WIRE, PLUG_RETURN_M, PlannedFactory};
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -165,6 +165,17 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
     let weakest = at.weakest_lamp(&built.net, solution);
     let mut drawn = Drawn { elements: Vec::with_capacity(chain.links.len()), distance_m: 0.0 };
+    // On its own plug all the way there is the factory's: drawn, so that one sees what it takes.
+    let plug_wire = chain.origin_wire().filter(|_| chain.is_plug).map(|w| (w.0, &factory[w.0]));
+    if let Some((index, planned)) = plug_wire {
+        let ends_v = (battery_v, solution.node_v(at.nodes[0]));
+        let through_a = built.factory[index].map_or(current_a, |f| solution.current_a(f.wire));
+        let size = format!("{}, {}", planned.wire.label(), shown(planned.length_m, "m"));
+        let copper = (planned.wire.area_mm2(), None);
+        let (kind, name) = (VoltKind::Wire, "factory fuse, switch, wire");
+        drawn.put(kind, name, size, planned.length_m, ends_v, through_a, copper);
+    }
+    let factory_wire = plug_wire.map(|(_, planned)| planned.wire);
     for (i, link) in chain.links.iter().enumerate() {
         let ends_v = (solution.node_v(at.nodes[i]), solution.node_v(at.nodes[i + 1]));
         let through_a = at.links[i].map_or(current_a, |e| solution.current_a(e));
@@ -235,13 +246,19 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 legs(&chain.back_legs, &at.back_legs, VoltKind::Return, &mut drawn);
                 continue;
             }
+            LinkKind::FactoryGround => {
+                let wire = factory_wire.unwrap_or(ASSUMED_FACTORY_WIRE);
+                let size = format!("{}, {}", wire.label(), shown(PLUG_RETURN_M, "m"));
+                (VoltKind::Return, size, PLUG_RETURN_M)
+            }
             LinkKind::Chassis | LinkKind::Bus | LinkKind::PlugGround => {
                 (VoltKind::Chassis, String::new(), 0.0)
             }
         };
         let working_c =
             sizes.stretch_c(i).fold(None, |hot: Option<f64>, c| Some(hot.map_or(c, |h| h.max(c))));
-        let area_mm2 = if length_m > 0.0 { sizes.wire.area_mm2() } else { 0.0 };
+        let wire = factory_wire.unwrap_or(sizes.wire);
+        let area_mm2 = if length_m > 0.0 { wire.area_mm2() } else { 0.0 };
         let name = element_name(&link.name, kind);
         drawn.put(kind, &name, size, length_m, ends_v, through_a, (area_mm2, working_c));
     }

@@ -53,6 +53,7 @@ impl Drop {
                 LinkKind::Joint { is_return: true, .. }
                 | LinkKind::Connector { is_return: true, .. }
                 | LinkKind::Chassis
+                | LinkKind::FactoryGround
                 | LinkKind::Bus
                 | LinkKind::PlugGround
                     if lamps_at.is_some_and(|at| i > at + 1) =>

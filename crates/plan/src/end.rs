@@ -102,6 +102,8 @@ pub enum SpliceAt {
     Coils,
     /// Behind the wire from a factory circuit, where several take it up.
     Signal(FactoryIx),
+    /// Behind the small fuse of leads that part from such a wire, where it carries the lamps too.
+    SignalCoils(FactoryIx),
     /// Before the minus wire of a factory lamp, where several take it up.
     SignalMinus(FactoryIx),
     /// Between the parts of the hardware, counted from 1.
@@ -171,8 +173,10 @@ pub enum ChargeEnd {
     StartFuse(Side),
     /// The isolator: its studs toward the starting battery and toward the auxiliary one.
     Isolator(Side),
-    /// Its lead or stud for ground.
+    /// Its thin lead for ground.
     IsolatorGround,
+    /// The ground stud of a charger, through which goes what it gives.
+    ChargerGround,
     /// Its coil's lead from the wire that is live with the key.
     IsolatorKey,
     /// The holder of the fuse beside the auxiliary battery.
@@ -203,9 +207,10 @@ impl ChargeEnd {
     pub fn part(self) -> ChargePart {
         match self {
             ChargeEnd::StartFuse(_) => ChargePart::StartFuse,
-            ChargeEnd::Isolator(_) | ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey => {
-                ChargePart::Isolator
-            }
+            ChargeEnd::Isolator(_)
+            | ChargeEnd::IsolatorGround
+            | ChargeEnd::ChargerGround
+            | ChargeEnd::IsolatorKey => ChargePart::Isolator,
             ChargeEnd::AuxiliaryFuse(_) => ChargePart::AuxiliaryFuse,
             ChargeEnd::KeyFuse(_) => ChargePart::KeyFuse,
             ChargeEnd::Stud => ChargePart::Stud,

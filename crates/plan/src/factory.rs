@@ -2,9 +2,10 @@
 
 use crate::assumed::Assumed;
 use crate::inputs::Inputs;
+use crate::lamp::{PlannedLamp, current_a};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::contact;
-use jovek_job::{FactoryKind, Job, VehicleSide};
+use jovek_job::{FactoryId, FactoryKind, Feed, Job, LampCircuit, VehicleSide};
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
 /// have. Common practice.
@@ -22,8 +23,10 @@ pub struct PlannedFactory {
     pub wire: Conductor,
     /// Length from fuse box to joint, m.
     pub length_m: f64,
-    /// Load it carries already, A.
+    /// Load that stays on it, A: what it carries already without the lamps that come off.
     pub existing_a: f64,
+    /// What it carried as it was found, A: with the lamps that come off.
+    pub before_a: f64,
     /// An empty fuse position: the fuse there is the circuit's own.
     pub is_position: bool,
     /// Nobody measured its length.
@@ -40,50 +43,78 @@ pub struct PlannedFactory {
     pub is_of_road: bool,
 }
 
+/// Load of a factory lamp circuit where nobody measured it, A. Common practice.
+const ASSUMED_EXISTING_A: f64 = 1.5;
+/// Part by which a clamp meter is off. Common practice.
+const METER_PART: f64 = 0.05;
+
+/// Current of the lamps that come off the plugs of a factory circuit, A, at the voltage at which loads are read.
+fn removed_a(job: &Job, factory: &FactoryId) -> f64 {
+    let on_plugs =
+        |c: &&LampCircuit| matches!(&c.feed, Some(Feed::Plug { factory: of }) if of == factory);
+    let off = job.circuits.iter().filter(on_plugs).flat_map(|c| &c.lights);
+    let read_v = READ_V * job.vehicle.system.batteries();
+    off.filter_map(|light| PlannedLamp::replaced(light, job.vehicle.system))
+        .map(|lamp| current_a(&[lamp], read_v))
+        .sum()
+}
+
+/// Voltage at which existing loads are read, per 12 V battery, V.
+const READ_V: f64 = 13.5;
+
 impl PlannedFactory {
     /// Fills in a factory circuit of the job.
     pub fn new(job: &Job, index: usize, inputs: &Inputs, assumed: &mut Assumed) -> Self {
         let f = &job.factory[index];
         let at = format!("factory[{index}]");
         let is_position = f.kind == FactoryKind::FusePosition;
-        PlannedFactory {
-            fuse_a: assumed.or(
-                f.fuse_a,
-                if is_position { ASSUMED_POSITION_A } else { 10.0 },
-                format!("{at}.fuse_a"),
-                match is_position {
-                    true => format!("{}: largest fuse that it takes", f.name),
-                    false => format!("{}: fuse", f.name),
+        let removed_a = removed_a(job, &f.id);
+        // Where lamps come off and nobody measured, they are taken to be all that hangs there.
+        let usual_a =
+            if removed_a > 0.0 { (removed_a * 10.0).round() / 10.0 } else { ASSUMED_EXISTING_A };
+        let fuse_a = assumed.or(
+            f.fuse_a,
+            if is_position { ASSUMED_POSITION_A } else { 10.0 },
+            format!("{at}.fuse_a"),
+            match is_position {
+                true => format!("{}: largest fuse that it takes", f.name),
+                false => format!("{}: fuse", f.name),
+            },
+            "A",
+        );
+        // An empty position is at the box itself and carries nothing.
+        let length_m = if is_position {
+            f.length_m.unwrap_or(0.0)
+        } else {
+            assumed.or(
+                f.length_m,
+                4.0,
+                format!("{at}.length_m"),
+                match f.is_ground_switched() {
+                    true => format!("{}: wire from the joint to its switch", f.name),
+                    false => format!("{}: wire to the joint", f.name),
                 },
+                "m",
+            )
+        };
+        let before_a = match is_position {
+            true => f.existing_a.unwrap_or(0.0),
+            false => assumed.or(
+                f.existing_a,
+                usual_a,
+                format!("{at}.existing_a"),
+                format!("{}: existing load", f.name),
                 "A",
             ),
+        };
+        let left_a = before_a - removed_a;
+        PlannedFactory {
+            fuse_a,
             wire: f.wire.unwrap_or(ASSUMED_FACTORY_WIRE),
-            // An empty position is at the box itself and carries nothing.
-            length_m: if is_position {
-                f.length_m.unwrap_or(0.0)
-            } else {
-                assumed.or(
-                    f.length_m,
-                    4.0,
-                    format!("{at}.length_m"),
-                    match f.is_ground_switched() {
-                        true => format!("{}: wire from the joint to its switch", f.name),
-                        false => format!("{}: wire to the joint", f.name),
-                    },
-                    "m",
-                )
-            },
-            existing_a: if is_position {
-                f.existing_a.unwrap_or(0.0)
-            } else {
-                assumed.or(
-                    f.existing_a,
-                    1.5,
-                    format!("{at}.existing_a"),
-                    format!("{}: existing load", f.name),
-                    "A",
-                )
-            },
+            length_m,
+            // What was read on a meter is off by a per cent or two: what is left of it then is nothing.
+            existing_a: if left_a > METER_PART * before_a { left_a } else { 0.0 },
+            before_a,
             is_position,
             is_length_assumed: f.length_m.is_none() && !is_position,
             is_load_assumed: f.existing_a.is_none() && !is_position,
@@ -106,4 +137,13 @@ const PLUG_GROUND_C: f64 = 40.0;
 pub fn plug_ground_ohm(factory: &[PlannedFactory], joint_factor: f64) -> f64 {
     let length_m = factory.iter().map(|f| f.length_m).fold(0.0, f64::max);
     contact::LAMP_PLUG_OHM * joint_factor + PLUG_GROUND_WIRE.ohm(length_m, PLUG_GROUND_C)
+}
+
+/// From a lamp's factory plug to the ground stud beside it, m. Common practice.
+pub const PLUG_RETURN_M: f64 = 1.0;
+
+/// The ground wires of as many factory lamp plugs side by side, with the stud and the frame behind, ohm.
+pub fn plug_return_ohm(wire: Conductor, plugs: u32) -> f64 {
+    let each_ohm = wire.ohm(PLUG_RETURN_M, PLUG_GROUND_C) + contact::STUD_OHM;
+    each_ohm / f64::from(plugs.max(1)) + contact::CHASSIS_OHM
 }

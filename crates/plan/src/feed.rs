@@ -5,6 +5,7 @@ use crate::inputs::signal_label;
 use crate::keyed;
 use crate::lamp::{PlannedLamp, current_a};
 use crate::logic::sentence;
+use crate::plug_feed;
 use crate::probe;
 use crate::probe::ProbeVerdict;
 use crate::supply::{PlannedAuxiliary, PlannedSupply};
@@ -142,14 +143,22 @@ pub fn options(
         let added = Added { most_a, label_a: label_a(lamps, supply) };
         options.push(tie_in(job, circuit, (index, is_keyed), planned, added));
     }
-    // Equal verdicts: what follows a lamp by itself goes first when that is the wish.
+    options.extend(factory.iter().enumerate().filter_map(|(index, planned)| {
+        plug_feed::option(job, circuit, (index, planned), (lamps, supply))
+    }));
+    // What a hand can leave on hangs on the second battery where there is one: that is what it was put in for.
+    let spares_start = is_left_on(&circuit.lit);
+    // Equal verdicts: what follows a lamp by itself goes first when that is the wish, and a lamp for one that comes off
+    // goes on its plug before all else.
     let follows = circuit.lit.only_signal().is_some();
     options.sort_by_key(|o| {
-        let own = !matches!(o.feed, Feed::TieIn { .. });
+        let own = o.feed.factory().is_none();
+        let is_plug = matches!(o.feed, Feed::Plug { .. });
         let is_position = position.is_some_and(
             |at| matches!(&o.feed, Feed::TieIn { factory } if *factory == job.factory[at].id),
         );
-        (o.verdict, !is_position, own == follows)
+        let spares = spares_start && o.feed == Feed::Auxiliary {};
+        (o.verdict == FeedVerdict::No, !is_plug, o.verdict, !is_position, own == follows, !spares)
     });
     if let Some(first) = options.first_mut() {
         first.is_advised = true;
@@ -170,7 +179,7 @@ struct Taken {
     average_a: f64,
 }
 
-fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption {
+pub(crate) fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption {
     reasons.sort_by_key(|r| std::cmp::Reverse(r.weighs));
     let verdict = reasons.iter().map(|r| r.weighs).max().unwrap_or(FeedVerdict::Good);
     FeedOption { feed, label, verdict, reasons, is_advised: false, is_used: false }
@@ -470,7 +479,7 @@ fn tie_in(
 }
 
 /// Whether what follows a signal can stay on with the key out.
-fn left_on(follows: Signal) -> (FeedVerdict, String) {
+pub(crate) fn left_on(follows: Signal) -> (FeedVerdict, String) {
     let label = signal_label(follows);
     match follows {
         Signal::Parking | Signal::Hazard | Signal::Brake => (

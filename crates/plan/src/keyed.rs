@@ -22,7 +22,7 @@ pub fn position(job: &Job, circuit: &LampCircuit) -> Option<usize> {
             let at = job.factory.iter().position(|f| f.id == *factory)?;
             (job.factory[at].kind == FactoryKind::FusePosition).then_some(at)
         }
-        Some(Feed::Battery {} | Feed::Auxiliary {}) => None,
+        Some(Feed::Battery {} | Feed::Auxiliary {} | Feed::Plug { .. }) => None,
         None => good_position(job, circuit),
     }
 }
@@ -63,7 +63,7 @@ pub fn is_behind_key(job: &Job, circuit: &LampCircuit) -> bool {
             && match &c.feed {
                 Some(Feed::Battery {}) => true,
                 None => job.supply.auxiliary.is_none() && position(job, c).is_none(),
-                Some(Feed::Auxiliary {} | Feed::TieIn { .. }) => false,
+                Some(Feed::Auxiliary {} | Feed::TieIn { .. } | Feed::Plug { .. }) => false,
             }
     };
     job.shop.fuse_block == Some(FuseBlock::Keyed)

@@ -54,6 +54,21 @@ pub fn usual_cut_in_v(made_for: MadeFor) -> f64 {
 }
 
 impl PlannedLamp {
+    /// The lamps that come off for a light; none where it takes the place of none.
+    pub fn replaced(light: &Light, system: SystemVoltage) -> Option<Self> {
+        let old = light.replaces.as_ref()?;
+        let was = Light {
+            name: old.name.clone(),
+            draws: old.draws.unwrap_or(LightKind::Incandescent {}),
+            made_for: if system.batteries() > 1.0 { MadeFor::V24 } else { MadeFor::V12 },
+            label_w: old.label_w,
+            measured: old.measured,
+            strip: None,
+            ..light.clone()
+        };
+        Some(PlannedLamp::new(&was, system, "", &mut Assumed::default()))
+    }
+
     /// Plans one light. `at` is its place in the job.
     pub fn new(light: &Light, system: SystemVoltage, at: &str, assumed: &mut Assumed) -> Self {
         let n = system.batteries();

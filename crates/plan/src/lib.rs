@@ -46,6 +46,7 @@ pub mod lamp;
 pub mod logic;
 pub mod need;
 pub mod network;
+pub mod plug_feed;
 pub mod plugs;
 pub mod probe;
 pub mod route;

@@ -59,6 +59,8 @@ pub enum LeadSource {
     Feed,
     /// The wire of a factory circuit.
     Wire(FactoryIx),
+    /// The splice of a factory circuit's wire that carries the lamps too: thin leads part from thick ones.
+    Branch(FactoryIx),
 }
 
 /// A small fuse where thin leads start, so that it opens before they are hurt.

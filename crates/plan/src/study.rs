@@ -131,7 +131,10 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         indices.push(index);
         let load_a = feed::switched_a(&lamps, &supply);
         loads_a.push(load_a);
-        wanted.push(wanted_path(job, index, &fed, load_a));
+        // What sits on the factory's plugs has no path of its own.
+        if !matches!(fed.feed, Feed::Plug { .. }) {
+            wanted.push(wanted_path(job, index, &fed, load_a));
+        }
         fed_each.push(fed);
         offers.push((feeds, ways));
     }
@@ -218,7 +221,7 @@ fn wanted_path(job: &Job, index: usize, fed: &FeedPlan, load_a: f64) -> Wanted {
     let only_wires = fed.switching.as_ref().filter(|s| !s.uses_feed()).map(|s| s.lamps_from.taps());
     let wire = match (&fed.feed, &only_wires) {
         (_, Some(taps)) => taps.first().copied(),
-        (Feed::TieIn { factory }, None) => hangs_on(factory),
+        (Feed::TieIn { factory } | Feed::Plug { factory }, None) => hangs_on(factory),
         (Feed::Battery {} | Feed::Auxiliary {}, None) => None,
     };
     let plain = fed.switching.is_none() && wire.is_none();

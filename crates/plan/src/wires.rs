@@ -179,6 +179,7 @@ pub fn link_ends(
         | LinkKind::Chassis
         | LinkKind::Bus
         | LinkKind::PlugGround
+        | LinkKind::FactoryGround
         | LinkKind::BlockFeed
         | LinkKind::BlockRelay
         | LinkKind::Lamps => None,
@@ -202,6 +203,8 @@ pub fn link_ends(
             JointOf::Lamp(pole) | JointOf::Branch(pole) => {
                 lamps_end(chain, chain.legs_of(pole), pole)
             }
+            JointOf::FactoryPlug(Pole::Plus) => End::Factory(chain.origin_wire()?),
+            JointOf::FactoryPlug(_) => End::FactoryMinus(chain.origin_wire()?),
             JointOf::Stud => End::Stud(circuit, StudOf::Lamps),
             JointOf::Bus => End::Bus,
             JointOf::PlugGround => End::PlugGround,

@@ -205,7 +205,9 @@ impl Wiring {
         let own_switch = self.inputs.bit(&Input::OwnSwitch(index));
         let wanted = circuit.control.kind;
         let tied = match &feed {
-            Feed::TieIn { factory } => job.factory.iter().position(|f| f.id == *factory),
+            Feed::TieIn { factory } | Feed::Plug { factory } => {
+                job.factory.iter().position(|f| f.id == *factory)
+            }
             Feed::Battery {} | Feed::Auxiliary {} => None,
         };
         let plain = |leaf, mask| {
@@ -218,6 +220,10 @@ impl Wiring {
             let (side, signal) = self.follows[i];
             plain(Leaf::Signal(side, signal), self.live_by[i])
         };
+        // On its own plug a lamp follows the plug, whatever was wished.
+        if let (Some(i), Feed::Plug { .. }) = (tied, &feed) {
+            return hangs_on(i);
+        }
         if let Some(i) = tied
             && circuit.lit.only_signal().map(|s| (VehicleSide::Own, s)) == Some(self.follows[i])
         {

@@ -2,6 +2,7 @@
 
 use crate::{Store, StoreError, Verified};
 use jovek_core::job::{Job, Reading};
+use jovek_core::record::Closing;
 use proptest::prelude::*;
 use rusqlite::Connection;
 use std::path::Path;
@@ -14,8 +15,12 @@ fn filled(path: &Path) -> Store {
     job.title = "Bed lamps, both".into();
     store.save(id, 1, &job, "Ada").unwrap();
     store.add_picture(id, "Before-figures", "front.jpg", "Ada", &[1, 2, 3, 4, 5]).unwrap();
-    store.sign(id, 2, "Ada").unwrap();
+    store.sign(id, 2, "Ada", &closing()).unwrap();
     store
+}
+
+fn closing() -> Closing {
+    Closing { why: "a test".into(), answers_for: String::new() }
 }
 
 fn signable() -> Job {
@@ -151,7 +156,7 @@ fn a_signed_job_is_frozen_in_the_store() {
     let mut job = open.job.clone();
     job.title = "Another lamp".into();
     assert!(store.save(1, open.rev, &job, "Ben").is_ok());
-    assert!(matches!(store.sign(1, open.rev, "Ben"), Err(StoreError::Conflict { .. })));
+    assert!(matches!(store.sign(1, open.rev, "Ben", &closing()), Err(StoreError::Conflict { .. })));
     assert!(store.verify().unwrap().flaws.is_empty());
 }
 

@@ -46,7 +46,7 @@ pub use standing::Standing;
 
 use connections::Connections;
 use jovek_core::job::{Job, Shop};
-use jovek_core::record;
+use jovek_core::record::{self, Closing};
 use jovek_core::stock::StockLine;
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
@@ -319,10 +319,16 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Frozen`] where it cannot be signed, or [`StoreError::Conflict`] as for a save.
-    pub fn sign(&self, id: i64, from: i64, by: &str) -> Result<JobRow, StoreError> {
+    pub fn sign(
+        &self,
+        id: i64,
+        from: i64,
+        by: &str,
+        closing: &Closing,
+    ) -> Result<JobRow, StoreError> {
         self.append(id, from, by, |_, head| {
             let job = head.job()?;
-            let signed = record::sign(&job, jiff::Timestamp::now(), by)?;
+            let signed = record::sign(&job, jiff::Timestamp::now(), by, closing)?;
             Ok(Next::settled(head, &signed, history::What::Signed))
         })
     }

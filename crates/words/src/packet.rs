@@ -15,6 +15,16 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
     let mut pages = Pages::new(&format!("Unit {}, {}; {state}", record.unit, record.title));
     pages.title(&format!("Unit {}: {}", record.unit, record.title));
     pages.text(&format!("{}. {}{}.", record.vehicle, state[..1].to_uppercase(), &state[1..]));
+    if let Some(s) = record.signed.last().filter(|s| s.opened.is_none() && !s.left_open.is_empty())
+    {
+        pages.text(&format!("Signed with this open, {}:", s.why));
+        for line in &s.left_open {
+            pages.text(&format!("- {line}"));
+        }
+        if !s.answers_for.is_empty() {
+            pages.text(&format!("{} answers for it.", s.answers_for));
+        }
+    }
     for s in record.signed.iter().filter_map(|s| s.opened.as_ref()) {
         pages.text(&format!("An earlier signature was {}.", opened_text(s)));
     }

@@ -528,6 +528,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds/add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A job with the facts that a kind of work begins with; nothing is saved. */
+        post: operations["addWork"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/light": {
         parameters: {
             query?: never;
@@ -1110,6 +1127,8 @@ export interface components {
             fuses: components["schemas"]["FuseLine"][];
             /** @description What keeps it from being signed. */
             holds: string[];
+            /** @description What else is open and wants a reason. */
+            left_open: string[];
             /** @description Light before and after. */
             lux: components["schemas"]["LuxLine"][];
             next?: null | components["schemas"]["Due"];
@@ -1121,6 +1140,8 @@ export interface components {
             signed: components["schemas"]["Signature"][];
             /** @description Wire left coiled, and where. */
             slack: string[];
+            /** @description Stop findings that somebody has to answer for. */
+            stops: string[];
             /** @description Switches. */
             switches: components["schemas"]["SwitchLine"][];
             /** @description The job. */
@@ -1402,6 +1423,8 @@ export interface components {
             fresh: components["schemas"]["Fresh"];
             /** @description What a wire of a trailer can do. */
             functions: components["schemas"]["FunctionChoice"][];
+            /** @description Kinds of work. */
+            kinds: components["schemas"]["KindChoice"][];
             /** @description Generic lights to start from. */
             lights: components["schemas"]["CatalogLight"][];
             /**
@@ -1652,6 +1675,13 @@ export interface components {
             text: string;
             /** @description What turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
+        };
+        /** @description What whoever signs says of what is still open. */
+        Closing: {
+            /** @description Who answers for what may burn, hurt or is not allowed. */
+            answers_for?: string;
+            /** @description Why it is signed all the same. */
+            why?: string;
         };
         /** @description A coding value that was changed. */
         Coding: {
@@ -2288,6 +2318,11 @@ export interface components {
             factory: components["schemas"]["FactoryId"];
             /** @enum {string} */
             from: "tie_in";
+        } | {
+            /** @description Whose plugs. */
+            factory: components["schemas"]["FactoryId"];
+            /** @enum {string} */
+            from: "plug";
         };
         /** @description A feed that could be used. */
         FeedOption: {
@@ -2850,6 +2885,8 @@ export interface components {
              * @description Format version; 2.
              */
             jovek: number;
+            /** @description What is to be done, kind by kind; none where nobody said. */
+            kinds?: components["schemas"]["WorkKind"][];
             /** @description Where light is looked at, and by whose rules. */
             lighting?: components["schemas"]["Lighting"];
             /** @description Readings taken on the finished work. */
@@ -2954,6 +2991,19 @@ export interface components {
             /** @description The verdict. */
             verdict: components["schemas"]["Verdict"];
         };
+        /** @description A kind of work to begin with. */
+        KindChoice: {
+            /** @description Other words for it. */
+            also: string;
+            /** @description Which. */
+            kind: components["schemas"]["WorkKind"];
+            /** @description What it is called. */
+            label: string;
+            /** @description The stage where it is gone on with. */
+            opens: components["schemas"]["Stage"];
+            /** @description What is done, in a line. */
+            says: string;
+        };
         /** @description A kind of work. */
         LabourLine: {
             /**
@@ -3040,6 +3090,11 @@ export interface components {
          * @enum {string}
          */
         LampColour: "white" | "yellow" | "amber" | "red" | "green" | "blue";
+        /**
+         * @description What a lamp looked like when it came off.
+         * @enum {string}
+         */
+        LampCondition: "sound" | "dim" | "corroded" | "melted" | "broken" | "dead";
         /**
          * @description How the lead of a lamp ends.
          * @enum {string}
@@ -3229,6 +3284,7 @@ export interface components {
             name: string;
             optic?: null | components["schemas"]["Optic"];
             place?: null | components["schemas"]["LampPlace"];
+            replaces?: null | components["schemas"]["OldLamp"];
             role?: null | components["schemas"]["LampRole"];
             screw?: null | components["schemas"]["Screw"];
             strip?: null | components["schemas"]["Strip"];
@@ -3571,6 +3627,13 @@ export interface components {
             /** @description The state to show. */
             state: components["schemas"]["VehicleState"];
         };
+        /** @description Work that is added to a job. */
+        MoreWork: {
+            /** @description The job as it is on the page. */
+            job: components["schemas"]["Job"];
+            /** @description What is to be done besides. */
+            kind: components["schemas"]["WorkKind"];
+        };
         /** @description How a lamp stands and points. */
         Mount: {
             /** @description Where its middle is. */
@@ -3590,8 +3653,14 @@ export interface components {
         NewJob: {
             /** @description Text of a job file to take in instead. */
             file?: string | null;
-            /** @description Unit number of a new job with one circuit. */
+            /** @description What is to be done on it; nothing begins with one circuit of work lamps. */
+            kinds?: components["schemas"]["WorkKind"][];
+            /** @description 12 or 24 V. */
+            system?: components["schemas"]["SystemVoltage"];
+            /** @description Unit number of a new job. */
             unit?: string | null;
+            /** @description Model and body of the vehicle. */
+            vehicle?: string | null;
         };
         /** @description A mark on a step. */
         NewMark: {
@@ -3651,6 +3720,23 @@ export interface components {
              * @description To, m.
              */
             to_m: number;
+        };
+        /** @description The lamp that a new one takes the place of: as many as there are new ones. */
+        OldLamp: {
+            /** @description What it looked like. */
+            condition?: components["schemas"]["LampCondition"];
+            draws?: null | components["schemas"]["LightKind"];
+            /** @description Where it is kept, so that it can go back on. */
+            kept_at?: string;
+            /**
+             * Format: double
+             * @description Power of one as it says on it, W.
+             */
+            label_w?: number | null;
+            measured?: null | components["schemas"]["MeasuredDraw"];
+            /** @description What it is called. */
+            name: string;
+            optic?: null | components["schemas"]["Optic"];
         };
         /** @description Why a signed job is opened. */
         OpenAsked: {
@@ -4837,11 +4923,17 @@ export interface components {
         Signal: "parking" | "low_beam" | "high_beam" | "fog" | "brake" | "left" | "right" | "reverse" | "door" | "boot" | "bonnet" | "ignition" | "accessory" | "hazard" | "engine_running" | "moving" | "trailer";
         /** @description A signature: from here on the job is frozen. */
         Signature: {
+            /** @description Who answers for a Stop that stood. */
+            answers_for?: string;
             /** @description When, RFC 3339 with offset. */
             at: string;
             /** @description Who answers for the work. */
             by: string;
+            /** @description What was still open then, line by line. */
+            left_open?: string[];
             opened?: null | components["schemas"]["Opened"];
+            /** @description Why it was signed all the same. */
+            why?: string;
         };
         /** @description Where the parts of a circuit sit. What is left out sits where such parts usually do. */
         Sites: {
@@ -4970,6 +5062,8 @@ export interface components {
         Stage: "look" | "light" | "feed" | "switch" | "run" | "cut" | "fit" | "prove" | "aim" | "sign";
         /** @description A stage with its state. */
         StageAnswer: {
+            /** @description The work does not need it: it stands aside, one press away. */
+            is_aside: boolean;
             /** @description Which one. */
             stage: components["schemas"]["Stage"];
             /** @description Its state. */
@@ -6062,6 +6156,11 @@ export interface components {
             /** @description `4 of 21 done, 5 h 10 min of work, 12 h of waiting`. */
             text: string;
         };
+        /**
+         * @description A kind of work. What each begins with and needs is in `judge/kinds`, a file each.
+         * @enum {string}
+         */
+        WorkKind: "plug_in" | "tie_in" | "switched" | "key_controlled" | "headlamp_relay" | "hitch_lamp" | "towed_vehicle" | "trailer_renewal" | "accent" | "bulb_to_led" | "coding" | "warning" | "isolation" | "repair";
         /** @description A lamp that burns although its function is off, or too weakly. */
         WrongGlow: {
             /** @description What is on. */
@@ -7111,7 +7210,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Closing"];
+            };
+        };
         responses: {
             200: {
                 headers: {
@@ -7277,6 +7380,37 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoreWork"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
                 };
             };
             422: {

@@ -1,5 +1,6 @@
 import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
 import { BaysPage } from "../bays/BaysPage";
+import { BeginPage } from "../begin/BeginPage";
 import { Sheet } from "../sheet/Sheet";
 import { isStage, type Stage } from "../sheet/stages";
 import { ShopPage } from "../shop/ShopPage";
@@ -24,6 +25,12 @@ const shopRoute = createRoute({
   getParentRoute: () => rootRoute,
   path: "/shop",
   component: ShopPage,
+});
+
+const beginRoute = createRoute({
+  getParentRoute: () => rootRoute,
+  path: "/new",
+  component: BeginPage,
 });
 
 const baysRoute = createRoute({
@@ -52,7 +59,14 @@ const ownerRoute = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: rootRoute.addChildren([yardRoute, shopRoute, baysRoute, sheetRoute, ownerRoute]),
+  routeTree: rootRoute.addChildren([
+    yardRoute,
+    beginRoute,
+    shopRoute,
+    baysRoute,
+    sheetRoute,
+    ownerRoute,
+  ]),
 });
 
 declare module "@tanstack/react-router" {

@@ -13,13 +13,16 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
       ?.querySelector("[aria-current]")
       ?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [stage]);
+  const isAside = (of: Stage) =>
+    of !== stage && !!answers.stages.find((a) => a.stage === of)?.is_aside;
+  const aside = STAGES.filter((s) => isAside(s.stage));
   return (
     <nav
       ref={bar}
       aria-label="Stages"
       className="no-print flex overflow-x-auto border-b-2 border-head px-2 [scrollbar-width:none]"
     >
-      {STAGES.map((s) => {
+      {STAGES.filter((s) => !isAside(s.stage)).map((s) => {
         const state = answers.stages.find((a) => a.stage === s.stage);
         const here = s.stage === stage;
         return (
@@ -43,6 +46,21 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
           </button>
         );
       })}
+      {aside.length > 0 && (
+        <span className="ml-auto flex shrink-0 items-center gap-1 pl-4 text-xs text-soft">
+          not needed:
+          {aside.map((s) => (
+            <button
+              key={s.stage}
+              type="button"
+              onClick={() => go(s.stage)}
+              className="min-h-11 px-1.5 text-sm underline underline-offset-2"
+            >
+              {s.label}
+            </button>
+          ))}
+        </span>
+      )}
     </nav>
   );
 }

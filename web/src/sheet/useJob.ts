@@ -67,7 +67,7 @@ export interface JobDesk {
   addReading: (check: string, value: number) => Promise<void>;
   /** Keeps several at once, all or none; without a connection they wait on this device. */
   addReadings: (lines: Schemas["LogLine"][]) => Promise<void>;
-  sign: () => Promise<void>;
+  sign: (closing: Schemas["Closing"]) => Promise<void>;
   reopen: (why: string) => Promise<void>;
   addVisit: (visit: Schemas["NewVisit"]) => Promise<void>;
   /** After a conflict: give up what was typed here. */
@@ -258,11 +258,15 @@ export function useJob(
     [addReadings],
   );
 
-  const sign = useCallback(async () => {
-    await save();
-    const params = { path: { id }, header: { "If-Match": `"${now.current.rev}"` } };
-    accept(await unwrap(api.POST("/api/jobs/{id}/sign", { params })), dirty.current);
-  }, [accept, id, save]);
+  const sign = useCallback(
+    async (closing: Schemas["Closing"]) => {
+      await save();
+      const params = { path: { id }, header: { "If-Match": `"${now.current.rev}"` } };
+      const body = closing;
+      accept(await unwrap(api.POST("/api/jobs/{id}/sign", { params, body })), dirty.current);
+    },
+    [accept, id, save],
+  );
 
   const reopen = useCallback(
     async (why: string) => {

@@ -8,6 +8,33 @@ export function useReader() {
   return useCallback((text: string, unit: string) => readNumber(text, unit, units ?? []), [units]);
 }
 
+/** A figure with its unit, such as `21 ft` of `21 ft 4 in`. */
+const PART = /([+-]?\d*[.,]?\d+)\s*([^\d\s+.,-]+)\s*/y;
+
+/** What one of a unit that was typed is in the field's own; none for one that is not known. */
+function times(written: string, unit: string, units: Schemas["OtherUnit"][]): number | undefined {
+  if (written.toLowerCase() === unit.toLowerCase()) return 1;
+  const known = units.filter((u) => u.field === unit);
+  // Capitals tell mega from milli; nobody types them for ft.
+  const other =
+    known.find((u) => u.typed === written) ??
+    known.find((u) => u.typed === written.toLowerCase() && !/^m[a-z]/i.test(written));
+  return other?.times;
+}
+
+/** The sum of several parts, each with its unit: feet and inches. None where it is not of that kind. */
+function readParts(text: string, unit: string, units: Schemas["OtherUnit"][]): number | undefined {
+  let sum = 0;
+  PART.lastIndex = 0;
+  while (PART.lastIndex < text.length) {
+    const part = PART.exec(text);
+    const factor = part ? times(part[2] ?? "", unit, units) : undefined;
+    if (!part || factor === undefined) return undefined;
+    sum += Number((part[1] ?? "").replace(",", ".")) * factor;
+  }
+  return sum;
+}
+
 function readNumber(
   text: string,
   unit: string,
@@ -20,13 +47,10 @@ function readNumber(
   const written = match[2] ?? "";
   const value = Number((match[1] ?? "").replace(",", "."));
   if (!Number.isFinite(value)) return `"${trimmed}" is not a number.`;
-  if (!written || written.toLowerCase() === unit.toLowerCase()) return value;
-  const known = units.filter((u) => u.field === unit);
-  // Capitals tell mega from milli; nobody types them for ft.
-  const other =
-    known.find((u) => u.typed === written) ??
-    known.find((u) => u.typed === written.toLowerCase() && !/^m[a-z]/i.test(written));
+  if (!written) return value;
+  const factor = times(written, unit, units);
+  const sum = factor === undefined ? readParts(trimmed, unit, units) : value * factor;
   // What the figure was typed with is enough; what the machine adds behind it is not.
-  if (other) return Number((value * other.times).toPrecision(9));
+  if (sum !== undefined) return Number(sum.toPrecision(9));
   return `Give it in ${unit}, not in ${written}.`;
 }

@@ -17,6 +17,21 @@ export const LAMP_ENDS = [
   { value: "bare", label: "bare wires" },
 ];
 
+export const CONDITIONS = [
+  { value: "sound", label: "sound" },
+  { value: "dim", label: "dim" },
+  { value: "corroded", label: "corroded contacts" },
+  { value: "melted", label: "melted holder" },
+  { value: "broken", label: "broken, water inside" },
+  { value: "dead", label: "dead" },
+];
+
+export const OLD_DRAWS = [
+  { value: "incandescent", label: "a bulb" },
+  { value: "regulated", label: "LED with driver" },
+  { value: "strip", label: "LED with resistors" },
+];
+
 export const OUTPUTS = [
   { value: "unknown", label: "not known yet" },
   { value: "plain", label: "plain: full voltage or none" },

@@ -33,7 +33,7 @@ export function Yard() {
   const at = (place: Row["place"]) => jobs.data?.filter((row) => row.place === place) ?? [];
   const waiting = at("in_yard");
   const trouble = jobs.error instanceof ApiError ? jobs.error.problem : undefined;
-  const start = () => make.mutate({ unit: nextUnit(jobs.data ?? []) });
+  const start = () => navigate({ to: "/new" });
   return (
     <>
       <Header onFind={() => setFinding(true)}>
@@ -54,7 +54,7 @@ export function Yard() {
               The shop's habits
             </Link>
             <Button onClick={() => file.current?.click()}>Open a job file</Button>
-            <Button kind="main" onClick={start} disabled={make.isPending}>
+            <Button kind="main" onClick={start}>
               New job
             </Button>
           </span>
@@ -215,11 +215,4 @@ function JobLink({ row }: { row: Row }) {
       </span>
     </Link>
   );
-}
-
-/** A number for a new unit that no other job has. */
-function nextUnit(rows: Row[]): string {
-  let n = rows.length + 1;
-  while (rows.some((r) => r.unit === `new ${n}`)) n++;
-  return `new ${n}`;
 }

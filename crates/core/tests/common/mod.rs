@@ -13,6 +13,7 @@ pub fn demo_jobs() -> Vec<(&'static str, Job)> {
         ("51", include_str!("../../../../demo/unit-51.json")),
         ("55", include_str!("../../../../demo/unit-55.json")),
         ("58", include_str!("../../../../demo/unit-58.json")),
+        ("59", include_str!("../../../../demo/unit-59.json")),
     ]
     .into_iter()
     .map(|(name, text)| (name, Job::read(text).unwrap()))

@@ -5,9 +5,9 @@ use crate::wire::wire;
 use jovek_core::job::{
     Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
     Feed, Flash, FuseBlock, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd,
-    LampLead, LampPlace, Light, LightId, LightKind, Passage, PlugId, Position, Probe, ReturnKind,
-    Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide,
-    WayFact, Waypoint, WireSystem, Wish, Zone,
+    LampLead, LampPlace, Light, LightId, LightKind, OldLamp, Passage, PlugId, Position, Probe,
+    ReturnKind, Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide,
+    VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -88,8 +88,10 @@ fn light() -> impl Strategy<Value = Light> {
         LampPlace::Roof,
     ]);
     let leads = (any::<bool>(), any::<bool>(), any::<bool>());
-    (1..4u32, draws, lead, place, 2.0..30.0f64, leads).prop_map(
-        |(count, draws, lead, place, watt, (is_reversed, has_sync_lead, has_pattern_lead))| {
+    let old = prop::option::weighted(0.3, 5.0..60.0f64);
+    (1..4u32, draws, lead, place, 2.0..30.0f64, (leads, old)).prop_map(
+        |(count, draws, lead, place, watt, (leads, old_w))| {
+            let (is_reversed, has_sync_lead, has_pattern_lead) = leads;
             let mut light = LampCircuit::starter(CircuitId::from("c"), "").lights.remove(0);
             light.count = count;
             light.draws = draws;
@@ -100,6 +102,7 @@ fn light() -> impl Strategy<Value = Light> {
             light.has_sync_lead = has_sync_lead;
             light.has_pattern_lead = has_pattern_lead;
             light.backlight = None::<Backlight>;
+            light.replaces = old_w.map(|w| OldLamp { label_w: Some(w), ..OldLamp::default() });
             light
         },
     )
@@ -143,6 +146,7 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
         1 => Just(Some(Feed::Auxiliary {})),
         1 => (0..4usize).prop_map(|i| Some(Feed::TieIn { factory: FactoryId(SIGNALS[i].0.into()) })),
         1 => Just(Some(Feed::TieIn { factory: FactoryId(POSITION.into()) })),
+        1 => (0..4usize).prop_map(|i| Some(Feed::Plug { factory: FactoryId(SIGNALS[i].0.into()) })),
         1 => Just(None),
     ];
     let by = prop::sample::select(vec![

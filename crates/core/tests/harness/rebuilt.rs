@@ -166,6 +166,28 @@ fn put_block(bench: &mut Bench, shared: &SharedFeed, a: Assignment) {
     bench.ground(block(BlockEnd::CoilStud), contact::CHASSIS_OHM);
 }
 
+/// Lamps on the factory's own plugs: a contact of each plug before and behind, then the plugs' own ground wires of 1 m
+/// each with their stud; or the minus wire that a switch grounds.
+fn put_on_plugs(bench: &mut Bench, study: &Assessment, chain: &Chain) {
+    let wire = chain.origin_wire().unwrap();
+    let count = f64::from(chain.lamp_count());
+    let each_ohm = contact::LAMP_PLUG_OHM / count;
+    let at =
+        |pole| End::Lamp(LampIx { circuit: chain.index, light: 0, number: 0 }, pole, LampEnd::Plug);
+    bench.ohm(End::Factory(wire), at(Pole::Plus), each_ohm);
+    for (light, lamp) in chain.lamps.iter().enumerate() {
+        for number in 0..lamp.count as usize {
+            let element = bench.put(at(Pole::Plus), at(Pole::Minus), lamp.device);
+            bench.lamps.insert(LampIx { circuit: chain.index, light, number }, element);
+        }
+    }
+    if chain.is_ground_switched {
+        return bench.ohm(at(Pole::Minus), End::FactoryMinus(wire), each_ohm);
+    }
+    let ground_ohm = (study.factory[wire.0].wire.ohm(1.0, 40.0) + contact::STUD_OHM) / count;
+    bench.ground(at(Pole::Minus), each_ohm + ground_ohm + contact::CHASSIS_OHM);
+}
+
 /// The parts of a circuit between their terminals.
 fn put_parts(
     bench: &mut Bench,
@@ -174,6 +196,9 @@ fn put_parts(
     (state, a): (SupplyState, Assignment),
 ) {
     let circuit = chain.index;
+    if chain.is_plug {
+        return put_on_plugs(bench, study, chain);
+    }
     let of = wires(chain, sizes);
     if chain.block.is_some() {
         // Its fuse stands in the block.
@@ -333,8 +358,11 @@ fn agrees(name: &str, job: &Job) -> usize {
         for &a in scenes.iter().chain([&Assignment::NONE]) {
             for (lamp, planned_v, rebuilt_v) in compared(job, &study, state, a).unwrap_or_default()
             {
+                // A dark lamp behind open contacts floats on the solver's own leak, by as many nodes as there are.
+                let is_dark = planned_v.abs().max(rebuilt_v.abs()) < 0.1;
+                let most_v = if is_dark { 1e-3 } else { 1e-4 };
                 assert!(
-                    (planned_v - rebuilt_v).abs() < 1e-4,
+                    (planned_v - rebuilt_v).abs() < most_v,
                     "{name}, {state:?}, {:?}: {lamp:?} has {planned_v} V in the plan, {rebuilt_v} V by the cut list",
                     study.wiring.inputs.words(job, a)
                 );

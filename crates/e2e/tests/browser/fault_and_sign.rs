@@ -141,6 +141,8 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.says("Not signed.").await?;
     page.press("Sign").await?;
     page.says("say who signs").await?;
+    // What is open is named, and wants a reason.
+    page.says("not marked done").await?;
     page.script("localStorage.setItem('jovek.who', 'Ines')", vec![]).await?;
     page.reload().await?;
     page.says("Not signed.").await?;
@@ -148,7 +150,11 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.fill("What, and where it is kept", "old plug, in the cab").await?;
     page.saved().await?;
     page.press("Sign").await?;
+    page.says("say why it is signed all the same").await?;
+    page.fill("Why it is signed all the same", "fitted before this was kept").await?;
+    page.press("Sign").await?;
     page.says("Signed by Ines on").await?;
+    page.says("With this open: fitted before this was kept").await?;
     crate::no_serious(&page, "signed").await?;
     // Whatever is typed now is refused, said, and taken back.
     page.fill("What, and where it is kept", "nothing at all").await?;
@@ -159,6 +165,7 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.says("opened again by Ines").await?;
     page.fill("What, and where it is kept", "old plug, in the shop").await?;
     page.saved().await?;
+    page.fill("Why it is signed all the same", "as before").await?;
     page.press("Sign").await?;
     page.says("Signed by Ines on").await?;
     page.press("History").await?;

@@ -143,7 +143,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
         .collect();
     ensure!(grave.is_empty(), "{grave:#?}");
     page.press("Jovek, to the yard").await?;
-    page.press("New job").await?;
+    page.begin(&[]).await?;
     page.says("The figure that matters most now").await?;
     page.press("1 Look").await?;
     page.holds("Drop in the copper", "half_volt").await?;

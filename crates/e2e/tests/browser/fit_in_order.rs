@@ -17,7 +17,7 @@ async fn a_phone_without_connection_loses_no_mark() -> Result<()> {
     let address = server.url.trim_start_matches("http://").to_owned();
     let page = Page::open(&server.url, Size::Phone).await?;
     page.says("The yard is empty").await?;
-    page.press("New job").await?;
+    page.begin(&[]).await?;
     page.says("The figure that matters most").await?;
     let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
     page.go(&path).await?;
@@ -123,7 +123,7 @@ async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
     let address = server.url.trim_start_matches("http://").to_owned();
     let page = Page::open(&server.url, Size::Phone).await?;
     page.says("The yard is empty").await?;
-    page.press("New job").await?;
+    page.begin(&[]).await?;
     page.says("The figure that matters most").await?;
     let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
     page.go(&path).await?;

@@ -51,7 +51,7 @@ async fn dimensions_are_typed_and_a_way_is_measured() -> Result<()> {
 #[tokio::test]
 async fn a_way_is_forbidden_and_what_it_costs_is_told_before() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/8/run").await?;
+    page.go("/jobs/9/run").await?;
     page.press("Vehicle").await?;
     page.says("Side markers").await?;
     let before = metres(&page).await?;
@@ -110,7 +110,7 @@ async fn the_harness_is_laid_flat() -> Result<()> {
 #[tokio::test]
 async fn the_skeleton_is_worked_by_keys_and_read_out() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/8/run").await?;
+    page.go("/jobs/9/run").await?;
     page.press("Vehicle").await?;
     page.says("of loom").await?;
     let label = "return document.querySelector('[data-way=\"side_l1-side_l2\"]').ariaLabel";

@@ -49,7 +49,7 @@ async fn a_lost_connection_loses_nothing() -> Result<()> {
     let address = server.url.trim_start_matches("http://").to_owned();
     let page = Page::open(&server.url, Size::Desk).await?;
     page.says("The yard is empty").await?;
-    page.press("New job").await?;
+    page.begin(&[]).await?;
     page.press("5 Run").await?;
     page.fill("Along the frame, length", "5.5").await?;
     page.saved().await?;

@@ -1,7 +1,9 @@
 //! Limits of the added circuits: switches, wishes, lights, strips, wires.
 
 use super::Checker;
-use crate::{Feed, Flash, Job, LightKind, Position, Section, Strip, SwitchKind, Wish};
+use crate::{
+    FactoryKind, Feed, Flash, Job, LightKind, OldLamp, Position, Section, Strip, SwitchKind, Wish,
+};
 use std::collections::HashSet;
 
 /// Most pieces of one wish.
@@ -46,6 +48,20 @@ impl Checker {
         }
     }
 
+    /// A lamp that comes off.
+    fn old_lamp(&mut self, at: &str, old: &OldLamp, count: u32) {
+        self.text(format!("{at}.name"), &old.name, 80);
+        self.maybe(format!("{at}.label_w"), old.label_w, 0.05, 2000.0, "W");
+        if let Some(m) = old.measured {
+            self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
+            self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
+        }
+        self.text(format!("{at}.kept_at"), &old.kept_at, 120);
+        if let Some(optic) = &old.optic {
+            self.optic(&format!("{at}.optic"), optic, count);
+        }
+    }
+
     /// Circuits with their lights.
     pub(super) fn circuits(&mut self, job: &Job) {
         if job.circuits.len() > 60 {
@@ -77,13 +93,20 @@ impl Checker {
             );
             self.flash(format!("{at}.control.flasher"), circuit.control.flasher);
             self.wish(&format!("{at}.lit"), &circuit.lit, job);
-            if let Some(Feed::TieIn { factory }) = &circuit.feed
+            if let Some(factory) = circuit.feed.as_ref().and_then(Feed::factory)
                 && job.factory_circuit(factory).is_none()
             {
                 self.say(
                     format!("{at}.feed.factory"),
                     format!("there is no factory circuit \"{factory}\"; add it under Look"),
                 );
+            }
+            if let Some(Feed::Plug { factory }) = &circuit.feed
+                && let Some(f) = job.factory_circuit(factory)
+                && f.kind != FactoryKind::Lamp
+            {
+                let says = format!("\"{}\" has no lamp plug; choose the wire of a lamp", f.name);
+                self.say(format!("{at}.feed.factory"), says);
             }
             for (k, light) in circuit.lights.iter().enumerate() {
                 let at = format!("{at}.lights[{k}]");
@@ -96,6 +119,9 @@ impl Checker {
                     );
                 }
                 self.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+                if let Some(old) = &light.replaces {
+                    self.old_lamp(&format!("{at}.replaces"), old, light.count);
+                }
                 if let Some(strip) = &light.strip {
                     self.strip(&format!("{at}.strip"), strip);
                 }

@@ -106,6 +106,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.skeleton(skeleton);
     }
     c.shift(job);
+    c.few("kinds", job.kinds.len(), 14, "kinds of work");
     c.auxiliary(job);
     c.states(job);
     c.switches(job);

@@ -94,7 +94,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let extras = parts::Extras {
         strips: &strips,
         terminals: &terminals(&cut_lines, &joint_list),
-        sleeves: &sleeves(&joint_list),
+        sleeves: &sleeves(&joint_list, &cut_lines),
         connectors: &connector_list,
     };
     let part_lines = parts::parts_list(&parts::items(of, &cut_lines, &extras));
@@ -195,10 +195,14 @@ fn circuit_answer(
     let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
     let fuse =
         sizes.fuse.map_or("factory fuse".to_owned(), |f| format!("{} {}", f.label(), f.noun()));
+    let wire = match studied.chain.is_plug {
+        true => "own plug".to_owned(),
+        false => sizes.wire.label(),
+    };
     CircuitAnswer {
         id: circuit.id.clone(),
         name: studied.chain.name.clone(),
-        headline: format!("{} · {fuse} · {}", sizes.wire.label(), amps(current_a)),
+        headline: format!("{wire} · {fuse} · {}", amps(current_a)),
         wish_text: sentence(job, &keyed::wish(job, circuit)),
         feeds: studied.feeds.clone(),
         ways: way_answers(job, circuit, studied),
@@ -223,7 +227,11 @@ fn circuit_answer(
             })
             .collect(),
         choices: choices(bench, sized),
-        trade_off: trade_off(bench, sized, &mut NetworkCache::default()),
+        // Where no wire is laid there is none to trade.
+        trade_off: match bench.chain.is_plug {
+            true => Vec::new(),
+            false => trade_off(bench, sized, &mut NetworkCache::default()),
+        },
         volt_lines,
         wire_menu: Conductor::shelf(bench.shop.wire_system)
             .iter()

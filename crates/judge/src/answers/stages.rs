@@ -2,6 +2,7 @@
 
 use crate::answers::Answers;
 use crate::finding::Stage;
+use crate::kinds;
 use crate::light::aim::is_aimed;
 use crate::prove::Verdict;
 use jovek_base::grade::Grade;
@@ -31,6 +32,8 @@ pub struct StageAnswer {
     pub state: StageState,
     /// The word for it.
     pub word: String,
+    /// The work does not need it: it stands aside, one press away.
+    pub is_aside: bool,
 }
 
 const STAGES: [Stage; 10] = [
@@ -89,7 +92,11 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
         .map(|stage| {
             let has = |grade| answers.findings.iter().any(|f| f.stage == stage && f.grade == grade);
             let assumed = answers.assumptions.iter().filter(|a| stage_of(&a.path) == stage).count();
-            let empty = job.circuits.iter().all(|c| c.lights.is_empty());
+            let has_work = !job.swaps.is_empty()
+                || !job.repairs.is_empty()
+                || !job.record.coding.is_empty()
+                || job.supply.auxiliary.as_ref().is_some_and(|a| a.fitted.is_some());
+            let empty = !has_work && job.circuits.iter().all(|c| c.lights.is_empty());
             let waiting = answers
                 .checks
                 .iter()
@@ -130,7 +137,7 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 _ if assumed > 0 => (StageState::Open, format!("{assumed} assumed")),
                 _ => (StageState::Done, "done".to_owned()),
             };
-            StageAnswer { stage, state, word }
+            StageAnswer { stage, state, word, is_aside: kinds::is_aside(job, stage) }
         })
         .collect()
 }

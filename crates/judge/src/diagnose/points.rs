@@ -147,7 +147,7 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
         (_, Some((k, l))) if !matches!(l.kind, LinkKind::Wire(_)) => {
             let side = match l.kind {
                 LinkKind::Fuse { .. } | LinkKind::Control { .. } => ", feed side",
-                LinkKind::Chassis => ", frame side",
+                LinkKind::Chassis | LinkKind::FactoryGround => ", frame side",
                 LinkKind::Bus => ", bus side",
                 LinkKind::PlugGround => ", trailer side",
                 LinkKind::BlockRelay => ", feed side",

@@ -248,7 +248,7 @@ impl Gather<'_> {
             LinkKind::Joint { of, .. } => {
                 let weight = match of {
                     JointOf::Stud => 6.0,
-                    JointOf::Lamp(_) => 4.0,
+                    JointOf::Lamp(_) | JointOf::FactoryPlug(_) => 4.0,
                     JointOf::SourcePost | JointOf::NegativePost => 1.5,
                     JointOf::FactoryWire
                     | JointOf::FactoryMinus

@@ -83,7 +83,7 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
     let Some(circuit) = job.circuits.get(index) else { return in_turn() };
     let signal = circuit.lit.only_signal();
     let wire = match &circuit.feed {
-        Some(Feed::TieIn { factory }) => job.factory_circuit(factory),
+        Some(Feed::TieIn { factory } | Feed::Plug { factory }) => job.factory_circuit(factory),
         Some(Feed::Battery {} | Feed::Auxiliary {}) => None,
         None => signal.and_then(|s| job.factory.iter().find(|f| f.follows == s)),
     };
@@ -135,7 +135,10 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
         End::Charge(ChargeEnd::StartFuse(_) | ChargeEnd::KeyFuse(_)) => BundleEnd::Fuses,
         End::Charge(ChargeEnd::AuxiliaryFuse(_)) => BundleEnd::Auxiliary,
         End::Charge(
-            ChargeEnd::Isolator(_) | ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey,
+            ChargeEnd::Isolator(_)
+            | ChargeEnd::IsolatorGround
+            | ChargeEnd::ChargerGround
+            | ChargeEnd::IsolatorKey,
         ) => BundleEnd::Relays,
         End::Switch(..) => BundleEnd::Switches,
         End::Relay(..) => BundleEnd::Relays,

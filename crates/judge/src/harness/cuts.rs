@@ -2,7 +2,7 @@
 
 use super::cables::Cable;
 use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
-use super::ends::{Names, kind, near};
+use super::ends::{Names, kind, near, slid_on};
 use super::shared_lines::shared_lines;
 use jovek_base::csv::cell;
 use jovek_catalog::conductor::Conductor;
@@ -163,7 +163,6 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             if is_backward { (near(last), near(first)) } else { (near(first), near(last)) };
         // What is joined there takes all wires of the joint: it is named when all are known.
         let part = |kind: EndKind| kind.terminal(piece.wire).unwrap_or_default();
-        let sleeve = if from_kind.is_joint() || to_kind.is_joint() { "sleeve first" } else { "" };
         let allowance = piece.end_allowance_m(&job.shop);
         out.push(CutLine {
             label: format!("{}-{}{}", label_unit(job), index + 1, letters(k + 1)),
@@ -193,7 +192,7 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             from_near,
             to_near,
             load_a,
-            sleeve: sleeve.into(),
+            sleeve: slid_on([from_kind, to_kind], piece.wire).into(),
         });
     }
 }

@@ -1,9 +1,10 @@
 //! Ends of wires for people: what each is called, and by what a wire is fastened there.
 
 use crate::part_names;
+use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
-use jovek_catalog::terminal::EndKind;
-use jovek_job::{Job, LampEnd};
+use jovek_catalog::terminal::{self, EndKind};
+use jovek_job::{Isolation, Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
     BlockEnd, ChargeEnd, End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf,
@@ -53,6 +54,18 @@ pub fn kind(end: End) -> EndKind {
             EndKind::StudRing
         }
     }
+}
+
+/// What a wire with such an end needs slid on before.
+pub(super) fn slid_on(kinds: [EndKind; 2], wire: Conductor) -> &'static str {
+    let needs = |kind: EndKind| kind.is_joint() || is_bare_lug(kind, wire);
+    if kinds.into_iter().any(needs) { "sleeve first" } else { "" }
+}
+
+/// True for a ring that is pressed on bare, and sleeved.
+pub(super) fn is_bare_lug(kind: EndKind, wire: Conductor) -> bool {
+    matches!(kind, EndKind::PostRing | EndKind::StudRing)
+        && terminal::crimp_colour(wire) == "bare lug"
 }
 
 /// What the names of ends need besides the end itself.
@@ -148,13 +161,27 @@ impl Names<'_> {
             },
             End::Charge(end) => match end {
                 ChargeEnd::StartFuse(s) => plain("battery's charge fuse", side(s)),
-                ChargeEnd::Isolator(s) => plain("isolator", side(s)),
-                ChargeEnd::IsolatorGround => plain("isolator", "ground"),
-                ChargeEnd::IsolatorKey => plain("isolator", "86"),
+                ChargeEnd::Isolator(s) => plain(self.isolator(), side(s)),
+                ChargeEnd::IsolatorGround | ChargeEnd::ChargerGround => {
+                    plain(self.isolator(), "ground")
+                }
+                ChargeEnd::IsolatorKey => plain(self.isolator(), "86"),
                 ChargeEnd::AuxiliaryFuse(s) => plain("auxiliary's charge fuse", side(s)),
                 ChargeEnd::KeyFuse(s) => plain("isolator's small fuse", side(s)),
                 ChargeEnd::Stud => plain("auxiliary's ground stud", ""),
             },
+        }
+    }
+
+    /// What keeps the batteries apart, as it is ordered.
+    fn isolator(&self) -> &'static str {
+        let auxiliary = self.job.supply.auxiliary.as_ref();
+        match auxiliary.map(|a| a.isolation).unwrap_or_default() {
+            Isolation::IgnitionRelay => "battery relay",
+            Isolation::VoltageSensing => "voltage-sensing relay",
+            Isolation::DiodeIsolator => "diode isolator",
+            Isolation::DcDc => "DC-DC charger",
+            Isolation::ManualSwitch => "battery switch",
         }
     }
 
@@ -163,6 +190,9 @@ impl Names<'_> {
             SpliceAt::Feed => "feed splice".into(),
             SpliceAt::Coils => "splice of the coils".into(),
             SpliceAt::Signal(wire) => format!("splice of {}", self.job.factory_label(wire.0)),
+            SpliceAt::SignalCoils(wire) => {
+                format!("coil splice of {}", self.job.factory_label(wire.0))
+            }
             SpliceAt::SignalMinus(wire) => {
                 format!("minus splice of {}", self.job.factory_label(wire.0))
             }

@@ -1,7 +1,7 @@
 //! Joints one by one: how each is made where it sits, its sleeve, its tool, what it must hold.
 
 use super::cuts::{CutLine, Installation};
-use super::ends::{Names, kind, near, sign};
+use super::ends::{Names, is_bare_lug, kind, near, sign};
 use jovek_catalog::heat::outer_mm;
 use jovek_catalog::joint::{JointPlace, joint_at};
 use jovek_catalog::sleeve::sleeve;
@@ -304,10 +304,19 @@ pub fn terminals(cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount>
     out
 }
 
-/// Sleeves by size, with their number.
-pub fn sleeves(joints: &[JointAnswer]) -> Vec<(String, usize)> {
+/// Barrel of a bare lug, mm. Common practice.
+const LUG_MM: f64 = 20.0;
+
+/// Sleeves of joints and of bare lugs by size, with their number.
+pub fn sleeves(joints: &[JointAnswer], cuts: &[CutLine]) -> Vec<(String, usize)> {
     let mut out: std::collections::BTreeMap<String, usize> = Default::default();
-    for text in joints.iter().filter_map(|j| j.sleeve.clone()) {
+    let ends = cuts.iter().flat_map(|c| [(c.from_kind, c.wire), (c.to_kind, c.wire)]);
+    let lugs = ends.filter(|(kind, wire)| is_bare_lug(*kind, *wire)).filter_map(|(_, wire)| {
+        let (area_mm2, adhesive) = (wire.area_mm2(), true);
+        let (wire_mm, barrel_mm) = (outer_mm(area_mm2), barrel_mm(area_mm2));
+        sleeve(wire_mm.max(barrel_mm), wire_mm.min(barrel_mm), LUG_MM, adhesive).map(|s| s.text())
+    });
+    for text in joints.iter().filter_map(|j| j.sleeve.clone()).chain(lugs) {
         *out.entry(text).or_default() += 1;
     }
     out.into_iter().collect()

@@ -218,6 +218,11 @@ fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gather
             let host = Host::Lamp(LampIx { circuit, light, number });
             out.add(PartOf::Lamp, Some(host), lamp.name.clone(), 1.0);
         }
+        // A lamp with bare wires has no half of the factory's connector.
+        if chain.is_plug && lamp.lead.ends == LampEnd::Bare {
+            let part = "plug for the factory's socket, with pigtail";
+            out.add(PartOf::Connector, None, part, f64::from(lamp.count));
+        }
         // In a plug such a lead is a pin, and an unused one is blind.
         let is_alone = lamp.has_sync_lead && chain.sync_legs.is_empty();
         let capped = u32::from(is_alone) + u32::from(lamp.has_pattern_lead);

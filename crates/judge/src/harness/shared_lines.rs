@@ -3,7 +3,7 @@
 
 use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation, allowance_text, label_unit};
-use super::ends::{BESIDE, Names, kind};
+use super::ends::{BESIDE, Names, kind, slid_on};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::{END_ALLOWANCE_M, SHORT_END_M};
@@ -104,7 +104,10 @@ fn charge_lines(of: Installation, names: &Names) -> Vec<CutLine> {
     ];
     if cable.has_ground() {
         let wire = (cable.ground_wire(), charge_cable::GROUND_LEAD_M, true);
-        let ground = charge(ChargeEnd::IsolatorGround);
+        let ground = match cable.isolation {
+            Isolation::DcDc => charge(ChargeEnd::ChargerGround),
+            _ => charge(ChargeEnd::IsolatorGround),
+        };
         out.push(make.line((ground, stud), wire, PieceRole::CoilGround));
     }
     if let Some(key) = cable.key {
@@ -148,7 +151,6 @@ impl Maker<'_> {
         } else {
             job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M)
         };
-        let is_joined = from_kind.is_joint() || to_kind.is_joint();
         CutLine {
             label: String::new(),
             circuit: CircuitId::from(""),
@@ -177,7 +179,7 @@ impl Maker<'_> {
             from_near: BESIDE,
             to_near: BESIDE,
             load_a: self.load_a,
-            sleeve: if is_joined { "sleeve first" } else { "" }.into(),
+            sleeve: slid_on([from_kind, to_kind], wire).into(),
         }
     }
 }

@@ -84,7 +84,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
                 Some(LinkKind::Wire(_)) => format!("wire \"{name}\""),
                 Some(LinkKind::Joint { of, .. }) => match of {
                     JointOf::Stud => "ground stud".into(),
-                    JointOf::FactoryWire => of.label().into(),
+                    JointOf::FactoryWire | JointOf::FactoryPlug(_) => of.label().into(),
                     JointOf::Bus => "terminal on the ground bus".into(),
                     JointOf::PlugGround => "terminal in the junction box".into(),
                     other => format!("joint {}", other.label()),

@@ -6,7 +6,7 @@
 
 use crate::prove::figures::{Corner, Figures, Given, Of, Proving, figures};
 use crate::prove::ohmmeter::{feed_ohm, ground_ohm};
-use crate::prove::{hand, short_set, swaps};
+use crate::prove::{hand, other_work, short_set, swaps};
 use jovek_base::figure::shown;
 use jovek_catalog::contact::GROUND_LIMIT_V;
 use jovek_circuit::SolveError;
@@ -281,6 +281,7 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
     }
     hand::whole(proving, (&start, auxiliary.as_ref()), &mut out);
     swaps::swaps(proving.job, &mut out);
+    other_work::checks(proving.job, &mut out);
     hand::relies(&mut out);
     short_set::choose(proving, &mut out);
     Ok(out)
@@ -295,6 +296,15 @@ fn finish(
 ) -> Check {
     let (key, name, how) = words(kind);
     let (chain, lit_from) = circuit.unzip();
+    let (name, how) = match kind {
+        Kind::SourceOn if chain.is_some_and(|c| c.is_plug) => {
+            ("factory plug", "Function on. Red on the plug's +, black on battery -.")
+        }
+        Kind::Current if chain.is_some_and(|c| c.is_plug) => {
+            (name, "Lamps on. Clamp round one wire at each plug; add them up.")
+        }
+        _ => (name, how),
+    };
     let how = match (kind, lit_from) {
         (Kind::FeedDrop, Some(from)) => {
             format!("Lamps on. Red on {}, black on lamp +.", plus_text(from))

@@ -8,7 +8,7 @@ use crate::prove::figures::Proving;
 use crate::prove::short_set;
 use jovek_base::figure::shown;
 use jovek_catalog::meter::LEADS_OHM;
-use jovek_job::{CheckId, CircuitId, Job};
+use jovek_job::{Auxiliary, CheckId, Chemistry, CircuitId, Isolation, Job};
 use jovek_plan::chain::{Chain, Origin};
 use jovek_plan::inputs::Assignment;
 use jovek_plan::switching::{ContactOf, Rung};
@@ -191,8 +191,15 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
     if chain.origin != Origin::Battery && !chain.is_ground_switched {
         check(
             "source_off_v",
-            "factory joint, function off",
-            "Function off. Red on the joint, black on battery -.",
+            if chain.is_plug {
+                "factory plug, function off"
+            } else {
+                "factory joint, function off"
+            },
+            match chain.is_plug {
+                true => "Function off. Red in the plug's + pin, black on battery -.",
+                false => "Function off. Red on the joint, black on battery -.",
+            },
             Quantity::V,
             0.0,
             (-OFF_V, OFF_V),
@@ -329,6 +336,10 @@ pub(super) fn whole(
     let on =
         proving.most_without_key().map(|s| format!("with {}", proving.inputs.words(job, s.inputs)));
     currents(job, &battery, (start, on.as_deref()), out);
+    let fitted = job.supply.auxiliary.as_ref().filter(|a| a.fitted.is_some());
+    if let Some(a) = fitted {
+        charges(job, a, out);
+    }
     if let Some(totals) = auxiliary {
         let battery = Battery {
             key: "auxiliary",
@@ -338,6 +349,39 @@ pub(super) fn whole(
         };
         currents(job, &battery, (totals, on.as_deref()), out);
     }
+}
+
+/// Whether a second battery that was fitted is charged at all: it then shows more than any of its kind at rest, 12.85 V
+/// of lead or 13.4 V of lithium. Common practice.
+fn charges(job: &Job, auxiliary: &Auxiliary, out: &mut Vec<Check>) {
+    let n = job.vehicle.system.batteries();
+    let least_v = match auxiliary.battery.chemistry {
+        Chemistry::Lifepo4 => 13.6,
+        Chemistry::Flooded | Chemistry::Agm => 13.2,
+    };
+    let closes = match auxiliary.isolation {
+        Isolation::VoltageSensing => "wait for the relay to close",
+        Isolation::ManualSwitch => "battery switch on",
+        Isolation::IgnitionRelay | Isolation::DiodeIsolator | Isolation::DcDc => "all lamps off",
+    };
+    push(
+        job,
+        Draft {
+            key: "auxiliary.charges".into(),
+            circuit: None,
+            name: "Auxiliary battery: charged with the engine on?".into(),
+            how: format!(
+                "Engine on, {closes}. Red on its +, black on its -: above {} within a minute, and at rest again with \
+                 the engine off.",
+                shown(least_v * n, "V")
+            ),
+            quantity: Quantity::YesNo,
+            expected: 1.0,
+            window: (1.0, 1.0),
+            advice: ("Both charge fuses, then the isolator: does it close, has it its ground?", ""),
+        },
+        out,
+    );
 }
 
 /// A battery whose currents are read.

@@ -5,6 +5,7 @@ pub mod figures;
 mod hand;
 pub mod log;
 pub mod ohmmeter;
+mod other_work;
 pub mod short_set;
 mod swaps;
 

@@ -21,7 +21,7 @@ pub(super) fn seconds(quantity: Quantity) -> f64 {
 }
 
 /// Kinds of reading that are in it, by the end of their id.
-const SHORT: [&str; 9] = [
+const SHORT: [&str; 12] = [
     "rest_v",
     "before_a",
     "current_a",
@@ -29,6 +29,9 @@ const SHORT: [&str; 9] = [
     "ground_v",
     "wiggle",
     "in_step",
+    "charges",
+    "contact_v",
+    "coded",
     "key_off_a",
     "swap_works",
 ];

@@ -7,7 +7,7 @@ use crate::light::aim_sheet::aim_sheet;
 use crate::light::lamps::lamps;
 use crate::swap::notes::in_place;
 use jiff::Timestamp;
-use jovek_base::coding::{CodingError, clear_bit, set_bit};
+use jovek_base::coding::set_bit;
 use jovek_catalog::light::WALL_M;
 use jovek_job::{
     Coding, Job, LampCircuit, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
@@ -128,12 +128,17 @@ pub struct AsBuilt {
     pub next: Option<Due>,
     /// What keeps it from being signed.
     pub holds: Vec<String>,
+    /// Stop findings that somebody has to answer for.
+    pub stops: Vec<String>,
+    /// What else is open and wants a reason.
+    pub left_open: Vec<String>,
 }
 
 /// Puts the record of a job together.
 pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
     let answers = assess(job);
     let vehicle = &job.vehicle;
+    let standing = super::closing::standing(job);
     AsBuilt {
         unit: job.unit.clone(),
         title: job.title.clone(),
@@ -165,7 +170,9 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
         visits: job.record.visits.clone(),
         drift: drift(job, &answers),
         next: due(job, now),
-        holds: super::frozen::holds(job),
+        holds: standing.holds,
+        stops: standing.stops,
+        left_open: standing.open,
     }
 }
 
@@ -296,16 +303,8 @@ fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
         .collect()
 }
 
-/// The value after a coding was changed.
-///
-/// # Errors
-/// [`CodingError`] where the bit stood there already.
-pub fn coded(c: &Coding) -> Result<u32, CodingError> {
-    if c.is_set { set_bit(c.before, c.bit) } else { clear_bit(c.before, c.bit) }
-}
-
 fn coding_line(c: &Coding) -> CodingLine {
-    let done = coded(c);
+    let done = c.after();
     let verb = if c.is_set { "set" } else { "cleared" };
     CodingLine {
         module: c.module.clone(),

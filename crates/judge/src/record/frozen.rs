@@ -1,5 +1,6 @@
 //! A signed job is frozen: what may still be added to it, and how it is opened again.
 
+use super::closing::{Closing, Standing, standing};
 use jiff::Timestamp;
 use jovek_job::diff::{Change, changes};
 use jovek_job::{Job, Opened, Signature};
@@ -28,6 +29,18 @@ pub enum FrozenError {
     /// It is not signed.
     #[error("the job is not signed: it is open already")]
     Open,
+    /// A Stop stands, and nobody answers for it.
+    #[error("a Stop stands: {what}. Mend it, or say who answers for it")]
+    NobodyAnswers {
+        /// Which.
+        what: String,
+    },
+    /// Something is open, and nobody said why.
+    #[error("still open: {what}. Finish it, or say why it is signed all the same")]
+    StillOpen {
+        /// What.
+        what: String,
+    },
     /// It cannot be signed.
     #[error("not to be signed yet: {why}")]
     NotReady {
@@ -83,19 +96,37 @@ fn only_notes(before: &Job, after: &Job) -> bool {
 /// The job with a signature in force.
 ///
 /// # Errors
-/// [`FrozenError`] without a name, or where a Stop finding stands.
-pub fn sign(job: &Job, at: Timestamp, by: &str) -> Result<Job, FrozenError> {
+/// [`FrozenError`] without a name, without a reason for what is open, or without anybody who answers for a Stop.
+pub fn sign(job: &Job, at: Timestamp, by: &str, closing: &Closing) -> Result<Job, FrozenError> {
     if by.trim().is_empty() || by == "somebody" {
         return Err(FrozenError::Nameless);
-    }
-    if let Some(why) = holds(job).into_iter().next() {
-        return Err(FrozenError::NotReady { why });
     }
     if job.record.signature().is_some() {
         return Ok(job.clone());
     }
+    let Standing { holds, stops, open } = standing(job);
+    let (why, answers_for) = (closing.why.trim(), closing.answers_for.trim());
+    if let Some(why) = holds.into_iter().next() {
+        return Err(FrozenError::NotReady { why });
+    }
+    if let (Some(what), "") = (stops.first(), answers_for) {
+        return Err(FrozenError::NobodyAnswers { what: what.clone() });
+    }
+    if let (Some(what), "") = (open.first(), why) {
+        return Err(FrozenError::StillOpen { what: what.clone() });
+    }
+    let answers_for = if stops.is_empty() { "" } else { answers_for };
+    let left_open: Vec<String> = stops.into_iter().chain(open).collect();
+    let why = if left_open.is_empty() { "" } else { why };
     let mut out = job.clone();
-    out.record.signed.push(Signature { at: at.to_string(), by: by.into(), opened: None });
+    out.record.signed.push(Signature {
+        at: at.to_string(),
+        by: by.into(),
+        left_open,
+        why: why.into(),
+        answers_for: answers_for.into(),
+        opened: None,
+    });
     Ok(out)
 }
 
@@ -113,20 +144,4 @@ pub fn reopen(job: &Job, at: Timestamp, by: &str, why: &str) -> Result<Job, Froz
     signature.opened =
         Some(Opened { at: at.to_string(), by: by.into(), why: why.trim().to_owned() });
     Ok(out)
-}
-
-/// What keeps a job from being signed: a Stop finding, nothing to sign, a coding value that cannot be.
-pub fn holds(job: &Job) -> Vec<String> {
-    let answers = crate::answers::assess(job);
-    let mut out = Vec::new();
-    if answers.circuits.is_empty() {
-        out.push("there is no lamp circuit".to_owned());
-    }
-    let stops = answers.findings.iter().filter(|f| f.grade == jovek_base::grade::Grade::Stop);
-    out.extend(stops.map(|f| format!("{}: {}", f.title, f.remedy)));
-    for c in &job.record.coding {
-        let done = super::built::coded(c);
-        out.extend(done.err().map(|e| format!("coding of {}: {e}", c.module)));
-    }
-    out
 }

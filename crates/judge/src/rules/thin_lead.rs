@@ -13,7 +13,7 @@ pub fn protected(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
         let (stage, circuit) = about(view, Stage::Switch);
         let (which, behind) = match lead.at {
             LeadSource::Feed => ("the lead to the coil".to_owned(), "its own fuse".to_owned()),
-            LeadSource::Wire(wire) => {
+            LeadSource::Wire(wire) | LeadSource::Branch(wire) => {
                 let of = context.job.factory_label(wire.0);
                 (format!("the lead from {of}"), format!("the fuse of {of}"))
             }

@@ -101,6 +101,7 @@ impl Builder<'_> {
             strip: None,
             backlight: None,
             screw: None,
+            replaces: None,
             least_v: None,
         }
     }

@@ -1,5 +1,6 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
+use super::plug_steps;
 use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere};
 use crate::answers::Answers;
 use crate::part_names;
@@ -13,6 +14,9 @@ use std::collections::BTreeSet;
 /// One circuit: hardware, wires, joints, grounds, lamps, test.
 pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let Some(fact) = m.job.circuits.get(index) else { return };
+    if study.circuits.iter().any(|c| c.index == index && c.chain.is_plug) {
+        return plug_steps::circuit(m, fact);
+    }
     let (id, name) = (fact.id.clone(), fact.name.clone());
     let is_stuck = fact.lights.iter().any(|l| l.is_held_by_adhesive());
     let is_screwed = fact.lights.iter().any(|l| l.screw.is_some());

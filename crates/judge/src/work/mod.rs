@@ -10,9 +10,11 @@ mod circuit_steps;
 mod known;
 pub mod learn;
 pub mod order;
+mod plug_steps;
 pub mod progress;
 mod retrofit;
 pub mod steps;
+mod supply_steps;
 mod swaps;
 
 pub use known::{KnownJob, marked, work};

@@ -1,6 +1,5 @@
 //! Steps beside the lamp circuits: corroded connectors repaired, coding values changed.
 
-use crate::record::built::coded;
 use crate::work::steps::{CURE_MIN, Maker};
 
 /// A rinsed connector dries before it is greased, min. Common practice.
@@ -83,7 +82,7 @@ pub(super) fn codings(m: &mut Maker) {
         step.cautions = vec![
             "Battery charged and held: a module that loses power while it is written is lost.",
         ];
-        step.how = match coded(coding) {
+        step.how = match coding.after() {
             Ok(after) => vec![
                 format!("read the value: {} is noted as the one before", coding.before),
                 format!("write {after}: {verb} bit {} only, never twice", coding.bit),

@@ -4,9 +4,11 @@ use crate::answers::Answers;
 use crate::finding::FindingCode;
 use crate::prove::Check;
 use crate::work::circuit_steps::{bundles, circuit, hosts};
-use crate::work::{retrofit, swaps};
+use crate::work::supply_steps::{battery_off, battery_on, fuse_block, second_battery};
+use crate::work::{plug_steps, retrofit, swaps};
 use jovek_job::{
-    CircuitId, FactoryKind, Hazard, Job, LampPlace, LampRole, Light, Passage, PlaceId, StepId, Zone,
+    CircuitId, FactoryKind, Hazard, Job, LampCircuit, LampPlace, LampRole, Light, Passage, PlaceId,
+    StepId, Zone,
 };
 use jovek_plan::chain::Origin;
 use jovek_plan::end::Host;
@@ -112,6 +114,14 @@ impl Maker<'_> {
         }
     }
 
+    /// After every factory wire that is used was probed.
+    pub(super) fn after_probes(&mut self, id: &str) {
+        let is_probe = |s: &&Step| s.id.0.starts_with("probe.");
+        let probes: Vec<String> =
+            self.out.iter().filter(is_probe).map(|s| s.id.0.clone()).collect();
+        self.after(id, &probes.iter().map(String::as_str).collect::<Vec<_>>());
+    }
+
     pub(super) fn at(&mut self, id: &str, place: &PlaceId) {
         let name = self
             .answers
@@ -129,13 +139,21 @@ impl Maker<'_> {
 /// All steps of a job, each after what it needs, so far as the plan names it. None before there are lights.
 pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     let has_lamps = study.circuits.iter().any(|c| !c.chain.lamps.is_empty());
-    if !has_lamps && !swaps::any(&job.swaps) {
+    let has_work = swaps::any(&job.swaps)
+        || study.charge.is_some()
+        || !job.repairs.is_empty()
+        || !job.record.coding.is_empty();
+    if !has_lamps && !has_work {
         return Vec::new();
     }
     let mut m = Maker { job, answers, out: Vec::new() };
+    let wired = has_wiring(job, study);
     begin(&mut m, study);
     if has_lamps {
         bench(&mut m);
+    }
+    if wired {
+        battery_off(&mut m);
     }
     vehicle(&mut m);
     swaps::put_in(&mut m);
@@ -146,11 +164,21 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
         circuit(&mut m, study, studied.index);
     }
     retrofit::repairs(&mut m);
-    close(&mut m, study, has_lamps);
+    close(&mut m, study, (has_lamps, wired));
     retrofit::codings(&mut m);
     retrofit::closed(&mut m);
     swaps::live(&mut m);
     m.out
+}
+
+/// True where wires are joined, plugs renewed or modules opened: not where lamps only change places on their own plugs.
+fn has_wiring(job: &Job, study: &Assessment) -> bool {
+    let only_plugs = study.circuits.iter().all(|c| c.chain.is_plug);
+    !only_plugs
+        || study.circuits.is_empty()
+        || study.charge.is_some()
+        || !job.repairs.is_empty()
+        || !job.record.coding.is_empty()
 }
 
 /// Before anything is changed.
@@ -174,13 +202,22 @@ fn begin(m: &mut Maker, study: &Assessment) {
     for factory in taps.into_iter().filter_map(|i| m.job.factory.get(i)) {
         let id = format!("probe.{}", factory.id);
         let is_position = factory.kind == FactoryKind::FusePosition;
+        let is_plug = study.circuits.iter().any(
+            |c| matches!(c.chain.origin, Origin::Factory { index, .. } if c.chain.is_plug && m.job.factory[index].id == factory.id),
+        );
         let what = match is_position {
+            _ if is_plug => format!("Probe the plugs of {}", factory.name),
             true => format!("Read the empty fuse position: {}", factory.name),
             false => format!("Probe the wire of {}", factory.name),
         };
         let step = m.step(&id, what, 6.0);
         step.tool = "meter on the range above the battery".into();
         step.how = match is_position {
+            _ if is_plug => vec![
+                "function on: about battery voltage between the two pins; note which is plus".into(),
+                "function off: about 0 V; 3 to 10 V means dimmed, pulsed or watched".into(),
+                "the current of the old lamps in place of their fuse, before they come off".into(),
+            ],
             true => vec![
                 "both sides, key on and key off: one side live with the key, the other dead or without terminal".into(),
                 "which fuse stands before the row, and what else hangs on it".into(),
@@ -213,11 +250,14 @@ pub(super) fn points_somewhere(light: &Light) -> bool {
 /// What needs no vehicle.
 fn bench(m: &mut Maker) {
     let wires = m.answers.cuts.len() as f64;
-    let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
-    let step = m.step("cut", "Cut, label and crimp the harness", 1.5 * wires + crimps as f64);
-    step.place_text = "bench".into();
-    step.tool = "cutter, crimper, labels".into();
-    step.how = vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
+    if wires > 0.0 {
+        let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
+        let step = m.step("cut", "Cut, label and crimp the harness", 1.5 * wires + crimps as f64);
+        step.place_text = "bench".into();
+        step.tool = "cutter, crimper, labels".into();
+        step.how =
+            vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
+    }
     let count = |is: fn(&Light) -> bool| -> f64 {
         let lights = m.job.circuits.iter().flat_map(|c| &c.lights).filter(|l| is(l));
         lights.map(|l| f64::from(l.count)).sum()
@@ -244,53 +284,7 @@ fn bench(m: &mut Maker) {
 /// To set the pattern of a lamp and cap the lead, min. Common practice.
 const PATTERN_MIN: f64 = 2.0;
 
-/// The block that circuits share: mounted first, its feed and what pulls its relay with it.
-fn fuse_block(m: &mut Maker, study: &Assessment) {
-    let Some(shared) = &study.block else { return };
-    let (what, minutes) = match shared.key {
-        Some(_) => ("Fuse block, main fuse, master relay", BLOCK_MIN + MASTER_MIN),
-        None => ("Fuse block and main fuse", BLOCK_MIN),
-    };
-    let step = m.step("hardware.block", what, minutes);
-    step.tool = "drill, press for lugs, torque wrench".into();
-    step.how = vec![
-        "reachable, dry, cover on; the main fuse within a hand of the battery".into(),
-        "lugs pressed and sleeved, nuts to torque; the main fuse stays out".into(),
-    ];
-    if shared.key.is_some() {
-        step.how.push(
-            "coil lead from the wire that is live with the key, its small fuse at the joint".into(),
-        );
-    }
-    m.after("hardware.block", &["battery-off", "trims-off", "cut"]);
-}
-
-/// A second battery with its isolator: both ends of the cable are sources.
-fn second_battery(m: &mut Maker, study: &Assessment) {
-    if study.charge.is_none() {
-        return;
-    }
-    let what = "Second battery, isolator, cable between the batteries";
-    let step = m.step("hardware.charge", what, SECOND_BATTERY_MIN);
-    step.tool = "drill, press for lugs, torque wrench".into();
-    step.how = vec![
-        "tray and strap, vented outside; a fuse within a hand of each post".into(),
-        "cable in loom, away from exhaust and edges; lugs pressed and sleeved, nuts to torque"
-            .into(),
-        "its minus to bare metal; both fuses stay out".into(),
-    ];
-    step.cautions = vec!["Both ends of this cable are live: cover each lug until it is on."];
-    m.after("hardware.charge", &["battery-off", "trims-off", "cut"]);
-}
-
-/// To mount a second battery, an isolator and the cable between both batteries, min. Common practice.
-const SECOND_BATTERY_MIN: f64 = 75.0;
-
-/// To mount a fuse block with its feed, and a master relay with its coil leads, min. Common practice.
-const BLOCK_MIN: f64 = 25.0;
-const MASTER_MIN: f64 = 15.0;
-
-/// Access, battery off, holes.
+/// Access, holes.
 fn vehicle(m: &mut Maker) {
     let used = || m.answers.route.iter().flat_map(|r| &r.ways).filter(|w| w.wires > 0);
     let runs = |zone: Zone| {
@@ -312,30 +306,6 @@ fn vehicle(m: &mut Maker) {
         .filter(|f| f.code == FindingCode::DePin)
         .map(|f| f.remedy.clone())
         .collect();
-    let probes: Vec<String> =
-        m.out.iter().filter(|s| s.id.0.starts_with("probe.")).map(|s| s.id.0.clone()).collect();
-    let probes: Vec<&str> = probes.iter().map(String::as_str).collect();
-    let second = m.job.supply.auxiliary.as_ref();
-    let has_second = second.is_some_and(|a| a.fitted.is_none());
-    let (has_code, has_airbags) = (m.job.may_have_radio_code(), m.job.may_have_airbags());
-    let step = m.step("battery-off", "Battery negative off", 5.0);
-    step.tool = "spanner".into();
-    step.how = [
-        (has_second, "the second battery's negative too: it holds its side of the cable live"),
-        (has_code, "note the radio's code; a memory saver only where the maker allows it"),
-        (has_airbags, "wait for the airbag module as the maker says"),
-    ]
-    .into_iter()
-    .filter(|(is, _)| *is)
-    .map(|(_, line)| line.to_owned())
-    .collect();
-    step.cautions = vec![
-        "Negative first; a spanner between the posts burns.",
-        "Battery gas: no flame, no spark.",
-    ];
-    m.at("battery-off", &PlaceId::from("battery"));
-    m.after("battery-off", &["before"]);
-    m.after("battery-off", &probes);
     if is_below {
         let step = m.step("chock", "Chock, lift, stands, exhaust cold", 12.0);
         step.cautions = vec!["Never under a vehicle without stands.", "Hot exhaust burns."];
@@ -371,7 +341,7 @@ fn vehicle(m: &mut Maker) {
 }
 
 /// Battery on, tests, and only then what closes the vehicle.
-fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
+fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     let ids: Vec<String> =
         study.circuits.iter().map(|c| m.job.circuits[c.index].id.0.clone()).collect();
     let all: Vec<String> = m.out.iter().map(|s| s.id.0.clone()).collect();
@@ -381,18 +351,9 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
         .map(String::as_str)
         .filter(|s| !live.contains(s) && !s.starts_with("mount.") && !s.starts_with("probe."))
         .collect();
-    let step = m.step("battery-on", "Battery negative on, last", 3.0);
-    step.how = vec!["fuses of the new circuits still out".into()];
-    if study.block.is_some() {
-        step.how.push("then the main fuse of the block".into());
+    if wired {
+        battery_on(m, study, &electrical);
     }
-    if study.charge.is_some() {
-        step.how
-            .push("then both charge fuses; engine on: the second battery's voltage rises".into());
-    }
-    step.cautions = vec!["Nobody with tools at the wires while it goes on."];
-    m.at("battery-on", &PlaceId::from("battery"));
-    m.after("battery-on", &electrical);
     for id in &ids {
         let of_circuit = |c: &&Check| c.is_short && c.circuit.as_ref().is_some_and(|c| c.0 == *id);
         let few: Vec<&Check> = m.answers.checks.iter().filter(of_circuit).collect();
@@ -417,16 +378,18 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
                 .into(),
             "does anything light that should not?".into(),
         ];
-        m.after(&test, &["battery-on"]);
+        m.after(&test, &["battery-on", &format!("plug.{id}")]);
     }
     let tests: Vec<String> = ids.iter().map(|id| format!("test.{id}")).collect();
     let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
     let is_below = m.has("chock");
-    let step = m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0);
-    if is_below {
-        step.cautions = vec!["Nothing below the lowest part of the frame."];
+    if wired {
+        let step = m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0);
+        if is_below {
+            step.cautions = vec!["Nothing below the lowest part of the frame."];
+        }
+        m.after("tidy", &tests);
     }
-    m.after("tidy", &tests);
     if m.has("trims-off") {
         m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
         m.after("trims-on", &["tidy"]);
@@ -445,12 +408,28 @@ fn close(m: &mut Maker, study: &Assessment, has_lamps: bool) {
         m.step("aim", "Aim, tighten, mark", 15.0).cautions =
             vec!["Driving and work lamps dazzle: off on the road."];
         m.after("aim", &tests);
+        let mounted: Vec<String> = ids.iter().map(|id| format!("mount.{id}")).collect();
+        m.after("aim", &mounted.iter().map(String::as_str).collect::<Vec<_>>());
         m.rests("aim", &cured);
     }
-    let step = m.step("after", "After-figures and hand-over", 15.0);
+    let on_plugs: Vec<&LampCircuit> = study
+        .circuits
+        .iter()
+        .filter(|c| c.chain.is_plug)
+        .filter_map(|c| m.job.circuits.get(c.index))
+        .collect();
+    for circuit in on_plugs {
+        let test = format!("test.{}", circuit.id);
+        plug_steps::close(m, circuit, &[&test, "aim"]);
+    }
+    let closed: Vec<String> = ids.iter().map(|id| format!("on.{id}")).collect();
+    let closed: Vec<&str> = closed.iter().map(String::as_str).collect();
+    let step = m.step("after", "After-figures and hand-over", if wired { 15.0 } else { 8.0 });
     step.how = vec![
         "current with the key off as before; lux at the same spot; a photo".into(),
         "what each switch does, where the fuse is, when to look again".into(),
     ];
     m.after("after", &["tidy", "trims-on", "aim"]);
+    m.after("after", &tests);
+    m.after("after", &closed);
 }

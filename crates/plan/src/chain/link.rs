@@ -100,6 +100,8 @@ pub enum LinkKind {
     Bus,
     /// The ground wire of a trailer's plug and its pin: one for the whole trailer.
     PlugGround,
+    /// The ground wires of the factory's lamp plugs, and the frame behind them.
+    FactoryGround,
     /// Main fuse and feed of the fuse block: one for all circuits on it.
     BlockFeed,
     /// The master relay of the fuse block: one for all circuits on it.
@@ -113,6 +115,8 @@ pub enum JointOf {
     SourcePost,
     /// Joint on the factory wire where it starts.
     FactoryWire,
+    /// The factory's own plugs of the lamps, one to each.
+    FactoryPlug(Pole),
     /// The only lamp.
     Lamp(Pole),
     /// The splice where legs part.
@@ -135,6 +139,8 @@ impl JointOf {
         match self {
             JointOf::SourcePost => "battery +",
             JointOf::FactoryWire => "factory joint",
+            JointOf::FactoryPlug(Pole::Plus) => "factory plug +",
+            JointOf::FactoryPlug(_) => "factory plug -",
             JointOf::Lamp(Pole::Plus) => "plug +",
             JointOf::Lamp(Pole::Minus) => "plug -",
             JointOf::Branch(Pole::Plus) => "branch +",
@@ -152,7 +158,9 @@ impl JointOf {
     pub fn is_return(self) -> bool {
         match self {
             JointOf::SourcePost | JointOf::FactoryWire => false,
-            JointOf::Lamp(pole) | JointOf::Branch(pole) => pole == Pole::Minus,
+            JointOf::Lamp(pole) | JointOf::Branch(pole) | JointOf::FactoryPlug(pole) => {
+                pole == Pole::Minus
+            }
             JointOf::Stud
             | JointOf::Bus
             | JointOf::PlugGround

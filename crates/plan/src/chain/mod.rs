@@ -69,6 +69,8 @@ pub struct Chain {
     pub origin: Origin,
     /// It starts at an empty fuse position, by an adapter that holds its fuse.
     pub is_position: bool,
+    /// Its lamps sit on the factory's own plugs: no wire of ours, its supply and its ground are the factory's.
+    pub is_plug: bool,
     /// It hangs on a factory lamp whose switch sits in the minus wire: its return ends there.
     pub is_ground_switched: bool,
     /// It is on a trailer: whatever way its return takes, it ends at the ground pin of the plug.
@@ -159,15 +161,17 @@ impl Chain {
                 .map_or(Origin::Battery, |f| Origin::Factory { index, follows: f.follows })
         };
         let only_wires = switching.as_ref().filter(|s| !s.uses_feed()).map(|s| s.lamps_from.taps());
+        let is_plug = matches!(feed, Feed::Plug { .. });
         let is_auxiliary = feed == Feed::Auxiliary {} && job.supply.auxiliary.is_some();
         let origin = match (feed, only_wires) {
             // Lamps that hang on signal wires alone start at the first of them.
             (_, Some(taps)) if !taps.is_empty() => from_wire(taps[0]),
             (Feed::Battery {} | Feed::Auxiliary {}, _) => Origin::Battery,
-            (Feed::TieIn { factory }, _) => {
+            (Feed::TieIn { factory } | Feed::Plug { factory }, _) => {
                 job.factory.iter().position(|f| f.id == factory).map_or(Origin::Battery, from_wire)
             }
         };
+        let is_plug = is_plug && origin != Origin::Battery;
         let (sections, back_sections) = match laid {
             Some(laid) => (&laid.supply, &laid.back),
             None => (&circuit.run.supply, &circuit.run.back),
@@ -182,20 +186,23 @@ impl Chain {
             }
             (Waypoint::Connector, plug) => SectionEnd::Connector(plug.clone().map(PlugKey::Told)),
         };
-        let mut supply: Vec<(Stretch, SectionEnd)> = sections
+        let told = if is_plug { (&[][..], &[][..]) } else { (&sections[..], &back_sections[..]) };
+        let mut supply: Vec<(Stretch, SectionEnd)> = told
+            .0
             .iter()
             .enumerate()
             .map(|(k, s)| {
                 (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), ends_at(s))
             })
             .collect();
-        if supply.is_empty() {
+        if supply.is_empty() && !is_plug {
             let nothing =
                 Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
             let path = format!("{at}.run.supply");
             supply.push((stretch(&nothing, &path, &circuit.name, assumed), SectionEnd::Pass));
         }
-        let mut back: Vec<(Stretch, SectionEnd)> = back_sections
+        let mut back: Vec<(Stretch, SectionEnd)> = told
+            .1
             .iter()
             .enumerate()
             .map(|(k, s)| {
@@ -230,6 +237,7 @@ impl Chain {
             name: job.circuit_label(index),
             is_position: matches!(origin, Origin::Factory { index, .. }
                 if job.factory[index].kind == FactoryKind::FusePosition),
+            is_plug,
             is_ground_switched: switching.is_none()
                 && matches!(origin, Origin::Factory { index, .. }
                     if job.factory[index].is_ground_switched()),
@@ -247,8 +255,9 @@ impl Chain {
             signal_lead_m,
             return_by: circuit.run.return_by,
             suppression: job.suppression_of(circuit),
-            flasher: circuit.control.flasher,
-            modules: modules(circuit, &dimmers),
+            // Between a plug and its lamp stands nothing.
+            flasher: circuit.control.flasher.filter(|_| !is_plug),
+            modules: if is_plug { Vec::new() } else { modules(circuit, &dimmers) },
             dimmers,
             switching,
             own_switch,
@@ -256,6 +265,10 @@ impl Chain {
             need: Need::of(job, circuit, batteries),
             lit_by,
         };
+        if is_plug {
+            chain.lay_on_plugs();
+            return chain;
+        }
         let leg_plug = |plugs: &mut Plugs, s: &Section| {
             let key = PlugKey::Way(WayId(s.plug.as_ref()?.0.clone()));
             Some(plugs.cavity(key, &s.name))
@@ -326,6 +339,18 @@ impl Chain {
         for module in self.modules.clone() {
             self.push(module.label(), LinkKind::Module(module));
         }
+    }
+
+    /// Lamps on the factory's own plugs, one to each. Equal lamps share the joint of all plugs alike.
+    fn lay_on_plugs(&mut self) {
+        let plugs_ohm = contact::LAMP_PLUG_OHM / f64::from(self.lamp_count().max(1));
+        self.joint(JointOf::FactoryPlug(Pole::Plus), plugs_ohm);
+        self.push("lamps", LinkKind::Lamps);
+        if self.is_ground_switched {
+            return self.joint(JointOf::FactoryMinus, plugs_ohm);
+        }
+        self.joint(JointOf::FactoryPlug(Pole::Minus), plugs_ohm);
+        self.push("factory ground", LinkKind::FactoryGround);
     }
 
     fn lay_supply(

@@ -2,7 +2,7 @@
 
 use crate::chain::{Chain, JointOf, Leg, LinkKind, Origin, Stretch};
 use crate::end::Pole;
-use crate::factory::plug_ground_ohm;
+use crate::factory::{ASSUMED_FACTORY_WIRE, plug_ground_ohm, plug_return_ohm};
 use crate::network::build::{Built, BuiltCircuit, BuiltFactory, Installed, Situation};
 use crate::network::drawing::Drawing;
 use crate::network::hardware::TERMINAL_OHM;
@@ -244,6 +244,10 @@ impl NetworkBuilder<'_, '_> {
                     inline_module::ON_OHM
                 }
                 LinkKind::Chassis => contact::CHASSIS_OHM,
+                LinkKind::FactoryGround => {
+                    let wire = chain.origin_wire().map(|w| self.installed.factory[w.0].wire);
+                    plug_return_ohm(wire.unwrap_or(ASSUMED_FACTORY_WIRE), chain.lamp_count())
+                }
                 LinkKind::Bus => {
                     let stud = self.bus(chain).1;
                     links.push(Some(stud));

@@ -112,7 +112,9 @@ impl Leads<'_> {
         let judged = |(at, carries_lamps): (LeadSource, bool)| {
             let fuse_a = match at {
                 LeadSource::Feed => self.feed_fuse_a,
-                LeadSource::Wire(FactoryIx(wire)) => self.bench.factory[wire].fuse_a,
+                LeadSource::Wire(FactoryIx(wire)) | LeadSource::Branch(FactoryIx(wire)) => {
+                    self.bench.factory[wire].fuse_a
+                }
             };
             let bears_a = if carries_lamps { self.ampacity.amps } else { self.bears_a(coil_wire) };
             (ThinLead { at, fuse_a, bears_a }, carries_lamps)
@@ -128,7 +130,8 @@ impl Leads<'_> {
 
     fn is_of_road(&self, at: LeadSource) -> bool {
         match at {
-            LeadSource::Feed => false,
+            // The lamps on the same wire go out with it, whatever stands before the coils.
+            LeadSource::Feed | LeadSource::Branch(_) => false,
             LeadSource::Wire(FactoryIx(wire)) => self.bench.factory[wire].is_of_road,
         }
     }
@@ -140,7 +143,7 @@ impl Leads<'_> {
         let least_a = min_rating_a(load_a, self.bench.chain.fuse_ambient_c());
         let usual_a = match lead.at {
             LeadSource::Feed => self.bench.shop.smallest_fuse_a.unwrap_or(USUAL_SMALLEST_A),
-            LeadSource::Wire(_) => SMALLEST_TAP_A,
+            LeadSource::Wire(_) | LeadSource::Branch(_) => SMALLEST_TAP_A,
         };
         let ladder = self.bench.shop.fuses();
         let from = |a: f64| ladder.iter().find(|f| f.rating_a >= a).copied();

@@ -223,7 +223,8 @@ impl WireTrial {
             current_a: 0.0,
         });
         // What is refused already is not shorted too.
-        let far_end = if refusal.is_none() { far_end(bench, &sizes, cache) } else { None };
+        let far_end =
+            if refusal.is_none() && !chain.is_plug { far_end(bench, &sizes, cache) } else { None };
         let refusal = refusal.or_else(|| far_end_refused(far_end));
         let leads = Leads {
             bench,
@@ -282,7 +283,7 @@ fn refused(
     // What is as thick as the cord is as safe as the cord on the fuse that is there for it.
     let is_as_the_cord = bench.on_that_fuse
         && bench.cord_mm2().is_some_and(|cord_mm2| sizes.wire.area_mm2() >= 0.99 * cord_mm2);
-    if fuse_a > ampacity.amps && !is_as_the_cord {
+    if fuse_a > ampacity.amps && !is_as_the_cord && !bench.chain.is_plug {
         let at = ampacity.at.clone();
         return Some(Refusal::Ampacity { fuse_a, ampacity_a: ampacity.amps, at });
     }
@@ -301,6 +302,7 @@ fn refused(
 /// A tie-in needs no own fuse where the factory fuse already protects the new wire.
 fn own_fuse(bench: &SizingInput, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse> {
     match bench.chain.origin {
+        Origin::Factory { .. } if bench.chain.is_plug => None,
         // What is plugged into an empty position has its fuse in the adapter.
         Origin::Factory { index, .. } if bench.factory[index].is_position => fit.fuse,
         Origin::Factory { index, .. }

@@ -203,10 +203,10 @@ pub fn with_lead_fuses(mut inside: Inside, circuit: CircuitIx, fuses: &[LeadFuse
         let start = match lead_fuse.at {
             LeadSource::Feed => End::Splice(circuit, SpliceAt::Feed),
             LeadSource::Wire(wire) => End::Factory(wire),
+            LeadSource::Branch(wire) => End::Splice(circuit, SpliceAt::Signal(wire)),
         };
-        let is_behind = |lead: &Lead| {
-            lead.from == start && (lead.of.is_coil() || lead_fuse.at != LeadSource::Feed)
-        };
+        let is_whole_wire = matches!(lead_fuse.at, LeadSource::Wire(_));
+        let is_behind = |lead: &Lead| lead.from == start && (lead.of.is_coil() || is_whole_wire);
         let count = inside.leads.iter().filter(|l| is_behind(l)).count();
         if count == 0 {
             continue;
@@ -214,9 +214,10 @@ pub fn with_lead_fuses(mut inside: Inside, circuit: CircuitIx, fuses: &[LeadFuse
         let side = |side| End::LeadFuse(circuit, number, side);
         let lamps = inside.leads.iter().any(|l| is_behind(l) && !l.of.is_coil());
         let jumper = if lamps { LeadUse::Jumper } else { LeadUse::CoilJumper };
-        let behind = match count {
-            1 => side(Side::Out),
-            _ => End::Splice(circuit, SpliceAt::Coils),
+        let behind = match (count, lead_fuse.at) {
+            (1, _) => side(Side::Out),
+            (_, LeadSource::Branch(wire)) => End::Splice(circuit, SpliceAt::SignalCoils(wire)),
+            (_, LeadSource::Feed | LeadSource::Wire(_)) => End::Splice(circuit, SpliceAt::Coils),
         };
         for lead in inside.leads.iter_mut().filter(|l| is_behind(l)) {
             lead.from = behind;
@@ -243,11 +244,15 @@ pub fn with_grounds(mut inside: Inside, circuit: CircuitIx, modules: &[InlineMod
 /// Where leads start that may be thinner than the fuse before them allows, and whether they carry the lamps.
 pub fn lead_sources(inside: &Inside, circuit: CircuitIx) -> Vec<(LeadSource, bool)> {
     let mut out: Vec<(LeadSource, bool)> = Vec::new();
+    let has_lamps = |wire| inside.leads.iter().any(|l| l.of == LeadUse::SignalFeed(wire));
     for lead in &inside.leads {
         let at = match lead.from {
             End::Factory(wire) => LeadSource::Wire(wire),
             from if from == End::Splice(circuit, SpliceAt::Feed) && lead.of.is_coil() => {
                 LeadSource::Feed
+            }
+            End::Splice(_, SpliceAt::Signal(wire)) if lead.of.is_coil() && has_lamps(wire) => {
+                LeadSource::Branch(wire)
             }
             _ => continue,
         };

@@ -1,5 +1,6 @@
 //! What a person can pick from, and what a new circuit starts as.
 
+use super::kinds::{KindChoice, kind_choices};
 use crate::extract::Json;
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::fuse::Fuse;
@@ -93,6 +94,8 @@ pub struct Catalog {
     pub units: Vec<OtherUnit>,
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
+    /// Kinds of work.
+    pub kinds: Vec<KindChoice>,
     /// Figures that count where the shop has not said.
     pub usual: Vec<UsualFigure>,
 }
@@ -137,6 +140,7 @@ pub(super) async fn catalog() -> Json<Catalog> {
         zones: Zone::ALL
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),
+        kinds: kind_choices(),
         usual: usual_figures(),
         signals: Signal::ALL.map(named).into(),
         supplies: supplies(),

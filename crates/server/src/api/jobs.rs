@@ -14,11 +14,13 @@ use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jovek_core::answers::Answers;
+use jovek_core::catalog::system::SystemVoltage;
 use jovek_core::export::{Format, export_with as write_export};
 use jovek_core::job::diff::changes;
 use jovek_core::job::limits;
 use jovek_core::job::read::JobError;
-use jovek_core::job::{CheckId, Job, Reading};
+use jovek_core::job::{CheckId, Job, Reading, WorkKind};
+use jovek_core::kinds;
 use jovek_core::work::KnownJob;
 use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
@@ -87,9 +89,18 @@ fn sent(rev: i64, view: Bytes) -> Response {
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewJob {
-    /// Unit number of a new job with one circuit.
+    /// Unit number of a new job.
     #[serde(default)]
     pub unit: Option<String>,
+    /// What is to be done on it; nothing begins with one circuit of work lamps.
+    #[serde(default)]
+    pub kinds: Vec<WorkKind>,
+    /// Model and body of the vehicle.
+    #[serde(default)]
+    pub vehicle: Option<String>,
+    /// 12 or 24 V.
+    #[serde(default)]
+    pub system: SystemVoltage,
     /// Text of a job file to take in instead.
     #[serde(default)]
     pub file: Option<String>,
@@ -107,7 +118,10 @@ pub(super) async fn create(
         Some(text) => read_body(&text)?,
         None => {
             let shop = state.reading(|store| store.shop()).await?;
-            Job::starter_of(new.unit.unwrap_or_default(), shop)
+            let mut job = kinds::begun(new.unit.unwrap_or_default(), &new.kinds, shop);
+            (job.vehicle.system, job.vehicle.name) =
+                (new.system, new.vehicle.unwrap_or(job.vehicle.name));
+            job
         }
     };
     sound(&job)?;

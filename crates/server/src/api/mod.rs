@@ -7,6 +7,7 @@ mod catalog;
 mod diagnose;
 mod headers;
 mod jobs;
+mod kinds;
 mod light;
 mod record;
 mod road;
@@ -151,6 +152,7 @@ struct Description;
 fn described() -> OpenApiRouter<AppState> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(yard::list, jobs::create))
+        .routes(routes!(kinds::add_work))
         .routes(routes!(jobs::get, jobs::save, aside::delete))
         .routes(routes!(aside::put_aside))
         .routes(routes!(aside::bring_back))

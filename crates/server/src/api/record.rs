@@ -15,7 +15,7 @@ use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::job::{Job, Visit, VisitKind};
 use jovek_core::packet;
-use jovek_core::record::{AsBuilt, as_built};
+use jovek_core::record::{AsBuilt, Closing, as_built};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -33,16 +33,17 @@ pub(super) async fn built(
 
 /// Signs a job: from then on it is frozen.
 #[utoipa::path(post, path = "/api/jobs/{id}/sign", operation_id = "signJob",
-    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    params(("id" = i64, Path), ("If-Match" = String, Header)), request_body = Closing,
     responses((status = 200, body = JobView), (status = 409, body = Problem),
         (status = 412, body = Problem)))]
 pub(super) async fn sign(
     State(state): State<AppState>,
     Path(id): Path<i64>,
     headers: HeaderMap,
+    Json(closing): Json<Closing>,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    let row = state.writing(move |store| store.sign(id, from, &by)).await?;
+    let row = state.writing(move |store| store.sign(id, from, &by, &closing)).await?;
     view(&state, row).await
 }
 

@@ -160,7 +160,9 @@ impl Writer {
             Write::Reopen => post(signed + "/open")
                 .header("If-Match", rev_of(SIGNED))
                 .json(&json!({"why": "a lamp is changed"})),
-            Write::Sign => post(signed + "/sign").header("If-Match", rev_of(SIGNED)),
+            Write::Sign => post(signed + "/sign")
+                .header("If-Match", rev_of(SIGNED))
+                .json(&json!({"why": "power cuts"})),
             Write::Picture => {
                 post(format!("{open}/pictures?shows=vehicle")).body(picture(turn as u8))
             }

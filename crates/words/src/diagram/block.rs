@@ -264,7 +264,11 @@ impl Block<'_> {
                 let terminal = End::Factory(FactoryIx(*i));
                 self.text((SIGNAL_X - 1.0, y - 3.0), name, "middle");
                 let end = RungEnd { x: SIGNAL_X + 3.0, live, terminal };
-                self.lead_fuse(LeadSource::Wire(FactoryIx(*i)), end, y, pen)
+                let end = self.lead_fuse(LeadSource::Wire(FactoryIx(*i)), end, y, pen);
+                match pen.is_coil {
+                    true => self.lead_fuse(LeadSource::Branch(FactoryIx(*i)), end, y, pen),
+                    false => end,
+                }
             }
             Rung::Feed | Rung::Tap(_) => {
                 pen.feed_rows.push(y);
@@ -379,9 +383,14 @@ impl Block<'_> {
         self.part(Sign::Fuse, (x, y), place, 0.0);
         self.text((x, y + 5.0), format!("F{number} {label}"), "middle");
         // Several leads part behind it.
-        let coils = End::Splice(pen.circuit, SpliceAt::Coils);
-        let has_several = self.cuts.iter().any(|c| c.from_end == coils);
-        let terminal = if has_several && at == LeadSource::Feed { coils } else { side(Side::Out) };
+        let parted = match at {
+            LeadSource::Feed => Some(SpliceAt::Coils),
+            LeadSource::Branch(wire) => Some(SpliceAt::SignalCoils(wire)),
+            LeadSource::Wire(_) => None,
+        };
+        let splice = parted.map(|at| End::Splice(pen.circuit, at));
+        let is_cut = |end: &End| self.cuts.iter().any(|c| c.from_end == *end);
+        let terminal = splice.filter(is_cut).unwrap_or(side(Side::Out));
         RungEnd { x: x + 4.0, live: (self.is_live)(place), terminal }
     }
 

@@ -5,6 +5,7 @@ import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { MeasureForm } from "./MeasureForm";
+import { OldLampForm } from "./OldLampForm";
 
 /** One group of equal lights: label and meter side by side. */
 export function LightForm({ circuit, index }: { circuit: number; index: number }) {
@@ -94,6 +95,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
       ) : (
         <MeasureForm at={`${at}.measured`} />
       )}
+      <OldLampForm at={at} light={light} />
       <Held at={at} light={light} screw={answer?.screw_text} wires={wires} />
       {answer && (
         <p className="text-sm" role="status">

@@ -8,6 +8,7 @@ import { Group, Panel } from "../../ui/Panel";
 import { CHEMISTRY } from "../../ui/words";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
+import { WorkList } from "./WorkList";
 
 const MAY_HAVE = [
   { value: "", label: "nobody said" },
@@ -32,6 +33,7 @@ export function LookPanel() {
     );
   return (
     <Panel title="Look" says="What is on the vehicle. Leave empty what nobody measured.">
+      <WorkList />
       <Group title="Vehicle">
         <div className="grid grid-cols-[1fr_2fr] items-end gap-2">
           <TextField path="unit" label="Unit" />

@@ -73,6 +73,15 @@ function Signing({ record }: { record: Schemas["AsBuilt"] }) {
           <p className="flex items-center gap-2 text-lg font-semibold">
             <Mark shape="done" size={20} /> Signed by {last.by} on {last.at.slice(0, 10)}
           </p>
+          {last.left_open && (
+            <>
+              <p>
+                With this open: {last.why}
+                {last.answers_for && `; ${last.answers_for} answers for it`}
+              </p>
+              <Marked lines={last.left_open} shape="mind" />
+            </>
+          )}
           {record.next && (
             <p>
               Next look: <span className="font-reading">{record.next.day}</span>
@@ -108,9 +117,7 @@ function Signing({ record }: { record: Schemas["AsBuilt"] }) {
               ))}
             </ul>
           ) : (
-            <Button kind="main" className="min-h-12 text-lg" onClick={() => act(sign())}>
-              Sign
-            </Button>
+            <Closing record={record} sign={(closing) => act(sign(closing))} />
           )}
         </>
       )}
@@ -128,6 +135,63 @@ function Signing({ record }: { record: Schemas["AsBuilt"] }) {
         </p>
       )}
     </section>
+  );
+}
+
+function Marked({ lines, shape }: { lines: string[]; shape: "stop" | "mind" }) {
+  return (
+    <ul>
+      {lines.map((line) => (
+        <li key={line} className="flex gap-2">
+          <Mark shape={shape} /> {line}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What is still open stands above the signature, with the reason and the name that it takes to sign over it. */
+function Closing({
+  record,
+  sign,
+}: {
+  record: Schemas["AsBuilt"];
+  sign: (closing: Schemas["Closing"]) => void;
+}) {
+  const [why, setWhy] = useState("");
+  const [who, setWho] = useState("");
+  const { stops, left_open } = record;
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        sign({ why, answers_for: who });
+      }}
+    >
+      {stops.length > 0 && (
+        <>
+          <Marked lines={stops} shape="stop" />
+          <label className="block">
+            <span className="block text-sm text-soft">Who answers for it</span>
+            <input className="field" value={who} onChange={(e) => setWho(e.target.value)} />
+          </label>
+        </>
+      )}
+      {left_open.length > 0 && (
+        <>
+          <p className="font-semibold">Still open</p>
+          <Marked lines={left_open} shape="mind" />
+          <label className="block">
+            <span className="block text-sm text-soft">Why it is signed all the same</span>
+            <input className="field" value={why} onChange={(e) => setWhy(e.target.value)} />
+          </label>
+        </>
+      )}
+      <Button type="submit" kind="main" className="min-h-12 text-lg">
+        Sign
+      </Button>
+    </form>
   );
 }
 

@@ -2,6 +2,7 @@
 
 mod control;
 mod fuse;
+mod plug;
 mod wire;
 
 use jovek_base::figure::{figure, shown};
@@ -16,6 +17,9 @@ use jovek_plan::sizing::trial::SizingInput;
 
 /// All choices of one circuit.
 pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
+    if bench.chain.is_plug {
+        return plug::choices(bench, sized);
+    }
     let mut out =
         vec![wire::wire(bench, sized), insulation(bench.chain, sized), fuse::fuse(bench, sized)];
     out.extend(control::control(bench, sized));

@@ -1,0 +1,106 @@
+//! Every kind of work begins as a job that is whole: sound figures, a plan, steps, readings, and no more stages than it
+//! needs.
+
+use jovek_core::answers::{Answers, assess};
+use jovek_core::finding::Stage;
+use jovek_core::job::{Job, Shop, WorkKind, limits};
+use jovek_core::kinds::{ALL, add, begun, is_aside, row};
+use jovek_core::plan::study::study;
+use jovek_core::work::{Step, steps};
+
+fn whole(job: &Job) -> (Answers, Vec<Step>) {
+    let answers = assess(job);
+    let steps = steps(job, &study(job), &answers);
+    (answers, steps)
+}
+
+/// Each kind has a row of its own, under its own name.
+#[test]
+fn each_kind_has_its_row() {
+    let mut kinds: Vec<WorkKind> = ALL.iter().map(|k| k.kind).collect();
+    kinds.sort_unstable();
+    kinds.dedup();
+    assert_eq!(kinds.len(), ALL.len());
+    assert!(ALL.iter().all(|k| row(k.kind).label == k.label && !k.says.is_empty()));
+    // The enum is counted by its names in the file format.
+    let read = |name: &str| serde_json::from_str::<WorkKind>(&format!("\"{name}\""));
+    let names = [
+        "plug_in",
+        "tie_in",
+        "switched",
+        "key_controlled",
+        "headlamp_relay",
+        "hitch_lamp",
+        "towed_vehicle",
+        "trailer_renewal",
+        "accent",
+        "bulb_to_led",
+        "coding",
+        "warning",
+        "isolation",
+        "repair",
+    ];
+    assert!(names.iter().all(|n| read(n).is_ok_and(|kind| kinds.contains(&kind))));
+}
+
+/// What is begun reads back from its file, is within every limit, and has something to fit and to prove.
+#[test]
+fn each_kind_begins_whole() {
+    for kind in ALL {
+        let job = begun("9", &[kind.kind], Shop::default());
+        assert_eq!(limits::faults(&job), [], "{}", kind.label);
+        assert_eq!(Job::read(&job.write()).unwrap(), job, "{}", kind.label);
+        assert_eq!(job.title, kind.label);
+        let (answers, steps) = whole(&job);
+        // Lamps at a hitch and a towed vehicle's are told on the trailer's page and have no circuits yet.
+        let has_plan = !matches!(kind.kind, WorkKind::HitchLamp | WorkKind::TowedVehicle);
+        assert!(!has_plan || steps.len() >= 4, "{}: {} steps", kind.label, steps.len());
+        assert!(!has_plan || answers.checks.iter().any(|c| c.is_short), "{}", kind.label);
+        assert!(!is_aside(&job, kind.opens), "{} opens at a stage it needs", kind.label);
+    }
+}
+
+/// Kinds are added to what is there, in any order, with ids of their own.
+#[test]
+fn kinds_go_together() {
+    for first in ALL {
+        for second in ALL {
+            let mut job = begun("9", &[first.kind], Shop::default());
+            add(&mut job, second.kind);
+            assert_eq!(limits::faults(&job), [], "{} and {}", first.label, second.label);
+            assert!(job.kinds.contains(&first.kind) && job.kinds.contains(&second.kind));
+        }
+    }
+}
+
+/// Stages that the work does not need stand aside, and come back with what needs them.
+#[test]
+fn stages_stand_aside() {
+    let aside = |job: &Job| -> Vec<Stage> {
+        let stages = assess(job).stages;
+        stages.into_iter().filter(|s| s.is_aside).map(|s| s.stage).collect()
+    };
+    let mut job = begun("9", &[WorkKind::PlugIn], Shop::default());
+    assert_eq!(aside(&job), [Stage::Switch, Stage::Run, Stage::Cut]);
+    add(&mut job, WorkKind::Switched);
+    assert_eq!(aside(&job), []);
+    let bulbs = begun("9", &[WorkKind::BulbToLed], Shop::default());
+    let wired = [Stage::Feed, Stage::Switch, Stage::Run, Stage::Cut, Stage::Aim];
+    assert_eq!(aside(&bulbs), wired);
+    assert_eq!(aside(&begun("9", &[], Shop::default())), [], "nobody said: nothing stands aside");
+}
+
+/// Bulbs, a repair and a coding by themselves are fitted and proven in their own size: no harness, no readings of lamps.
+#[test]
+fn small_work_has_small_steps() {
+    for kind in [WorkKind::BulbToLed, WorkKind::Repair, WorkKind::Coding] {
+        let job = begun("9", &[kind], Shop::default());
+        let (answers, steps) = whole(&job);
+        let ids: Vec<&str> = steps.iter().map(|s| s.id.0.as_str()).collect();
+        assert!(!ids.iter().any(|id| ["cut", "pull", "bench", "aim"].contains(id)), "{ids:?}");
+        assert!(ids.contains(&"after"), "{kind:?}: {ids:?}");
+        let own = ["swap|", "repair|", "coding|"];
+        let is_own = |id: &str| own.iter().any(|prefix| id.starts_with(prefix));
+        assert!(answers.checks.iter().any(|c| is_own(&c.id.0) && c.is_short), "{kind:?}");
+    }
+}

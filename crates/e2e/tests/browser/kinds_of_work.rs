@@ -1,0 +1,147 @@
+//! Work begun from what is to be done: by clicks from an empty yard to Sign, with the count of what a person presses,
+//! types and chooses. The bars are those of the trade's everyday jobs; readings are not counted.
+
+use anyhow::{Result, ensure};
+use jovek_e2e::{Page, Server, Size, jovek};
+
+/// An empty yard.
+async fn empty_yard(size: Size) -> Result<(Server, tempfile::TempDir, Page)> {
+    let folder = tempfile::tempdir()?;
+    let db = folder.path().join("shop.db");
+    let server = Server::start(&jovek()?, &["serve", "--db", db.to_str().unwrap_or_default()])?;
+    let page = Page::open(&server.url, size).await?;
+    page.says("The yard is empty").await?;
+    Ok((server, folder, page))
+}
+
+/// The stages that are seen in their row, without those that stand aside.
+async fn stages(page: &Page) -> Result<String> {
+    let row = "return [...document.querySelectorAll('nav[aria-label=Stages] > button')]
+        .map((b) => b.innerText.replace(/\\s+/g, ' ')).join('|')";
+    Ok(page.script(row, vec![]).await?.as_str().unwrap_or_default().to_owned())
+}
+
+/// Every step done, one after the other, as a fitter does; how many there were.
+async fn fit_all(page: &Page) -> Result<usize> {
+    page.keys("7").await?;
+    let step = "return document.querySelector('section[aria-label=Step]')?.dataset.step ?? ''";
+    let now = || async {
+        let id = page.script(step, vec![]).await?;
+        Ok::<_, anyhow::Error>(id.as_str().unwrap_or_default().to_owned())
+    };
+    page.until("the first step", || async { Ok(!now().await?.is_empty()) }).await?;
+    let mut steps = 0;
+    while steps < 60 {
+        let before = now().await?;
+        if before.is_empty() {
+            break;
+        }
+        page.press("Done").await?;
+        steps += 1;
+        page.until("the next step", || async { Ok(now().await? != before) }).await?;
+    }
+    page.says("All done.").await?;
+    Ok(steps)
+}
+
+/// Fog lamps on the factory's own plugs: no wire, no fuse, no drill.
+#[tokio::test]
+async fn a_pair_of_fog_lamps_on_their_own_plugs() -> Result<()> {
+    let (_server, _folder, page) = empty_yard(Size::Desk).await?;
+    page.press("New job").await?;
+    page.says("What is to be done?").await?;
+    crate::no_serious(&page, "new job").await?;
+    // Found by a word that is not on its tile.
+    page.fill("Find a kind of work", "replacement").await?;
+    page.press("Lamp on its own plug").await?;
+    page.fill("Unit", "53").await?;
+    page.fill("Vehicle", "Corran C20").await?;
+    page.press("Begin").await?;
+    page.says("In the place of").await?;
+    let seen = stages(&page).await?;
+    for stage in ["Look", "Light", "Feed", "Fit", "Prove", "Aim", "Sign"] {
+        ensure!(seen.contains(stage), "{stage}: {seen}");
+    }
+    for stage in ["Switch", "Run", "Cut"] {
+        ensure!(!seen.contains(stage), "{stage}: {seen}");
+    }
+    page.fill("Label, one lamp", "18").await?;
+    page.fill("Old label, one lamp", "55").await?;
+    page.pick("Condition", "corroded contacts").await?;
+    page.fill("Kept at", "shelf B4").await?;
+    page.until("figures without a wire", || async {
+        let headline = page.text("[data-testid=headline]").await?;
+        Ok(headline.contains("own plug") && headline.contains("factory fuse"))
+    })
+    .await?;
+    page.saved().await?;
+    // A stage that stands aside is a press away, and says what it would hold.
+    page.press("Cut").await?;
+    page.says("Cut list").await?;
+    page.keys("7").await?;
+    page.says("trim off, unplug, old lamps off").await?;
+    let steps = page.text("section[aria-label=\"All steps\"]").await?;
+    for absent in ["Battery negative off", "pull the wires", "Cut, label and crimp"] {
+        ensure!(!steps.contains(absent), "{absent}: {steps}");
+    }
+    let planned = page.actions();
+    let steps = fit_all(&page).await?;
+    ensure!((9..=12).contains(&steps), "{steps} steps");
+    page.fill("Your name", "Ines").await?;
+    page.keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Tab).await?;
+    page.press("0 Sign").await?;
+    page.says("Not signed.").await?;
+    page.says("readings are not taken").await?;
+    page.fill("Why it is signed all the same", "no meter at hand").await?;
+    page.press("Sign").await?;
+    page.says("Signed by Ines").await?;
+    let actions = page.actions() - steps;
+    println!(
+        "a plug-in pair of fog lamps: {actions} actions and {steps} steps marked ({planned} to plan)"
+    );
+    ensure!(actions <= 25, "{actions} actions");
+    page.close().await
+}
+
+/// More than one kind in one visit, and one that is added later: the stages that it needs come back.
+#[tokio::test]
+async fn kinds_go_together_and_are_added() -> Result<()> {
+    let (_server, _folder, page) = empty_yard(Size::Desk).await?;
+    page.begin(&["Bulbs to LED", "Repair a connector"]).await?;
+    let seen = stages(&page).await?;
+    ensure!(!seen.contains("Run") && !seen.contains("Cut"), "{seen}");
+    page.press("1 Look").await?;
+    page.says("Repair a connector").await?;
+    page.pick("Add work", "Beacons and flashers").await?;
+    page.until("the stages of a harness", || async {
+        let seen = stages(&page).await?;
+        Ok(["Feed", "Switch", "Run", "Cut"].iter().all(|s| seen.contains(s)))
+    })
+    .await?;
+    page.saved().await?;
+    page.press("2 Light").await?;
+    page.holds("Name of the circuit", "Beacons").await?;
+    page.close().await
+}
+
+/// By keys alone: the word, Enter, Enter.
+#[tokio::test]
+async fn a_job_is_begun_by_keys() -> Result<()> {
+    let (_server, _folder, page) = empty_yard(Size::Phone).await?;
+    page.press("New job").await?;
+    page.says("What is to be done?").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "the tiles on a phone");
+    page.keys("beacon").await?;
+    let enter = || thirtyfour::TypingData::from("") + thirtyfour::Key::Enter;
+    page.keys(enter()).await?;
+    page.until("the tile to be picked", || async {
+        let picked = "return document.querySelector('[aria-pressed=true]')?.innerText ?? ''";
+        let text = page.script(picked, vec![]).await?;
+        Ok(text.as_str().is_some_and(|t| t.contains("Beacons and flashers")))
+    })
+    .await?;
+    page.keys(enter()).await?;
+    page.says("Name of the circuit").await?;
+    page.holds("Name of the circuit", "Beacons").await?;
+    page.close().await
+}

@@ -1,0 +1,25 @@
+//! Strip and small lights for a bed, a boot, a bonnet, an emblem.
+
+use super::begin::light;
+use super::{Begun, Kind, WIRED};
+use crate::finding::Stage;
+use jovek_job::{LampPlace, LampRole, LightKind, MadeFor, Wish, WorkKind};
+
+/// Its row.
+pub const KIND: Kind = Kind {
+    kind: WorkKind::Accent,
+    label: "Strip and accent light",
+    says: "Bed, boot, bonnet, steps, grille or emblem; by switch or remote.",
+    also: "strip rgb bed cargo boot emblem grille backlight remote controller splitter",
+    begin,
+    stages: &WIRED,
+    opens: Stage::Light,
+};
+
+fn begin(work: &mut Begun) {
+    light(work.circuit("Bed lights", Wish::OwnSwitch, None), |l| {
+        (l.name, l.count, l.role) = ("LED strip".into(), 1, Some(LampRole::Accent));
+        (l.draws, l.made_for) = (LightKind::Strip { forward_v: None }, MadeFor::V12);
+        l.place = Some(LampPlace::Bed);
+    });
+}

@@ -1,0 +1,25 @@
+//! A second battery for the added lights, kept apart from the one that starts the engine.
+
+use super::{Begun, Kind};
+use crate::finding::Stage;
+use jovek_job::{Auxiliary, ChargeRun, WorkKind};
+
+/// Its row.
+pub const KIND: Kind = Kind {
+    kind: WorkKind::Isolation,
+    label: "Second battery",
+    says: "With its isolator and cable, so that lights never flatten the first.",
+    also: "auxiliary battery isolator split charge relay dc-dc leisure",
+    begin,
+    stages: &[Stage::Feed, Stage::Cut],
+    opens: Stage::Look,
+};
+
+fn begin(work: &mut Begun) {
+    let isolation = work.job.shop.isolation;
+    work.job.supply.auxiliary.get_or_insert(Auxiliary {
+        isolation,
+        fitted: Some(ChargeRun::default()),
+        ..Auxiliary::default()
+    });
+}

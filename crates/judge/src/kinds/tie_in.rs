@@ -1,0 +1,33 @@
+//! A light that comes on with a factory lamp, and needs no switch.
+
+use super::begin::light;
+use super::{Begun, Kind};
+use crate::finding::Stage;
+use jovek_job::{
+    FactoryKind, Feed, LampRole, LightKind, MadeFor, Section, Signal, Waypoint, Wish, WorkKind,
+    Zone,
+};
+
+/// Its row.
+pub const KIND: Kind = Kind {
+    kind: WorkKind::TieIn,
+    label: "Light on a factory lamp's wire",
+    says: "Comes on with the parking, boot or door lamp; no switch.",
+    also: "tie in splice parking marker boot door follow tap",
+    begin,
+    stages: &[Stage::Light, Stage::Feed, Stage::Run, Stage::Cut],
+    opens: Stage::Look,
+};
+
+fn begin(work: &mut Begun) {
+    let factory = work.factory("Parking lamps", Signal::Parking, FactoryKind::Lamp);
+    let lit = Wish::With(Signal::Parking);
+    let circuit = work.circuit("Accent light", lit, Some(Feed::TieIn { factory }));
+    // A metre or two from the joint, where the whole way from the battery would mislead.
+    circuit.run.supply =
+        vec![Section::unmeasured("Joint to light", Zone::Exterior, Waypoint::Pass)];
+    light(circuit, |l| {
+        (l.name, l.count, l.role) = ("LED strip".into(), 1, Some(LampRole::Accent));
+        (l.draws, l.made_for) = (LightKind::Strip { forward_v: None }, MadeFor::V12);
+    });
+}

@@ -1,0 +1,95 @@
+//! What is still open when a job is to be signed: it is signed all the same only with a reason, and over a Stop only by
+//! the name of who answers for it.
+
+use crate::answers::{Answers, assess};
+use crate::prove::Verdict;
+use crate::work::steps;
+use jovek_base::grade::Grade;
+use jovek_job::{Job, Mark, StepId};
+use jovek_plan::study::study;
+use serde::Deserialize;
+use utoipa::ToSchema;
+
+/// What whoever signs says of what is still open.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Closing {
+    /// Why it is signed all the same.
+    #[serde(default)]
+    pub why: String,
+    /// Who answers for what may burn, hurt or is not allowed.
+    #[serde(default)]
+    pub answers_for: String,
+}
+
+/// What stands between a job and its signature.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Standing {
+    /// Nothing can be signed as long as this stands.
+    pub holds: Vec<String>,
+    /// Stop findings: somebody has to answer for them.
+    pub stops: Vec<String>,
+    /// Steps, readings, aim, findings: they want a reason.
+    pub open: Vec<String>,
+}
+
+/// Names that are written out before the rest is counted.
+const NAMED: usize = 3;
+
+/// Looks at a job that is to be signed.
+pub fn standing(job: &Job) -> Standing {
+    let answers = assess(job);
+    let mut out = Standing::default();
+    let has_other = !job.swaps.is_empty()
+        || !job.repairs.is_empty()
+        || !job.record.coding.is_empty()
+        || job.trailer.is_some()
+        || job.supply.auxiliary.as_ref().is_some_and(|a| a.fitted.is_some());
+    if answers.circuits.is_empty() && !has_other {
+        out.holds.push("there is nothing to sign: no lamp, no repair, no coding".into());
+    }
+    for c in &job.record.coding {
+        out.holds.extend(c.after().err().map(|e| format!("coding of {}: {e}", c.module)));
+    }
+    let of = |grade| answers.findings.iter().filter(move |f| f.grade == grade);
+    out.stops = of(Grade::Stop).map(|f| format!("{}: {}", f.title, f.remedy)).collect();
+    out.open.extend(steps_left(job, &answers));
+    out.open.extend(readings_left(&answers));
+    out.open.extend(of(Grade::Fix).map(|f| format!("not mended: {}", f.title)));
+    out
+}
+
+fn steps_left(job: &Job, answers: &Answers) -> Option<String> {
+    let is_done = |id: &StepId| {
+        let last = job.work.iter().rev().find(|m| m.step == *id);
+        last.is_some_and(|m| m.mark == Mark::Done)
+    };
+    let all = steps(job, &study(job), answers);
+    let left: Vec<String> =
+        all.iter().filter(|s| !is_done(&s.id)).map(|s| s.what.clone()).collect();
+    counted(&left, "step is not marked done", "steps are not marked done")
+}
+
+fn readings_left(answers: &Answers) -> Vec<String> {
+    let names = |is: fn(Verdict) -> bool, only_short: bool| -> Vec<String> {
+        let own = answers.checks.iter().filter(|c| c.is_short || !only_short);
+        own.filter(|c| is(c.judgement.verdict)).map(|c| c.name.clone()).collect()
+    };
+    let waiting = names(|v| v == Verdict::Waiting, true);
+    let off = names(|v| matches!(v, Verdict::Low | Verdict::High), false);
+    let mut out: Vec<String> = Vec::new();
+    out.extend(counted(&waiting, "reading is not taken", "readings are not taken"));
+    out.extend(counted(&off, "reading is outside its window", "readings are outside their window"));
+    out
+}
+
+/// `3 readings are not taken: A; B; C`, or `... and 4 more`; none where there are none.
+fn counted(names: &[String], one: &str, several: &str) -> Option<String> {
+    let what = if names.len() == 1 { one } else { several };
+    let named = names.iter().take(NAMED).cloned().collect::<Vec<_>>().join("; ");
+    match names.len().checked_sub(NAMED) {
+        _ if names.is_empty() => None,
+        Some(more) if more > 0 => Some(format!("{} {what}: {named}; and {more} more", names.len())),
+        _ => Some(format!("{} {what}: {named}", names.len())),
+    }
+}

@@ -1,0 +1,116 @@
+//! Lamps in the place of others, on the factory's own plugs: trim off, unplug, plug in, light it before it is mounted,
+//! mount, trim on.
+
+use super::steps::{Maker, Step, points_somewhere};
+use jovek_job::{LampCircuit, LampCondition, Light};
+
+/// To free a lamp of its trim and take it off, min each. Common practice.
+const OFF_MIN: f64 = 8.0;
+/// To plug one in and light it where it hangs, min each. Common practice.
+const PLUG_MIN: f64 = 2.0;
+/// To set one into the place and bracket of the old one, min each. Common practice.
+const SET_MIN: f64 = 8.0;
+/// To close its trim again, min each. Common practice.
+const CLOSE_MIN: f64 = 4.0;
+/// To clean contacts or renew a pin, min each. Common practice.
+const CURE_MIN: f64 = 10.0;
+
+/// The steps of one such circuit.
+pub(super) fn circuit(m: &mut Maker, fact: &LampCircuit) {
+    let (id, name) = (&fact.id, &fact.name);
+    let own = |s: &mut Step| s.circuit = Some(id.clone());
+    let step_id = |what: &str| format!("{what}.{id}");
+    let count: f64 = fact.lights.iter().map(|l| f64::from(l.count)).sum();
+    let is_one = count < 1.5;
+    let (lamp, lamps) = if is_one { ("lamp", "the lamp") } else { ("lamps", "the lamps") };
+
+    let off = step_id("off");
+    let step = m.step(&off, format!("{name}: trim off, unplug, old {lamp} off"), OFF_MIN * count);
+    own(step);
+    step.tool = "trim tools, box for clips, tape".into();
+    step.how = vec![
+        "key and lamps off; nothing is live while it is unplugged".into(),
+        "release from inside first; tape on paint; a photo of bracket and screws as they were"
+            .into(),
+    ];
+    step.how.extend(fact.lights.iter().filter_map(kept));
+    m.after(&off, &["before", "chock", "battery-off"]);
+    m.after_probes(&off);
+
+    let cure = step_id("cure");
+    for (old, how) in fact.lights.iter().filter_map(cured) {
+        let minutes = CURE_MIN * count;
+        let step = m.step(&cure, format!("{name}: {old}"), minutes);
+        own(step);
+        step.how = how.iter().map(|h| (*h).to_owned()).collect();
+        m.after(&cure, &[&off]);
+    }
+
+    let plug = step_id("plug");
+    let what = format!("{name}: plug in {lamps}, light before mounting");
+    let step = m.step(&plug, what, PLUG_MIN * count);
+    own(step);
+    step.how = vec![
+        "each clicks; function on: lit, and nothing else lights or blinks".into(),
+        "dark on a live plug: turn the plug, or swap its two pins; write down which".into(),
+        "a message on the dash, or a fast flasher: see what Feed says of the module".into(),
+    ];
+    m.after(&plug, &["bench", &off, &cure]);
+
+    let mount = step_id("mount");
+    let step = m.step(&mount, format!("{name}: mount {lamps}"), SET_MIN * count);
+    own(step);
+    let (sides, tight) = match (is_one, fact.lights.iter().any(points_somewhere)) {
+        (true, true) => ("old bracket and clips; spacers stay", "finger-tight until aimed"),
+        (true, false) => ("old bracket and clips; spacers stay", "tight, plastic studs gently"),
+        (false, true) => ("left and right differ; old brackets", "finger-tight until aimed"),
+        (false, false) => ("left and right differ; old brackets", "tight, plastic studs gently"),
+    };
+    step.how = vec![sides.into(), format!("nuts {tight}; the lead lies free of edges and heat")];
+    m.after(&mount, &[&plug]);
+}
+
+/// What closes the vehicle over such lamps, once they are proven and aimed.
+pub(super) fn close(m: &mut Maker, fact: &LampCircuit, before: &[&str]) {
+    let count: f64 = fact.lights.iter().map(|l| f64::from(l.count)).sum();
+    let on = format!("on.{}", fact.id);
+    let step = m.step(&on, format!("{}: trim on", fact.name), CLOSE_MIN * count);
+    step.circuit = Some(fact.id.clone());
+    step.how = vec!["new clips for broken ones; lit once more when it is closed".into()];
+    m.after(&on, before);
+}
+
+/// Where the old lamps go.
+fn kept(light: &Light) -> Option<String> {
+    let old = light.replaces.as_ref()?;
+    let at = match old.kept_at.trim() {
+        "" => "keep them with the vehicle's papers, left and right marked".to_owned(),
+        place => format!("keep them at {place}, left and right marked"),
+    };
+    Some(format!("{}: {at}", old.name))
+}
+
+/// What the old lamp's contacts ask for before a new one goes on.
+fn cured(light: &Light) -> Option<(&'static str, [&'static str; 2])> {
+    match light.replaces.as_ref()?.condition {
+        LampCondition::Corroded => Some((
+            "clean the plug's contacts",
+            [
+                "loosen the green, neutralise, rinse, dry; bend for grip",
+                "dielectric grease; back sealed with the wires hanging down",
+            ],
+        )),
+        LampCondition::Melted => Some((
+            "renew the plug's contacts",
+            [
+                "a loose contact arced: new contacts or a new plug with its own pigtail",
+                "tug each; look for the heat's way further back in the wire",
+            ],
+        )),
+        LampCondition::Broken => Some((
+            "dry the plug and its lead",
+            ["water came in: blow dry, look along the lead", "dielectric grease in the plug"],
+        )),
+        LampCondition::Sound | LampCondition::Dim | LampCondition::Dead => None,
+    }
+}

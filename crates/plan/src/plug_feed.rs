@@ -1,0 +1,95 @@
+//! A lamp in the place of another, on the factory's own plug: the feed of most lamps that are fitted.
+
+use crate::factory::PlannedFactory;
+use crate::feed::{FeedOption, FeedReason, FeedVerdict, gather, switched_a};
+use crate::inputs::signal_label;
+use crate::lamp::PlannedLamp;
+use crate::supply::PlannedSupply;
+use jovek_base::figure::amps;
+use jovek_base::source::{Basis, Source};
+use jovek_catalog::fuse::CONTINUOUS_PART;
+use jovek_job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide};
+
+/// The plugs of a factory lamp circuit as a feed. None where no lamp comes off and nobody chose them.
+pub fn option(
+    job: &Job,
+    circuit: &LampCircuit,
+    (index, planned): (usize, &PlannedFactory),
+    (lamps, supply): (&[PlannedLamp], &PlannedSupply),
+) -> Option<FeedOption> {
+    let f = &job.factory[index];
+    let feed = Feed::Plug { factory: f.id.clone() };
+    let is_chosen = circuit.feed.as_ref() == Some(&feed);
+    let takes_a_place = circuit.lights.iter().any(|l| l.replaces.is_some());
+    if f.kind != FactoryKind::Lamp || !(is_chosen || takes_a_place) {
+        return None;
+    }
+    let mut reasons = Vec::new();
+    let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
+    let wish = Source { name: "the wish", basis: Basis::Fitter };
+    let follows = signal_label(f.follows);
+    match circuit.lit.only_signal() {
+        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
+            FeedVerdict::Good,
+            "Its own plug, its own switch: nothing is cut, no wire is laid.".into(),
+            wish,
+        ),
+        _ => say(FeedVerdict::No, format!("On this plug it comes on with the {follows}."), wish),
+    }
+    let new_a = switched_a(lamps, supply);
+    let (before_a, after_a) = (planned.before_a, planned.existing_a + new_a);
+    let room_a = CONTINUOUS_PART * planned.fuse_a;
+    let (weighs, says) = if after_a <= before_a {
+        let says = format!(
+            "{} before, {} after: wire and fuse carry no more than they did.",
+            amps(before_a),
+            amps(after_a)
+        );
+        (FeedVerdict::Good, says)
+    } else {
+        let says = format!(
+            "{} before, {} after, against {} (80 % of its {} A fuse).",
+            amps(before_a),
+            amps(after_a),
+            amps(room_a),
+            planned.fuse_a
+        );
+        (if after_a <= room_a { FeedVerdict::Mind } else { FeedVerdict::No }, says)
+    };
+    say(weighs, says, Source::computed("sum of the lamps"));
+    let practice = Source::practice("lamps on their own plug");
+    match f.output {
+        OutputKind::Plain => {}
+        OutputKind::Unknown => say(
+            FeedVerdict::Mind,
+            "Nobody has said whether a module pulses or watches it: look for a message on the dash once it is lit.".into(),
+            practice,
+        ),
+        OutputKind::Pulsed => say(
+            FeedVerdict::Mind,
+            "A module pulses it: the lamp must be made for that, or it flickers.".into(),
+            practice,
+        ),
+        OutputKind::Monitored => say(
+            FeedVerdict::Mind,
+            format!(
+                "A module watches it: {} in place of {} may be reported as a lamp that is out.",
+                amps(after_a),
+                amps(before_a)
+            ),
+            practice,
+        ),
+    }
+    let is_led = lamps.iter().any(|l| !l.is_filament);
+    if is_led && matches!(f.follows, Signal::Left | Signal::Right) {
+        say(FeedVerdict::Mind, "A flasher that counts the load may flash fast.".into(), practice);
+    }
+    if is_led {
+        say(
+            FeedVerdict::Good,
+            "Dark on a live plug: the polarity is the other way round. Turn the plug, or swap its two pins.".into(),
+            practice,
+        );
+    }
+    Some(gather(feed, format!("Own plug: {}", f.name), reasons))
+}
