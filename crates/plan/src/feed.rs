@@ -146,8 +146,9 @@ pub fn options(
     options.extend(factory.iter().enumerate().filter_map(|(index, planned)| {
         plug_feed::option(job, circuit, (index, planned), (lamps, supply))
     }));
-    // What a hand can leave on hangs on the second battery where there is one: that is what it was put in for.
-    let spares_start = is_left_on(&circuit.lit);
+    // What a hand alone turns on, and can leave on, hangs on the second battery where there is one: that is what it was
+    // put in for.
+    let spares_start = circuit.lit.is_switch_alone();
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish, and a lamp for one that comes off
     // goes on its plug before all else.
     let follows = circuit.lit.only_signal().is_some();

@@ -32,6 +32,8 @@ export function OverrideForm({
         Back to the proposal
       </Button>
     );
+  // Where wire and fuse are the factory's own there is none to choose.
+  if (circuit.fuse_menu.length === 0) return null;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>

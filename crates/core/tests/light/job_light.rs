@@ -247,3 +247,20 @@ fn lux_from_a_list() {
     let long = "spot,after\n".to_owned() + &"a,1\n".repeat(1001);
     assert_eq!(read(&long, &spots), Err(LuxError::TooLong));
 }
+
+/// A new spot stands where the lamp shines: ahead of a front lamp, behind a rear one, never the other way.
+#[test]
+fn a_new_spot_stands_in_the_light() {
+    let mut job = job_of(LightKind::Incandescent {}, LampRole::Driving);
+    let at = |job: &Job| light(&asked(job)).unwrap().next_spot;
+    let ahead = at(&job);
+    assert!(ahead.along_m < -8.0, "{ahead:?}");
+    job.circuits[0].lights[0].place = Some(LampPlace::Rear);
+    let behind = at(&job);
+    assert!(behind.along_m > 8.0, "{behind:?}");
+    job.lighting.spots = vec![LuxSpot { at: behind, held: Held::Up, ..spot() }];
+    let lit = light(&asked(&job)).unwrap().spots[0].predicted_lx;
+    job.lighting.spots[0].at = ahead;
+    let dark = light(&asked(&job)).unwrap().spots[0].predicted_lx;
+    assert!(lit > 10.0 * dark, "{lit} lx behind, {dark} lx ahead");
+}

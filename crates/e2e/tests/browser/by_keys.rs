@@ -36,6 +36,11 @@ async fn the_whole_job_by_keys() -> Result<()> {
     page.field("Find or do").await?;
     page.keys("new job").await?;
     page.keys(key(Key::Enter)).await?;
+    page.says("What is to be done?").await?;
+    for button in ["Something else", "Begin"] {
+        page.tab_to("press", button).await?;
+        page.keys(key(Key::Enter)).await?;
+    }
     page.says("The figure that matters most now").await?;
 
     stage(&page, "1", "Look").await?;

@@ -8,7 +8,7 @@ use jovek_e2e::{Device, Size, demo_file, jovek};
 #[tokio::test]
 async fn a_corroded_ground_is_found_on_a_phone() -> Result<()> {
     let (_server, page) = crate::demo(Size::Phone).await?;
-    page.go("/jobs/8/prove").await?;
+    page.go("/jobs/9/prove").await?;
     page.press("Fault").await?;
     page.says("Most likely: Tail lamps: ground stud").await?;
     page.says("Walk round: 37 of 37 seen").await?;
@@ -229,7 +229,7 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
 async fn bays_are_planned_on_the_page() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.press("Bays").await?;
-    page.says("7 vehicles in 2 bays, 1 person").await?;
+    page.says("8 vehicles in 2 bays, 1 person").await?;
     page.fill("People", "2").await?;
     page.says("2 people").await?;
     page.fill("Bays", "0").await?;

@@ -145,3 +145,37 @@ async fn a_job_is_begun_by_keys() -> Result<()> {
     page.holds("Name of the circuit", "Beacons").await?;
     page.close().await
 }
+
+/// Every kind begins with one press beside New job and Begin, opens where it is gone on with, and has its Fit, its Prove
+/// and its Sign. A hitch lamp and a towed vehicle are told on the trailer's page first.
+#[tokio::test]
+async fn every_kind_has_its_fit_prove_and_sign() -> Result<()> {
+    let (_server, _folder, page) = empty_yard(Size::Desk).await?;
+    let told_first = ["Lamp at the hitch", "Lights of a towed vehicle"];
+    page.press("New job").await?;
+    page.says("What is to be done?").await?;
+    let labels = "return [...document.querySelectorAll('[aria-label=\"Kinds of work\"] button')]
+        .map((b) => b.querySelector('.font-semibold').innerText.trim())";
+    let kinds: Vec<String> = serde_json::from_value(page.script(labels, vec![]).await?)?;
+    ensure!(kinds.len() == 15, "{kinds:?}");
+    for (k, kind) in kinds.iter().enumerate() {
+        let before = page.actions();
+        page.go("/").await?;
+        page.begin(&[kind.as_str()]).await?;
+        let actions = page.actions() - before;
+        ensure!(actions == 3, "{kind}: {actions} actions to begin");
+        ensure!(page.overflow_px().await? <= 0.0, "{kind}");
+        let job = k + 1;
+        page.go(&format!("/jobs/{job}/fit")).await?;
+        if told_first.contains(&kind.as_str()) {
+            page.says("Nothing to fit yet").await?;
+            continue;
+        }
+        page.says("Step 1 of").await?;
+        page.go(&format!("/jobs/{job}/prove")).await?;
+        page.says("These few tell most").await?;
+        page.go(&format!("/jobs/{job}/sign")).await?;
+        page.says("Still open").await?;
+    }
+    page.close().await
+}

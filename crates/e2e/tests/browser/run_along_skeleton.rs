@@ -77,7 +77,7 @@ async fn a_way_is_forbidden_and_what_it_costs_is_told_before() -> Result<()> {
 #[tokio::test]
 async fn the_harness_is_laid_flat() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/8/cut").await?;
+    page.go("/jobs/9/cut").await?;
     page.press("Harness").await?;
     let drawing = "return decodeURIComponent(document.querySelector('[aria-label=Formboard] img')?.src ?? '')";
     page.until("the formboard", || async {

@@ -32,7 +32,7 @@ async fn arrow_to(page: &Page, name: &str) -> Result<()> {
 #[tokio::test]
 async fn trailers_and_their_connectors() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    sheet(&page, 8, "Wires").await?;
+    sheet(&page, 9, "Wires").await?;
     page.says("ISO 11446 (13-pin) to ISO 1724 (12N)").await?;
     page.says("the trailer is seen").await?;
     page.says("found yellow").await?;
@@ -76,7 +76,7 @@ async fn trailers_and_their_connectors() -> Result<()> {
 #[tokio::test]
 async fn a_wire_told_by_the_meter() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    sheet(&page, 8, "Probe").await?;
+    sheet(&page, 9, "Probe").await?;
     let red = "[aria-label='Wire red'] > p";
     page.until("the red wire, open", || async {
         Ok(page.text(red).await?.contains("stop or live with the key"))
@@ -209,7 +209,7 @@ async fn trailers_by_keys_and_on_a_phone() -> Result<()> {
     page.says("All 32 combinations are right").await?;
     page.saved().await?;
     page.resize(Size::Phone).await?;
-    for (job, tab) in [(3, "Towed"), (8, "Probe"), (8, "Wires"), (7, "Hitch lamp"), (8, "Pins")] {
+    for (job, tab) in [(3, "Towed"), (9, "Probe"), (9, "Wires"), (7, "Hitch lamp"), (9, "Pins")] {
         sheet(&page, job, tab).await?;
         let wide_px = page.overflow_px().await?;
         ensure!(wide_px < 1.0, "{tab} of job {job} is {wide_px} px too wide");

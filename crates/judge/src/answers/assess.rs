@@ -237,7 +237,10 @@ fn circuit_answer(
             .iter()
             .map(Conductor::to_string)
             .collect(),
-        fuse_menu: Fuse::ladder().iter().map(|f| f.rating_a).collect(),
+        fuse_menu: match bench.chain.is_plug {
+            true => Vec::new(),
+            false => Fuse::ladder().iter().map(|f| f.rating_a).collect(),
+        },
     }
 }
 

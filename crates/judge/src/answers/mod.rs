@@ -117,7 +117,7 @@ pub struct CircuitAnswer {
     pub volt_lines: Vec<VoltLine>,
     /// Wire sizes that a person may pick instead.
     pub wire_menu: Vec<String>,
-    /// Fuse ratings that a person may pick instead, A.
+    /// Fuse ratings that a person may pick instead, A; none where wire and fuse are the factory's own.
     pub fuse_menu: Vec<f64>,
 }
 

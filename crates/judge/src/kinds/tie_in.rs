@@ -29,5 +29,6 @@ fn begin(work: &mut Begun) {
     light(circuit, |l| {
         (l.name, l.count, l.role) = ("LED strip".into(), 1, Some(LampRole::Accent));
         (l.draws, l.made_for) = (LightKind::Strip { forward_v: None }, MadeFor::V12);
+        l.is_stuck = true;
     });
 }

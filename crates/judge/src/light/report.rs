@@ -7,7 +7,7 @@ use super::glare::{GlareAnswer, back_glare, camera, glare};
 use super::lamps::{Burn, Lamp, size_m};
 use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
-use super::spots::{SpotAnswer, spot_answers};
+use super::spots::{SpotAnswer, next_spot, spot_answers};
 use super::vector::Vector;
 use jovek_catalog::light::WALL_M;
 use jovek_circuit::SolveError;
@@ -152,6 +152,8 @@ pub struct LightReport {
     pub lamps: Vec<LampAnswer>,
     /// Light at the marked spots.
     pub spots: Vec<SpotAnswer>,
+    /// Where a new spot stands: before the first lamp, in the direction in which it shines.
+    pub next_spot: At,
     /// Reach.
     pub reach: Vec<ReachAnswer>,
     /// The ground from above; none where it was not asked for.
@@ -220,6 +222,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     Ok(LightReport {
         lamps: shown.iter().map(lamp_answer).collect(),
         spots: spot_answers(job, &study, &all, asked.supply)?,
+        next_spot: next_spot(&all),
         reach: reaches(job, &all),
         ground,
         beside,

@@ -5,7 +5,7 @@ use super::picture::two_digits;
 use super::source::{Source, lux};
 use super::vector::Vector;
 use jovek_circuit::SolveError;
-use jovek_job::{At, Held, Job, LuxSpot, SupplyState};
+use jovek_job::{At, Held, Job, LuxSpot, Mount, SupplyState};
 use jovek_plan::study::Assessment;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -62,6 +62,25 @@ pub fn normal(job: &Job, spot: &LuxSpot) -> Vector {
 pub fn lit_for(spot: &LuxSpot, lamps: &[Lamp]) -> Vec<Source> {
     let is_lit = |l: &&Lamp| spot.lit.is_empty() || spot.lit.contains(&l.circuit);
     lamps.iter().filter(is_lit).map(|l| l.source.clone()).collect()
+}
+
+/// From a lamp to a new spot, m. Common practice: far enough to see what a work or driving lamp does.
+const NEXT_SPOT_M: f64 = 10.0;
+
+/// Where a new spot stands: on the ground before the first lamp, in the direction in which it shines; ahead of the vehicle
+/// where there is none.
+pub fn next_spot(lamps: &[Lamp]) -> At {
+    let Some(lamp) = lamps.first() else {
+        return At { along_m: -NEXT_SPOT_M, left_m: 0.0, up_m: 0.0 };
+    };
+    let Mount { at, faces_deg, .. } = lamp.source.mount;
+    let (sin, cos) = faces_deg.to_radians().sin_cos();
+    let round = |m: f64| (m * 10.0).round() / 10.0;
+    At {
+        along_m: round(at.along_m - NEXT_SPOT_M * cos),
+        left_m: round(at.left_m + NEXT_SPOT_M * sin),
+        up_m: 0.0,
+    }
 }
 
 /// Light at every marked spot.

@@ -96,7 +96,7 @@ fn wrong_questions_are_named() {
 #[test]
 fn the_api_tells_what_a_way_is_worth() {
     let server = start(&["demo"]);
-    let before = server.get("/api/jobs/8");
+    let before = server.get("/api/jobs/9");
     let job = before["job"].clone();
     let asks = |body: &Value| -> (u16, Value) {
         let answer = server.post("/api/route/cost", body);
@@ -128,7 +128,7 @@ fn the_api_tells_what_a_way_is_worth() {
     let plain = server.get("/api/jobs/5")["job"].clone();
     let refused = server.post("/api/formboard", &plain);
     assert_eq!(refused.status().as_u16(), 422);
-    assert_eq!(server.get("/api/jobs/8")["rev"], before["rev"], "nothing is saved");
+    assert_eq!(server.get("/api/jobs/9")["rev"], before["rev"], "nothing is saved");
 }
 
 /// RFC 9457: every refusal of the API is a problem document, those of the framework included.
@@ -184,6 +184,7 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
                 _ if path.ends_with("/work") => {
                     client.post(url).json(&json!({ "step": "before", "mark": "start" }))
                 }
+                _ if path.ends_with("/sign") => client.post(url).json(&json!({})),
                 _ if path.ends_with("/open") => client.post(url).json(&json!({ "why": "more" })),
                 _ if path.ends_with("/visits") => {
                     client.post(url).json(&json!({ "kind": "yearly" }))

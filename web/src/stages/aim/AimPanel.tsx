@@ -6,6 +6,7 @@ import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
 import { COLOURS, REGIONS } from "../../ui/words";
 import { OpticForm } from "./OpticForm";
+import { useLight } from "./useLight";
 
 const RULES = [{ value: "", label: "both" }, ...REGIONS];
 
@@ -14,10 +15,12 @@ export function AimPanel() {
   const { job, circuit, edit, catalog } = useDesk();
   const spots = job.lighting?.spots ?? [];
   const lights = job.circuits?.[circuit]?.lights ?? [];
+  const { data: light } = useLight({});
   const addSpot = () =>
     edit((j) =>
       setAt(j, `lighting.spots[${spots.length}]`, {
         ...catalog.fresh.spot,
+        at: light?.next_spot ?? catalog.fresh.spot.at,
         name: `Spot ${spots.length + 1}`,
       }),
     );

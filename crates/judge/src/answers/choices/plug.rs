@@ -56,12 +56,7 @@ pub(super) fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
             formula: "Iall ≤ 0.8·In",
             margin: Some(figure("to 80 % of the fuse", room_a - now_a, "A")),
             source: Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
-            ..base(
-                Part::Fuse,
-                "the factory's own",
-                format!("{}", shown(factory.fuse_a, "A")),
-                fuse_says,
-            )
+            ..base(Part::Fuse, "the factory's own", format!("{} A", factory.fuse_a), fuse_says)
         },
         base(
             Part::Control,
