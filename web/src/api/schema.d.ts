@@ -1618,7 +1618,7 @@ export interface components {
             choices: components["schemas"]["Choice"][];
             /** @description Feeds, the advised one first. */
             feeds: components["schemas"]["FeedOption"][];
-            /** @description Fuse ratings that a person may pick instead, A. */
+            /** @description Fuse ratings that a person may pick instead, A; none where wire and fuse are the factory's own. */
             fuse_menu: number[];
             /** @description True where relay coils have to be suppressed. */
             has_relays: boolean;
@@ -3361,6 +3361,8 @@ export interface components {
             lamps: components["schemas"]["LampAnswer"][];
             /** @description What slope does to the marks. */
             level_text: string;
+            /** @description Where a new spot stands: before the first lamp, in the direction in which it shines. */
+            next_spot: components["schemas"]["At"];
             /** @description What a person should know: sides unlike, mixed white, camera, back-glare, files that do not count. */
             notes: string[];
             /** @description Reach. */
