@@ -10,6 +10,7 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("feed", "/jobs/2/feed", Size::Desk, "day"),
     ("switch", "/jobs/1/switch", Size::Desk, "day"),
     ("run", "/jobs/1/run", Size::Desk, "day"),
+    ("begin", "/new", Size::Desk, "day"),
     ("skeleton", "/jobs/9/run", Size::Desk, "day"),
     ("cut", "/jobs/1/cut", Size::Desk, "day"),
     ("harness", "/jobs/9/cut", Size::Desk, "day"),

@@ -21,7 +21,7 @@ export function ProveSheet() {
   const { answers } = useDesk();
   const [all, setAll] = useState(true);
   const [isOpen, setOpen] = useState(false);
-  if (answers.circuits.length === 0)
+  if (answers.checks.length === 0)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
   const good = new Set(
     answers.checks.filter((c) => c.judgement.verdict === "good").map((c) => c.id),
