@@ -24,7 +24,6 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("swap", "/jobs/2/light", Size::Desk, "day"),
     ("bays", "/bays", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
-    ("aim-phone", "/jobs/5/aim", Size::Phone, "day"),
     ("fit-phone", "/jobs/1/fit", Size::Phone, "night"),
 ];
 
@@ -43,6 +42,7 @@ async fn main() -> Result<()> {
         let loaded = match path {
             "/" => "Halt Lane",
             "/bays" => "vehicles in",
+            "/new" => "What is to be done?",
             _ => "Saved",
         };
         page.says(loaded).await?;
@@ -66,7 +66,6 @@ fn presses(view: &str) -> &'static [&'static str] {
         "fault" => &["Fault"],
         "rules" => &["Rules"],
         "swap" => &["Bulbs to LED"],
-        "aim-phone" => &["Wall"],
         "sign" => &["Visits"],
         "skeleton" => &["Vehicle"],
         "harness" => &["Harness"],
