@@ -2,7 +2,7 @@
 
 use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
-use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole};
+use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw};
 use crate::old_lamp::OldLamp;
 use crate::optic::Optic;
 use crate::skeleton::Sites;
@@ -48,16 +48,6 @@ pub struct LampCircuit {
     /// What a person chose against the proposal.
     #[serde(default)]
     pub overrides: Overrides,
-}
-
-/// Current of one lamp, measured.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct MeasuredDraw {
-    /// Current of one lamp, A.
-    pub amps: f64,
-    /// Voltage at the lamp while measured, V.
-    pub volts: f64,
 }
 
 /// A group of equal lights.

@@ -153,3 +153,13 @@ pub struct Flash {
     /// Part of the time that it is lit, 0 to 1.
     pub duty: f64,
 }
+
+/// Current of one lamp, measured.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MeasuredDraw {
+    /// Current of one lamp, A.
+    pub amps: f64,
+    /// Voltage at the lamp while measured, V.
+    pub volts: f64,
+}

@@ -43,8 +43,7 @@ mod work;
 
 pub use battery::Battery;
 pub use circuit::{
-    Control, ControlKind, Feed, LampCircuit, Light, MeasuredDraw, Override, Overrides, ReturnKind,
-    Run, Section,
+    Control, ControlKind, Feed, LampCircuit, Light, Override, Overrides, ReturnKind, Run, Section,
 };
 pub use drop_limit::DropLimit;
 pub use ids::{
@@ -59,7 +58,7 @@ pub use jovek_catalog::relay::Suppression;
 pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
 pub use kind::WorkKind;
-pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole};
+pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw};
 pub use old_lamp::{LampCondition, OldLamp};
 pub use optic::{
     Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,

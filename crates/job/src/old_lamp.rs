@@ -1,6 +1,6 @@
 //! A lamp that comes off the vehicle.
 
-use crate::circuit::MeasuredDraw;
+use crate::lamp::MeasuredDraw;
 use crate::optic::Optic;
 use jovek_catalog::light::LightKind;
 use serde::{Deserialize, Serialize};

@@ -1,6 +1,8 @@
 //! Which feed: an own circuit, or a tie-in to a factory lamp circuit; and why.
 
 use crate::factory::PlannedFactory;
+use crate::feed_option::gather;
+pub use crate::feed_option::{FeedOption, FeedReason, FeedVerdict};
 use crate::inputs::signal_label;
 use crate::keyed;
 use crate::lamp::{PlannedLamp, current_a};
@@ -21,48 +23,6 @@ use jovek_catalog::module::TRAILER_A;
 use jovek_job::{
     FactoryKind, Feed, Isolation, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish,
 };
-use serde::Serialize;
-use utoipa::ToSchema;
-
-/// How good a feed is for a circuit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum FeedVerdict {
-    /// Does what is wished.
-    Good,
-    /// Works, with something to mind.
-    Mind,
-    /// Does not do what is wished, or must not be done.
-    No,
-}
-
-/// One reason for or against a feed.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct FeedReason {
-    /// How it weighs.
-    pub weighs: FeedVerdict,
-    /// The reason.
-    pub says: String,
-    /// Where it comes from.
-    pub source: Source,
-}
-
-/// A feed that could be used.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct FeedOption {
-    /// The feed.
-    pub feed: Feed,
-    /// As it is spoken.
-    pub label: String,
-    /// Its worst reason.
-    pub verdict: FeedVerdict,
-    /// All reasons, worst first.
-    pub reasons: Vec<FeedReason>,
-    /// True for the one that Jovek advises.
-    pub is_advised: bool,
-    /// True for the one in use.
-    pub is_used: bool,
-}
 
 /// Surroundings assumed for a factory wire, °C.
 const FACTORY_WIRE_C: f64 = 60.0;
@@ -144,7 +104,7 @@ pub fn options(
         options.push(tie_in(job, circuit, (index, is_keyed), planned, added));
     }
     options.extend(factory.iter().enumerate().filter_map(|(index, planned)| {
-        plug_feed::option(job, circuit, (index, planned), (lamps, supply))
+        plug_feed::option(job, circuit, (index, planned), (lamps, switched_a(lamps, supply)))
     }));
     // What a hand alone turns on, and can leave on, hangs on the second battery where there is one: that is what it was
     // put in for.
@@ -178,12 +138,6 @@ pub fn options(
 struct Taken {
     most_a: f64,
     average_a: f64,
-}
-
-pub(crate) fn gather(feed: Feed, label: String, mut reasons: Vec<FeedReason>) -> FeedOption {
-    reasons.sort_by_key(|r| std::cmp::Reverse(r.weighs));
-    let verdict = reasons.iter().map(|r| r.weighs).max().unwrap_or(FeedVerdict::Good);
-    FeedOption { feed, label, verdict, reasons, is_advised: false, is_used: false }
 }
 
 fn own(

@@ -39,6 +39,7 @@ pub mod drop;
 pub mod end;
 pub mod factory;
 pub mod feed;
+pub mod feed_option;
 pub mod fuse_block;
 pub mod inputs;
 pub mod keyed;

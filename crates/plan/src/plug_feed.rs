@@ -1,21 +1,20 @@
 //! A lamp in the place of another, on the factory's own plug: the feed of most lamps that are fitted.
 
 use crate::factory::PlannedFactory;
-use crate::feed::{FeedOption, FeedReason, FeedVerdict, gather, switched_a};
+use crate::feed_option::{FeedOption, FeedReason, FeedVerdict, gather};
 use crate::inputs::signal_label;
 use crate::lamp::PlannedLamp;
-use crate::supply::PlannedSupply;
 use jovek_base::figure::amps;
 use jovek_base::source::{Basis, Source};
 use jovek_catalog::fuse::CONTINUOUS_PART;
 use jovek_job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide};
 
-/// The plugs of a factory lamp circuit as a feed. None where no lamp comes off and nobody chose them.
+/// The plugs of a factory lamp circuit as a feed; `new_a` is the largest current of the lamps, A. None where no lamp comes off and nobody chose them.
 pub fn option(
     job: &Job,
     circuit: &LampCircuit,
     (index, planned): (usize, &PlannedFactory),
-    (lamps, supply): (&[PlannedLamp], &PlannedSupply),
+    (lamps, new_a): (&[PlannedLamp], f64),
 ) -> Option<FeedOption> {
     let f = &job.factory[index];
     let feed = Feed::Plug { factory: f.id.clone() };
@@ -36,7 +35,6 @@ pub fn option(
         ),
         _ => say(FeedVerdict::No, format!("On this plug it comes on with the {follows}."), wish),
     }
-    let new_a = switched_a(lamps, supply);
     let (before_a, after_a) = (planned.before_a, planned.existing_a + new_a);
     let room_a = CONTINUOUS_PART * planned.fuse_a;
     let (weighs, says) = if after_a <= before_a {
