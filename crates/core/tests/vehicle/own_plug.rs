@@ -7,9 +7,10 @@ use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::contact::{CHASSIS_OHM, LAMP_PLUG_OHM, STUD_OHM};
 use jovek_core::catalog::fuse::{Fuse, HOLDER_OHM};
 use jovek_core::catalog::switch;
+use jovek_core::finding::FindingCode;
 use jovek_core::job::{
-    FactoryId, Feed, Job, LampCondition, LightKind, OldLamp, OutputKind, Signal, SupplyState,
-    VehicleSide, Wish,
+    FactoryId, Feed, Job, LampCondition, LampRole, LightKind, OldLamp, OutputKind, Signal,
+    SupplyState, VehicleSide, Wish,
 };
 use jovek_core::plan::feed::{FeedOption, FeedVerdict};
 use jovek_core::plan::study::study;
@@ -127,6 +128,32 @@ fn a_watched_plug_is_told() {
     let option = feed_of(&answers, "Own plug");
     assert_eq!(option.verdict, FeedVerdict::Mind);
     assert!(option.reasons.iter().any(|r| r.says.contains("in place of")), "{option:?}");
+}
+
+/// A module that watches the plug knows the old lamps: it misses them, and is never told of too much load. Lamps out below
+/// 40 % of what it knows: common practice.
+#[test]
+fn a_module_misses_the_old_lamps() {
+    let mut job = fogs();
+    job.factory[0].output = OutputKind::Monitored;
+    let answers = assess(&job);
+    let watched = answers.findings.iter().find(|f| f.code == FindingCode::WatchedOutput).unwrap();
+    assert!(watched.why.starts_with("Reports a lamp as out"), "{}", watched.why);
+    assert!(watched.remedy.contains("monitored type"), "{}", watched.remedy);
+}
+
+/// Nothing is closed before its lamp is mounted, aimed or not.
+#[test]
+fn no_trim_goes_on_before_its_lamp() {
+    let mut job = fogs();
+    job.circuits[0].lights[0].role = Some(LampRole::Tail);
+    let answers = assess(&job);
+    let ids: Vec<String> =
+        steps(&job, &study(&job), &answers).into_iter().map(|s| s.id.0).collect();
+    let work = jovek_core::work::work(&job, "2026-01-01T08:00:00Z".parse().unwrap());
+    let at = |id: &str| work.steps.iter().position(|s| s.step.id.0 == id).unwrap();
+    assert!(!ids.contains(&"aim".to_owned()), "a tail lamp is not aimed");
+    assert!(at("mount.c1") < at("on.c1") && at("test.c1") < at("on.c1"));
 }
 
 /// It keeps its wish in every combination, feeds nothing back, and leaves nothing on.

@@ -48,7 +48,10 @@ pub fn watched(job: &Job, live: &mut Simulation) -> Result<Vec<Watched>, SolveEr
         let Some(built) = live.built.factory[index] else { continue };
         let total_a = solution.current_a(built.wire);
         let existing_a = built.lamps.map_or(0.0, |l| solution.current_a(l));
-        let loads = Loads { existing_a, added_a: (total_a - existing_a).max(0.0) };
+        // A module knows the lamps that it was made for, those that come off its plugs too.
+        let gone_a = (planned.before_a - planned.existing_a).max(0.0);
+        let added_a = (total_a - existing_a).max(0.0);
+        let loads = Loads { existing_a, added_a, gone_a };
         let f = &job.factory[index];
         let (is_noticed, says) = if f.kind == FactoryKind::TrailerSocket {
             loads.on_socket()
@@ -76,11 +79,12 @@ pub fn looked_at(job: &Job, study: &Assessment) -> Vec<usize> {
     (0..job.factory.len()).filter(|&i| !is_plain(&job.factory[i])).filter(is_touched).collect()
 }
 
-/// Current on a wire: of what was there, and added, A.
+/// Current on a wire: of what was there and stays, added, and of the lamps that come off, A.
 #[derive(Debug, Clone, Copy)]
 struct Loads {
     existing_a: f64,
     added_a: f64,
+    gone_a: f64,
 }
 
 impl Loads {
@@ -93,8 +97,9 @@ impl Loads {
 
     /// What comes of an output that behaves so.
     fn on(self, output: OutputKind) -> (bool, String) {
-        let Loads { existing_a, added_a } = self;
+        let Loads { existing_a, added_a, gone_a } = self;
         let total_a = existing_a + added_a;
+        let known_a = existing_a + gone_a;
         match output {
             OutputKind::Pulsed => (
                 true,
@@ -106,15 +111,23 @@ impl Loads {
                 "Nobody has said how it behaves: what is proven here holds only where it is plainly on or off."
                     .into(),
             ),
-            _ if total_a > OVERLOAD_PART * existing_a.max(0.1) => (
+            _ if gone_a > 0.0 && total_a < LAMP_OUT_PART * known_a => (
+                true,
+                format!(
+                    "Reports a lamp as out: {} where it knows {}.",
+                    amps(total_a),
+                    amps(known_a)
+                ),
+            ),
+            _ if total_a > OVERLOAD_PART * known_a.max(0.1) => (
                 true,
                 format!(
                     "Reports too much load: {} where it knows {}.",
                     amps(total_a),
-                    amps(existing_a)
+                    amps(known_a)
                 ),
             ),
-            _ if added_a >= LAMP_OUT_PART * existing_a => {
+            _ if gone_a == 0.0 && added_a >= LAMP_OUT_PART * existing_a => {
                 (true, format!("No longer notices a failed lamp: {} still flow.", amps(added_a)))
             }
             _ => (

@@ -37,7 +37,18 @@ pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
                 FindingCode::WatchedOutput,
                 if wire.is_noticed { Grade::Fix } else { Grade::Mind },
                 "watched by a module",
-                "Let a small signal relay listen to it, and feed the lamps from elsewhere.",
+                match context
+                    .circuits
+                    .iter()
+                    .any(|c| c.chain.is_plug && c.chain.taps().contains(&wire.index))
+                {
+                    true => {
+                        "A lamp of the monitored type, a load resistor on bare metal, or the module coded: see Bulbs to LED."
+                    }
+                    false => {
+                        "Let a small signal relay listen to it, and feed the lamps from elsewhere."
+                    }
+                },
             ),
             OutputKind::Unknown => (
                 FindingCode::UnknownOutput,

@@ -388,6 +388,7 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         if is_below {
             step.cautions = vec!["Nothing below the lowest part of the frame."];
         }
+        m.after("tidy", &["battery-on"]);
         m.after("tidy", &tests);
     }
     if m.has("trims-off") {
@@ -420,7 +421,7 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         .collect();
     for circuit in on_plugs {
         let test = format!("test.{}", circuit.id);
-        plug_steps::close(m, circuit, &[&test, "aim"]);
+        plug_steps::close(m, circuit, &[&format!("mount.{}", circuit.id), &test, "aim"]);
     }
     let closed: Vec<String> = ids.iter().map(|id| format!("on.{id}")).collect();
     let closed: Vec<&str> = closed.iter().map(String::as_str).collect();
