@@ -135,3 +135,18 @@ fn what_is_there_is_neither_bought_nor_cut() {
     let off = steps.iter().find(|s| s.id.0 == "battery-off").unwrap();
     assert!(off.how.iter().any(|line| line.contains("second battery")), "{:?}", off.how);
 }
+
+/// A second battery by itself, no lamps: its cable is cut and pressed on the bench, it is mounted before anything is
+/// tidied, and a look says whether it charges.
+#[test]
+fn a_second_battery_alone_is_cut_mounted_and_proven() {
+    let mut job = job(Isolation::VoltageSensing, 3.0);
+    job.circuits.clear();
+    let answers = assess(&job);
+    let work = jovek_core::work::work(&job, "2026-01-01T08:00:00Z".parse().unwrap());
+    let at = |id: &str| work.steps.iter().position(|s| s.step.id.0 == id).unwrap();
+    let order = ["cut", "hardware.charge", "battery-on", "tidy", "after"];
+    assert!(order.windows(2).all(|pair| at(pair[0]) < at(pair[1])), "{:?}", work.steps);
+    let charges = answers.checks.iter().find(|c| c.id.0 == "auxiliary.charges").unwrap();
+    assert!(charges.is_short && charges.how.contains("13.2"), "{charges:?}");
+}

@@ -296,6 +296,9 @@ pub(super) fn whole(
     out: &mut Vec<Check>,
 ) {
     let job = proving.job;
+    if let Some(a) = job.supply.auxiliary.as_ref().filter(|a| a.fitted.is_some()) {
+        charges(job, a, out);
+    }
     let chains: Vec<&Chain> = proving.installed.parts.iter().map(|(c, _)| *c).collect();
     if chains.is_empty() {
         return;
@@ -336,10 +339,6 @@ pub(super) fn whole(
     let on =
         proving.most_without_key().map(|s| format!("with {}", proving.inputs.words(job, s.inputs)));
     currents(job, &battery, (start, on.as_deref()), out);
-    let fitted = job.supply.auxiliary.as_ref().filter(|a| a.fitted.is_some());
-    if let Some(a) = fitted {
-        charges(job, a, out);
-    }
     if let Some(totals) = auxiliary {
         let battery = Battery {
             key: "auxiliary",

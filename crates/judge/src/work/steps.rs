@@ -149,6 +149,7 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     let mut m = Maker { job, answers, out: Vec::new() };
     let wired = has_wiring(job, study);
     begin(&mut m, study);
+    cut(&mut m);
     if has_lamps {
         bench(&mut m);
     }
@@ -247,8 +248,8 @@ pub(super) fn points_somewhere(light: &Light) -> bool {
     throws && light.sits() != LampPlace::Cab && !light.is_held_by_adhesive()
 }
 
-/// What needs no vehicle.
-fn bench(m: &mut Maker) {
+/// The harness is cut on the bench, for lamps or for a battery.
+fn cut(m: &mut Maker) {
     let wires = m.answers.cuts.len() as f64;
     if wires > 0.0 {
         let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
@@ -258,6 +259,10 @@ fn bench(m: &mut Maker) {
         step.how =
             vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
     }
+}
+
+/// What needs no vehicle.
+fn bench(m: &mut Maker) {
     let count = |is: fn(&Light) -> bool| -> f64 {
         let lights = m.job.circuits.iter().flat_map(|c| &c.lights).filter(|l| is(l));
         lights.map(|l| f64::from(l.count)).sum()
