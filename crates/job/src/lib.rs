@@ -226,6 +226,14 @@ impl Job {
         self.is_trailer() || self.trailer.as_ref().is_some_and(|link| link.towed.is_some())
     }
 
+    /// True where there is work beside lamp circuits: bulbs, repairs, codings, a second battery.
+    pub fn has_other_work(&self) -> bool {
+        !self.swaps.is_empty()
+            || !self.repairs.is_empty()
+            || !self.record.coding.is_empty()
+            || self.supply.auxiliary.as_ref().is_some_and(|a| a.fitted.is_some())
+    }
+
     /// True where airbags may be in the way.
     pub fn may_have_airbags(&self) -> bool {
         self.vehicle.airbags.unwrap_or(!self.is_towed())

@@ -194,6 +194,8 @@ fn what_is_open_wants_a_reason_and_a_stop_a_name() {
     let open = standing(&job).open;
     assert!(open.iter().any(|o| o.contains("not marked done")), "{open:?}");
     assert!(open.iter().any(|o| o.contains("not taken")), "{open:?}");
+    let aimed = standing(&unit("59")).open;
+    assert!(aimed.iter().any(|o| o.starts_with("2 lamps are not aimed")), "{aimed:?}");
     let bare = sign(&job, when(), "Ines", &Closing::default()).unwrap_err();
     assert!(matches!(bare, FrozenError::StillOpen { .. }), "{bare}");
     let signed = sign(&job, when(), "Ines", &closing()).unwrap();

@@ -92,11 +92,7 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
         .map(|stage| {
             let has = |grade| answers.findings.iter().any(|f| f.stage == stage && f.grade == grade);
             let assumed = answers.assumptions.iter().filter(|a| stage_of(&a.path) == stage).count();
-            let has_work = !job.swaps.is_empty()
-                || !job.repairs.is_empty()
-                || !job.record.coding.is_empty()
-                || job.supply.auxiliary.as_ref().is_some_and(|a| a.fitted.is_some());
-            let empty = !has_work && job.circuits.iter().all(|c| c.lights.is_empty());
+            let empty = !job.has_other_work() && job.circuits.iter().all(|c| c.lights.is_empty());
             let waiting = answers
                 .checks
                 .iter()

@@ -2,10 +2,13 @@
 //! the name of who answers for it.
 
 use crate::answers::{Answers, assess};
+use crate::light::aim_sheet::aim_sheet;
+use crate::light::lamps::lamps;
 use crate::prove::Verdict;
 use crate::work::steps;
 use jovek_base::grade::Grade;
-use jovek_job::{Job, Mark, StepId};
+use jovek_catalog::light::WALL_M;
+use jovek_job::{Job, Mark, Region, StepId, SupplyState};
 use jovek_plan::study::study;
 use serde::Deserialize;
 use utoipa::ToSchema;
@@ -40,12 +43,7 @@ const NAMED: usize = 3;
 pub fn standing(job: &Job) -> Standing {
     let answers = assess(job);
     let mut out = Standing::default();
-    let has_other = !job.swaps.is_empty()
-        || !job.repairs.is_empty()
-        || !job.record.coding.is_empty()
-        || job.trailer.is_some()
-        || job.supply.auxiliary.as_ref().is_some_and(|a| a.fitted.is_some());
-    if answers.circuits.is_empty() && !has_other {
+    if answers.circuits.is_empty() && !job.has_other_work() && job.trailer.is_none() {
         out.holds.push("there is nothing to sign: no lamp, no repair, no coding".into());
     }
     for c in &job.record.coding {
@@ -55,6 +53,7 @@ pub fn standing(job: &Job) -> Standing {
     out.stops = of(Grade::Stop).map(|f| format!("{}: {}", f.title, f.remedy)).collect();
     out.open.extend(steps_left(job, &answers));
     out.open.extend(readings_left(&answers));
+    out.open.extend(aim_left(job));
     out.open.extend(of(Grade::Fix).map(|f| format!("not mended: {}", f.title)));
     out
 }
@@ -80,6 +79,21 @@ fn readings_left(answers: &Answers) -> Vec<String> {
     let mut out: Vec<String> = Vec::new();
     out.extend(counted(&waiting, "reading is not taken", "readings are not taken"));
     out.extend(counted(&off, "reading is outside its window", "readings are outside their window"));
+    out
+}
+
+/// Lamps that point wrong, or that nobody found on the wall. Without a steady state nothing is said of them.
+fn aim_left(job: &Job) -> Vec<String> {
+    let lamps = lamps(job, &study(job), SupplyState::EngineOff).unwrap_or_default();
+    let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
+    let sheet = aim_sheet(job, &lamps, wall_m, job.lighting.region.unwrap_or(Region::Us));
+    let names = |is: fn(Option<bool>) -> bool| -> Vec<String> {
+        sheet.iter().filter(|a| is(a.is_right)).map(|a| a.name.clone()).collect()
+    };
+    let (off, waiting) = (names(|r| r == Some(false)), names(|r| r.is_none()));
+    let mut out: Vec<String> = Vec::new();
+    out.extend(counted(&waiting, "lamp is not aimed", "lamps are not aimed"));
+    out.extend(counted(&off, "lamp is out of aim", "lamps are out of aim"));
     out
 }
 
