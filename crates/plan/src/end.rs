@@ -185,6 +185,8 @@ pub enum ChargeEnd {
     KeyFuse(Side),
     /// The ground stud beside the auxiliary battery.
     Stud,
+    /// The ground stud beside an isolator that stands by the starting battery.
+    IsolatorStud,
 }
 
 /// A part of the cable that charges an auxiliary battery.
@@ -200,6 +202,8 @@ pub enum ChargePart {
     KeyFuse,
     /// The ground stud beside the auxiliary battery.
     Stud,
+    /// The ground stud beside the isolator.
+    IsolatorStud,
 }
 
 impl ChargeEnd {
@@ -214,6 +218,7 @@ impl ChargeEnd {
             ChargeEnd::AuxiliaryFuse(_) => ChargePart::AuxiliaryFuse,
             ChargeEnd::KeyFuse(_) => ChargePart::KeyFuse,
             ChargeEnd::Stud => ChargePart::Stud,
+            ChargeEnd::IsolatorStud => ChargePart::IsolatorStud,
         }
     }
 }
@@ -341,7 +346,9 @@ impl End {
             | End::Bus
             | End::PlugGround
             | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
-            | End::Charge(ChargeEnd::Isolator(_) | ChargeEnd::Stud) => contact::STUD_OHM,
+            | End::Charge(ChargeEnd::Isolator(_) | ChargeEnd::Stud | ChargeEnd::IsolatorStud) => {
+                contact::STUD_OHM
+            }
             End::Strip(..)
             | End::Fuse(..)
             | End::LeadFuse(..)
@@ -368,7 +375,7 @@ impl End {
                 | End::Bus
                 | End::PlugGround
                 | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
-                | End::Charge(ChargeEnd::Stud)
+                | End::Charge(ChargeEnd::Stud | ChargeEnd::IsolatorStud)
         )
     }
 }

@@ -54,6 +54,12 @@ fn the_cable_is_whole_and_fused_at_both_ends() {
         let thick = own.iter().filter(|c| c.wire.area_mm2() > 6.0);
         let mut ends = thick.flat_map(|c| [&c.from_terminal, &c.to_terminal]);
         assert!(ends.all(|t| t.starts_with("ring")), "{isolation:?}: thick wire takes lugs");
+        // Short leads end beside what they start from, not at the other battery.
+        let ground = own.iter().find(|c| c.from == format!("{name} ground"));
+        let at_charger = isolation == Isolation::DcDc;
+        let stud =
+            if at_charger { "auxiliary's ground stud" } else { "ground stud by the battery" };
+        assert!(ground.is_none_or(|c| c.to == stud), "{isolation:?}: {ground:?}");
         // A charger stands by the second battery, all else by the first.
         let long = own.iter().position(|c| c.path_m > 2.0).unwrap();
         assert_eq!(long, if isolation == Isolation::DcDc { 1 } else { 2 }, "{isolation:?}");

@@ -131,7 +131,9 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
             BundleEnd::Fuses
         }
         End::Block(BlockEnd::Relay(_)) => BundleEnd::Relays,
-        End::Block(BlockEnd::CoilStud) | End::Charge(ChargeEnd::Stud) => BundleEnd::Studs,
+        End::Block(BlockEnd::CoilStud) | End::Charge(ChargeEnd::Stud | ChargeEnd::IsolatorStud) => {
+            BundleEnd::Studs
+        }
         End::Charge(ChargeEnd::StartFuse(_) | ChargeEnd::KeyFuse(_)) => BundleEnd::Fuses,
         End::Charge(ChargeEnd::AuxiliaryFuse(_)) => BundleEnd::Auxiliary,
         End::Charge(

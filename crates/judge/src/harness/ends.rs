@@ -169,6 +169,7 @@ impl Names<'_> {
                 ChargeEnd::AuxiliaryFuse(s) => plain("auxiliary's charge fuse", side(s)),
                 ChargeEnd::KeyFuse(s) => plain("isolator's small fuse", side(s)),
                 ChargeEnd::Stud => plain("auxiliary's ground stud", ""),
+                ChargeEnd::IsolatorStud => plain("ground stud by the battery", ""),
             },
         }
     }

@@ -353,7 +353,9 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
     hosts.dedup();
     for host in hosts {
         match host {
-            Host::Stud(..) | Host::Block(BlockPart::CoilStud) | Host::Charge(ChargePart::Stud) => {
+            Host::Stud(..)
+            | Host::Block(BlockPart::CoilStud)
+            | Host::Charge(ChargePart::Stud | ChargePart::IsolatorStud) => {
                 let part = "ground stud M6 with nut and star washer";
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }

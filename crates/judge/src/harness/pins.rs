@@ -57,7 +57,7 @@ fn has_pins(end: End) -> bool {
             | End::Bus
             | End::PlugGround
             | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
-            | End::Charge(ChargeEnd::Stud)
+            | End::Charge(ChargeEnd::Stud | ChargeEnd::IsolatorStud)
             | End::Lamp(_, _, LampEnd::Bare)
     ) && !matches!(end, End::Strip(_, StripPoint::PieceStart(_) | StripPoint::PieceEnd(_), _))
 }

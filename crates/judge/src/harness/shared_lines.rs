@@ -104,9 +104,10 @@ fn charge_lines(of: Installation, names: &Names) -> Vec<CutLine> {
     ];
     if cable.has_ground() {
         let wire = (cable.ground_wire(), charge_cable::GROUND_LEAD_M, true);
-        let ground = match cable.isolation {
-            Isolation::DcDc => charge(ChargeEnd::ChargerGround),
-            _ => charge(ChargeEnd::IsolatorGround),
+        // Each beside where it stands: a charger by the second battery, a relay by the first.
+        let (ground, stud) = match cable.isolation {
+            Isolation::DcDc => (charge(ChargeEnd::ChargerGround), stud),
+            _ => (charge(ChargeEnd::IsolatorGround), charge(ChargeEnd::IsolatorStud)),
         };
         out.push(make.line((ground, stud), wire, PieceRole::CoilGround));
     }

@@ -2,7 +2,7 @@
 //! the name of who answers for it.
 
 use crate::answers::{Answers, assess};
-use crate::light::aim_sheet::aim_sheet;
+use crate::light::aim_sheet::{AimAnswer, aim_sheet};
 use crate::light::lamps::lamps;
 use crate::prove::Verdict;
 use crate::work::steps;
@@ -87,10 +87,12 @@ fn aim_left(job: &Job) -> Vec<String> {
     let lamps = lamps(job, &study(job), SupplyState::EngineOff).unwrap_or_default();
     let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
     let sheet = aim_sheet(job, &lamps, wall_m, job.lighting.region.unwrap_or(Region::Us));
-    let names = |is: fn(Option<bool>) -> bool| -> Vec<String> {
-        sheet.iter().filter(|a| is(a.is_right)).map(|a| a.name.clone()).collect()
+    let names = |is: fn(&AimAnswer) -> bool| -> Vec<String> {
+        sheet.iter().filter(|a| is(a)).map(|a| a.name.clone()).collect()
     };
-    let (off, waiting) = (names(|r| r == Some(false)), names(|r| r.is_none()));
+    // A work lamp that no rule aims may well be left where it was pointed.
+    let waiting = names(|a| a.is_right.is_none() && !a.is_pointed);
+    let off = names(|a| a.is_right == Some(false));
     let mut out: Vec<String> = Vec::new();
     out.extend(counted(&waiting, "lamp is not aimed", "lamps are not aimed"));
     out.extend(counted(&off, "lamp is out of aim", "lamps are out of aim"));
