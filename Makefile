@@ -1,5 +1,5 @@
 # Two commands do everything: `make demo` and `make test`. The rest are their parts.
-.PHONY: demo test build web deps-test check test-rust properties bench calibrate shots clean
+.PHONY: demo test ready build web deps-test check-web compile check test-rust properties bench calibrate shots clean
 
 WEB_READY := web/node_modules/.package-lock.json
 RELEASE := target/release/jovek
@@ -9,7 +9,12 @@ demo: build
 	$(RELEASE) demo
 
 ## Install what the tests need, then pass them all.
-test: deps-test web check test-rust
+test: ready check test-rust
+
+# Crates are compiled one behind the other and leave a core idle: page and tools are made beside them.
+ready:
+	mkdir -p web/dist
+	$(MAKE) -j3 --output-sync=line deps-test check-web compile
 
 build: web
 	cargo build --release --locked -p jovek-server
@@ -32,9 +37,14 @@ deps-test:
 # `make test`. The arguments are passed as cargo-clippy passes them.
 LINTED := RUSTC_WORKSPACE_WRAPPER=clippy-driver CLIPPY_ARGS=-Dwarnings__CLIPPY_HACKERY__
 
+check-web: web
+	cd web && npx tsc --noEmit && npx biome ci --error-on-warnings .
+
+compile:
+	$(LINTED) cargo test --quiet --workspace --locked --no-run
+
 check: $(WEB_READY)
 	cargo fmt --all --check
-	cd web && npx tsc --noEmit && npx biome ci --error-on-warnings .
 	$(LINTED) sh scripts/check-generated.sh
 
 # --no-fail-fast: one failing file must not hide the others. The random jobs of the properties are the same in each run:
