@@ -13,11 +13,11 @@ use tokio::sync::{OwnedSemaphorePermit, Semaphore, oneshot};
 const MOST_WAIT: Duration = Duration::from_secs(30);
 /// How far the long pool stands back, as of `nice`: it gets a tenth of a core that the others want too. The short one
 /// does not: a person waits for it, with a browser beside.
-const STANDS_BACK: i32 = 10;
+pub const STANDS_BACK: i32 = 10;
 
 /// The pools.
 #[derive(Clone)]
-pub(crate) struct Compute {
+pub struct Compute {
     short: Pool,
     long: Pool,
     most_wait: Duration,
@@ -35,11 +35,15 @@ impl Compute {
     ///
     /// # Errors
     /// [`ThreadPoolBuildError`] when the system has no threads to give.
-    pub(crate) fn new() -> Result<Compute, ThreadPoolBuildError> {
+    pub fn new() -> Result<Compute, ThreadPoolBuildError> {
         Compute::with_patience(MOST_WAIT)
     }
 
-    fn with_patience(most_wait: Duration) -> Result<Compute, ThreadPoolBuildError> {
+    /// The same, for requests that wait no longer than told.
+    ///
+    /// # Errors
+    /// [`ThreadPoolBuildError`] when the system has no threads to give.
+    pub fn with_patience(most_wait: Duration) -> Result<Compute, ThreadPoolBuildError> {
         Ok(Compute {
             short: Pool::new("short", None)?,
             long: Pool::new("long", Some(STANDS_BACK))?,
@@ -48,7 +52,7 @@ impl Compute {
     }
 
     /// Runs what takes some milliseconds: one assessment, one state.
-    pub(crate) async fn short<T: Send + 'static>(
+    pub async fn short<T: Send + 'static>(
         &self,
         work: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
@@ -56,7 +60,7 @@ impl Compute {
     }
 
     /// Runs what takes some milliseconds and has waited for a turn of its own already: it waits at no gate as well.
-    pub(crate) async fn at_once<T: Send + 'static>(
+    pub async fn at_once<T: Send + 'static>(
         &self,
         work: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
@@ -64,11 +68,16 @@ impl Compute {
     }
 
     /// Runs what takes tenths of a second and more: a proof, a search. It is told when nobody waits any more.
-    pub(crate) async fn long<T: Send + 'static>(
+    pub async fn long<T: Send + 'static>(
         &self,
         work: impl FnOnce(&Wanted) -> T + Send + 'static,
     ) -> Result<T, Problem> {
         self.in_time(self.long.run(work)).await
+    }
+
+    /// Long computations that could begin now.
+    pub fn long_turns(&self) -> usize {
+        self.long.gate.available_permits()
     }
 
     async fn in_time<T>(
@@ -154,79 +163,4 @@ pub(crate) fn failed(what: &str) -> Problem {
         "The program failed",
         what.to_owned(),
     )
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-    use std::sync::atomic::{AtomicBool, Ordering};
-    use std::time::Instant;
-
-    const PATIENCE: Duration = Duration::from_millis(50);
-    /// By then whatever was to happen has, on a slow machine too.
-    const LONG_SINCE: Duration = Duration::from_secs(10);
-
-    /// Works until nobody waits, or for long; says which.
-    fn until_unwanted(gave_up: Arc<AtomicBool>) -> impl FnOnce(&Wanted) + Send + 'static {
-        move |wanted| {
-            let begun = Instant::now();
-            while wanted.is_still() && begun.elapsed() < LONG_SINCE {
-                std::thread::sleep(Duration::from_millis(1));
-            }
-            gave_up.store(!wanted.is_still(), Ordering::SeqCst);
-        }
-    }
-
-    async fn holds(what: &AtomicBool) -> bool {
-        let begun = Instant::now();
-        while !what.load(Ordering::SeqCst) && begun.elapsed() < LONG_SINCE {
-            tokio::time::sleep(Duration::from_millis(1)).await;
-        }
-        what.load(Ordering::SeqCst)
-    }
-
-    #[tokio::test]
-    async fn what_takes_too_long_is_given_up_with_a_word() {
-        let compute = Compute::with_patience(PATIENCE).unwrap();
-        let gave_up = Arc::new(AtomicBool::new(false));
-        let refused = compute.long(until_unwanted(Arc::clone(&gave_up))).await.unwrap_err();
-        assert_eq!((refused.status, refused.title), (503, "It takes too long"));
-        assert!(holds(&gave_up).await, "nobody waits, and it goes on");
-    }
-
-    #[tokio::test]
-    async fn who_goes_away_gives_the_turn_back() {
-        let compute = Compute::with_patience(LONG_SINCE).unwrap();
-        // As many as there are turns, all of them left alone.
-        for _ in 0..compute.long.gate.available_permits() {
-            let gave_up = Arc::new(AtomicBool::new(false));
-            let asked = compute.long(until_unwanted(Arc::clone(&gave_up)));
-            assert!(tokio::time::timeout(PATIENCE, asked).await.is_err());
-            assert!(holds(&gave_up).await);
-        }
-        assert_eq!(compute.long(|_| 7).await.unwrap(), 7);
-    }
-
-    #[tokio::test]
-    async fn what_breaks_off_is_told_and_the_next_one_runs() {
-        let compute = Compute::new().unwrap();
-        let broken = compute.short(|| panic!("on purpose")).await.map(|()| 0);
-        assert_eq!(broken.unwrap_err().status, 500);
-        assert_eq!(compute.short(|| 7).await.unwrap(), 7);
-    }
-
-    /// Linux counts niceness for each thread: the 19th field of its stat, proc(5).
-    #[cfg(target_os = "linux")]
-    #[tokio::test]
-    async fn long_ones_stand_back() {
-        fn nice() -> i32 {
-            let stat = std::fs::read_to_string("/proc/thread-self/stat").unwrap();
-            let behind_name = stat.rsplit_once(") ").unwrap().1;
-            behind_name.split(' ').nth(16).unwrap().parse().unwrap()
-        }
-        let compute = Compute::new().unwrap();
-        let short = compute.short(nice).await.unwrap();
-        let long = compute.long(|_| nice()).await.unwrap();
-        assert_eq!((short, long), (nice(), (short + STANDS_BACK).min(19)));
-    }
 }

@@ -7,7 +7,7 @@ mod answered;
 pub mod api;
 pub mod assets;
 pub mod cli;
-mod compute;
+pub mod compute;
 pub mod demo;
 pub mod device;
 pub mod extract;

@@ -9,10 +9,13 @@ use std::path::Path;
 use std::process::{Command, Output, Stdio};
 
 mod commands;
+mod compute;
 mod hard_use;
 mod limits;
+mod picture;
 mod power_cuts;
 mod questions;
+mod scpi;
 mod trailers;
 mod writers;
 
