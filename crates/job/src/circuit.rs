@@ -116,6 +116,9 @@ pub struct Light {
     /// The lamp that comes off for it; none where it is added.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub replaces: Option<OldLamp>,
+    /// It is on the vehicle already and stays: wired with the others, neither bought nor mounted.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub stays: bool,
 }
 
 /// Where a circuit takes its power.
@@ -339,6 +342,11 @@ impl LampCircuit {
         self.control.flasher.or(light.flash)
     }
 
+    /// Its lights that are fitted: without those that are on the vehicle already and stay.
+    pub fn fitted(&self) -> impl Iterator<Item = &Light> {
+        self.lights.iter().filter(|l| !l.stays)
+    }
+
     /// True where any light of it flashes.
     pub fn flashes(&self) -> bool {
         self.lights.iter().any(|l| self.flash_of(l).is_some())
@@ -376,6 +384,7 @@ impl LampCircuit {
             screw: None,
             least_v: None,
             replaces: None,
+            stays: false,
         };
         LampCircuit {
             id,

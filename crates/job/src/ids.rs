@@ -35,6 +35,10 @@ id! {
     LightId
 }
 id! {
+    /// A housing with several lamps.
+    HousingId
+}
+id! {
     /// A factory circuit.
     FactoryId
 }

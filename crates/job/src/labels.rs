@@ -42,6 +42,11 @@ impl Job {
         }
     }
 
+    /// Name of a housing.
+    pub fn housing_label(&self, index: usize) -> String {
+        told_apart(self.housings.iter().map(|h| h.name.as_str()), index)
+    }
+
     /// Name of a light of a circuit.
     pub fn light_label(&self, circuit: usize, light: usize) -> String {
         let lights = self.circuits.get(circuit).map_or(&[][..], |c| &c.lights);

@@ -19,6 +19,7 @@ mod battery;
 mod circuit;
 pub mod diff;
 mod drop_limit;
+mod housing;
 mod ids;
 mod kind;
 pub mod labels;
@@ -46,8 +47,10 @@ pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, Override, Overrides, ReturnKind, Run, Section,
 };
 pub use drop_limit::DropLimit;
+pub use housing::{HousedLamp, Housing, HousingGround};
 pub use ids::{
-    CheckId, CircuitId, FactoryId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId, WayId,
+    CheckId, CircuitId, FactoryId, HousingId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId,
+    WayId,
 };
 pub use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
 pub use jovek_catalog::battery::Chemistry;
@@ -127,6 +130,9 @@ pub struct Job {
     /// The lamp circuits to add.
     #[serde(default)]
     pub circuits: Vec<LampCircuit>,
+    /// Lamps of several functions in one housing.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub housings: Vec<Housing>,
     /// The shop's schools and habits.
     #[serde(default)]
     pub shop: Shop,
@@ -201,6 +207,7 @@ impl Job {
             factory: Vec::new(),
             switches: Vec::new(),
             circuits: Vec::new(),
+            housings: Vec::new(),
             shop: Shop::default(),
             readings: Vec::new(),
             search: None,
@@ -213,6 +220,13 @@ impl Job {
             shift: None,
             states: Vec::new(),
         }
+    }
+
+    /// How many lamps of a light are lamps by themselves, not among others in a housing.
+    pub fn by_itself(&self, light: &Light) -> u32 {
+        let housed = self.housings.iter().flat_map(|h| &h.lamps);
+        let housed = housed.filter(|h| h.light == light.id && h.number < light.count);
+        light.count.saturating_sub(housed.count() as u32)
     }
 
     /// True for a trailer.

@@ -5,6 +5,7 @@ use crate::ids::FactoryId;
 use crate::ids::PlaceId;
 use crate::shift::Auxiliary;
 use crate::signal::Signal;
+use crate::wish::Wish;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::system::SystemVoltage;
 use serde::{Deserialize, Serialize};
@@ -121,6 +122,20 @@ pub enum FactoryKind {
 }
 
 impl FactoryCircuit {
+    /// The signals that it is live with.
+    pub fn signals(&self) -> impl Iterator<Item = Signal> {
+        std::iter::once(self.follows).chain(self.also.iter().copied())
+    }
+
+    /// True where what hangs on it does exactly what is wished, and needs no hardware.
+    pub fn does(&self, wish: &Wish) -> bool {
+        let Some(wished) = wish.only_signals() else { return false };
+        let has_all = || self.signals().all(|s| wished.contains(&s));
+        self.of == VehicleSide::Own
+            && has_all()
+            && wished.iter().all(|w| self.signals().any(|s| s == *w))
+    }
+
     /// True for the wire of a lamp whose switch sits in its minus wire.
     pub fn is_ground_switched(&self) -> bool {
         self.switched == SwitchedSide::Minus && self.kind == FactoryKind::Lamp
@@ -181,6 +196,9 @@ pub struct FactoryCircuit {
     pub name: String,
     /// What it follows.
     pub follows: Signal,
+    /// What it is live with as well: a wire that is stop and turn in one.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub also: Vec<Signal>,
     /// What it offers.
     #[serde(default, skip_serializing_if = "FactoryKind::is_lamp")]
     pub kind: FactoryKind,

@@ -142,6 +142,19 @@ impl Wish {
         }
     }
 
+    /// The signals of the own vehicle of which any lights it, where it is no more than that.
+    pub fn only_signals(&self) -> Option<Vec<Signal>> {
+        match self {
+            Wish::With(signal) => Some(vec![*signal]),
+            Wish::All(list) if list.len() == 1 => list[0].only_signals(),
+            Wish::Any(list) if !list.is_empty() => {
+                let each: Option<Vec<_>> = list.iter().map(Wish::only_signals).collect();
+                Some(each?.concat())
+            }
+            _ => None,
+        }
+    }
+
     /// True for a hold.
     pub fn is_held(&self) -> bool {
         matches!(self, Wish::Held { .. })

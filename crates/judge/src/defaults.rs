@@ -165,6 +165,7 @@ pub fn fresh() -> Fresh {
             wire: None,
             colour: None,
             length_m: None,
+            also: Vec::new(),
             output_a: None,
             existing_a: None,
             probe: Probe::default(),

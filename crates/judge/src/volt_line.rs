@@ -6,6 +6,7 @@ use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
 use jovek_plan::drop::Drop;
 use jovek_plan::factory::{ASSUMED_FACTORY_WIRE, PLUG_RETURN_M, PlannedFactory};
+use jovek_plan::housing::SharedGround;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Built;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -152,13 +153,15 @@ pub struct SolvedState<'a> {
     pub solution: &'a Solution,
     /// Factory circuits.
     pub factory: &'a [PlannedFactory],
+    /// The grounds that lamps of a housing share.
+    pub grounds: &'a [SharedGround],
     /// What is on.
     pub inputs: Assignment,
 }
 
 /// Reads the volt line of one circuit out of a solved network.
 pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedState) -> VoltLine {
-    let &SolvedState { state, built, solution, factory, inputs } = solved;
+    let &SolvedState { state, built, solution, factory, grounds, inputs } = solved;
     let at = &built.circuits[index];
     let drop = Drop::of(state, (built, solution), (index, chain), (factory, inputs));
     let battery_v = drop.source_v;
@@ -243,6 +246,11 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 });
                 let size = lamps_text(count);
                 drawn.put(VoltKind::Lamps, &link.name, size, 0.0, across_v, through_a, (0.0, None));
+                let shared = reached.and_then(|(lamp, at)| Some((lamp, chain.ground_of(at)?)));
+                if let Some((_, ground)) = shared {
+                    drawn.shared_ground(&grounds[ground], built.grounds[ground], solved);
+                    break;
+                }
                 legs(&chain.back_legs, &at.back_legs, VoltKind::Return, &mut drawn);
                 continue;
             }
@@ -251,7 +259,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 let size = format!("{}, {}", wire.label(), shown(PLUG_RETURN_M, "m"));
                 (VoltKind::Return, size, PLUG_RETURN_M)
             }
-            LinkKind::Chassis | LinkKind::Bus | LinkKind::PlugGround => {
+            LinkKind::Chassis | LinkKind::Bus | LinkKind::PlugGround | LinkKind::HousingGround => {
                 (VoltKind::Chassis, String::new(), 0.0)
             }
         };
@@ -377,6 +385,35 @@ struct Drawn {
 }
 
 impl Drawn {
+    /// From a housing to where its shared ground ends, and what lies behind that.
+    fn shared_ground(
+        &mut self,
+        ground: &SharedGround,
+        element: Option<ElementId>,
+        SolvedState { built, solution, .. }: &SolvedState,
+    ) {
+        let Some(id) = element else { return };
+        let (wire, through_a) = (built.net.element(id), solution.current_a(id));
+        let (in_v, out_v) = (solution.node_v(wire.from), solution.node_v(wire.to));
+        let name = format!("ground of {}", ground.name);
+        let (size, length_m, area_mm2) = match ground.wire() {
+            Some(w) => (
+                format!("{}, {}", w.wire.label(), shown(w.length_m, "m")),
+                w.length_m,
+                w.wire.area_mm2(),
+            ),
+            None => ("of the factory's plug".to_owned(), 0.0, 0.0),
+        };
+        let copper = (area_mm2, None);
+        self.put(VoltKind::Return, &name, size, length_m, (in_v, out_v), through_a, copper);
+        // A bus, or the plug of a trailer, behind it.
+        if out_v.abs() > 1e-9 {
+            let name = "bus or plug, and the frame behind";
+            let ends_v = (out_v, 0.0);
+            self.put(VoltKind::Chassis, name, String::new(), 0.0, ends_v, through_a, (0.0, None));
+        }
+    }
+
     #[expect(clippy::too_many_arguments, reason = "the figures of one element")]
     fn put(
         &mut self,

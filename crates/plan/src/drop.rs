@@ -46,7 +46,13 @@ impl Drop {
             weakest.map_or(source_v, |(k, n)| solution.across_v(&built.net, at.lamps[k][n]));
         let (mut copper_v, mut ground_v) = (0.0, 0.0);
         let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
-        for (i, link) in chain.links.iter().enumerate() {
+        // A lamp on the shared ground of its housing gets back through that, whatever else the circuit has.
+        let grounded = weakest.filter(|w| chain.ground_of(*w).is_some());
+        if let Some((k, n)) = grounded {
+            ground_v = solution.node_v(built.net.element(at.lamps[k][n]).to);
+        }
+        let own_end = lamps_at.filter(|_| grounded.is_some()).unwrap_or(chain.links.len());
+        for (i, link) in chain.links.iter().enumerate().take(own_end) {
             let across = solution.node_v(at.nodes[i]) - solution.node_v(at.nodes[i + 1]);
             match link.kind {
                 LinkKind::Wire(_) => copper_v += across,

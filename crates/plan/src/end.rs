@@ -29,6 +29,19 @@ pub struct LampIx {
     pub number: usize,
 }
 
+/// A housing with several lamps, by its index in the job.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct HousingIx(pub usize);
+
+/// An end at the ground that the lamps of a housing share.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum HousingEnd {
+    /// The housing's own ground lead, and how it ends.
+    Ground(LampEnd),
+    /// The ground stud of its wire.
+    Stud,
+}
+
 /// A lead of a lamp, and what is joined to it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum Pole {
@@ -256,6 +269,8 @@ pub enum End {
     Strip(LampIx, StripPoint, Pole),
     /// A ground stud.
     Stud(CircuitIx, StudOf),
+    /// The ground that the lamps of a housing share.
+    Housing(HousingIx, HousingEnd),
     /// The ground bus.
     Bus,
     /// The ground of a trailer's plug, in its junction box.
@@ -295,6 +310,10 @@ pub enum Host {
     Lamp(LampIx),
     /// A ground stud.
     Stud(CircuitIx, StudOf),
+    /// A housing with several lamps.
+    Housing(HousingIx),
+    /// The ground stud of a housing.
+    HousingStud(HousingIx),
     /// The ground bus.
     Bus,
     /// The ground of a trailer's plug.
@@ -322,6 +341,8 @@ impl End {
             End::Cavity(plug, _) => Host::Plug(plug),
             End::Lamp(lamp, ..) | End::Strip(lamp, ..) => Host::Lamp(lamp),
             End::Stud(circuit, of) => Host::Stud(circuit, of),
+            End::Housing(housing, HousingEnd::Ground(_)) => Host::Housing(housing),
+            End::Housing(housing, HousingEnd::Stud) => Host::HousingStud(housing),
             End::Bus => Host::Bus,
             End::PlugGround => Host::PlugGround,
             End::Block(end) => Host::Block(end.part()),
@@ -340,9 +361,14 @@ impl End {
             End::Factory(_) | End::FactoryMinus(_) | End::Adapter(_) => contact::SPLICE_OHM,
             End::Splice(..) => contact::SPLICE_OHM / 2.0,
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
-            End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
-            End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
+            End::Lamp(_, _, LampEnd::Plug) | End::Housing(_, HousingEnd::Ground(LampEnd::Plug)) => {
+                contact::LAMP_PLUG_OHM
+            }
+            End::Lamp(_, _, LampEnd::Bare) | End::Housing(_, HousingEnd::Ground(LampEnd::Bare)) => {
+                contact::SPLICE_OHM
+            }
             End::Stud(..)
+            | End::Housing(_, HousingEnd::Stud)
             | End::Bus
             | End::PlugGround
             | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)
@@ -372,6 +398,7 @@ impl End {
                 | End::Splice(..)
                 | End::Strip(..)
                 | End::Stud(..)
+                | End::Housing(_, HousingEnd::Stud)
                 | End::Bus
                 | End::PlugGround
                 | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)

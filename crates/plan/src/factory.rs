@@ -48,15 +48,18 @@ const ASSUMED_EXISTING_A: f64 = 1.5;
 /// Part by which a clamp meter is off. Common practice.
 const METER_PART: f64 = 0.05;
 
-/// Current of the lamps that come off the plugs of a factory circuit, A, at the voltage at which loads are read.
-fn removed_a(job: &Job, factory: &FactoryId) -> f64 {
+/// Current of what was read with the rest of a factory circuit and is not the rest of it, A, at the voltage at which
+/// loads are read: lamps that come off its plugs, lamps of circuits on it that stay.
+fn counted_apart_a(job: &Job, factory: &FactoryId) -> f64 {
+    let system = job.vehicle.system;
     let on_plugs =
         |c: &&LampCircuit| matches!(&c.feed, Some(Feed::Plug { factory: of }) if of == factory);
     let off = job.circuits.iter().filter(on_plugs).flat_map(|c| &c.lights);
-    let read_v = READ_V * job.vehicle.system.batteries();
-    off.filter_map(|light| PlannedLamp::replaced(light, job.vehicle.system))
-        .map(|lamp| current_a(&[lamp], read_v))
-        .sum()
+    let off = off.filter_map(|light| PlannedLamp::replaced(light, system));
+    let hangs_on = |c: &&LampCircuit| c.feed.as_ref().and_then(Feed::factory) == Some(factory);
+    let stays = job.circuits.iter().filter(hangs_on).flat_map(|c| &c.lights).filter(|l| l.stays);
+    let stays = stays.map(|light| PlannedLamp::new(light, system, "", &mut Assumed::default()));
+    off.chain(stays).map(|lamp| current_a(&[lamp], READ_V * system.batteries())).sum()
 }
 
 /// Voltage at which existing loads are read, per 12 V battery, V.
@@ -68,10 +71,10 @@ impl PlannedFactory {
         let f = &job.factory[index];
         let at = format!("factory[{index}]");
         let is_position = f.kind == FactoryKind::FusePosition;
-        let removed_a = removed_a(job, &f.id);
-        // Where lamps come off and nobody measured, they are taken to be all that hangs there.
+        let apart_a = counted_apart_a(job, &f.id);
+        // Where lamps come off or stay and nobody measured, they are taken to be all that hangs there.
         let usual_a =
-            if removed_a > 0.0 { (removed_a * 10.0).round() / 10.0 } else { ASSUMED_EXISTING_A };
+            if apart_a > 0.0 { (apart_a * 10.0).round() / 10.0 } else { ASSUMED_EXISTING_A };
         let fuse_a = assumed.or(
             f.fuse_a,
             if is_position { ASSUMED_POSITION_A } else { 10.0 },
@@ -107,7 +110,7 @@ impl PlannedFactory {
                 "A",
             ),
         };
-        let left_a = before_a - removed_a;
+        let left_a = before_a - apart_a;
         PlannedFactory {
             fuse_a,
             wire: f.wire.unwrap_or(ASSUMED_FACTORY_WIRE),
@@ -120,10 +123,10 @@ impl PlannedFactory {
             is_load_assumed: f.existing_a.is_none() && !is_position,
             is_ground_switched: f.is_ground_switched(),
             side: f.of,
-            live_by: inputs.live_by(f.of, f.follows),
+            live_by: inputs.live_by_wire(f),
             is_of_road: f.kind == FactoryKind::Lamp
                 && f.of == VehicleSide::Own
-                && f.follows.is_of_road(),
+                && f.signals().any(jovek_job::Signal::is_of_road),
         }
     }
 }

@@ -3,7 +3,7 @@
 use crate::factory::PlannedFactory;
 use crate::feed_option::gather;
 pub use crate::feed_option::{FeedOption, FeedReason, FeedVerdict};
-use crate::inputs::signal_label;
+use crate::inputs::{signal_label, wire_label};
 use crate::keyed;
 use crate::lamp::{PlannedLamp, current_a};
 use crate::logic::sentence;
@@ -93,7 +93,7 @@ pub fn options(
     let added_a = wanted_a(lamps, supply);
     let taken = Taken { most_a: added_a, average_a: average_a(circuit, lamps, supply) };
     let position = keyed::good_position(job, circuit);
-    let mut options = vec![own(circuit, supply, taken, unmet)];
+    let mut options = vec![own(job, circuit, supply, taken, unmet)];
     if let Some(auxiliary) = supply.auxiliary {
         options.push(behind_isolation(circuit, auxiliary, taken, unmet));
     }
@@ -111,7 +111,8 @@ pub fn options(
     let spares_start = circuit.lit.is_switch_alone();
     // Equal verdicts: what follows a lamp by itself goes first when that is the wish, and a lamp for one that comes off
     // goes on its plug before all else.
-    let follows = circuit.lit.only_signal().is_some();
+    let follows =
+        circuit.lit.only_signal().is_some() || job.factory.iter().any(|f| f.does(&circuit.lit));
     options.sort_by_key(|o| {
         let own = o.feed.factory().is_none();
         let is_plug = matches!(o.feed, Feed::Plug { .. });
@@ -141,6 +142,7 @@ struct Taken {
 }
 
 fn own(
+    job: &Job,
     circuit: &LampCircuit,
     supply: &PlannedSupply,
     taken: Taken,
@@ -151,6 +153,13 @@ fn own(
         says: format!("Carries its {} alone; no factory wire is touched.", amps(taken.most_a)),
         source: Source::computed("P/V at a low battery"),
     }];
+    if job.is_trailer() {
+        reasons.push(FeedReason {
+            weighs: FeedVerdict::No,
+            says: "A trailer has no battery: its lamps hang on the wires of its plug.".into(),
+            source: Source::practice("wiring of trailers"),
+        });
+    }
     match unmet {
         Some(unmet) => reasons.push(FeedReason {
             weighs: FeedVerdict::Mind,
@@ -267,11 +276,16 @@ fn tie_in(
     let wish = Source { name: "the wish", basis: Basis::Fitter };
     let mut reasons = Vec::new();
     let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
-    let follows = signal_label(f.follows);
+    let follows = &wire_label(f);
     match circuit.lit.only_signal() {
-        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
+        _ if f.does(&circuit.lit) => say(
             FeedVerdict::Good,
             format!("Comes on exactly with the {follows}; needs no switch."),
+            wish,
+        ),
+        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
+            FeedVerdict::No,
+            format!("It is live with the {follows}: more than the wish."),
             wish,
         ),
         Some(signal) => say(

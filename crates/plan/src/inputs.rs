@@ -1,6 +1,6 @@
 //! What people and the vehicle can do: the inputs of a job, and which of their combinations occur.
 
-use jovek_job::{Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
+use jovek_job::{FactoryCircuit, Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
 use std::fmt::Write as _;
 
 /// One thing that is either so or not.
@@ -58,7 +58,7 @@ impl Inputs {
             }
         };
         for f in &job.factory {
-            take(Input::Signal(f.of, f.follows));
+            f.signals().for_each(|signal| take(Input::Signal(f.of, signal)));
         }
         for (index, circuit) in job.circuits.iter().enumerate() {
             let (mut timers, mut holds) = (0, 0);
@@ -187,6 +187,11 @@ impl Inputs {
             Signal::Hazard => bit(Signal::Hazard),
             other => bit(other),
         }
+    }
+
+    /// The inputs that make a factory wire live.
+    pub fn live_by_wire(&self, wire: &FactoryCircuit) -> u64 {
+        wire.signals().map(|signal| self.live_by(wire.of, signal)).fold(0, |all, mask| all | mask)
     }
 
     /// The same combination with everything added that must be on with it.
@@ -372,7 +377,14 @@ impl Inputs {
 
 /// True where a wish hangs on a signal whose wire nobody has found yet.
 fn waits_for_a_wire(job: &Job, wish: &Wish) -> bool {
-    let known = |side, signal| job.factory.iter().any(|f| f.of == side && f.follows == signal);
+    if job.factory.iter().any(|f| f.does(wish)) {
+        return false;
+    }
+    // A wire that is live with something else too cannot stand for one signal alone.
+    let is_one = |f: &&FactoryCircuit| f.also.is_empty();
+    let known = |side, signal| {
+        job.factory.iter().filter(is_one).any(|f| f.of == side && f.follows == signal)
+    };
     let found = |side, signal| {
         known(side, signal)
             || (signal == Signal::Hazard && known(side, Signal::Left) && known(side, Signal::Right))
@@ -386,6 +398,11 @@ fn waits_for_a_wire(job: &Job, wish: &Wish) -> bool {
 
 fn circuit_id(job: &Job, index: usize) -> &str {
     job.circuits.get(index).map_or("", |c| c.id.0.as_str())
+}
+
+/// What a factory wire is live with, as it is spoken: `left turn signal and the brake lamps`.
+pub fn wire_label(wire: &FactoryCircuit) -> String {
+    wire.signals().map(signal_label).collect::<Vec<_>>().join(" and the ")
 }
 
 /// Name of a signal as it is spoken.

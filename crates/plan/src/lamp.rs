@@ -38,6 +38,8 @@ pub struct PlannedLamp {
     pub has_sync_lead: bool,
     /// It has a lead that sets its pattern.
     pub has_pattern_lead: bool,
+    /// It is on the vehicle already.
+    pub stays: bool,
 }
 
 /// The figures of a light that is a strip along edges.
@@ -162,6 +164,7 @@ impl PlannedLamp {
             is_filament,
             lead: light.lead.unwrap_or_default(),
             has_sync_lead: light.has_sync_lead,
+            stays: light.stays,
             has_pattern_lead: light.has_pattern_lead,
         }
     }

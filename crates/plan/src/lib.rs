@@ -13,6 +13,7 @@
 //!   [`keyed`]: a fuse position that is live with the key.
 //! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
 //! - [`end`], [`plugs`]: where a wire can end; connectors with their cavities.
+//! - [`fuse_block`], [`charge_cable`], [`housing`]: what several circuits share: a feed, a second battery's cable, a ground.
 //! - [`wiring`], [`chain`]: each circuit as links in order; [`wires`]: every piece of wire of it; [`sizes`]: what was chosen for it.
 //! - [`network`]: the same as a circuit to be solved. [`drop`]: what may be lost on the way.
 //! - [`sizing`]: the thinnest wire that no rule refuses.
@@ -41,6 +42,7 @@ pub mod factory;
 pub mod feed;
 pub mod feed_option;
 pub mod fuse_block;
+pub mod housing;
 pub mod inputs;
 pub mod keyed;
 pub mod lamp;

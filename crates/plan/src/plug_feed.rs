@@ -2,12 +2,12 @@
 
 use crate::factory::PlannedFactory;
 use crate::feed_option::{FeedOption, FeedReason, FeedVerdict, gather};
-use crate::inputs::signal_label;
+use crate::inputs::wire_label;
 use crate::lamp::PlannedLamp;
 use jovek_base::figure::amps;
 use jovek_base::source::{Basis, Source};
 use jovek_catalog::fuse::CONTINUOUS_PART;
-use jovek_job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal, VehicleSide};
+use jovek_job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal};
 
 /// The plugs of a factory lamp circuit as a feed; `new_a` is the largest current of the lamps, A. None where no lamp comes off and nobody chose them.
 pub fn option(
@@ -26,14 +26,16 @@ pub fn option(
     let mut reasons = Vec::new();
     let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
     let wish = Source { name: "the wish", basis: Basis::Fitter };
-    let follows = signal_label(f.follows);
-    match circuit.lit.only_signal() {
-        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
+    let follows = &wire_label(f);
+    match f.does(&circuit.lit) {
+        true => say(
             FeedVerdict::Good,
             "Its own plug, its own switch: nothing is cut, no wire is laid.".into(),
             wish,
         ),
-        _ => say(FeedVerdict::No, format!("On this plug it comes on with the {follows}."), wish),
+        false => {
+            say(FeedVerdict::No, format!("On this plug it comes on with the {follows}."), wish)
+        }
     }
     let (before_a, after_a) = (planned.before_a, planned.existing_a + new_a);
     let room_a = CONTINUOUS_PART * planned.fuse_a;

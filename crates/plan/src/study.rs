@@ -10,13 +10,14 @@ use crate::feed;
 use crate::feed::FeedOption;
 use crate::fuse_block;
 use crate::fuse_block::SharedFeed;
+use crate::housing::{SharedGround, grounded, shared_grounds};
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::network::build;
 use crate::network::build::{Installed, Situation};
 use crate::network::cache::NetworkCache;
 use crate::plugs::Plugs;
-use crate::route::{Layout, Wanted, lay};
+use crate::route::{LaidRole, Layout, Wanted, lay};
 use crate::sizes::{ControlChoice, Sizes};
 use crate::sizing::bears::insulation_for;
 use crate::sizing::circuit::{Sized, WireTrials, size};
@@ -45,6 +46,17 @@ pub struct Studied {
     pub ways: Result<Vec<SwitchingOption>, Unmet>,
 }
 
+impl Studied {
+    /// The signal whose wire is missing; none where all are there, or where it hangs on one wire that does what is
+    /// wished.
+    pub fn unmet(&self, job: &Job) -> Option<&Unmet> {
+        let hangs_on = self.chain.origin_wire().filter(|_| self.chain.switching.is_none());
+        let wire = hangs_on.and_then(|w| job.factory.get(w.0));
+        let does = wire.is_some_and(|f| f.does(&job.circuits[self.index].lit));
+        self.ways.as_ref().err().filter(|_| !does)
+    }
+}
+
 /// A planned and sized job, before it is put into words.
 #[derive(Debug, Clone)]
 pub struct Assessment {
@@ -68,6 +80,8 @@ pub struct Assessment {
     pub block: Option<SharedFeed>,
     /// The cable that charges an auxiliary battery which the job fits.
     pub charge: Option<ChargeCable>,
+    /// The grounds that lamps of a housing share.
+    pub grounds: Vec<SharedGround>,
     /// Insulation of its wires, unless the place asks for more.
     pub insulation: Insulation,
     /// States of the whole vehicle that are solved already.
@@ -96,6 +110,7 @@ struct Planned<'a> {
     supply: &'a PlannedSupply,
     factory: &'a [PlannedFactory],
     block: Option<&'a SharedFeed>,
+    grounds: &'a [SharedGround],
     indices: &'a [usize],
     chains: &'a [Chain],
     scenes: &'a [Scene],
@@ -146,17 +161,25 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
     if let (Some(cable), Some(auxiliary), false) = (&charge, &mut supply.auxiliary, is_measured) {
         auxiliary.cable_ohm = cable.ohm();
     }
-    let layout = lay(job, &wanted);
+    let fed: Vec<(usize, &Feed)> = feeds.iter().map(|&(i, feed, _)| (i, feed)).collect();
+    let mut layout = lay(job, &wanted);
+    let mut grounds = shared_grounds(job, &fed, &supply, (layout.as_ref(), &mut assumed));
     let mut plugs = Plugs::default();
     if let (Some(layout), Some(skeleton)) = (&layout, &job.skeleton) {
         note_dimensions(skeleton, layout.graph.size_m, &mut assumed);
     }
     for (&index, mut fed) in indices.iter().zip(fed_each) {
         fed.block = block.as_ref().filter(|b| b.members.contains(&index)).map(|b| b.kind);
+        fed.grounded = grounded(&grounds, index);
         let laid = layout.as_ref().and_then(|l| l.circuits[index].as_ref());
         let noted = (&mut assumed, &mut plugs);
         let laid = (laid, &supply);
         chains.push(Chain::new(job, index, &job.circuits[index], fed, laid, noted));
+    }
+    let insulation = shop_insulation(&job.shop, &chains);
+    grounds.iter_mut().for_each(|g| g.insulated(insulation));
+    if let Some(layout) = &mut layout {
+        without_own_returns(layout, &chains, &grounds);
     }
     let scenes = wiring.scenes(&chains.iter().collect::<Vec<_>>());
     let block = block.map(|plan| fuse_block::shared_feed(job, plan, (&supply, &factory), &chains));
@@ -165,12 +188,12 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         supply: &supply,
         factory: &factory,
         block: block.as_ref(),
+        grounds: &grounds,
         indices: &indices,
         chains: &chains,
         scenes: &scenes,
     };
-    let (sized, solved) = size_together(&planned, cache);
-    let insulation = shop_insulation(&job.shop, &chains);
+    let (sized, grounds, solved) = size_together(&planned, cache);
     let circuits: Vec<Studied> = indices
         .iter()
         .zip(chains)
@@ -196,9 +219,22 @@ pub fn study_with(job: &Job, cache: &mut NetworkCache) -> Assessment {
         plugs,
         block,
         charge,
+        grounds,
         insulation,
         solved,
     }
+}
+
+/// Takes out of the bundles what housings lead back: of the circuits in a housing one stands for its ground wire.
+fn without_own_returns(layout: &mut Layout, chains: &[Chain], grounds: &[SharedGround]) {
+    let leads_back = |circuit: usize| {
+        let stands_for = |g: &SharedGround| {
+            g.wire().is_some() && g.lamps.first().is_some_and(|l| l.circuit.0 == circuit)
+        };
+        let chain = chains.iter().find(|c| c.index.0 == circuit);
+        chain.is_none_or(Chain::has_own_return) || grounds.iter().any(stands_for)
+    };
+    layout.wires.retain(|w| w.role != LaidRole::Return || leads_back(w.circuit));
 }
 
 /// Dimensions that nobody gave, where a length follows from them.
@@ -274,8 +310,13 @@ pub fn shop_insulation(shop: &Shop, chains: &[Chain]) -> Insulation {
 /// Sizes each circuit alone, then looks at all of them together and thickens where the shared
 /// supply pulls one below its need, until nothing moves. Where no copper makes up for what the supply lacks, a
 /// circuit keeps the wire that it has alone. The states that were solved to see that nothing moves come along.
-fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Vec<SolvedScene>) {
-    let &Planned { job, supply, factory, block, indices, chains, scenes } = planned;
+///
+/// The ground wires of housings grow with what feeds them.
+fn size_together(
+    planned: &Planned,
+    cache: &mut NetworkCache,
+) -> (Vec<Sized>, Vec<SharedGround>, Vec<SolvedScene>) {
+    let &Planned { job, supply, factory, block, grounds, indices, chains, scenes } = planned;
     let insulation = shop_insulation(&job.shop, chains);
     let bench = |i: usize| SizingInput {
         shop: &job.shop,
@@ -283,6 +324,7 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
         supply,
         factory,
         block,
+        grounds,
         chain: &chains[i],
         circuit: &job.circuits[indices[i]],
         insulation,
@@ -299,8 +341,11 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
         .collect();
     let shelf = job.shop.shelf();
     let mut solved = Vec::new();
+    let mut together = grounds.to_vec();
     for _ in 0..ROUNDS {
         solved.clear();
+        grow(&mut together, chains, &sized);
+        let grounds = &together;
         let parts: Vec<(&Chain, &Sizes)> =
             chains.iter().zip(&sized).map(|(c, s)| (c, &s.chosen.sizes)).collect();
         let mut moved = Vec::new();
@@ -310,8 +355,8 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
             .flat_map(|state| scenes.iter().map(move |scene| (state, scene)))
         {
             let situation = Situation::plain(supply, state, scene.inputs);
-            let Ok((built, solution)) =
-                cache.solve(Installed { supply, factory, block, parts: &parts }, &situation)
+            let Ok((built, solution)) = cache
+                .solve(Installed { supply, factory, block, grounds, parts: &parts }, &situation)
             else {
                 continue;
             };
@@ -345,10 +390,23 @@ fn size_together(planned: &Planned, cache: &mut NetworkCache) -> (Vec<Sized>, Ve
             changed = true;
         }
         if !changed {
-            return (sized, solved);
+            return (sized, together, solved);
         }
     }
-    (sized, Vec::new())
+    grow(&mut together, chains, &sized);
+    (sized, together, Vec::new())
+}
+
+/// Ground wires of housings, no thinner than what feeds their lamps.
+fn grow(grounds: &mut [SharedGround], chains: &[Chain], sized: &[Sized]) {
+    for ground in grounds {
+        for (chain, sized) in chains.iter().zip(sized) {
+            let is_on = ground.lamps.iter().any(|lamp| lamp.circuit == chain.index);
+            if is_on && !chain.is_plug {
+                ground.at_least(sized.chosen.sizes.lamp_wire);
+            }
+        }
+    }
 }
 
 impl Assessment {
@@ -359,8 +417,8 @@ impl Assessment {
 
     /// What is on the vehicle with these chains.
     pub fn installed<'a>(&'a self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        let block = self.block.as_ref();
-        Installed { supply: &self.supply, factory: &self.factory, block, parts }
+        let (block, grounds) = (self.block.as_ref(), self.grounds.as_slice());
+        Installed { supply: &self.supply, factory: &self.factory, block, grounds, parts }
     }
 
     /// Index in the job of each circuit that has lights.

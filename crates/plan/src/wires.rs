@@ -180,6 +180,7 @@ pub fn link_ends(
         | LinkKind::Bus
         | LinkKind::PlugGround
         | LinkKind::FactoryGround
+        | LinkKind::HousingGround
         | LinkKind::BlockFeed
         | LinkKind::BlockRelay
         | LinkKind::Lamps => None,
@@ -217,8 +218,10 @@ pub fn link_ends(
 /// Where the chain meets its lamps: at the only one, or at the splice from which the legs go.
 fn lamps_end(chain: &Chain, legs: &[Leg], pole: Pole) -> End {
     if legs.is_empty() {
-        let light = chain.lamps.iter().position(|l| l.count > 0).unwrap_or(0);
-        lamp_end(chain, (light, 0), pole)
+        let lamps = chain.lamps.iter().enumerate();
+        let mut each = lamps.flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)));
+        let is_there = |lamp: &_| pole != Pole::Minus || chain.ground_of(*lamp).is_none();
+        lamp_end(chain, each.find(is_there).unwrap_or_default(), pole)
     } else {
         End::Splice(chain.index, SpliceAt::Trunk(pole))
     }

@@ -60,9 +60,11 @@ impl Wiring {
         let (logic, switched) = (each(keyed::wish), each(keyed::switched_wish));
         let is_behind_key = job.circuits.iter().map(|c| keyed::is_behind_key(job, c)).collect();
         let follows: Vec<_> = job.factory.iter().map(|f| (f.of, f.follows)).collect();
-        let live_by = follows.iter().map(|&(side, s)| inputs.live_by(side, s)).collect();
+        let live_by = job.factory.iter().map(|f| inputs.live_by_wire(f)).collect();
         let outputs: Vec<OutputKind> = job.factory.iter().map(|f| f.output).collect();
-        let mut order: Vec<usize> = (0..follows.len()).collect();
+        // A wire that is live with something else too stands for no signal alone.
+        let is_one = |i: &usize| job.factory[*i].also.is_empty();
+        let mut order: Vec<usize> = (0..follows.len()).filter(is_one).collect();
         order.sort_by_key(|&i| match outputs[i] {
             OutputKind::Plain => 0,
             OutputKind::Unknown => 1,
@@ -214,7 +216,15 @@ impl Wiring {
             let follows = Logic::Leaf { leaf, mask, holds: true };
             let lit_by = self.lit_by(&follows);
             let block = None;
-            FeedPlan { feed: feed.clone(), switching: None, own_switch, follows, lit_by, block }
+            FeedPlan {
+                feed: feed.clone(),
+                switching: None,
+                own_switch,
+                follows,
+                lit_by,
+                block,
+                grounded: Vec::new(),
+            }
         };
         let hangs_on = |i: usize| {
             let (side, signal) = self.follows[i];
@@ -225,7 +235,7 @@ impl Wiring {
             return hangs_on(i);
         }
         if let Some(i) = tied
-            && circuit.lit.only_signal().map(|s| (VehicleSide::Own, s)) == Some(self.follows[i])
+            && job.factory[i].does(&circuit.lit)
         {
             return hangs_on(i);
         }
@@ -243,6 +253,7 @@ impl Wiring {
                 lit_by: self.lit_by(&self.logic[index]),
                 feed,
                 block: None,
+                grounded: Vec::new(),
             },
             (None, Some(i)) => hangs_on(i),
             (None, None) if self.is_behind_key[index] => FeedPlan {

@@ -6,7 +6,7 @@ mod words;
 use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
 pub use args::Cli;
-use args::{CliFormat, CliRegion, Command, Device};
+use args::{CliFormat, CliRegion, Command, Device, Others};
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::budget::budget;
@@ -17,7 +17,7 @@ use jovek_core::formboard;
 use jovek_core::job::{Job, Region, SupplyState, VehicleState};
 use jovek_core::light::glare::GlareGrade;
 use jovek_core::light::meter::LuxMeter;
-use jovek_core::light::{LightAsked, LightPicture, ies, light};
+use jovek_core::light::{LightAsked, LightPicture, Stands, ies, light};
 use jovek_core::moment::moment;
 use jovek_core::moment::saved_now;
 use jovek_core::plan::study::study;
@@ -113,9 +113,9 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
                 bays_text(&plan)
             })?;
         }
-        Command::Light { job, supply, instead, json } => {
+        Command::Light { job, supply, stands, json } => {
             let job = read_job(job)?;
-            return light_of(job, supply, *instead, *json);
+            return light_of(job, supply, *stands, *json);
         }
         Command::Rules { job, region, json } => {
             let job = read_job(job)?;
@@ -311,7 +311,7 @@ fn diagnose_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     Ok(if found.is_found && is_fault { STOP } else { CLEAN })
 }
 
-fn light_of(job: Job, supply: &str, instead: bool, json: bool) -> anyhow::Result<u8> {
+fn light_of(job: Job, supply: &str, others: Option<Others>, json: bool) -> anyhow::Result<u8> {
     let known = SupplyState::ALL.map(SupplyState::key).join(", ");
     let supply = SupplyState::ALL
         .into_iter()
@@ -321,9 +321,9 @@ fn light_of(job: Job, supply: &str, instead: bool, json: bool) -> anyhow::Result
         job,
         supply,
         circuit: None,
-        instead,
+        stands: others.map_or(Stands::Planned, Stands::from),
         drawn: LightPicture::Ground,
-        beside: false,
+        beside: None,
     };
     let found = light(&asked)?;
     let dazzles = found.glare.iter().any(|g| g.grade == GlareGrade::Dazzles);

@@ -424,7 +424,7 @@ fn light_rules_and_swaps_from_the_command_line() {
     {
         assert!(words.contains(part), "{part}: {words}");
     }
-    let amber = text(&run(&["light", &demo("51"), "--instead"]).stdout);
+    let amber = text(&run(&["light", &demo("51"), "--with", "candidate"]).stdout);
     assert!(amber.contains("Amber fog lamp 1") && !amber.contains("LED fog lamp 1"));
     let bad = run(&["light", &demo("51"), "--supply", "perpetual"]);
     assert_eq!(bad.status.code(), Some(2));

@@ -9,7 +9,7 @@ use jovek_job::{Job, SupplyState, VehicleState};
 use jovek_judge::answers::assess;
 use jovek_judge::harness::reels::REEL_M;
 use jovek_judge::harness::{cuts, labels, parts, pins};
-use jovek_judge::light::{LightAsked, LightPicture, drawing, light};
+use jovek_judge::light::{LightAsked, LightPicture, Stands, drawing, light};
 use jovek_judge::moment::MomentError;
 use jovek_judge::proof;
 use jovek_judge::proof::simulation::Simulation;
@@ -122,9 +122,9 @@ fn plain_light(job: &Job) -> LightAsked {
         job: job.clone(),
         supply,
         circuit: None,
-        instead: false,
+        stands: Stands::Planned,
         drawn: LightPicture::Ground,
-        beside: false,
+        beside: None,
     }
 }
 

@@ -10,13 +10,13 @@ use jovek_job::{Job, Passage};
 use jovek_judge::harness::colours::lamps_at;
 use jovek_judge::harness::connectors::{ConnectorAnswer, connectors};
 use jovek_judge::harness::ends::Names;
-use jovek_judge::harness::{Installation, sheet_cuts};
+use jovek_judge::harness::{Installation, housings, sheet_cuts};
 use jovek_plan::bundles::bundles;
-use jovek_plan::end::Host;
+use jovek_plan::end::{Host, HousingIx};
 use jovek_plan::route::bundle::{Bundle, CLIP_SPACING_M, clips};
 use jovek_plan::route::{Graph, Layout};
 use jovek_plan::study::Assessment;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 use std::fmt::Write as _;
 
 /// Page sizes, landscape, mm.
@@ -305,11 +305,21 @@ fn ends(job: &Job, study: &Assessment, layout: &Layout) -> BTreeMap<usize, Vec<S
             .collect::<Vec<_>>()
     };
     let mut out: BTreeMap<usize, Vec<String>> = BTreeMap::new();
+    let mut told: BTreeSet<usize> = BTreeSet::new();
     for (lamp, place) in lamps_at(Some(layout), &chains) {
-        let found = all.iter().find(|c| c.of == Host::Lamp(lamp));
+        // Lamps in one housing are told once.
+        let housing = housings::place_of(job, lamp).map(|at| at.housing);
+        if housing.is_some_and(|h| !told.insert(h)) {
+            continue;
+        }
+        let host = housing.map_or(Host::Lamp(lamp), |h| Host::Housing(HousingIx(h)));
+        let found = all.iter().find(|c| c.of == host);
         let circuit = job.circuit_label(lamp.circuit.0);
-        let says =
-            found.map_or_else(|| format!("{circuit}: {}", names.lamp(lamp)), |c| c.name.clone());
+        let says = match (found, housing) {
+            (Some(c), _) => c.name.clone(),
+            (None, Some(h)) => job.housing_label(h),
+            (None, None) => format!("{circuit}: {}", names.lamp(lamp)),
+        };
         let list = out.entry(place).or_default();
         list.push(says);
         list.extend(found.iter().flat_map(|c| pins(c)));

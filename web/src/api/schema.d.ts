@@ -1344,13 +1344,30 @@ export interface components {
              */
             wide_deg?: number | null;
         };
-        /** @description The light of the candidates, laid beside that of the lamps as planned. */
+        /** @description The light of other lamps in the same places, laid beside that of the lamps as planned. */
         Beside: {
             ground?: null | components["schemas"]["Picture"];
-            /** @description Each lamp, or its candidate. */
+            /** @description Each lamp, or what stands in its place. */
             lamps: components["schemas"]["LampAnswer"][];
+            /** @description What a person should know of it: camera, back-glare. */
+            notes: string[];
             /** @description Reach. */
             reach: components["schemas"]["ReachAnswer"][];
+            /** @description Light at the marked spots, in the order of the report's own. */
+            spots: components["schemas"]["BesideSpot"][];
+            wall?: null | components["schemas"]["Picture"];
+        };
+        /** @description Light at a marked spot with other lamps. */
+        BesideSpot: {
+            /**
+             * Format: double
+             * @description Illuminance, lx.
+             */
+            lux_lx: number;
+            /** @description `as planned 3.1 times as much`. */
+            ratio_text?: string | null;
+            /** @description `14 lx`. */
+            text: string;
         };
         /** @description Two places that a way joins. */
         Between: {
@@ -2195,6 +2212,8 @@ export interface components {
         };
         /** @description A circuit that the vehicle came with. */
         FactoryCircuit: {
+            /** @description What it is live with as well: a wire that is stop and turn in one. */
+            also?: components["schemas"]["Signal"][];
             /** @description Colour of that wire, as found: what goes on from it keeps it. */
             colour?: string | null;
             /**
@@ -2725,6 +2744,44 @@ export interface components {
             /** @description What the pin does, in words. */
             says: string;
         };
+        /** @description One of the lamps in a housing. */
+        HousedLamp: {
+            /** @description Colour of its lead at the housing, as it is; none where nobody looked. */
+            lead_colour?: string | null;
+            /** @description Its light. */
+            light: components["schemas"]["LightId"];
+            /**
+             * Format: int32
+             * @description Which lamp of that light, from 0.
+             */
+            number?: number;
+        };
+        /** @description A housing with the lamps in it. */
+        Housing: {
+            ground?: null | components["schemas"]["HousingGround"];
+            /** @description Id within the job. */
+            id: components["schemas"]["HousingId"];
+            /** @description The lamps in it, in the order of its leads. */
+            lamps: components["schemas"]["HousedLamp"][];
+            /** @description What it is called, as it is ordered. */
+            name: string;
+        };
+        /**
+         * @description The one ground that all functions of a housing share. On the factory's own plug it is that plug's ground, and what is
+         *     said here waits.
+         */
+        HousingGround: {
+            /** @description How it gets back. */
+            by?: components["schemas"]["ReturnKind"];
+            /**
+             * Format: double
+             * @description From the housing to there, m.
+             */
+            length_m?: number | null;
+            zone?: null | components["schemas"]["Zone"];
+        };
+        /** @description A housing with several lamps. */
+        HousingId: string;
         /** @description What a photometric file says. */
         IesRead: {
             /** @description Full width and height at half of the peak, degrees. */
@@ -2880,6 +2937,8 @@ export interface components {
             circuits?: components["schemas"]["LampCircuit"][];
             /** @description Factory circuits that matter to this job. */
             factory?: components["schemas"]["FactoryCircuit"][];
+            /** @description Lamps of several functions in one housing. */
+            housings?: components["schemas"]["Housing"][];
             /**
              * Format: int32
              * @description Format version; 2.
@@ -3287,6 +3346,8 @@ export interface components {
             replaces?: null | components["schemas"]["OldLamp"];
             role?: null | components["schemas"]["LampRole"];
             screw?: null | components["schemas"]["Screw"];
+            /** @description It is on the vehicle already and stays: wired with the others, neither bought nor mounted. */
+            stays?: boolean;
             strip?: null | components["schemas"]["Strip"];
         };
         /** @description A light with its power settled. */
@@ -3307,15 +3368,14 @@ export interface components {
         };
         /** @description What is asked of the light. */
         LightAsked: {
-            /** @description The candidates beside their lamps: both are answered at once, the circuits are solved only once for both. */
-            beside?: boolean;
+            beside?: null | components["schemas"]["Stands"];
             circuit?: null | components["schemas"]["CircuitId"];
             /** @description What is drawn. */
             drawn?: components["schemas"]["LightPicture"];
-            /** @description The candidates in place of their lamps. */
-            instead?: boolean;
             /** @description The job. */
             job: components["schemas"]["Job"];
+            /** @description What stands in the places of the lamps. */
+            stands?: components["schemas"]["Stands"];
             /** @description State of the supply. */
             supply?: components["schemas"]["SupplyState"];
         };
@@ -5078,6 +5138,11 @@ export interface components {
          * @enum {string}
          */
         StageState: "done" | "open" | "blocked";
+        /**
+         * @description What is looked at in the places of a job's lamps.
+         * @enum {string}
+         */
+        Stands: "planned" | "candidate" | "old";
         /**
          * @description Whether the engine starts.
          * @enum {string}

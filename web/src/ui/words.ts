@@ -17,6 +17,14 @@ export const LAMP_ENDS = [
   { value: "bare", label: "bare wires" },
 ];
 
+/** How a current gets back. */
+export const RETURNS = [
+  { value: "chassis_stud", label: "by a stud on the frame" },
+  { value: "battery_negative", label: "by wire to battery negative" },
+  { value: "ground_bus", label: "to the ground bus" },
+  { value: "plug_ground", label: "to the ground pin of the plug" },
+];
+
 export const CONDITIONS = [
   { value: "sound", label: "sound" },
   { value: "dim", label: "dim" },

@@ -20,6 +20,7 @@ pub fn wire(id: &str, follows: Signal, of: VehicleSide) -> FactoryCircuit {
         fuse_a: Some(15.0),
         wire: None,
         length_m: Some(3.0),
+        also: Vec::new(),
         output_a: None,
         existing_a: Some(2.0),
         probe: Probe { on_v: Some(12.4), off_v: Some(0.0) },

@@ -4,10 +4,11 @@
 use crate::wire::wire;
 use jovek_core::job::{
     Auxiliary, Backlight, BodyKind, CircuitId, ControlKind, FactoryCircuit, FactoryId, FactoryKind,
-    Feed, Flash, FuseBlock, FuseSurvey, Isolation, Job, JointPractice, LampCircuit, LampEnd,
-    LampLead, LampPlace, Light, LightId, LightKind, OldLamp, Passage, PlugId, Position, Probe,
-    ReturnKind, Section, Signal, Sites, Skeleton, Switch, SwitchId, SwitchKind, SwitchedSide,
-    VehicleSide, WayFact, Waypoint, WireSystem, Wish, Zone,
+    Feed, Flash, FuseBlock, FuseSurvey, HousedLamp, Housing, HousingGround, HousingId, Isolation,
+    Job, JointPractice, LampCircuit, LampEnd, LampLead, LampPlace, Light, LightId, LightKind,
+    OldLamp, Passage, PlugId, Position, Probe, ReturnKind, Section, Signal, Sites, Skeleton,
+    Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact, Waypoint, WireSystem, Wish,
+    Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -102,6 +103,7 @@ fn light() -> impl Strategy<Value = Light> {
             light.has_sync_lead = has_sync_lead;
             light.has_pattern_lead = has_pattern_lead;
             light.backlight = None::<Backlight>;
+            light.stays = old_w.is_none() && light.label_w.is_some_and(|w| w % 4.0 == 0.0);
             light.replaces = old_w.map(|w| OldLamp { label_w: Some(w), ..OldLamp::default() });
             light
         },
@@ -266,7 +268,35 @@ pub fn job() -> impl Strategy<Value = Job> {
                 job.circuits.push(c);
             }
             job.skeleton = skeleton;
+            job.housings = housings(&job);
             job
         },
     )
+}
+
+/// The first lamps of all circuits in one housing, the second ones in another: with a ground that they share, or without.
+fn housings(job: &Job) -> Vec<Housing> {
+    let even = |l: &Light, by: f64| l.label_w.is_some_and(|w| w % by == 0.0);
+    let first = &job.circuits[0].lights[0];
+    if !even(first, 2.0) {
+        return Vec::new();
+    }
+    let ends = |l: &Light| l.lead.map(|l| l.ends).unwrap_or_default();
+    let of = |number: u32| Housing {
+        id: HousingId(format!("h{number}")),
+        name: "Rear lamp".into(),
+        lamps: job
+            .circuits
+            .iter()
+            .map(|c| &c.lights[0])
+            .filter(|l| l.count > number && ends(l) == ends(first))
+            .map(|l| HousedLamp { light: l.id.clone(), number, lead_colour: None })
+            .collect(),
+        ground: (!even(first, 6.0)).then(|| HousingGround {
+            by: job.circuits[0].run.return_by,
+            length_m: Some(0.7 + f64::from(number)),
+            zone: None,
+        }),
+    };
+    [of(0), of(1)].into_iter().filter(|h| !h.lamps.is_empty()).collect()
 }

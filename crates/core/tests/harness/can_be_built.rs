@@ -7,9 +7,10 @@ use jovek_core::answers::{Answers, assess};
 use jovek_core::catalog::terminal::{EndKind, splice_mm2};
 use jovek_core::finding::FindingCode;
 use jovek_core::harness::parts::{Extras, items};
-use jovek_core::harness::{CutLine, Installation, PartItem, PartOf};
+use jovek_core::harness::{CutLine, Installation, PartItem, PartOf, housings};
 use jovek_core::job::{Job, Override, WireSystem};
-use jovek_core::plan::end::{End, Host};
+use jovek_core::plan::end::{End, Host, HousingIx};
+use jovek_core::plan::housing::lamps_of;
 use jovek_core::plan::strips::strips;
 use jovek_core::plan::study::{Assessment, study};
 use jovek_core::plan::wires::wires;
@@ -25,6 +26,12 @@ fn part_items(job: &Job, study: &Assessment, answers: &Answers) -> Vec<PartItem>
         connectors: &answers.connectors,
     };
     items(of, &answers.cuts, &extras)
+}
+
+/// True for a housing whose lamps are all on the vehicle already.
+fn has_none_to_buy(job: &Job, housing: HousingIx) -> bool {
+    let mut lamps = lamps_of(job, &job.housings[housing.0].lamps);
+    lamps.all(|(l, _)| job.circuits[l.circuit.0].lights[l.light].stays)
 }
 
 fn check(name: &str, job: &Job) {
@@ -43,7 +50,14 @@ fn check(name: &str, job: &Job) {
         let Host::Lamp(lamp) = host else { return false };
         strips.iter().any(|s| s.circuit == lamp.circuit.0 && s.light == lamp.light)
     };
+    let stays = |host| {
+        let Host::Lamp(lamp) = host else { return false };
+        job.circuits[lamp.circuit.0].lights[lamp.light].stays
+    };
     let items = part_items(job, &study, &answers);
+    // A lamp that is on the vehicle already is wired, never bought.
+    let is_of_it = |i: &&PartItem| i.of == PartOf::Lamp && i.host.is_some_and(stays);
+    assert!(!items.iter().any(|i| is_of_it(&i)), "{name}: a lamp that stays is bought");
     for (&end, &wires) in &at {
         // A plug in the wire has a wire on each half, and so has the plug of a strip.
         let two_halves = matches!(end, End::Cavity(..)) || is_strip(end.host());
@@ -62,7 +76,14 @@ fn check(name: &str, job: &Job) {
             Host::Post(_) | Host::Factory(_) => true,
             Host::Splice(..) => items.iter().any(|i| i.of == PartOf::Splice),
             Host::Switch(..) => items.iter().any(|i| i.of == PartOf::Switch),
-            _ => is_strip(host) || items.iter().any(|i| i.host == Some(host)),
+            // A lamp that is one of several is bought with its housing.
+            Host::Lamp(lamp) if housings::place_of(job, lamp).is_some() => {
+                let housing =
+                    Host::Housing(HousingIx(housings::place_of(job, lamp).unwrap().housing));
+                stays(host) || items.iter().any(|i| i.host == Some(housing))
+            }
+            Host::Housing(housing) if has_none_to_buy(job, housing) => true,
+            _ => is_strip(host) || stays(host) || items.iter().any(|i| i.host == Some(host)),
         };
         assert!(is_bought, "{name}: nothing on the parts list makes {end:?}");
     }

@@ -18,10 +18,11 @@ use jovek_core::harness::{CutLine, Installation};
 use jovek_core::job::{Job, LampEnd, SupplyState};
 use jovek_core::plan::chain::Chain;
 use jovek_core::plan::end::{
-    BlockEnd, CircuitIx, End, LampIx, Pole, Post, RelayTerminal, Side, Thrown,
+    BlockEnd, CircuitIx, End, HousingEnd, LampIx, Pole, Post, RelayTerminal, Side, Thrown,
 };
 use jovek_core::plan::factory::plug_ground_ohm;
 use jovek_core::plan::fuse_block::SharedFeed;
+use jovek_core::plan::housing::GroundWay;
 use jovek_core::plan::inputs::Assignment;
 use jovek_core::plan::logic::Logic;
 use jovek_core::plan::network::build::{Built, Installed, build};
@@ -82,11 +83,15 @@ fn contact_ohm(end: End) -> f64 {
         End::Factory(_)
         | End::FactoryMinus(_)
         | End::Adapter(_)
-        | End::Lamp(_, _, LampEnd::Bare) => contact::SPLICE_OHM,
+        | End::Lamp(_, _, LampEnd::Bare)
+        | End::Housing(_, HousingEnd::Ground(LampEnd::Bare)) => contact::SPLICE_OHM,
         End::Splice(..) => 0.5 * contact::SPLICE_OHM,
         End::Cavity(..) => 0.5 * contact::LAMP_PLUG_OHM,
-        End::Lamp(_, _, LampEnd::Plug) => contact::LAMP_PLUG_OHM,
+        End::Lamp(_, _, LampEnd::Plug) | End::Housing(_, HousingEnd::Ground(LampEnd::Plug)) => {
+            contact::LAMP_PLUG_OHM
+        }
         End::Stud(..)
+        | End::Housing(_, HousingEnd::Stud)
         | End::Bus
         | End::PlugGround
         | End::Block(BlockEnd::Bus | BlockEnd::CoilStud) => contact::STUD_OHM,
@@ -116,7 +121,10 @@ fn wired<'a>(
     let mut studs: Vec<End> = cuts
         .iter()
         .flat_map(|c: &CutLine| [c.from_end, c.to_end])
-        .filter(|e| matches!(e, End::Stud(..) | End::Bus | End::PlugGround))
+        .filter(|e| {
+            let is_stud = matches!(e, End::Stud(..) | End::Housing(_, HousingEnd::Stud));
+            is_stud || matches!(e, End::Bus | End::PlugGround)
+        })
         .collect();
     studs.sort();
     studs.dedup();
@@ -141,6 +149,13 @@ fn wired<'a>(
     }
     if let Some(shared) = &study.block {
         put_block(&mut bench, shared, at.1);
+    }
+    for ground in &study.grounds {
+        if let GroundWay::Plug(wire) = ground.way {
+            let wire_ohm = study.factory[wire.0].wire.ohm(1.0, 40.0);
+            let stud_ohm = contact::STUD_OHM + contact::CHASSIS_OHM;
+            bench.ground(ground.start(), contact::LAMP_PLUG_OHM + wire_ohm + stud_ohm);
+        }
     }
     for (chain, sizes) in &parts {
         put_parts(&mut bench, study, (chain, sizes), at);
@@ -177,15 +192,26 @@ fn put_on_plugs(bench: &mut Bench, study: &Assessment, chain: &Chain) {
     bench.ohm(End::Factory(wire), at(Pole::Plus), each_ohm);
     for (light, lamp) in chain.lamps.iter().enumerate() {
         for number in 0..lamp.count as usize {
-            let element = bench.put(at(Pole::Plus), at(Pole::Minus), lamp.device);
+            let minus = housed(study, chain, (light, number)).unwrap_or(at(Pole::Minus));
+            let element = bench.put(at(Pole::Plus), minus, lamp.device);
             bench.lamps.insert(LampIx { circuit: chain.index, light, number }, element);
         }
     }
     if chain.is_ground_switched {
         return bench.ohm(at(Pole::Minus), End::FactoryMinus(wire), each_ohm);
     }
+    let own = chain.lamp_count() - chain.grounded.len() as u32;
+    if own == 0 {
+        return;
+    }
+    let (count, each_ohm) = (f64::from(own), contact::LAMP_PLUG_OHM / f64::from(own));
     let ground_ohm = (study.factory[wire.0].wire.ohm(1.0, 40.0) + contact::STUD_OHM) / count;
     bench.ground(at(Pole::Minus), each_ohm + ground_ohm + contact::CHASSIS_OHM);
+}
+
+/// The housing's ground at which a lamp meets others; none with a return of its own.
+fn housed(study: &Assessment, chain: &Chain, lamp: (usize, usize)) -> Option<End> {
+    chain.ground_of(lamp).map(|ground| study.grounds[ground].start())
 }
 
 /// The parts of a circuit between their terminals.
@@ -228,7 +254,10 @@ fn put_parts(
     for (light, lamp) in chain.lamps.iter().enumerate() {
         for number in 0..lamp.count as usize {
             let ix = LampIx { circuit, light, number };
-            let end = |pole| End::Lamp(ix, pole, lamp.lead.ends);
+            let end = |pole| match housed(study, chain, (light, number)) {
+                Some(ground) if pole == Pole::Minus => ground,
+                _ => End::Lamp(ix, pole, lamp.lead.ends),
+            };
             for own in of.own_leads.iter().filter(|o| o.lamp == ix) {
                 // Its own lead is in the splice.
                 bench.ohm(own.to, end(own.pole), 0.5 * contact::SPLICE_OHM);

@@ -8,6 +8,7 @@ use jovek_core::job::{
     ConnectorKind, FoundWire, HitchLamp, Job, LinkSide, LoopWire, PinFunction, PutOn, Signal,
     StopFrom, StopLight, SupplyState, TieInEnd, Towed, TrailerLink, VehicleSide, WireReading, Wish,
 };
+use jovek_core::light::lamps::Stands;
 use jovek_core::light::picture::Picture;
 use jovek_core::light::{LightAsked, LightPicture, light};
 use jovek_core::trailer::connectors::all;
@@ -232,17 +233,17 @@ proptest! {
 fn beside_is_what_it_is_apart() {
     let job = demo("51");
     for circuit in [None, Some(job.circuits[1].id.clone())] {
-        let asked = |instead, beside| LightAsked {
+        let asked = |stands, beside| LightAsked {
             job: job.clone(),
             supply: SupplyState::Charging,
             circuit: circuit.clone(),
-            instead,
+            stands,
             drawn: LightPicture::Ground,
             beside,
         };
-        let both = light(&asked(false, true)).unwrap();
-        let (planned, other) =
-            (light(&asked(false, false)).unwrap(), light(&asked(true, false)).unwrap());
+        let both = light(&asked(Stands::Planned, Some(Stands::Candidate))).unwrap();
+        let planned = light(&asked(Stands::Planned, None)).unwrap();
+        let other = light(&asked(Stands::Candidate, None)).unwrap();
         assert!(planned.beside.is_none());
         assert_eq!(both.lamps, planned.lamps);
         let beside = both.beside.unwrap();
@@ -264,9 +265,9 @@ fn beside_is_what_it_is_apart() {
         job,
         supply: SupplyState::EngineOff,
         circuit: None,
-        instead: false,
+        stands: Stands::Planned,
         drawn: LightPicture::Nothing,
-        beside: true,
+        beside: Some(Stands::Candidate),
     };
     let found = light(&figures).unwrap();
     assert!(found.ground.is_none() && found.beside.unwrap().ground.is_none());

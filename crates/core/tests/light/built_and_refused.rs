@@ -4,14 +4,16 @@
 use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
+use jovek_core::harness::CutLine;
 use jovek_core::job::{
     Adjuster, At, Beam, BulbPlace, CodingBit, ConnectorKind, Cover, FoundMark, Held, Instead, Job,
-    LampColour, LedBulb, Lighting, LoadResistor, LuxSpot, Mount, Optic, Permit, Photometric,
+    LampColour, LedBulb, Light, Lighting, LoadResistor, LuxSpot, Mount, Optic, Permit, Photometric,
     Region, ResistorSeat, SeriesPins, Signal, Smoothing, SwapFunction, TrailerLink, WarningClass,
     Watcher,
 };
 use jovek_core::moment::saved_now;
 use jovek_core::proof::prove;
+use jovek_core::road::road;
 use jovek_core::trailer::build::{TrailerAsked, build};
 use proptest::prelude::*;
 
@@ -228,13 +230,36 @@ fn built_trailers_can_be_fitted() {
             .collect();
         assert!(grave.is_empty(), "{length_m} m: {grave:?}");
         for circuit in &job.circuits {
-            let grounded =
-                answers.cuts.iter().any(|c| c.circuit == circuit.id && c.to.contains("ground"));
+            let goes = |c: &&CutLine| c.circuit == circuit.id && c.to.contains("ground");
+            let own = answers.cuts.iter().filter(goes).count();
+            // Or through the ground of its housing.
+            let housed = |l: &Light| job.by_itself(l) == 0;
+            let grounded = own == 1 || circuit.lights.iter().all(housed);
             assert!(grounded, "{length_m} m: {} has no ground", circuit.name);
         }
+        let of_housings =
+            answers.cuts.iter().filter(|c| c.from.ends_with("ground") && c.to == "ground bus");
+        assert_eq!(of_housings.count(), job.housings.len());
         for wire in &job.factory {
             let mm2 = wire.wire.unwrap().area_mm2();
             assert!((1.2..=1.6).contains(&mm2), "{mm2} mm²");
         }
     }
+}
+
+/// Three lamps in the middle of the top identify a wide trailer; they are not the two at its edges that show how wide it
+/// is. Source: 49 CFR 571.108 Table I, recalled from memory.
+#[test]
+fn identification_lamps_are_no_clearance_lamps() {
+    let mut job = build(&TrailerAsked { height_m: 2.5, ..asked(5.0, 2.4, Region::Us, false) });
+    let missing = |job: &Job| -> Vec<String> {
+        let found = road(job, Some(Region::Us)).unwrap();
+        found.regions.iter().flat_map(|r| &r.missing).map(|m| m.lamp.clone()).collect()
+    };
+    let is_it = |lamps: &[String]| lamps.iter().any(|l| l == "clearance lamps, rear");
+    assert!(!is_it(&missing(&job)), "{:?}", missing(&job));
+    for circuit in &mut job.circuits {
+        circuit.lights.retain(|l| l.name != "LED clearance lamp, rear");
+    }
+    assert!(is_it(&missing(&job)), "{:?}", missing(&job));
 }

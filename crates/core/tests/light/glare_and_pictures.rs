@@ -2,15 +2,15 @@
 
 use crate::common::demo_jobs;
 use jovek_core::job::{
-    At, Beam, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, Mount, Optic,
-    Photometric, Region, SupplyState,
+    At, Beam, Held, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, LuxSpot, Mount,
+    OldLamp, Optic, Photometric, Region, SupplyState,
 };
 use jovek_core::light::aim_sheet::both_units;
 use jovek_core::light::colour::usual;
 use jovek_core::light::drawing::{aim_svg, beam_svg};
 use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
-use jovek_core::light::lamps::{Lamp, lamps};
-use jovek_core::light::picture::{Frame, SCALE_LX, around, ground, shade, wall};
+use jovek_core::light::lamps::{Lamp, Stands, lamps};
+use jovek_core::light::picture::{Frame, SCALE_LX, around, ground, shade, two_digits, wall};
 use jovek_core::light::report::reach;
 use jovek_core::light::source::{Distribution, Source};
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
@@ -22,9 +22,9 @@ fn asked(job: &Job) -> LightAsked {
         job: job.clone(),
         supply: SupplyState::EngineOff,
         circuit: None,
-        instead: false,
+        stands: Stands::Planned,
         drawn: LightPicture::Ground,
-        beside: false,
+        beside: None,
     }
 }
 
@@ -181,7 +181,7 @@ fn candidates_and_broken_files() {
         colour: Some(LampColour::Amber),
     });
     let plain = shown(&job);
-    let instead = light(&LightAsked { instead: true, ..asked(&job) }).unwrap();
+    let instead = light(&LightAsked { stands: Stands::Candidate, ..asked(&job) }).unwrap();
     assert_eq!(instead.lamps[0].name, "The other");
     assert!((instead.lamps[0].flux_lm * 2.0 - plain.lamps[0].flux_lm).abs() < 1.0);
     assert_ne!(instead.lamps[0].screen, plain.lamps[0].screen);
@@ -195,6 +195,39 @@ fn candidates_and_broken_files() {
     let optic = job.circuits[0].lights[0].optic.as_mut().unwrap();
     optic.file = Some(Photometric { name: "spot.ies".into(), text: good });
     assert!((shown(&job).lamps[0].flux_lm - 1604.6).abs() < 0.5);
+}
+
+/// The lamps that come off, in the places of the new ones: by their own watts and as a filament burns at the volts of
+/// their place; beside them at the same spot, how many times the light the new ones give.
+#[test]
+fn the_old_lamps_lie_beside_the_new_ones() {
+    let mut job = job(LampRole::Fog, LampColour::White, SPOT, &[mount(0.0, 0.0, 0.6, 0.0, 0.8)]);
+    job.lighting.spots.push(LuxSpot {
+        name: "Ahead".into(),
+        at: At { along_m: -10.0, left_m: 0.0, up_m: 0.0 },
+        held: Held::Up,
+        lit: Vec::new(),
+    });
+    let light_0 = &mut job.circuits[0].lights[0];
+    light_0.replaces =
+        Some(OldLamp { name: "Halogen".into(), label_w: Some(55.0), ..OldLamp::default() });
+    let asked = |stands, beside| LightAsked { stands, beside, ..asked(&job) };
+    let found = light(&asked(Stands::Planned, Some(Stands::Old))).unwrap();
+    let other = found.beside.unwrap();
+    assert_eq!(other.lamps[0].name, "Halogen");
+    assert!(other.lamps[0].is_beam_assumed && !found.lamps[0].is_beam_assumed);
+    // At 12.4 V and less a filament gives less than at its 13.5 V: by volts to the power of 3.4 (common practice).
+    let volt_v: f64 = other.lamps[0].level_text.split(' ').next().unwrap().parse().unwrap();
+    let percent = 100.0 * (volt_v / 13.5).powf(3.4);
+    let told = other.lamps[0].level_text.split(", ").nth(1).unwrap();
+    let told: f64 = told.split(' ').next().unwrap().parse().unwrap();
+    assert!((told - percent).abs() < 2.5, "{told} % of its light, {percent:.1} at {volt_v} V");
+    // The ratio at the spot is that of the two answers.
+    let alone = light(&asked(Stands::Old, None)).unwrap();
+    let ratio = found.spots[0].predicted_lx / alone.spots[0].predicted_lx;
+    assert!((other.spots[0].lux_lx / alone.spots[0].predicted_lx - 1.0).abs() < 1e-9);
+    let says = other.spots[0].ratio_text.clone().unwrap();
+    assert_eq!(says, format!("as planned {} times the light", two_digits(ratio)));
 }
 
 /// The sheets to print hold every mark of the aim sheet in both units, every spot and every reach, and nothing odd.

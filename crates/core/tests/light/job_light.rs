@@ -6,7 +6,7 @@ use jovek_core::job::{
     At, Beam, Held, Job, LampCircuit, LampColour, LampPlace, LampRole, LightKind, Lux, LuxSpot,
     MadeFor, Optic, SupplyState,
 };
-use jovek_core::light::lamps::{Burn, lamps};
+use jovek_core::light::lamps::{Burn, Stands, lamps};
 use jovek_core::light::picture::two_digits;
 use jovek_core::light::{LightAsked, LightPicture, light};
 use jovek_core::plan::study::study;
@@ -16,9 +16,9 @@ fn asked(job: &Job) -> LightAsked {
         job: job.clone(),
         supply: SupplyState::EngineOff,
         circuit: None,
-        instead: false,
+        stands: Stands::Planned,
         drawn: LightPicture::Ground,
-        beside: false,
+        beside: None,
     }
 }
 

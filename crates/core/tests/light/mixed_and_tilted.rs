@@ -10,6 +10,7 @@ use jovek_core::job::{
     Photometric, Region, SupplyState, WarningClass,
 };
 use jovek_core::light::colour::{Chromaticity, mixed, screen, usual};
+use jovek_core::light::lamps::Stands;
 use jovek_core::light::picture::{Frame, ground, wall};
 use jovek_core::light::source::{Distribution, Source};
 use jovek_core::light::{LightAsked, LightPicture, light};
@@ -114,9 +115,9 @@ fn tilt_factors_count() {
             job: job.clone(),
             supply: SupplyState::EngineOff,
             circuit: Some(job.circuits[0].id.clone()),
-            instead: false,
+            stands: Stands::Planned,
             drawn: LightPicture::Nothing,
-            beside: false,
+            beside: None,
         };
         light(&asked).unwrap().lamps[0].flux_lm
     };

@@ -9,6 +9,7 @@ use jovek_core::job::{
     SupplyState,
 };
 use jovek_core::light::aim_sheet::{AimAnswer, AimOn};
+use jovek_core::light::lamps::Stands;
 use jovek_core::light::lamps::lamps;
 use jovek_core::light::{LightAsked, LightPicture, LightReport, light};
 use proptest::prelude::*;
@@ -33,9 +34,9 @@ fn shown(job: &Job, drawn: LightPicture) -> LightReport {
         job: job.clone(),
         supply: SupplyState::EngineOff,
         circuit: None,
-        instead: false,
+        stands: Stands::Planned,
         drawn,
-        beside: false,
+        beside: None,
     })
     .unwrap()
 }

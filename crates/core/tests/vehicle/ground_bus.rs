@@ -21,8 +21,11 @@ use jovek_core::route::lay::LaidRole;
 use jovek_core::trailer::build::build;
 use std::collections::BTreeSet;
 
+/// A trailer whose lamps are all lamps by themselves.
 fn trailer() -> Job {
-    build(&fresh().trailer)
+    let mut job = build(&fresh().trailer);
+    job.housings.clear();
+    job
 }
 
 /// All circuits end on one element, and what falls across it is the current of all of them through one stud and the

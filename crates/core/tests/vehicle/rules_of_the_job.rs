@@ -81,6 +81,7 @@ fn with_factory(output: OutputKind, existing_a: f64, lit: Wish) -> Job {
         fuse_a: Some(7.5),
         wire: Some(Conductor::Metric(100)),
         length_m: Some(3.0),
+        also: Vec::new(),
         output_a: None,
         existing_a: Some(existing_a),
         probe: probe_of(Some(12.4), Some(0.0)),

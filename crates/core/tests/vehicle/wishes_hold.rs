@@ -36,6 +36,7 @@ fn job(wish: Wish, kind: Option<ControlKind>) -> Job {
             fuse_a: Some(15.0),
             wire: None,
             length_m: Some(3.0),
+            also: Vec::new(),
             output_a: None,
             existing_a: Some(2.0),
             output: OutputKind::Plain,

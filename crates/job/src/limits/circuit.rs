@@ -119,6 +119,10 @@ impl Checker {
                     );
                 }
                 self.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
+                if light.stays && light.replaces.is_some() {
+                    let says = "a lamp that stays takes the place of none; say one of both";
+                    self.say(format!("{at}.stays"), says.into());
+                }
                 if let Some(old) = &light.replaces {
                     self.old_lamp(&format!("{at}.replaces"), old, light.count);
                 }

@@ -1,6 +1,7 @@
 //! Limits of each figure in a job: what no vehicle has is refused with its place.
 
 mod circuit;
+mod housing;
 mod light;
 mod place;
 mod vehicle;
@@ -111,6 +112,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     c.states(job);
     c.switches(job);
     c.circuits(job);
+    c.housings(job);
     c.work(job);
     c.record(&job.record);
     c.lighting(&job.lighting);

@@ -84,6 +84,10 @@ impl Checker {
             let at = format!("factory[{i}]");
             self.id(format!("{at}.id"), &f.id.0, &mut ids);
             self.text(format!("{at}.name"), &f.name, 80);
+            if f.also.contains(&f.follows) || f.also.len() > 3 {
+                let says = "give up to three further signals, each once".to_owned();
+                self.say(format!("{at}.also"), says);
+            }
             self.maybe(format!("{at}.fuse_a"), f.fuse_a, 0.5, 150.0, "A");
             self.maybe(format!("{at}.length_m"), f.length_m, 0.05, 60.0, "m");
             self.text(format!("{at}.colour"), f.colour.as_deref().unwrap_or_default(), 40);

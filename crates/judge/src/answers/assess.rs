@@ -70,7 +70,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
             chain: &studied.chain,
             sized: &studied.sized,
             feeds: &studied.feeds,
-            unmet: studied.ways.as_ref().err(),
+            unmet: studied.unmet(job),
             volt_lines: &answer.volt_lines,
             strips: answer.lights.iter().map(|l| l.strip.as_ref()).collect(),
         })
@@ -155,8 +155,9 @@ fn volt_lines(
                     Err(_) => continue,
                 },
             };
-            let (factory, inputs) = (study.factory.as_slice(), scene.inputs);
-            let solved = SolvedState { state, built, solution, factory, inputs };
+            let (factory, grounds) = (study.factory.as_slice(), study.grounds.as_slice());
+            let inputs = scene.inputs;
+            let solved = SolvedState { state, built, solution, factory, grounds, inputs };
             for (i, (chain, sizes)) in parts.iter().enumerate() {
                 // What no scene lights is shown dark in the first.
                 let never = !study.scenes.iter().any(|s| s.lit.contains(&i));
@@ -185,6 +186,7 @@ fn circuit_answer(
         supply: &study.supply,
         factory: &study.factory,
         block: study.block.as_ref(),
+        grounds: &study.grounds,
         chain: &studied.chain,
         circuit,
         insulation: study.insulation,
@@ -210,7 +212,7 @@ fn circuit_answer(
             (Some(switching), _) => switching.relays.iter().any(|r| !r.role.is_module()),
             (None, control) => matches!(control, ControlChoice::Relay { .. }),
         },
-        unmet_text: studied.ways.as_ref().err().map(unmet_text),
+        unmet_text: studied.unmet(job).map(unmet_text),
         lights: circuit
             .lights
             .iter()

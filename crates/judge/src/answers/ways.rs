@@ -2,7 +2,7 @@
 
 use crate::answers::{WayAnswer, WayTakes};
 use jovek_base::source::Source;
-use jovek_job::{ControlKind, Feed, Job, JointPractice, LampCircuit, VehicleSide};
+use jovek_job::{ControlKind, Feed, Job, JointPractice, LampCircuit};
 use jovek_plan::chain::Origin;
 use jovek_plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use jovek_plan::keyed;
@@ -84,7 +84,7 @@ fn on_the_wire(
     let Feed::TieIn { factory } = &option.feed else { return Vec::new() };
     let Some(index) = job.factory.iter().position(|f| f.id == *factory) else { return Vec::new() };
     let wire = &job.factory[index];
-    if wire.of != VehicleSide::Own || circuit.lit.only_signal() != Some(wire.follows) {
+    if !wire.does(&circuit.lit) {
         return Vec::new();
     }
     let hangs = studied.chain.switching.is_none()

@@ -150,6 +150,7 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
                 LinkKind::Chassis | LinkKind::FactoryGround => ", frame side",
                 LinkKind::Bus => ", bus side",
                 LinkKind::PlugGround => ", trailer side",
+                LinkKind::HousingGround => ", housing side",
                 LinkKind::BlockRelay => ", feed side",
                 _ => ", wire before it",
             };

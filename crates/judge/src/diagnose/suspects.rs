@@ -202,7 +202,9 @@ impl Gather<'_> {
             PartKind::SwitchLead(_) | PartKind::SignalLead(_) => self.push(Open, at, 1.5, broken()),
             PartKind::Splice(_) => self.joint(id, place, 1.5),
             PartKind::CoilGround(_) => self.joint(id, place, 2.0),
-            PartKind::GroundBus | PartKind::PlugGround => self.joint(id, place, 6.0),
+            PartKind::GroundBus | PartKind::PlugGround | PartKind::HousingGround(_) => {
+                self.joint(id, place, 6.0);
+            }
             PartKind::BlockFeed => self.joint(id, place, 2.0),
             PartKind::BlockRelay => {
                 self.push(Open, at, 1.5, broken());

@@ -4,7 +4,8 @@ use super::cuts::CutLine;
 use jovek_job::{ColourScheme, Feed, Job, Signal};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{
-    BlockEnd, ChargeEnd, CircuitIx, End, FactoryIx, LampIx, PlugIx, Post, SpliceAt,
+    BlockEnd, ChargeEnd, CircuitIx, End, FactoryIx, HousingEnd, HousingIx, LampIx, PlugIx, Post,
+    SpliceAt,
 };
 use jovek_plan::route::Layout;
 use jovek_plan::strip::StripPoint;
@@ -41,13 +42,33 @@ fn north_american(signal: Signal) -> Option<&'static str> {
     })
 }
 
+/// Colour of a function behind the plug of a trailer. Source: ISO 1724, ISO 11446 and SAE J2863, recalled from memory,
+/// high confidence where they agree: tail brown, left yellow, right green, stop red; fog blue by ISO.
+fn trailer(signal: Signal) -> Option<&'static str> {
+    Some(match signal {
+        Signal::Parking => "brown",
+        Signal::Left => "yellow",
+        Signal::Right => "green",
+        Signal::Brake => "red",
+        Signal::Fog => "blue",
+        _ => return None,
+    })
+}
+
 /// Colour of the wire that keeps lamps in step. Common practice: what their makers use differs, so it is one that no
 /// feed, ground or function has here.
 pub const SYNC_COLOUR: &str = "grey/white";
 
+/// Ground of a trailer's plug and of what hangs on it. Source: ISO 1724 pin 3 and SAE J2863, white, recalled from memory,
+/// high confidence: brown is its tail lamps.
+const TRAILER_GROUND: &str = "white";
+
 /// Colour of ground wires.
 pub fn ground_colour(job: &Job) -> String {
     match job.shop.colours {
+        ColourScheme::GroundBrown | ColourScheme::GroundBlack if job.is_trailer() => {
+            TRAILER_GROUND.into()
+        }
         ColourScheme::GroundBrown => "brown".into(),
         ColourScheme::GroundBlack => "black".into(),
         ColourScheme::Own => own(job, |o| &o.ground, "brown"),
@@ -93,6 +114,9 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
         return colour.to_owned();
     }
     let scheme = |signal| match job.shop.colours {
+        ColourScheme::GroundBrown | ColourScheme::GroundBlack if job.is_trailer() => {
+            trailer(signal)
+        }
         ColourScheme::GroundBrown => din(signal),
         ColourScheme::GroundBlack => north_american(signal),
         ColourScheme::Own => None,
@@ -117,6 +141,7 @@ enum BundleEnd {
     Plug(PlugIx),
     Place(usize),
     Lamps(CircuitIx),
+    Housing(HousingIx),
     Strip(LampIx, StripPoint),
 }
 
@@ -146,7 +171,10 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,
         End::Diode(..) => BundleEnd::Diodes,
-        End::Stud(..) | End::Bus | End::PlugGround => BundleEnd::Studs,
+        End::Stud(..) | End::Housing(_, HousingEnd::Stud) | End::Bus | End::PlugGround => {
+            BundleEnd::Studs
+        }
+        End::Housing(housing, HousingEnd::Ground(_)) => BundleEnd::Housing(housing),
         End::Factory(wire) | End::FactoryMinus(wire) => BundleEnd::Factory(wire),
         End::Splice(circuit, at) => BundleEnd::Splice(circuit, at),
         End::Cavity(plug, _) => BundleEnd::Plug(plug),

@@ -2,9 +2,10 @@
 
 use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
+use super::housings::{self, HousedAt, HousingLead};
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{Job, JointPractice, LampEnd, Light};
-use jovek_plan::end::{End, Host, LampIx, PlugIx, Pole};
+use jovek_plan::end::{End, Host, HousingEnd, HousingIx, LampIx, PlugIx, Pole};
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -94,6 +95,7 @@ pub fn connectors(of: Installation, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
     let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
     let mut out = in_the_wire(&names, cuts);
     out.extend(at_lamps(of.job, &names, cuts));
+    out.extend(at_housings(of.job, cuts));
     out.extend(intermediate(of.job, cuts));
     out
 }
@@ -133,7 +135,7 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
         _ => None,
     };
     for lamp in cuts.iter().flat_map(|c| [c.to_end, c.from_end]).filter_map(at) {
-        if !lamps.contains(&lamp) {
+        if !lamps.contains(&lamp) && housings::place_of(job, lamp).is_none() {
             lamps.push(lamp);
         }
     }
@@ -194,6 +196,46 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
             answer(Host::Lamp(lamp), name, halves, cavities, notes)
         })
         .collect()
+}
+
+/// The plug of a housing: a cavity to each of its leads.
+fn at_housings(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
+    (0..job.housings.len()).filter_map(|k| at_housing(job, k, cuts)).collect()
+}
+
+fn at_housing(job: &Job, housing: usize, cuts: &[CutLine]) -> Option<ConnectorAnswer> {
+    let wire = |end: End| cuts.iter().find(|c| c.to_end == end || c.from_end == end);
+    let leads = housings::leads(job, housing);
+    let mut cavities: Vec<Cavity> = Vec::with_capacity(leads.len());
+    for (k, lead) in leads.iter().enumerate() {
+        let (name, cut) = match *lead {
+            HousingLead::Of(lamp, pole) => {
+                let at = HousedAt { housing, lamp };
+                (at.terminal(job, pole), wire(End::Lamp(lamp, pole, LampEnd::Plug)))
+            }
+            HousingLead::Pattern(_) => ("pattern".to_owned(), None),
+            HousingLead::Ground => {
+                let end = HousingEnd::Ground(LampEnd::Plug);
+                ("ground".to_owned(), wire(End::Housing(HousingIx(housing), end)))
+            }
+        };
+        cavities.push(Cavity {
+            pin: k + 1,
+            wires: cut.iter().map(|w| w.label.clone()).collect(),
+            says: match cut {
+                Some(w) => format!("{name}: {}", says(w)),
+                None => format!("{name}: blind plug"),
+            },
+            is_blind: cut.is_none(),
+        });
+    }
+    // Bare leads are joined, and on the factory's own plug nothing of ours ends.
+    cavities.iter().any(|c| !c.is_blind).then(|| {
+        let note =
+            "the housing's own plug may count otherwise: work each function, then note its pin";
+        let (of, name) = (Host::Housing(HousingIx(housing)), job.housing_label(housing));
+        answer(of, name, vec!["half on the harness"], cavities, vec![note.to_owned()])
+    })
 }
 
 /// Ends of wires at the plug of a lamp.

@@ -13,6 +13,7 @@ use jovek_plan::chain::Chain;
 use jovek_plan::charge_cable::ChargeCable;
 use jovek_plan::end::{End, Pole};
 use jovek_plan::fuse_block::SharedFeed;
+use jovek_plan::housing::SharedGround;
 use jovek_plan::plugs::Plugs;
 use jovek_plan::sizes::Sizes;
 use jovek_plan::study::Assessment;
@@ -122,13 +123,16 @@ pub struct Installation<'a> {
     pub block: Option<&'a SharedFeed>,
     /// The cable that charges an auxiliary battery; none where the job fits none.
     pub charge: Option<&'a ChargeCable>,
+    /// The grounds that lamps of a housing share.
+    pub grounds: &'a [SharedGround],
 }
 
 impl<'a> Installation<'a> {
     /// A job as it was studied, with its chains and sizes.
     pub fn of(job: &'a Job, study: &'a Assessment, parts: &'a [(&'a Chain, &'a Sizes)]) -> Self {
         let (block, charge) = (study.block.as_ref(), study.charge.as_ref());
-        Installation { job, parts, plugs: &study.plugs, block, charge }
+        let (plugs, grounds) = (&study.plugs, study.grounds.as_slice());
+        Installation { job, parts, plugs, block, charge, grounds }
     }
 }
 

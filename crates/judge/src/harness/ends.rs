@@ -1,13 +1,15 @@
 //! Ends of wires for people: what each is called, and by what a wire is fastened there.
 
+use super::housings;
 use crate::part_names;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::{self, EndKind};
-use jovek_job::{Isolation, Job, LampEnd};
+use jovek_job::{FactoryCircuit, FactoryKind, Isolation, Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
-    BlockEnd, ChargeEnd, End, LampIx, PlugIx, Pole, Post, RelayTerminal, Side, SpliceAt, StudOf,
+    BlockEnd, ChargeEnd, End, HousingEnd, LampIx, PlugIx, Pole, Post, RelayTerminal, Side,
+    SpliceAt, StudOf,
 };
 use jovek_plan::plugs::Plugs;
 use jovek_plan::strip::StripPoint;
@@ -42,17 +44,24 @@ pub fn kind(end: End) -> EndKind {
         End::Charge(ChargeEnd::IsolatorGround | ChargeEnd::IsolatorKey | ChargeEnd::KeyFuse(_)) => {
             EndKind::Blade
         }
-        End::Diode(..) | End::Splice(..) | End::Adapter(_) | End::Lamp(_, _, LampEnd::Bare) => {
-            EndKind::Butt
-        }
+        End::Diode(..)
+        | End::Splice(..)
+        | End::Adapter(_)
+        | End::Lamp(_, _, LampEnd::Bare)
+        | End::Housing(_, HousingEnd::Ground(LampEnd::Bare)) => EndKind::Butt,
         End::Cavity(..) => EndKind::ConnectorPin,
-        End::Lamp(_, _, LampEnd::Plug) => EndKind::LampPlug,
+        End::Lamp(_, _, LampEnd::Plug) | End::Housing(_, HousingEnd::Ground(LampEnd::Plug)) => {
+            EndKind::LampPlug
+        }
         End::Strip(_, StripPoint::Splitter, _) => EndKind::SplitterPlug,
         End::Strip(..) => EndKind::Pad,
         // A main fuse and a master relay for a whole block are bolted, so is what joins batteries.
-        End::Stud(..) | End::Bus | End::PlugGround | End::Block(_) | End::Charge(_) => {
-            EndKind::StudRing
-        }
+        End::Stud(..)
+        | End::Housing(_, HousingEnd::Stud)
+        | End::Bus
+        | End::PlugGround
+        | End::Block(_)
+        | End::Charge(_) => EndKind::StudRing,
     }
 }
 
@@ -121,7 +130,10 @@ impl Names<'_> {
             End::Post(Post::AuxiliaryPlus) => plain("auxiliary", "+"),
             End::Post(Post::AuxiliaryMinus) => plain("auxiliary", "-"),
             End::Factory(wire) => {
-                (format!("wire of {}", self.job.factory_label(wire.0)), String::new())
+                let label = self.job.factory_label(wire.0);
+                let is_plug = self.job.factory.get(wire.0).is_some_and(is_of_plug);
+                let name = if is_plug { label } else { format!("wire of {label}") };
+                (name, String::new())
             }
             End::FactoryMinus(wire) => {
                 (format!("minus wire of {}", self.job.factory_label(wire.0)), String::new())
@@ -144,7 +156,16 @@ impl Names<'_> {
             End::Diode(_, number, Side::Out) => (format!("diode {number}"), "band".into()),
             End::Splice(_, at) => (self.splice(at), String::new()),
             End::Cavity(plug, cavity) => (self.plug(plug), cavity.to_string()),
-            End::Lamp(lamp, pole, _) => (self.lamp(lamp), sign(pole).into()),
+            End::Lamp(lamp, pole, _) => match housings::place_of(self.job, lamp) {
+                Some(at) => (self.job.housing_label(at.housing), at.terminal(self.job, pole)),
+                None => (self.lamp(lamp), sign(pole).into()),
+            },
+            End::Housing(housing, HousingEnd::Ground(_)) => {
+                (self.job.housing_label(housing.0), "ground".into())
+            }
+            End::Housing(housing, HousingEnd::Stud) => {
+                (format!("ground stud of {}", self.job.housing_label(housing.0)), String::new())
+            }
             End::Strip(_, at, pole) => (strip_point(at), sign(pole).into()),
             End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
             End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
@@ -208,6 +229,11 @@ impl Names<'_> {
         let (name, terminal) = self.split(end);
         if terminal.is_empty() { name } else { format!("{name} {terminal}") }
     }
+}
+
+/// True for a wire of a trailer's plug: it is called by itself.
+fn is_of_plug(wire: &FactoryCircuit) -> bool {
+    wire.kind == FactoryKind::TrailerSocket
 }
 
 fn strip_point(at: StripPoint) -> String {

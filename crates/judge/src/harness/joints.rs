@@ -143,6 +143,7 @@ fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
                 .into_iter()
                 .collect()
         }
+        End::Housing(..) => vec![("housing's own ground lead".into(), ASSUMED_LEAD_MM2)],
         End::Diode(..) => vec![("lead of the diode".into(), ASSUMED_LEAD_MM2)],
         End::Adapter(_) => vec![("lead of the adapter".into(), ADAPTER_LEAD_MM2)],
         _ => Vec::new(),

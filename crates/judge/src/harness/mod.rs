@@ -5,6 +5,7 @@ pub mod colours;
 pub mod connectors;
 pub mod cuts;
 pub mod ends;
+pub mod housings;
 pub mod joints;
 pub mod labels;
 pub mod parts;

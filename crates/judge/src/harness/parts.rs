@@ -1,7 +1,8 @@
 //! The parts list, with totals.
 
-use super::connectors::ConnectorAnswer;
+use super::connectors::{self, ConnectorAnswer};
 use super::cuts::{CutLine, Installation};
+use super::housings::place_of;
 use super::joints::TerminalCount;
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
@@ -14,7 +15,8 @@ use jovek_job::{
 };
 use jovek_plan::chain::Chain;
 use jovek_plan::charge_cable;
-use jovek_plan::end::{BlockPart, ChargePart, End, Host, LampIx};
+use jovek_plan::end::{BlockPart, ChargePart, End, Host, HousingIx, LampIx};
+use jovek_plan::housing::lamps_of;
 use jovek_plan::logic::{SwitchRef, seconds_text};
 use jovek_plan::network::hardware::kind_for;
 use jovek_plan::sizes::{ControlChoice, Hardware, Sizes};
@@ -180,14 +182,16 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     let mut out = Gathered(Vec::new());
     block_items(of, &mut out);
     charge_items(of, &mut out);
+    housing_items(of, &mut out);
     for (chain, sizes) in of.parts {
-        circuit_items(chain, sizes, extras, &mut out);
+        circuit_items(of.job, (chain, sizes), extras, &mut out);
     }
     for id in shared_switches(of.parts) {
         out.add(PartOf::Switch, None, shared_switch_part(of.job, &id), 1.0);
     }
     end_items(cuts, extras, &mut out);
-    for strip in extras.strips {
+    let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
+    for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {
             let part = format!("reel of strip, {} m", strip.plan.figures.reel_m);
             out.add(PartOf::Strip, None, part, strip.plan.reels as f64);
@@ -208,18 +212,33 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     out.0
 }
 
+/// Housings, each one part with all its lamps; none whose lamps are there already.
+fn housing_items(of: Installation, out: &mut Gathered) {
+    for (k, housing) in of.job.housings.iter().enumerate() {
+        let is_planned = |lamp: LampIx| of.parts.iter().any(|(c, _)| c.index == lamp.circuit);
+        let is_new = lamps_of(of.job, &housing.lamps).any(|(lamp, _)| {
+            is_planned(lamp) && connectors::light(of.job, lamp).is_some_and(|l| !l.stays)
+        });
+        if is_new {
+            out.add(PartOf::Lamp, Some(Host::Housing(HousingIx(k))), housing.name.clone(), 1.0);
+        }
+    }
+}
+
 /// Lamps, protection and control of one circuit.
-fn circuit_items(chain: &Chain, sizes: &Sizes, extras: &Extras, out: &mut Gathered) {
+fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, out: &mut Gathered) {
     let circuit = chain.index;
     for (light, lamp) in chain.lamps.iter().enumerate() {
         // A strip is bought by the reel.
         let is_strip = extras.strips.iter().any(|s| s.circuit == circuit.0 && s.light == light);
-        for number in (0..lamp.count as usize).filter(|_| !is_strip) {
-            let host = Host::Lamp(LampIx { circuit, light, number });
-            out.add(PartOf::Lamp, Some(host), lamp.name.clone(), 1.0);
+        for number in (0..lamp.count as usize).filter(|_| !is_strip && !lamp.stays) {
+            let ix = LampIx { circuit, light, number };
+            if place_of(job, ix).is_none() {
+                out.add(PartOf::Lamp, Some(Host::Lamp(ix)), lamp.name.clone(), 1.0);
+            }
         }
         // A lamp with bare wires has no half of the factory's connector.
-        if chain.is_plug && lamp.lead.ends == LampEnd::Bare {
+        if chain.is_plug && lamp.lead.ends == LampEnd::Bare && !lamp.stays {
             let part = "plug for the factory's socket, with pigtail";
             out.add(PartOf::Connector, None, part, f64::from(lamp.count));
         }
@@ -354,6 +373,7 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
     for host in hosts {
         match host {
             Host::Stud(..)
+            | Host::HousingStud(_)
             | Host::Block(BlockPart::CoilStud)
             | Host::Charge(ChargePart::Stud | ChargePart::IsolatorStud) => {
                 let part = "ground stud M6 with nut and star washer";

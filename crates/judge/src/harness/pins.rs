@@ -3,9 +3,10 @@
 use super::connectors::light;
 use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
+use super::housings;
 use jovek_base::csv::cell;
 use jovek_job::{Job, LampEnd};
-use jovek_plan::end::{BlockEnd, ChargeEnd, End, Host, Pole, Side};
+use jovek_plan::end::{BlockEnd, ChargeEnd, End, Host, HousingEnd, Pole, Side};
 use jovek_plan::strip::StripPoint;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -30,6 +31,9 @@ pub struct Pin {
 /// The pin of an end: `1 (+)` at the plug of a lamp, the DIN number at a relay. A lamp's own plug may be the
 /// other way round.
 fn pin(job: &Job, end: End, terminal: String) -> String {
+    if let Some(number) = housings::pin(job, end) {
+        return format!("{number} ({terminal})");
+    }
     match end {
         End::Lamp(lamp, pole, LampEnd::Plug) => {
             let is_reversed = light(job, lamp).is_some_and(|l| l.is_reversed);
@@ -54,6 +58,7 @@ fn has_pins(end: End) -> bool {
             | End::FactoryMinus(_)
             | End::Splice(..)
             | End::Stud(..)
+            | End::Housing(_, HousingEnd::Stud | HousingEnd::Ground(LampEnd::Bare))
             | End::Bus
             | End::PlugGround
             | End::Block(BlockEnd::Bus | BlockEnd::CoilStud)

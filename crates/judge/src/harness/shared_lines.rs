@@ -1,17 +1,18 @@
-//! The wires that no circuit has to itself: the feed of a fuse block and what its master relay needs, and the cable that
-//! charges a second battery.
+//! The wires that no circuit has to itself: the feed of a fuse block and what its master relay needs, the cable that
+//! charges a second battery, the grounds that lamps of a housing share.
 
 use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation, allowance_text, label_unit};
 use super::ends::{BESIDE, Names, kind, slid_on};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
-use jovek_catalog::joint::{END_ALLOWANCE_M, SHORT_END_M};
+use jovek_catalog::joint::{END_ALLOWANCE_M, JointPlace, SHORT_END_M};
+use jovek_catalog::zone;
 use jovek_job::{CircuitId, Isolation};
 use jovek_plan::charge_cable;
 use jovek_plan::end::{BlockEnd, ChargeEnd, End, Post, RelayTerminal, Side, Thrown};
 use jovek_plan::fuse_block::{BESIDE_M, COIL_GROUND_M, COIL_LEAD_M};
-use jovek_plan::wires::{PieceRole, cut_length_m};
+use jovek_plan::wires::{PieceRole, cut_length_m, is_wet};
 
 /// What the block is called among the circuits.
 pub const BLOCK: &str = "Fuse block";
@@ -25,6 +26,29 @@ pub fn shared_lines(of: Installation) -> Vec<CutLine> {
     let names = Names { job: of.job, plugs: of.plugs, chains: &chains };
     let mut out = block_lines(of, &names);
     out.extend(charge_lines(of, &names));
+    out.extend(ground_lines(of, &names));
+    out
+}
+
+/// The ground wires of housings, each from its housing on.
+fn ground_lines(of: Installation, names: &Names) -> Vec<CutLine> {
+    let mut out = Vec::new();
+    for ground in of.grounds {
+        let Some(own) = ground.wire() else { continue };
+        let (name, insulation, load_a) = (ground.name.as_str(), own.insulation, ground.load_a);
+        let make = Maker { of, names, name, insulation, load_a };
+        let ends = (ground.start(), own.end(ground.at));
+        let near = JointPlace {
+            is_wet: is_wet(own.zone),
+            flexes: false,
+            ambient_c: zone::ambient_c(own.zone),
+        };
+        let line = make.line(ends, (own.wire, own.length_m, false), PieceRole::Return);
+        out.push(CutLine { from_near: near, to_near: near, ..line });
+    }
+    for (k, line) in out.iter_mut().enumerate() {
+        line.label = format!("{}-G{}", label_unit(of.job), k + 1);
+    }
     out
 }
 
@@ -125,7 +149,7 @@ fn charge_lines(of: Installation, names: &Names) -> Vec<CutLine> {
 struct Maker<'a> {
     of: Installation<'a>,
     names: &'a Names<'a>,
-    name: &'static str,
+    name: &'a str,
     insulation: Insulation,
     load_a: f64,
 }

@@ -42,6 +42,7 @@ impl Begun<'_> {
             wire: None,
             colour: None,
             length_m: None,
+            also: Vec::new(),
             output_a: None,
             existing_a: None,
             probe: Probe::default(),

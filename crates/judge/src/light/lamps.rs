@@ -9,12 +9,15 @@ use jovek_catalog::bulbs;
 use jovek_catalog::light::FLUX_EXPONENT;
 use jovek_circuit::{Device, SolveError};
 use jovek_job::{
-    At, CircuitId, Job, LampColour, LampPlace, LampRole, Light, LightId, LightKind, Mount, Optic,
-    SupplyState,
+    At, Beam, CircuitId, Job, LampColour, LampPlace, LampRole, Light, LightId, LightKind, Mount,
+    Optic, Photometric, SupplyState, SystemVoltage,
 };
 use jovek_plan::inputs::Assignment;
+use jovek_plan::lamp::PlannedLamp;
 use jovek_plan::route::body;
 use jovek_plan::study::Assessment;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
 
 /// A lamp of the job that gives light.
 #[derive(Debug, Clone, PartialEq)]
@@ -72,6 +75,21 @@ struct Burning {
     full_w: f64,
     /// Power taken, W.
     power_w: f64,
+    /// Voltage that a filament in its place would be made for, V.
+    filament_v: f64,
+}
+
+/// What is looked at in the places of a job's lamps.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Stands {
+    /// The lamps of the job.
+    #[default]
+    Planned,
+    /// The candidates that were named for them.
+    Candidate,
+    /// The lamps that come off.
+    Old,
 }
 
 /// How the lamps of a job burn, lit by their own circuits one at a time on a supply: solved once, whatever lamps are
@@ -109,11 +127,10 @@ impl Burn {
                     let Some(&usual) = mounts.get(number).or(mounts.last()) else { continue };
                     let volt_v = solution.across_v(&live.built.net, element);
                     let power_w = solution.power_w(&live.built.net, element);
+                    let filament_v = job.vehicle.system.nominal_v();
                     let full_w = studied.chain.lamps[k].power_w.max(1e-9);
                     let level = match live.built.net.element(element).device {
-                        Device::Incandescent(d) => {
-                            (volt_v / bulbs::test_v(d.rated_v)).max(0.0).powf(FLUX_EXPONENT)
-                        }
+                        Device::Incandescent(d) => filament_level(volt_v, d.rated_v),
                         _ => (power_w / full_w).clamp(0.0, 2.0),
                     };
                     let circuit = studied.index;
@@ -126,6 +143,7 @@ impl Burn {
                         level,
                         full_w,
                         power_w,
+                        filament_v,
                     };
                     out.push(burning);
                 }
@@ -134,14 +152,14 @@ impl Burn {
         Ok(Burn(out))
     }
 
-    /// The lamps as sources of light. With `instead`, the candidates named in the job take the places of their lamps.
-    pub fn lamps(&self, job: &Job, instead: bool) -> Vec<Lamp> {
+    /// The lamps as sources of light: those of the job, or what stands in their places.
+    pub fn lamps(&self, job: &Job, stands: Stands) -> Vec<Lamp> {
         let mut out: Vec<Lamp> = Vec::with_capacity(self.0.len());
         for burning in &self.0 {
             // Lamps of one light throw it alike: the first one's beam is theirs.
             let first = out.last().filter(|_| burning.number > 0);
             let beam = first.map(|l| (l.source.distribution.clone(), l.fault.clone()));
-            out.push(lamp(job, burning, instead, beam));
+            out.push(lamp(job, burning, stands, beam));
         }
         out
     }
@@ -162,36 +180,93 @@ impl Burn {
 /// # Errors
 /// [`SolveError`] when a circuit has no steady state.
 pub fn lamps(job: &Job, study: &Assessment, supply: SupplyState) -> Result<Vec<Lamp>, SolveError> {
-    Ok(Burn::of(job, study, supply)?.lamps(job, false))
+    Ok(Burn::of(job, study, supply)?.lamps(job, Stands::Planned))
+}
+
+/// What stands in the place of a light.
+struct Standing<'a> {
+    name: &'a str,
+    is_filament: bool,
+    /// Power of one at full light, W.
+    full_w: f64,
+    beam: Option<&'a Beam>,
+    file: Option<&'a Photometric>,
+    /// Colour of its light; none as the light of the job.
+    colour: Option<LampColour>,
+}
+
+/// What is looked at in the place of a light, which takes `full_w` each: where there is nothing else, the light itself.
+fn standing(light: &Light, (full_w, system): (f64, SystemVoltage), stands: Stands) -> Standing<'_> {
+    let optic = light.optic.as_ref();
+    let candidate = optic.and_then(|o| o.instead.as_ref());
+    let old = light.replaces.as_ref().zip(PlannedLamp::replaced(light, system));
+    match (stands, candidate, old) {
+        (Stands::Candidate, Some(c), _) => Standing {
+            name: &c.name,
+            is_filament: false,
+            full_w,
+            beam: Some(&c.beam),
+            file: c.file.as_ref(),
+            colour: c.colour,
+        },
+        (Stands::Old, _, Some((old, planned))) => Standing {
+            name: &old.name,
+            is_filament: planned.is_filament,
+            full_w: planned.power_w,
+            beam: old.optic.as_ref().and_then(|o| o.beam.as_ref()),
+            file: old.optic.as_ref().and_then(|o| o.file.as_ref()),
+            // Yellow light is what a new lamp is bought for; all other colours the place asks for.
+            colour: light.colour.filter(|c| *c == LampColour::Yellow).map(|_| LampColour::White),
+        },
+        _ => Standing {
+            name: &light.name,
+            is_filament: light.draws == LightKind::Incandescent {},
+            full_w,
+            beam: optic.and_then(|o| o.beam.as_ref()),
+            file: optic.and_then(|o| o.file.as_ref()),
+            colour: None,
+        },
+    }
+}
+
+/// Part of its full light that what stands there gives at the volts of the light's own place.
+fn level_of(burning: &Burning, light: &Light, is_filament: bool) -> f64 {
+    match (light.draws == LightKind::Incandescent {}, is_filament) {
+        (true, true) | (false, false) => burning.level,
+        // Out of the light of a filament: an LED lamp that its circuit feeds gives all of its own.
+        (true, false) => f64::from(u8::from(burning.level > 0.0)),
+        (false, true) => filament_level(burning.volt_v, burning.filament_v),
+    }
+}
+
+/// Light of a filament beside that at its test voltage, at which it is measured.
+fn filament_level(volt_v: f64, rated_v: f64) -> f64 {
+    (volt_v / bulbs::test_v(rated_v)).max(0.0).powf(FLUX_EXPONENT)
 }
 
 /// One lamp, with its beam where that is known already.
 fn lamp(
     job: &Job,
     burning: &Burning,
-    instead: bool,
+    stands: Stands,
     known: Option<(Distribution, Option<IesError>)>,
 ) -> Lamp {
-    let Burning { number, usual, full_w, .. } = *burning;
+    let Burning { number, usual, .. } = *burning;
     let circuit = &job.circuits[burning.circuit];
     let light = &circuit.lights[burning.light];
     let plain = Optic::default();
     let optic = light.optic.as_ref().unwrap_or(&plain);
-    let candidate = optic.instead.as_ref().filter(|_| instead);
-    let is_filament = matches!(light.draws, LightKind::Incandescent {}) && candidate.is_none();
-    let (beam, file) = match candidate {
-        Some(c) => (Some(&c.beam), c.file.as_ref()),
-        None => (optic.beam.as_ref(), optic.file.as_ref()),
-    };
+    let Standing { name, is_filament, full_w, beam, file, colour } =
+        standing(light, (burning.full_w, job.vehicle.system), stands);
+    let burning = &Burning { level: level_of(burning, light, is_filament), ..*burning };
     let lm = usual_lm(full_w, is_filament);
     let (distribution, fault) = known.unwrap_or_else(|| Distribution::or_described(beam, file, lm));
-    let emitted = candidate.and_then(|c| c.colour).or(light.colour).unwrap_or_default();
+    let emitted = colour.or(light.colour).unwrap_or_default();
     let (colour, cover) = match optic.cover {
         Some(cover) => (seen_through(cover, emitted), through(cover, emitted, is_filament)),
         None => (emitted, 1.0),
     };
     let lens = if optic.is_bare_flux && file.is_none() { OUT_OF_LENS } else { 1.0 };
-    let name = candidate.map_or(light.name.as_str(), |c| c.name.as_str());
     let is_beam_assumed =
         file.is_none() && beam.is_none_or(|b| b.flux_lm.is_none() && b.peak_cd.is_none());
     let mount = optic.mounts.get(number).copied().unwrap_or(usual);

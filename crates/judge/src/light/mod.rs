@@ -30,4 +30,5 @@ pub mod source;
 pub mod spots;
 pub mod vector;
 
+pub use lamps::Stands;
 pub use report::{LightAsked, LightPicture, LightReport, light};

@@ -4,14 +4,16 @@ use super::aim::drop_m;
 use super::aim_sheet::{AimAnswer, aim_sheet, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
-use super::lamps::{Burn, Lamp, size_m};
+use super::lamps::{Burn, Lamp, Stands, size_m};
 use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
-use super::spots::{SpotAnswer, next_spot, spot_answers};
+use super::spots::{SpotAnswer, lit_for, next_spot, normal, spot_answers};
 use super::vector::Vector;
 use jovek_catalog::light::WALL_M;
 use jovek_circuit::SolveError;
-use jovek_job::{At, CircuitId, Job, LampColour, LampRole, LightId, Mount, Region, SupplyState};
+use jovek_job::{
+    At, CircuitId, Job, LampColour, LampRole, LightId, LuxSpot, Mount, Region, SupplyState,
+};
 use jovek_plan::study::study;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -28,15 +30,16 @@ pub struct LightAsked {
     /// Lamps of this circuit alone; of all otherwise.
     #[serde(default)]
     pub circuit: Option<CircuitId>,
-    /// The candidates in place of their lamps.
+    /// What stands in the places of the lamps.
     #[serde(default)]
-    pub instead: bool,
+    pub stands: Stands,
     /// What is drawn.
     #[serde(default)]
     pub drawn: LightPicture,
-    /// The candidates beside their lamps: both are answered at once, the circuits are solved only once for both.
+    /// What is laid beside them; nothing where none. Both are answered at once, the circuits are solved only once for
+    /// both.
     #[serde(default)]
-    pub beside: bool,
+    pub beside: Option<Stands>,
 }
 
 impl LightAsked {
@@ -134,15 +137,32 @@ pub struct ColourAnswer {
     pub is_fine: bool,
 }
 
-/// The light of the candidates, laid beside that of the lamps as planned.
+/// The light of other lamps in the same places, laid beside that of the lamps as planned.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Beside {
-    /// Each lamp, or its candidate.
+    /// Each lamp, or what stands in its place.
     pub lamps: Vec<LampAnswer>,
     /// Reach.
     pub reach: Vec<ReachAnswer>,
     /// The ground from above; none where it was not asked for.
     pub ground: Option<Picture>,
+    /// The wall; none where it was not asked for.
+    pub wall: Option<Picture>,
+    /// Light at the marked spots, in the order of the report's own.
+    pub spots: Vec<BesideSpot>,
+    /// What a person should know of it: camera, back-glare.
+    pub notes: Vec<String>,
+}
+
+/// Light at a marked spot with other lamps.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BesideSpot {
+    /// Illuminance, lx.
+    pub lux_lx: f64,
+    /// `14 lx`.
+    pub text: String,
+    /// `as planned 3.1 times as much`.
+    pub ratio_text: Option<String>,
 }
 
 /// The light of a job.
@@ -158,7 +178,7 @@ pub struct LightReport {
     pub reach: Vec<ReachAnswer>,
     /// The ground from above; none where it was not asked for.
     pub ground: Option<Picture>,
-    /// The same with the candidates in place of their lamps; none where it was not asked for.
+    /// The light of those that were asked for.
     pub beside: Option<Beside>,
     /// The wall that the asked circuit's lamps face, else those of the first circuit that is aimed; none where it was
     /// not asked for.
@@ -193,7 +213,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let job = &asked.job;
     let study = study(job);
     let burn = Burn::of(job, &study, asked.supply)?;
-    let all = burn.lamps(job, asked.instead);
+    let all = burn.lamps(job, asked.stands);
     let shown = asked.shown(&all);
     let region = job.lighting.region.unwrap_or(Region::Us);
     let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
@@ -216,17 +236,32 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
             file.map(|e| format!("{}: its photometric file does not count, {e}", lamp.name)),
         );
     }
+    let spots = spot_answers(job, &study, &all, asked.supply)?;
+    let on_wall = |lamps: &[Lamp]| {
+        let circuit = wall_of.as_ref()?;
+        let points = if asked.beside.is_some() { POINTS_BESIDE } else { POINTS };
+        wall(&of_circuit(lamps, circuit), wall_m, points)
+    };
     // The two pictures are apart: each on a core of its own where there is one.
-    let (ground, beside) =
-        rayon::join(|| on_ground(asked, &shown), || asked.beside.then(|| beside(asked, &burn)));
+    let (ground, beside) = rayon::join(
+        || on_ground(asked, &shown),
+        || {
+            let other = burn.lamps(job, asked.beside?);
+            Some(Beside {
+                wall: on_wall(&other),
+                spots: spots_beside(job, &spots, &other),
+                ..beside(asked, &other)
+            })
+        },
+    );
     Ok(LightReport {
         lamps: shown.iter().map(lamp_answer).collect(),
-        spots: spot_answers(job, &study, &all, asked.supply)?,
+        spots,
         next_spot: next_spot(&all),
         reach: reaches(job, &all),
         ground,
         beside,
-        wall: wall_of.as_ref().and_then(|circuit| wall(&of_circuit(&all, circuit), wall_m, POINTS)),
+        wall: on_wall(&all),
         wall_of,
         wall_m,
         level_text: format!(
@@ -248,19 +283,37 @@ fn reaches(job: &Job, all: &[Lamp]) -> Vec<ReachAnswer> {
 /// The ground from above, where it was asked for.
 fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
     let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
-    let points = if asked.beside { POINTS_BESIDE } else { POINTS };
+    let points = if asked.beside.is_some() { POINTS_BESIDE } else { POINTS };
     (asked.drawn == LightPicture::Ground)
         .then(|| ground(&sources, around(&asked.job, shown), points))
 }
 
-fn beside(asked: &LightAsked, burn: &Burn) -> Beside {
-    let all = burn.lamps(&asked.job, true);
-    let shown = asked.shown(&all);
+fn beside(asked: &LightAsked, all: &[Lamp]) -> Beside {
+    let shown = asked.shown(all);
     Beside {
         lamps: shown.iter().map(lamp_answer).collect(),
-        reach: reaches(&asked.job, &all),
+        reach: reaches(&asked.job, all),
         ground: on_ground(asked, &shown),
+        wall: None,
+        spots: Vec::new(),
+        notes: camera(all).into_iter().chain(back_glare(all, 1.5)).collect(),
     }
+}
+
+/// The marked spots in the light of other lamps.
+fn spots_beside(job: &Job, planned: &[SpotAnswer], other: &[Lamp]) -> Vec<BesideSpot> {
+    let of = |(spot, planned): (&LuxSpot, &SpotAnswer)| {
+        let lux_lx = lux(&lit_for(spot, other), spot.at, normal(job, spot));
+        let ratio = planned.predicted_lx / lux_lx;
+        BesideSpot {
+            lux_lx,
+            text: format!("{} lx", two_digits(lux_lx)),
+            ratio_text: ratio
+                .is_finite()
+                .then(|| format!("as planned {} times the light", two_digits(ratio))),
+        }
+    };
+    job.lighting.spots.iter().zip(planned).map(of).collect()
 }
 
 /// The lamps of a circuit as sources.

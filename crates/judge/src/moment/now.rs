@@ -409,6 +409,7 @@ impl Look<'_> {
             built: &self.live.built,
             solution: self.solution,
             factory: &self.study.factory,
+            grounds: &self.study.grounds,
             inputs: self.a,
         };
         self.study

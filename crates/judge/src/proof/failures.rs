@@ -96,7 +96,11 @@ pub(super) fn failures_while(job: &Job, study: &Assessment, wanted: &Wanted) -> 
         // What was there before the work is not judged; the bus is of the work, though of no circuit alone.
         let is_added = matches!(
             place.what,
-            PartKind::GroundBus | PartKind::PlugGround | PartKind::BlockFeed | PartKind::BlockRelay
+            PartKind::GroundBus
+                | PartKind::PlugGround
+                | PartKind::HousingGround(_)
+                | PartKind::BlockFeed
+                | PartKind::BlockRelay
         );
         if place.circuit.is_none() && !is_added {
             continue;
@@ -313,6 +317,10 @@ fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
         }
         (PartKind::PlugGround, _) => {
             "Nothing beside the pin: the coupling is no ground. Clean pin and socket, look at them each year."
+        }
+        (PartKind::HousingGround(_), _) => {
+            "A second ground wire to the same housing, or a housing whose functions have grounds of their own: none then \
+             looks for its way back through the others."
         }
         (PartKind::GroundBus, _) => {
             "A second lead from the bus to the frame: one lost stud then puts nothing out."

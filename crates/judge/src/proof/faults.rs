@@ -56,7 +56,10 @@ pub fn kinds(study: &Assessment, place: PartRef) -> &'static [FaultKind] {
             Some(LinkKind::Module(_)) => &[Open],
             _ => &[],
         },
-        PartKind::GroundBus | PartKind::PlugGround | PartKind::BlockFeed => &[Open, Poor],
+        PartKind::GroundBus
+        | PartKind::PlugGround
+        | PartKind::HousingGround(_)
+        | PartKind::BlockFeed => &[Open, Poor],
         PartKind::BlockRelay => &[Open, Short],
         PartKind::Switch(_) => &[Open, Short],
         PartKind::SignalLead(_) | PartKind::SwitchLead(_) => &[Open, Short],

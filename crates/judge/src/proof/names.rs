@@ -27,6 +27,10 @@ pub fn key(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLeak(i) => format!("vehicle/{}.leak", factory(i)),
         PartKind::GroundBus => "ground_bus".into(),
         PartKind::PlugGround => "plug_ground".into(),
+        PartKind::HousingGround(k) => {
+            let at = study.grounds.get(k).and_then(|g| job.housings.get(g.at.0));
+            format!("housing/{}.ground", at.map_or("", |h| h.id.0.as_str()))
+        }
         PartKind::BlockFeed => "fuse_block".into(),
         PartKind::BlockRelay => "fuse_block.relay".into(),
         PartKind::BlockCoil => "fuse_block.coil".into(),
@@ -75,6 +79,9 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
         PartKind::FactoryLeak(i) => format!("module on {}", factory(i)),
         PartKind::GroundBus => "stud of the ground bus".into(),
         PartKind::PlugGround => "ground pin of the plug".into(),
+        PartKind::HousingGround(k) => {
+            format!("ground of {}", study.grounds.get(k).map_or("", |g| g.name.as_str()))
+        }
         PartKind::BlockFeed => "main fuse and feed of the fuse block".into(),
         PartKind::BlockRelay => "master relay".into(),
         PartKind::BlockCoil => "coil of the master relay".into(),

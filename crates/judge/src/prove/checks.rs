@@ -235,11 +235,18 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
             (all().fold(f64::INFINITY, f64::min), all().fold(f64::NEG_INFINITY, f64::max))
         };
         let ratio = |f: &Figures| f.of(i, Of::Ground) / f.of(i, Of::Current).max(1e-6);
-        let ground_ohm = ground_ohm(proving, (chain, i), cache)?;
+        let ground_at =
+            |corner, cache: &mut NetworkCache| ground_ohm(proving, (chain, i), corner, cache);
+        let ground_ohm = ground_at(Corner::plain(mid_ocv), cache)?;
+        // Through the ground of a housing flows what other functions take too: volts tell nothing of its ohms.
+        let most_ground_ohm = match chain.grounded.is_empty() {
+            true => ground_ohm * span(&ratio).1 / ratio(&expected).max(1e-9),
+            false => ground_at(Corner::sound_ground(mid_ocv), cache)?,
+        };
         let cold = hand::Cold {
             is_fused: sizes.fuse.is_some(),
             ground_ohm,
-            most_ground_ohm: ground_ohm * span(&ratio).1 / ratio(&expected).max(1e-9),
+            most_ground_ohm,
             feed_ohm: feed_ohm(proving, (chain, sizes, i), cache)?,
             open_v: expected.of(i, Of::Source),
             open_span_v: (

@@ -49,6 +49,12 @@ impl Corner {
         out
     }
 
+    /// A situation as it is at this corner, but for its battery.
+    pub(super) fn of(self, situation: Situation) -> Situation {
+        let Corner { joint_factor, lamp_factor, assumed_factor, .. } = self;
+        Situation { joint_factor, lamp_factor, assumed_factor, ..situation }
+    }
+
     /// The worst ground that still counts as sound: a return twice as long as assumed, usual joints.
     pub(super) fn sound_ground(open_circuit_v: f64) -> Corner {
         Corner {

@@ -1,6 +1,6 @@
 //! An ohmmeter on a vehicle whose battery is off.
 
-use crate::prove::figures::Proving;
+use crate::prove::figures::{Corner, Proving};
 use jovek_catalog::meter::OVERLOAD_OHM;
 use jovek_circuit::devices::Battery;
 use jovek_circuit::{Device, ElementId, NodeId, SolveError, Solver};
@@ -75,18 +75,19 @@ pub(super) fn feed_ohm(
     Ok(least_ohm)
 }
 
-/// From the minus of a circuit's farthest lamp to ground, ohm.
+/// From the minus of a circuit's farthest lamp to ground, ohm, somewhere within what may fairly differ.
 ///
 /// # Errors
 /// [`SolveError`] when there is no steady state.
 pub(super) fn ground_ohm(
     proving: &Proving,
     (chain, circuit): (&Chain, usize),
+    corner: Corner,
     cache: &mut NetworkCache,
 ) -> Result<f64, SolveError> {
     let plain =
         Situation::plain(proving.installed.supply, SupplyState::EngineOff, Assignment::NONE);
-    let built = cache.built(proving.installed, &plain);
+    let built = cache.built(proving.installed, &corner.of(plain));
     let at = &built.circuits[circuit];
     let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
     let lamp = chain.lamp_to_read().map(|(light, n)| built.net.element(at.lamps[light][n]).to);

@@ -239,13 +239,15 @@ impl Vehicle<'_> {
         let at = lamp.source.mount.at;
         let along = at.along_m / length_m;
         let is_top = at.up_m >= 0.6 * height_m;
+        // Three lamps in the middle identify a wide vehicle, two at its edges show how wide it is.
+        let is_middle = at.left_m.abs() < 0.5;
         match part {
             None => true,
             Some(Part::Front) => along < 1.0 / 3.0,
             Some(Part::Middle) => (1.0 / 3.0..=2.0 / 3.0).contains(&along),
             Some(Part::Rear) => along > 2.0 / 3.0,
-            Some(Part::Top) => is_top,
-            Some(Part::TopMiddle) => is_top && at.left_m.abs() < 0.5,
+            Some(Part::TopSides) => is_top && !is_middle,
+            Some(Part::TopMiddle) => is_top && is_middle,
         }
     }
 

@@ -34,8 +34,8 @@ pub enum Part {
     Middle,
     /// The rear third.
     Rear,
-    /// Near the top.
-    Top,
+    /// Near the top, towards its sides.
+    TopSides,
     /// Near the top, in the middle.
     TopMiddle,
 }

@@ -3,7 +3,7 @@
 use super::judge::{Missing, RoadReason, RoadVerdict, Vehicle, one_of, reason};
 use super::rulebook::{Entry, Rule};
 use crate::light::lamps::Lamp;
-use jovek_job::Light;
+use jovek_job::{LampRole, Light, Signal, Wish};
 
 impl Vehicle<'_> {
     /// What a rule asks for that the job does not have.
@@ -25,7 +25,7 @@ impl Vehicle<'_> {
                     return None;
                 }
                 let is_one = |l: &&Lamp| {
-                    l.role == Some(*role)
+                    self.counts_as(l, *role)
                         && self.facing(l) == *facing
                         && self.is_at(l, *part)
                         && colours.contains(&l.colour)
@@ -64,6 +64,15 @@ impl Vehicle<'_> {
         };
         let note = entry.note.clone().unwrap_or_default();
         Some(Missing { lamp: lamp.clone(), text, verdict, reason: reason(entry, verdict, note) })
+    }
+
+    /// True for a lamp of a role, and for a turn lamp that is the stop lamp too: stop and turn in one.
+    fn counts_as(&self, lamp: &Lamp, role: LampRole) -> bool {
+        let circuit = self.job.circuits.iter().find(|c| c.id == lamp.circuit);
+        let stops =
+            || circuit.is_some_and(|c| c.lit.pieces().contains(&&Wish::With(Signal::Brake)));
+        lamp.role == Some(role)
+            || (role == LampRole::Brake && lamp.role == Some(LampRole::Turn) && stops())
     }
 
     /// Rates of all flashes that are not in step, Hz: lamps of a circuit that a sync wire joins, or that one flasher

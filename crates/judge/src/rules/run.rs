@@ -6,6 +6,7 @@ use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
 use jovek_plan::end::Host;
+use jovek_plan::housing::lamps_of;
 use jovek_plan::route::bundle::Bundle;
 use jovek_plan::route::{Layout, RouteEdge};
 
@@ -135,7 +136,12 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
 
 /// Pins of the lamp plugs of some circuits, in their order.
 fn pin_order(context: &Context, circuits: &[usize]) -> String {
-    let is_of = |host| matches!(host, Host::Lamp(lamp) if circuits.contains(&lamp.circuit.0));
+    let is_of = |host| match host {
+        Host::Lamp(lamp) => circuits.contains(&lamp.circuit.0),
+        Host::Housing(housing) => lamps_of(context.job, &context.job.housings[housing.0].lamps)
+            .any(|(lamp, _)| circuits.contains(&lamp.circuit.0)),
+        _ => false,
+    };
     let plugs: Vec<String> = context
         .connectors
         .iter()

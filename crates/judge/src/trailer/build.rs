@@ -2,9 +2,10 @@
 
 use jovek_catalog::conductor::Conductor;
 use jovek_job::{
-    At, BodyKind, CircuitId, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit,
-    LampColour, LampPlace, LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind,
-    Probe, Region, ReturnKind, Run, Signal, Sites, Skeleton, SwitchedSide, VehicleSide, Wish,
+    At, BodyKind, CircuitId, ConnectorKind, FactoryCircuit, FactoryId, FactoryKind, Feed,
+    HousedLamp, Housing, HousingGround, HousingId, Job, LampCircuit, LampColour, LampPlace,
+    LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind, Probe, Region,
+    ReturnKind, Run, Signal, Sites, Skeleton, SwitchedSide, TrailerLink, VehicleSide, Wish,
 };
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -92,6 +93,7 @@ impl Builder<'_> {
             colour: Some(w.colour),
             place: Some(place),
             is_stuck: false,
+            stays: false,
             is_reversed: false,
             lead: None,
             flash: None,
@@ -189,6 +191,13 @@ pub fn build(asked: &TrailerAsked) -> Job {
         let mounts = vec![rear(&b, inset_m)[side]];
         let light = b.light(lamp(mounts, LampRole::Turn, colour, name, 4.0), place);
         add(&mut job, id, titles[side], signal, wire, vec![light]);
+        if let (true, Some(circuit), Some(plug)) =
+            (asked.is_combined, job.circuits.last_mut(), job.factory.last_mut())
+        {
+            // One wire, two signals: it flashes for turn and stays on for stop.
+            plug.also = vec![Signal::Brake];
+            circuit.lit = Wish::Any(vec![Wish::With(signal), Wish::With(Signal::Brake)]);
+        }
     }
     if un {
         let mounts = vec![Mount {
@@ -202,7 +211,31 @@ pub fn build(asked: &TrailerAsked) -> Job {
         );
         add(&mut job, "fog", "Rear fog lamp", Signal::Fog, "blue", vec![light]);
     }
+    let plug = plug_of(asked);
+    job.trailer = Some(TrailerLink::new(plug, plug));
+    job.housings = [0, 1].map(|side| rear_lamp(&job, side)).into();
     job
+}
+
+/// The rear lamp of a side, left first: tail, stop and turn in one housing, one ground for all to the bus by the plug.
+fn rear_lamp(job: &Job, side: u32) -> Housing {
+    let turn = if side == 0 { "left" } else { "right" };
+    let lights = |id: &str| {
+        let circuit = job.circuits.iter().find(|c| c.id.0 == id);
+        circuit.and_then(|c| c.lights.first()).map(|l| (l.id.clone(), l.count))
+    };
+    let functions = ["tail", "stop", turn].into_iter().filter_map(lights);
+    let lamp = |(light, count): (LightId, u32)| HousedLamp {
+        light,
+        number: side.min(count - 1),
+        lead_colour: None,
+    };
+    Housing {
+        id: HousingId(format!("rear-{turn}")),
+        name: format!("LED rear lamp, {turn}"),
+        lamps: functions.map(lamp).collect(),
+        ground: Some(HousingGround { by: ReturnKind::GroundBus, length_m: None, zone: None }),
+    }
 }
 
 fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
@@ -278,6 +311,16 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
     out
 }
 
+/// The plug that such a trailer usually has: 13-pin by UN regulations; by United States ones 4-flat where stop and turn
+/// are one, else the heavy-duty one that has a pin for each. Common practice.
+fn plug_of(asked: &TrailerAsked) -> ConnectorKind {
+    match (asked.region, asked.is_combined) {
+        (Region::Un, _) => ConnectorKind::Iso13,
+        (Region::Us, true) => ConnectorKind::Flat4,
+        (Region::Us, false) => ConnectorKind::Heavy7,
+    }
+}
+
 /// Usual wire of a plug. Source: the pin tables of [`super::connectors`]: 16 AWG on the flats, 1.5 mm² on 12N.
 fn plug_wire(region: Option<Region>) -> Conductor {
     match region {
@@ -302,6 +345,7 @@ fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights
         fuse_a: None,
         wire: Some(plug_wire(job.lighting.region)),
         length_m: None,
+        also: Vec::new(),
         output_a: None,
         // A new trailer: nothing else hangs on the wire.
         existing_a: Some(0.0),

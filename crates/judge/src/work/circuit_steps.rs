@@ -1,7 +1,8 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
+use super::housing_steps;
 use super::plug_steps;
-use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere};
+use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
 use crate::answers::Answers;
 use crate::part_names;
 use jovek_catalog::inline_module::InlineModule;
@@ -18,9 +19,9 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         return plug_steps::circuit(m, fact);
     }
     let (id, name) = (fact.id.clone(), fact.name.clone());
-    let is_stuck = fact.lights.iter().any(|l| l.is_held_by_adhesive());
-    let is_screwed = fact.lights.iter().any(|l| l.screw.is_some());
-    let lamps: u32 = fact.lights.iter().map(|l| l.count).sum();
+    let is_stuck = fact.fitted().any(|l| l.is_held_by_adhesive());
+    let is_screwed = fact.fitted().any(|l| l.screw.is_some());
+    let lamps: u32 = fact.fitted().map(|l| m.job.by_itself(l)).sum();
     let layout = study.layout.as_ref();
     let laid = layout.and_then(|l| l.circuits.get(index)?.as_ref());
     let place = |p: usize| layout.map(|l| l.graph.places[p].id.clone());
@@ -29,7 +30,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let own = |s: &mut Step| s.circuit = Some(id.clone());
 
     let is_on_roof = !m.has_hole()
-        && fact.lights.iter().any(|l| l.sits() == LampPlace::Roof && !l.is_held_by_adhesive());
+        && fact.fitted().any(|l| l.sits() == LampPlace::Roof && !l.is_held_by_adhesive());
 
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
@@ -97,29 +98,33 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     }
 
     let mount = step_id("mount");
-    let how_long: f64 = fact.lights.iter().map(|l| mount_min(l) * f64::from(l.count)).sum();
-    let what = if lamps == 1 { "mount the lamp" } else { "mount the lamps" };
-    let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
-    own(step);
-    let level = if lamps == 1 { "level" } else { "level on both sides" };
-    step.how = vec![match fact.lights.iter().any(points_somewhere) {
-        true => format!("{level}; screws finger-tight until aimed"),
-        false => format!("{level}; screws tight, not so that plastic bends"),
-    }];
-    if is_stuck {
-        step.how = vec![
-            "clean with isopropyl alcohol, dry, press for 30 s".into(),
-            "the adhesive bears nothing until it has cured: overnight".into(),
-        ];
-        step.cautions = vec!["Solvent: gloves, air, no flame."];
+    // Lamps that stay hang where they are.
+    if lamps > 0 {
+        let how_long: f64 =
+            fact.fitted().map(|l| mount_min(l) * f64::from(m.job.by_itself(l))).sum();
+        let what = if lamps == 1 { "mount the lamp" } else { "mount the lamps" };
+        let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
+        own(step);
+        let level = if lamps == 1 { "level" } else { "level on both sides" };
+        step.how = vec![match fact.fitted().any(points_somewhere) {
+            true => format!("{level}; screws finger-tight until aimed"),
+            false => format!("{level}; screws tight, not so that plastic bends"),
+        }];
+        if is_stuck {
+            step.how = vec![
+                "clean with isopropyl alcohol, dry, press for 30 s".into(),
+                "the adhesive bears nothing until it has cured: overnight".into(),
+            ];
+            step.cautions = vec!["Solvent: gloves, air, no flame."];
+        }
+        if is_screwed {
+            step.how.push("screws stop short of the skin behind: see Light".into());
+        }
+        if let Some(place) = &lamp_place {
+            m.at(&mount, place);
+        }
+        m.after(&mount, &["bench", "chock", "trims-off", &step_id("roof")]);
     }
-    if is_screwed {
-        step.how.push("screws stop short of the skin behind: see Light".into());
-    }
-    if let Some(place) = &lamp_place {
-        m.at(&mount, place);
-    }
-    m.after(&mount, &["bench", "chock", "trims-off", &step_id("roof")]);
 
     let joints: Vec<Vec<String>> =
         m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
@@ -144,31 +149,14 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             m.at(&join, place);
         }
         m.after(&join, &[&pull, &mount]);
+        let housings = housing_steps::mounts_of(m, study, index);
+        m.after(&join, &housings.iter().map(String::as_str).collect::<Vec<_>>());
         // A pad of a strip is soldered only when its tape bears.
         if is_stuck {
             m.rests(&join, &[(&mount, CURE_MIN)]);
         }
     }
-    let has = |is: fn(&Host) -> bool| hosts.iter().any(is);
-    let back = if has(|h| matches!(h, Host::Stud(..))) {
-        Some(("ground", 6.0, "bare metal, star washer, protect it after"))
-    } else if has(|h| matches!(h, Host::Bus)) {
-        Some((
-            "ground bus",
-            3.0,
-            "its own screw on the bus; the bus to bare metal, protected after",
-        ))
-    } else if has(|h| matches!(h, Host::PlugGround)) {
-        Some((
-            "return to the ground terminal of the plug",
-            4.0,
-            "in the junction box, dry, its cover on; never the coupling as a ground",
-        ))
-    } else if has(|h| matches!(h, Host::Post(Post::StartMinus))) {
-        Some(("return to battery negative", 4.0, "the ring goes on with the battery's own, last"))
-    } else {
-        None
-    };
+    let back = hosts.iter().find_map(|h| ground_words(*h));
     if let Some((what, minutes, how)) = back {
         let ground = step_id("ground");
         let step = m.step(&ground, format!("{name}: {what}"), minutes);
@@ -196,6 +184,31 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     }
 }
 
+/// What a return ends at, with the minutes and the care that it takes; none for what is no such end.
+pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static str)> {
+    match host {
+        Host::Stud(..) | Host::HousingStud(_) => {
+            Some(("ground", 6.0, "bare metal, star washer, protect it after"))
+        }
+        Host::Bus => Some((
+            "ground bus",
+            3.0,
+            "its own screw on the bus; the bus to bare metal, protected after",
+        )),
+        Host::PlugGround => Some((
+            "return to the ground terminal of the plug",
+            4.0,
+            "in the junction box, dry, its cover on; never the coupling as a ground",
+        )),
+        Host::Post(Post::StartMinus) => Some((
+            "return to battery negative",
+            4.0,
+            "the ring goes on with the battery's own, last",
+        )),
+        _ => None,
+    }
+}
+
 /// To mount one lamp, min. Common practice: a marker is two screws, a light bar two brackets and a second pair of hands.
 fn mount_min(light: &Light) -> f64 {
     match light.role {
@@ -203,6 +216,7 @@ fn mount_min(light: &Light) -> f64 {
         _ if light.label_w.is_some_and(|w| w >= BAR_W) => 35.0,
         Some(LampRole::Marker | LampRole::Plate | LampRole::Accent) => 10.0,
         Some(LampRole::Tail | LampRole::Brake | LampRole::Turn | LampRole::Reverse) => 15.0,
+        Some(LampRole::Fog) if sits_at_the_rear(light) => 15.0,
         Some(LampRole::Warning) if light.label_w.is_some_and(|w| w <= FLASHER_W) => 12.0,
         _ => 20.0,
     }
@@ -261,7 +275,7 @@ fn pulled_m(answers: &Answers, circuit: &CircuitId) -> f64 {
 }
 
 /// To crimp, seal and plug one connector, min. Common practice.
-const PLUG_MIN: f64 = 3.0;
+pub(super) const PLUG_MIN: f64 = 3.0;
 
 /// Parts that are mounted beside the lamps, with the minutes that each takes. Common practice.
 type Hardware = (fn(&Host) -> bool, &'static str, f64);

@@ -7,6 +7,7 @@
 
 pub mod bays;
 mod circuit_steps;
+mod housing_steps;
 mod known;
 pub mod learn;
 pub mod order;

@@ -2,7 +2,7 @@
 //! mount, trim on.
 
 use super::steps::{Maker, Step, points_somewhere};
-use jovek_job::{LampCircuit, LampCondition, Light};
+use jovek_job::{CircuitId, Job, LampCircuit, LampCondition, Light};
 
 /// To free a lamp of its trim and take it off, min each. Common practice.
 const OFF_MIN: f64 = 8.0;
@@ -15,12 +15,45 @@ const CLOSE_MIN: f64 = 4.0;
 /// To clean contacts or renew a pin, min each. Common practice.
 const CURE_MIN: f64 = 10.0;
 
+/// What changes places together: the lamps of a circuit, or a housing with several functions.
+pub(super) struct Change<'a> {
+    /// Last part of the ids of its steps.
+    pub id: String,
+    /// Its circuit; none for a housing of several.
+    pub circuit: Option<CircuitId>,
+    /// What it is called.
+    pub name: &'a str,
+    /// How many there are.
+    pub count: f64,
+    /// Its lights.
+    pub lights: Vec<&'a Light>,
+}
+
+/// The lamps of a circuit that are lamps by themselves.
+fn of_circuit<'a>(job: &Job, fact: &'a LampCircuit) -> Change<'a> {
+    let lights: Vec<&Light> = fact.fitted().filter(|l| job.by_itself(l) > 0).collect();
+    Change {
+        id: fact.id.0.clone(),
+        circuit: Some(fact.id.clone()),
+        name: &fact.name,
+        count: lights.iter().map(|l| f64::from(job.by_itself(l))).sum(),
+        lights,
+    }
+}
+
 /// The steps of one such circuit.
 pub(super) fn circuit(m: &mut Maker, fact: &LampCircuit) {
-    let (id, name) = (&fact.id, &fact.name);
-    let own = |s: &mut Step| s.circuit = Some(id.clone());
-    let step_id = |what: &str| format!("{what}.{id}");
-    let count: f64 = fact.lights.iter().map(|l| f64::from(l.count)).sum();
+    change(m, &of_circuit(m.job, fact));
+}
+
+/// The steps of what changes places.
+pub(super) fn change(m: &mut Maker, change: &Change) {
+    let (name, count) = (change.name, change.count);
+    let own = |s: &mut Step| s.circuit = change.circuit.clone();
+    let step_id = |what: &str| format!("{what}.{}", change.id);
+    if count == 0.0 {
+        return;
+    }
     let is_one = count < 1.5;
     let (lamp, lamps) = if is_one { ("lamp", "the lamp") } else { ("lamps", "the lamps") };
 
@@ -33,12 +66,16 @@ pub(super) fn circuit(m: &mut Maker, fact: &LampCircuit) {
         "release from inside first; tape on paint; a photo of bracket and screws as they were"
             .into(),
     ];
-    step.how.extend(fact.lights.iter().filter_map(kept));
+    let mut kept: Vec<String> = change.lights.iter().filter_map(|l| kept(l)).collect();
+    kept.dedup();
+    step.how.extend(kept);
     m.after(&off, &["before", "chock", "battery-off"]);
     m.after_probes(&off);
 
     let cure = step_id("cure");
-    for (old, how) in fact.lights.iter().filter_map(cured) {
+    let mut cures: Vec<_> = change.lights.iter().filter_map(|l| cured(l)).collect();
+    cures.dedup();
+    for (old, how) in cures {
         let minutes = CURE_MIN * count;
         let step = m.step(&cure, format!("{name}: {old}"), minutes);
         own(step);
@@ -60,7 +97,8 @@ pub(super) fn circuit(m: &mut Maker, fact: &LampCircuit) {
     let mount = step_id("mount");
     let step = m.step(&mount, format!("{name}: mount {lamps}"), SET_MIN * count);
     own(step);
-    let (sides, tight) = match (is_one, fact.lights.iter().any(points_somewhere)) {
+    let is_aimed = change.lights.iter().any(|l| points_somewhere(l));
+    let (sides, tight) = match (is_one, is_aimed) {
         (true, true) => ("old bracket and clips; spacers stay", "finger-tight until aimed"),
         (true, false) => ("old bracket and clips; spacers stay", "tight, plastic studs gently"),
         (false, true) => ("left and right differ; old brackets", "finger-tight until aimed"),
@@ -72,12 +110,21 @@ pub(super) fn circuit(m: &mut Maker, fact: &LampCircuit) {
 
 /// What closes the vehicle over such lamps, once they are proven and aimed.
 pub(super) fn close(m: &mut Maker, fact: &LampCircuit, before: &[&str]) {
-    let count: f64 = fact.lights.iter().map(|l| f64::from(l.count)).sum();
-    let on = format!("on.{}", fact.id);
-    let step = m.step(&on, format!("{}: trim on", fact.name), CLOSE_MIN * count);
-    step.circuit = Some(fact.id.clone());
-    step.how = vec!["new clips for broken ones; lit once more when it is closed".into()];
-    m.after(&on, before);
+    close_change(m, &of_circuit(m.job, fact), before);
+}
+
+/// What closes the vehicle over what changed places; the id of that step.
+pub(super) fn close_change(m: &mut Maker, change: &Change, before: &[&str]) -> String {
+    let on = format!("on.{}", change.id);
+    if change.count > 0.0 {
+        let what = format!("{}: trim on", change.name);
+        let step = m.step(&on, what, CLOSE_MIN * change.count);
+        step.circuit = change.circuit.clone();
+        step.how = vec!["new clips for broken ones; lit once more when it is closed".into()];
+        m.after(&on, before);
+        m.after(&on, &[&format!("mount.{}", change.id)]);
+    }
+    on
 }
 
 /// Where the old lamps go.

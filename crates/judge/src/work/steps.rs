@@ -5,7 +5,7 @@ use crate::finding::FindingCode;
 use crate::prove::Check;
 use crate::work::circuit_steps::{bundles, circuit, hosts};
 use crate::work::supply_steps::{battery_off, battery_on, fuse_block, second_battery};
-use crate::work::{plug_steps, retrofit, swaps};
+use crate::work::{housing_steps, plug_steps, retrofit, swaps};
 use jovek_job::{
     CircuitId, FactoryKind, Hazard, Job, LampCircuit, LampPlace, LampRole, Light, Passage, PlaceId,
     StepId, Zone,
@@ -161,9 +161,11 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     bundles(&mut m);
     fuse_block(&mut m, study);
     second_battery(&mut m, study);
+    housing_steps::mount(&mut m, study);
     for studied in &study.circuits {
         circuit(&mut m, study, studied.index);
     }
+    housing_steps::wire(&mut m, study);
     retrofit::repairs(&mut m);
     close(&mut m, study, (has_lamps, wired));
     retrofit::codings(&mut m);
@@ -209,6 +211,9 @@ fn begin(m: &mut Maker, study: &Assessment) {
         let what = match is_position {
             _ if is_plug => format!("Probe the plugs of {}", factory.name),
             true => format!("Read the empty fuse position: {}", factory.name),
+            false if factory.kind == FactoryKind::TrailerSocket => {
+                format!("Probe the {}", factory.name)
+            }
             false => format!("Probe the wire of {}", factory.name),
         };
         let step = m.step(&id, what, 6.0);
@@ -245,7 +250,14 @@ fn begin(m: &mut Maker, study: &Assessment) {
 pub(super) fn points_somewhere(light: &Light) -> bool {
     let beams = [LampRole::Headlamp, LampRole::Driving, LampRole::Fog, LampRole::Work];
     let throws = light.role.is_none_or(|role| beams.contains(&role));
-    throws && light.sits() != LampPlace::Cab && !light.is_held_by_adhesive()
+    // A rear fog lamp is set square, no more.
+    let is_rear_fog = light.role == Some(LampRole::Fog) && sits_at_the_rear(light);
+    throws && !is_rear_fog && light.sits() != LampPlace::Cab && !light.is_held_by_adhesive()
+}
+
+/// True for a lamp at the rear of the vehicle.
+pub(super) fn sits_at_the_rear(light: &Light) -> bool {
+    matches!(light.sits(), LampPlace::Rear | LampPlace::RearLeft | LampPlace::RearRight)
 }
 
 /// The harness is cut on the bench, for lamps or for a battery.
@@ -264,7 +276,7 @@ fn cut(m: &mut Maker) {
 /// What needs no vehicle.
 fn bench(m: &mut Maker) {
     let count = |is: fn(&Light) -> bool| -> f64 {
-        let lights = m.job.circuits.iter().flat_map(|c| &c.lights).filter(|l| is(l));
+        let lights = m.job.circuits.iter().flat_map(LampCircuit::fitted).filter(|l| is(l));
         lights.map(|l| f64::from(l.count)).sum()
     };
     let (lamps, with_pattern) = (count(|_| true), count(|l| l.has_pattern_lead));
@@ -384,6 +396,9 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
             "does anything light that should not?".into(),
         ];
         m.after(&test, &["battery-on", &format!("plug.{id}")]);
+        let index = m.job.circuits.iter().position(|c| c.id.0 == *id);
+        let plugs = index.map_or_else(Vec::new, |c| housing_steps::plugs_of(m, study, c));
+        m.after(&test, &plugs.iter().map(String::as_str).collect::<Vec<_>>());
     }
     let tests: Vec<String> = ids.iter().map(|id| format!("test.{id}")).collect();
     let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
@@ -404,12 +419,12 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         .job
         .circuits
         .iter()
-        .filter(|c| c.lights.iter().any(|l| l.is_held_by_adhesive()))
+        .filter(|c| c.fitted().any(|l| l.is_held_by_adhesive()))
         .map(|c| format!("mount.{}", c.id))
         .collect();
     let cured: Vec<(&str, f64)> = stuck.iter().map(|s| (s.as_str(), CURE_MIN)).collect();
     m.rests("trims-on", &cured);
-    let is_aimed = m.job.circuits.iter().flat_map(|c| &c.lights).any(points_somewhere);
+    let is_aimed = m.job.circuits.iter().flat_map(LampCircuit::fitted).any(points_somewhere);
     if has_lamps && is_aimed {
         m.step("aim", "Aim, tighten, mark", 15.0).cautions =
             vec!["Driving and work lamps dazzle: off on the road."];
@@ -428,7 +443,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         let test = format!("test.{}", circuit.id);
         plug_steps::close(m, circuit, &[&format!("mount.{}", circuit.id), &test, "aim"]);
     }
-    let closed: Vec<String> = ids.iter().map(|id| format!("on.{id}")).collect();
+    let mut closed: Vec<String> = ids.iter().map(|id| format!("on.{id}")).collect();
+    closed.extend(housing_steps::close(m, study));
     let closed: Vec<&str> = closed.iter().map(String::as_str).collect();
     let step = m.step("after", "After-figures and hand-over", if wired { 15.0 } else { 8.0 });
     step.how = vec![

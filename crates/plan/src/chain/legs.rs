@@ -75,6 +75,23 @@ pub(super) fn legs(
         .collect()
 }
 
+/// Legs to some lamps alone: those that lead to no such lamp are left out.
+pub(super) fn only_to(mut legs: Vec<Leg>, lamps: &[(usize, usize)]) -> Vec<Leg> {
+    for leg in &mut legs {
+        leg.lamps.retain(|lamp| lamps.contains(lamp));
+    }
+    // A leg stands after the one that it goes on from.
+    let mut leads: Vec<bool> = legs.iter().map(|l| !l.lamps.is_empty()).collect();
+    for k in (0..legs.len()).rev() {
+        if let Some(parent) = legs[k].parent.filter(|_| leads[k]) {
+            leads[parent] = true;
+        }
+    }
+    let place = |k: usize| leads[..k].iter().filter(|l| **l).count();
+    let kept = legs.into_iter().enumerate().filter(|(k, _)| leads[*k]);
+    kept.map(|(_, leg)| Leg { parent: leg.parent.map(place), ..leg }).collect()
+}
+
 /// Gives each of `all` lamps a leg of its own, where there are several: from the splice that they share, of nothing
 /// but a short lead, or of the lamp's own where that is bare. `near` is where the supply ends.
 pub(super) fn one_to_each_lamp(

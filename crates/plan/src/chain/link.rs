@@ -102,6 +102,8 @@ pub enum LinkKind {
     PlugGround,
     /// The ground wires of the factory's lamp plugs, and the frame behind them.
     FactoryGround,
+    /// The ground that the lamps share with others of their housings.
+    HousingGround,
     /// Main fuse and feed of the fuse block: one for all circuits on it.
     BlockFeed,
     /// The master relay of the fuse block: one for all circuits on it.

@@ -23,7 +23,7 @@ use jovek_job::{
     CircuitId, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, LampEnd, ReturnKind, Section,
     Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
-use legs::{legs, one_to_each_lamp};
+use legs::{legs, one_to_each_lamp, only_to};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
@@ -112,6 +112,9 @@ pub struct Chain {
     pub own_switch: u64,
     /// When the hardware lights it: the wish, unless a wire for it is missing.
     pub follows: Logic,
+    /// Its lamps that get back through the shared ground of a housing, by light and number, each with that ground's
+    /// place among the shared ones. No wire of the circuit's own leads back from them.
+    pub grounded: Vec<((usize, usize), usize)>,
     /// What its lamps need of their wire.
     pub need: Need,
     /// The least that has to be on for it to be lit: one for each way to turn it on.
@@ -133,6 +136,8 @@ pub struct FeedPlan {
     pub lit_by: Vec<Assignment>,
     /// The fuse block that it hangs on.
     pub block: Option<FuseBlock>,
+    /// Its lamps that a housing grounds: see [`Chain::grounded`].
+    pub grounded: Vec<((usize, usize), usize)>,
 }
 
 impl Chain {
@@ -145,7 +150,7 @@ impl Chain {
         (laid, batteries): (Option<&Laid>, &PlannedSupply),
         (assumed, plugs): (&mut Assumed, &mut Plugs),
     ) -> Self {
-        let FeedPlan { feed, switching, own_switch, follows, lit_by, block } = fed;
+        let FeedPlan { feed, switching, own_switch, follows, lit_by, block, grounded } = fed;
         let at = format!("circuits[{index}]");
         let lamps: Vec<PlannedLamp> = circuit
             .lights
@@ -262,6 +267,7 @@ impl Chain {
             switching,
             own_switch,
             follows,
+            grounded,
             need: Need::of(job, circuit, batteries),
             lit_by,
         };
@@ -275,6 +281,10 @@ impl Chain {
         };
         let to_lamps = |laid: &[LaidLeg], chain: &Chain, of: Pole, plugs: &mut Plugs| {
             let legs = legs(laid, &chain.lamps, &circuit.name, |s| leg_plug(plugs, s));
+            let legs = match of {
+                Pole::Minus => only_to(legs, &chain.with_lead(of)),
+                Pole::Plus | Pole::Sync => legs,
+            };
             one_to_each_lamp(legs, (&chain.lamps, chain.with_lead(of)), near.as_ref())
         };
         // Cavities are given out along the current: there, at the branches, and back.
@@ -282,7 +292,9 @@ impl Chain {
         chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, Pole::Plus, plugs);
         chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, Pole::Minus, plugs);
         chain.lay_lamps();
-        chain.lay_return(circuit.run.return_by, back, plugs);
+        if chain.has_own_return() {
+            chain.lay_return(circuit.run.return_by, back, plugs);
+        }
         chain.sync_legs = to_lamps(laid.map_or(&[], |l| &l.sync_legs), &chain, Pole::Sync, plugs);
         let every_leg = [&mut chain.legs, &mut chain.back_legs, &mut chain.sync_legs];
         let every_stretch = every_leg.into_iter().flatten().flat_map(|l| &mut l.stretches);
@@ -299,9 +311,21 @@ impl Chain {
     fn with_lead(&self, pole: Pole) -> Vec<(usize, usize)> {
         let has = |lamp: &PlannedLamp| pole != Pole::Sync || lamp.has_sync_lead;
         let lamps = self.lamps.iter().enumerate().filter(|(_, l)| has(l));
-        let each: Vec<_> =
-            lamps.flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n))).collect();
+        let each: Vec<_> = lamps
+            .flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)))
+            .filter(|&lamp| pole != Pole::Minus || self.ground_of(lamp).is_none())
+            .collect();
         if pole == Pole::Sync && each.len() < 2 { Vec::new() } else { each }
+    }
+
+    /// The shared ground of a lamp, by its place among the shared ones; none with a return of its own.
+    pub fn ground_of(&self, lamp: (usize, usize)) -> Option<usize> {
+        self.grounded.iter().find(|(of, _)| *of == lamp).map(|(_, ground)| *ground)
+    }
+
+    /// True where any of its lamps gets back by the circuit's own return.
+    pub fn has_own_return(&self) -> bool {
+        self.grounded.len() < self.lamp_count() as usize
     }
 
     /// The legs of a lead.
@@ -345,11 +369,15 @@ impl Chain {
     fn lay_on_plugs(&mut self) {
         let plugs_ohm = contact::LAMP_PLUG_OHM / f64::from(self.lamp_count().max(1));
         self.joint(JointOf::FactoryPlug(Pole::Plus), plugs_ohm);
+        if !self.has_own_return() {
+            return self.lay_lamps();
+        }
         self.push("lamps", LinkKind::Lamps);
         if self.is_ground_switched {
             return self.joint(JointOf::FactoryMinus, plugs_ohm);
         }
-        self.joint(JointOf::FactoryPlug(Pole::Minus), plugs_ohm);
+        let own = self.lamp_count() - self.grounded.len() as u32;
+        self.joint(JointOf::FactoryPlug(Pole::Minus), contact::LAMP_PLUG_OHM / f64::from(own));
         self.push("factory ground", LinkKind::FactoryGround);
     }
 
@@ -416,7 +444,7 @@ impl Chain {
         self.lay_wire(&mut gathered, WireRole::Supply);
         // Behind a branch each lamp has plugs of its own.
         match self.lamp_count() > 1 || has_branch {
-            false => self.joint(JointOf::Lamp(Pole::Plus), self.lamp_end_ohm()),
+            false => self.joint(JointOf::Lamp(Pole::Plus), self.lamp_end_ohm(Pole::Plus)),
             true => self.joint(JointOf::Branch(Pole::Plus), contact::SPLICE_OHM / 2.0),
         }
     }
@@ -438,16 +466,20 @@ impl Chain {
     }
 
     /// The contact of the only lamp, ohm.
-    fn lamp_end_ohm(&self) -> f64 {
-        let ends = self.lamps.iter().find(|l| l.count > 0).map_or(LampEnd::Plug, |l| l.lead.ends);
+    fn lamp_end_ohm(&self, pole: Pole) -> f64 {
+        let first = self.with_lead(pole).first().and_then(|l| self.lamps.get(l.0));
+        let ends = first.map_or(LampEnd::Plug, |l| l.lead.ends);
         let lamp = LampIx { circuit: self.index, light: 0, number: 0 };
-        End::Lamp(lamp, Pole::Plus, ends).contact_ohm()
+        End::Lamp(lamp, pole, ends).contact_ohm()
     }
 
     fn lay_lamps(&mut self) {
         self.push("lamps", LinkKind::Lamps);
+        if !self.has_own_return() {
+            return self.push("ground of the housing", LinkKind::HousingGround);
+        }
         match self.back_legs.is_empty() {
-            true => self.joint(JointOf::Lamp(Pole::Minus), self.lamp_end_ohm()),
+            true => self.joint(JointOf::Lamp(Pole::Minus), self.lamp_end_ohm(Pole::Minus)),
             false => self.joint(JointOf::Branch(Pole::Minus), contact::SPLICE_OHM / 2.0),
         }
     }

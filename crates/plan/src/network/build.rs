@@ -3,6 +3,7 @@
 use crate::chain::Chain;
 use crate::factory::PlannedFactory;
 use crate::fuse_block::SharedFeed;
+use crate::housing::SharedGround;
 use crate::inputs::Assignment;
 use crate::network::builder::draw;
 use crate::network::drawing::Drawing;
@@ -131,6 +132,8 @@ pub struct Built {
     pub circuits: Vec<BuiltCircuit>,
     /// Factory circuits, by index in the job.
     pub factory: Vec<Option<BuiltFactory>>,
+    /// Shared grounds of housings, in their order: the element of each that any lamp is on.
+    pub grounds: Vec<Option<ElementId>>,
     /// Meaning of each element.
     pub places: Vec<PartRef>,
     /// Contacts that inputs move.
@@ -200,6 +203,8 @@ pub struct Installed<'a> {
     pub factory: &'a [PlannedFactory],
     /// The feed of the fuse block; none without one.
     pub block: Option<&'a SharedFeed>,
+    /// The grounds that lamps of a housing share.
+    pub grounds: &'a [SharedGround],
     /// Chains with their sizes.
     pub parts: &'a [(&'a Chain, &'a Sizes)],
 }

@@ -18,7 +18,7 @@ use jovek_catalog::light::SYNC_INPUT_OHM;
 use jovek_catalog::{contact, relay, switch};
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, Network, NodeId};
-use jovek_job::VehicleSide;
+use jovek_job::{ReturnKind, VehicleSide};
 use std::fmt::Arguments;
 
 /// Where everything lies in a network.
@@ -31,6 +31,7 @@ pub(super) struct BuiltParts {
     alternator: Option<ElementId>,
     circuits: Vec<BuiltCircuit>,
     factory: Vec<Option<BuiltFactory>>,
+    grounds: Vec<Option<ElementId>>,
     places: Vec<PartRef>,
     moved: Vec<MovedContact>,
     pub(super) relays: Vec<BuiltRelay>,
@@ -48,6 +49,7 @@ impl BuiltParts {
             alternator: self.alternator,
             circuits: self.circuits,
             factory: self.factory,
+            grounds: self.grounds,
             places: self.places,
             moved: self.moved,
             relays: self.relays,
@@ -68,6 +70,7 @@ pub(super) fn draw(net: &mut Drawing, installed: Installed, situation: &Situatio
         bus: None,
         block: None,
         plug: None,
+        grounds: vec![None; installed.grounds.len()],
     }
     .draw()
 }
@@ -89,6 +92,8 @@ pub(super) struct NetworkBuilder<'a, 'n> {
     block: Option<[(NodeId, ElementId); 2]>,
     /// The ground of a trailer's plug and its pin, once a circuit ends there.
     plug: Option<(NodeId, ElementId)>,
+    /// The shared grounds of housings, once a lamp is on them: the node at the housing, the way from there, and its end.
+    grounds: Vec<Option<(NodeId, ElementId, NodeId)>>,
 }
 
 impl NetworkBuilder<'_, '_> {
@@ -144,6 +149,7 @@ impl NetworkBuilder<'_, '_> {
             alternator,
             circuits,
             factory: self.taps,
+            grounds: self.grounds.into_iter().map(|g| g.map(|(_, element, _)| element)).collect(),
             places: self.places,
             moved: self.moved,
             relays: self.relays,
@@ -217,8 +223,10 @@ impl NetworkBuilder<'_, '_> {
             }
             let to = if i == last {
                 self.end_of_return(chain)
+            } else if chain.links[i + 1].kind == LinkKind::HousingGround {
+                self.housing(chain.grounded[0].1).0
             } else if chain.links[i + 1].kind == LinkKind::Bus {
-                self.bus(chain).0
+                self.bus(chain.is_trailer).0
             } else if chain.links[i + 1].kind == LinkKind::PlugGround {
                 self.plug_ground().0
             } else {
@@ -246,12 +254,19 @@ impl NetworkBuilder<'_, '_> {
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::FactoryGround => {
                     let wire = chain.origin_wire().map(|w| self.installed.factory[w.0].wire);
-                    plug_return_ohm(wire.unwrap_or(ASSUMED_FACTORY_WIRE), chain.lamp_count())
+                    let own = chain.lamp_count() - chain.grounded.len() as u32;
+                    plug_return_ohm(wire.unwrap_or(ASSUMED_FACTORY_WIRE), own)
                 }
                 LinkKind::Bus => {
-                    let stud = self.bus(chain).1;
+                    let stud = self.bus(chain.is_trailer).1;
                     links.push(Some(stud));
                     nodes.push(to);
+                    continue;
+                }
+                LinkKind::HousingGround => {
+                    let (_, ground, end) = self.housing(chain.grounded[0].1);
+                    links.push(Some(ground));
+                    nodes.push(end);
                     continue;
                 }
                 // Drawn above: no node of the circuit's own lies there.
@@ -285,7 +300,10 @@ impl NetworkBuilder<'_, '_> {
                     let pluses = nodes_of_lamps(chain, &chain.legs, &drawn.ends, from);
                     (legs, leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
                     let drawn = self.legs(of, Pole::Minus, to);
-                    let minuses = nodes_of_lamps(chain, &chain.back_legs, &drawn.ends, to);
+                    let mut minuses = nodes_of_lamps(chain, &chain.back_legs, &drawn.ends, to);
+                    for &((light, number), ground) in &chain.grounded {
+                        minuses[light][number] = self.housing(ground).0;
+                    }
                     (back_legs, back_leg_copper_ohm) = (drawn.wires, drawn.copper_ohm);
                     for (k, lamp) in chain.lamps.iter().enumerate() {
                         let device = lamp.scaled(self.situation.lamp_factor);
@@ -342,18 +360,39 @@ impl NetworkBuilder<'_, '_> {
     }
 
     /// The ground bus and its stud, drawn for the first circuit on it: a poor stud is poor for all.
-    fn bus(&mut self, chain: &Chain) -> (NodeId, ElementId) {
+    fn bus(&mut self, is_trailer: bool) -> (NodeId, ElementId) {
         if let Some(bus) = self.bus {
             return bus;
         }
         let node = self.net.node(format_args!("ground_bus"));
         let ohm = contact::STUD_OHM * self.situation.joint_factor + contact::CHASSIS_OHM;
         let place = PartRef { circuit: None, what: PartKind::GroundBus };
-        let end = if chain.is_trailer { self.plug_ground().0 } else { NodeId::GROUND };
+        let end = if is_trailer { self.plug_ground().0 } else { NodeId::GROUND };
         let ends = (node, end);
         let bus = (node, self.add(place, format_args!("ground_bus_stud"), ends, Device::ohm(ohm)));
         self.bus = Some(bus);
         bus
+    }
+
+    /// The shared ground of a housing, drawn for the first of its lamps: the node at the housing, the way from there, and its
+    /// end.
+    fn housing(&mut self, ground: usize) -> (NodeId, ElementId, NodeId) {
+        if let Some(known) = self.grounds[ground] {
+            return known;
+        }
+        let shared = &self.installed.grounds[ground];
+        let end = match shared.wire().map(|w| (w.by, w.is_trailer)) {
+            Some((ReturnKind::GroundBus, is_trailer)) => self.bus(is_trailer).0,
+            Some((_, true)) => self.plug_ground().0,
+            Some((_, false)) | None => NodeId::GROUND,
+        };
+        let node = self.net.node(format_args!("housing{ground}"));
+        let Situation { joint_factor, assumed_factor, .. } = *self.situation;
+        let ohm = shared.ohm(self.installed.factory, (joint_factor, assumed_factor));
+        let place = PartRef { circuit: None, what: PartKind::HousingGround(ground) };
+        let name = format_args!("housing{ground}_ground");
+        let element = self.add(place, name, (node, end), Device::ohm(ohm));
+        *self.grounds[ground].insert((node, element, end))
     }
 
     /// The feed of the fuse block and its master relay, drawn for the first circuit on it. Without a relay both are the

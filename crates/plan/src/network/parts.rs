@@ -31,6 +31,8 @@ pub enum PartKind {
     GroundBus,
     /// The ground pin of a trailer's plug, and the wire to it.
     PlugGround,
+    /// The ground that the lamps of a housing share, by its place among the shared ones.
+    HousingGround(usize),
     /// Main fuse and feed of the fuse block.
     BlockFeed,
     /// Contact of its master relay.

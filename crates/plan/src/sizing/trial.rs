@@ -5,6 +5,7 @@ use crate::chain::{LinkKind, Origin};
 use crate::drop::Drop;
 use crate::factory::PlannedFactory;
 use crate::fuse_block::SharedFeed;
+use crate::housing::SharedGround;
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::need::Need;
@@ -39,6 +40,8 @@ pub struct SizingInput<'a> {
     pub factory: &'a [PlannedFactory],
     /// The feed of the fuse block; none without one.
     pub block: Option<&'a SharedFeed>,
+    /// The grounds that lamps of a housing share.
+    pub grounds: &'a [SharedGround],
     /// The circuit's chain.
     pub chain: &'a Chain,
     /// The circuit as the person wrote it.
@@ -60,7 +63,8 @@ impl<'a> SizingInput<'a> {
 
     /// The circuit alone on the vehicle.
     pub(super) fn installed(&self, parts: &'a [(&'a Chain, &'a Sizes)]) -> Installed<'a> {
-        Installed { supply: self.supply, factory: self.factory, block: self.block, parts }
+        let &SizingInput { supply, factory, block, grounds, .. } = self;
+        Installed { supply, factory, block, grounds, parts }
     }
 }
 

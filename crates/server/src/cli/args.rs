@@ -3,6 +3,7 @@
 use clap::builder::PossibleValue;
 use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::export::Format;
+use jovek_core::light::Stands;
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::sync::LazyLock;
@@ -103,9 +104,9 @@ pub(super) enum Command {
         /// State of the supply: engine_off, charging, idle, low_battery.
         #[arg(long, default_value = "engine_off")]
         supply: String,
-        /// The candidates named in the job in place of their lamps.
-        #[arg(long)]
-        instead: bool,
+        /// Other lamps in the same places: candidate, as named in the job, or old, those that come off.
+        #[arg(long = "with", value_enum)]
+        stands: Option<Others>,
         /// Print everything as JSON.
         #[arg(long)]
         json: bool,
@@ -213,6 +214,24 @@ pub(super) enum Command {
     Openapi,
     /// Print the JSON Schema of the job file.
     Schema,
+}
+
+/// Lamps that stand in the places of the planned ones.
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub enum Others {
+    /// The candidates named in the job.
+    Candidate,
+    /// Those that come off.
+    Old,
+}
+
+impl From<Others> for Stands {
+    fn from(others: Others) -> Stands {
+        match others {
+            Others::Candidate => Stands::Candidate,
+            Others::Old => Stands::Old,
+        }
+    }
 }
 
 #[derive(Debug, Clone, Copy, ValueEnum)]

@@ -1,24 +1,23 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { BesidePicker, useBeside } from "./BesidePicker";
 import { LightFault } from "./LightFault";
 import { LuxPicture } from "./LuxPicture";
 import { type Light, useLight } from "./useLight";
 
-/** The ground from above, the lamps, and how far they reach; a candidate beside it on the same scale. */
+/** The ground from above, the lamps, and how far they reach; old lamps or candidates beside them on the same scale. */
 export function GroundSheet() {
   const { job, catalog } = useDesk();
   const [circuit, setCircuit] = useState("");
   const [supply, setSupply] = useState<Schemas["SupplyState"]>("engine_off");
   const circuits = job.circuits ?? [];
-  const has = circuits
-    .filter((c) => !circuit || c.id === circuit)
-    .some((c) => c.lights?.some((l) => l.optic?.instead));
+  const picked = useBeside(circuit);
   const { data, error } = useLight({
     circuit: circuit || undefined,
     supply,
     drawn: "ground",
-    beside: has,
+    beside: picked.beside,
   });
   if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out where the light falls ...</p>;
@@ -51,17 +50,35 @@ export function GroundSheet() {
             ))}
           </select>
         </label>
+        <BesidePicker {...picked} />
       </div>
       <div className={data.beside ? "grid gap-3 md:grid-cols-2" : ""}>
         <Ground light={data} title={data.beside ? "As planned" : undefined} />
-        {data.beside && <Ground light={{ ...data, ...data.beside }} title={namesOf(data.beside)} />}
+        {data.beside && (
+          <Ground
+            light={{ ...data, ...data.beside, spots: data.spots }}
+            title={namesOf(data.beside)}
+          />
+        )}
       </div>
+      {data.beside?.notes.map((note) => (
+        <p key={note} className="text-sm">
+          {note}
+        </p>
+      ))}
       <Lamps light={data} />
+      {data.beside && (
+        <Lamps
+          light={{ ...data, ...data.beside, spots: data.spots }}
+          title={namesOf(data.beside)}
+        />
+      )}
     </div>
   );
 }
 
-function namesOf(light: Pick<Light, "lamps">): string {
+/** Names of lamps, each once. */
+export function namesOf(light: Pick<Light, "lamps">): string {
   return [...new Set(light.lamps.map((l) => l.name.replace(/ \d+$/, "")))].join(", ");
 }
 
@@ -116,9 +133,10 @@ function Ground({ light, title }: { light: Light; title: string | undefined }) {
   );
 }
 
-function Lamps({ light }: { light: Light }) {
+function Lamps({ light, title }: { light: Light; title?: string }) {
   return (
-    <section aria-label="Lamps" className="card overflow-x-auto p-3">
+    <section aria-label={title ?? "Lamps"} className="card overflow-x-auto p-3">
+      {title && <h2 className="text-base">{title}</h2>}
       <table className="w-full text-left text-sm">
         <thead className="text-soft">
           <tr>

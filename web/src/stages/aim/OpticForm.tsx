@@ -1,9 +1,10 @@
-import { useState } from "react";
-import { ApiError, api, type Schemas, unwrap } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { COLOURS } from "../../ui/words";
+import { BeamFields } from "./BeamFields";
 
 type Light = Schemas["Light"];
 
@@ -37,21 +38,7 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
   return (
     <fieldset className="space-y-2">
       <legend className="sr-only">{light.name}</legend>
-      <PhotometricFile path={at} held={light.optic?.file?.name} />
-      {!light.optic?.file && (
-        <>
-          <div className="grid grid-cols-2 gap-2">
-            <NumberField path={`${at}.beam.flux_lm`} label="Light of one" unit="lm" />
-            <NumberField path={`${at}.beam.peak_cd`} label="Peak" unit="cd" />
-            <NumberField path={`${at}.beam.wide_deg`} label="Beam, wide" unit="°" />
-            <NumberField path={`${at}.beam.high_deg`} label="Beam, high" unit="°" />
-          </div>
-          <div className="grid grid-cols-2 gap-2">
-            <CheckField path={`${at}.beam.has_cut_off`} label="Sharp upper edge" />
-            <CheckField path={`${at}.is_bare_flux`} label="Lumens of the bare LED" />
-          </div>
-        </>
-      )}
+      <BeamFields at={at} held={light.optic?.file?.name} bare />
       <div className="grid grid-cols-2 gap-2">
         <NumberField path={`${at}.kelvin`} label="Colour" unit="K" />
         <ChoiceField
@@ -115,59 +102,40 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
           It has an adjusting screw
         </Button>
       )}
+      <Candidate at={`${at}.instead`} held={light.optic?.instead ?? undefined} />
     </fieldset>
   );
 }
 
-/** A photometric file in place of the description. */
-function PhotometricFile({ path, held }: { path: string; held: string | undefined }) {
+/** Another lamp for the same place, to lay beside this one. */
+function Candidate({ at, held }: { at: string; held: Schemas["Instead"] | undefined }) {
   const { edit } = useDesk();
-  const [says, setSays] = useState<string>();
-  const [fault, setFault] = useState<string>();
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    const text = await file.text();
-    try {
-      const read = await unwrap(api.POST("/api/ies", { body: { text } }));
-      edit((j) => setAt(j, `${path}.file`, { name: file.name, text }));
-      const [wide = 0, high = 0] = read.beam_deg;
-      setSays(
-        [
-          `${read.kind}: ${Math.round(read.flux_lm)} lm, ${Math.round(read.peak_cd)} cd, ${wide.toFixed(0)}° × ${high.toFixed(0)}°.`,
-          ...read.warnings,
-        ].join(" "),
-      );
-      setFault(undefined);
-    } catch (e) {
-      setFault(`${file.name}: ${e instanceof ApiError ? e.problem.detail : "it was not read."}`);
-    }
-  };
+  if (!held)
+    return (
+      <Button
+        kind="quiet"
+        className="!px-0"
+        onClick={() => edit((j) => setAt(j, at, { name: "Another lamp", beam: {} }))}
+      >
+        Compare it with another lamp
+      </Button>
+    );
   return (
-    <div>
-      <label className="block text-sm text-soft">
-        Photometric file (IES LM-63){held && <span className="text-ink">: {held}</span>}
-        <input
-          type="file"
-          accept=".ies,.IES"
-          className="field"
-          onChange={(e) => take(e.target.files?.[0])}
+    <fieldset className="space-y-2 border-t border-line pt-2">
+      <legend className="pr-2 text-sm font-semibold">Beside it</legend>
+      <div className="grid grid-cols-2 items-end gap-2">
+        <TextField path={`${at}.name`} label="Candidate" />
+        <ChoiceField
+          path={`${at}.colour`}
+          label="Its colour"
+          options={[{ value: "", label: "the same" }, ...COLOURS]}
+          write={(v) => v || undefined}
         />
-      </label>
-      {held && (
-        <Button
-          kind="quiet"
-          className="!px-0"
-          onClick={() => edit((j) => setAt(j, `${path}.file`, undefined))}
-        >
-          Describe it instead
-        </Button>
-      )}
-      {says && <p className="text-sm">{says}</p>}
-      {fault && (
-        <p role="alert" className="text-sm text-rust">
-          {fault}
-        </p>
-      )}
-    </div>
+      </div>
+      <BeamFields at={at} held={held.file?.name} />
+      <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>
+        Take the candidate out
+      </Button>
+    </fieldset>
   );
 }

@@ -5,6 +5,8 @@ import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
 import { useMeterAddress } from "../prove/meter";
+import { BesidePicker, useBeside } from "./BesidePicker";
+import { namesOf } from "./GroundSheet";
 import { LightFault } from "./LightFault";
 import { useLight } from "./useLight";
 
@@ -13,7 +15,8 @@ type When = "before_lx" | "after_lx";
 
 /** Lux at marked spots: before, after, predicted, and what explains a difference. */
 export function SpotSheet() {
-  const { data, error } = useLight({});
+  const picked = useBeside();
+  const { data, error } = useLight({ beside: picked.beside });
   const [address, setAddress] = useMeterAddress("lux");
   if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out the light ...</p>;
@@ -24,12 +27,19 @@ export function SpotSheet() {
         The same spot, the meter held the same way, other light off. A camera's exposure hides the
         difference.
       </p>
+      <BesidePicker {...picked} />
       {data.spots.length === 0 && (
         <p className="card p-4">No spot is marked yet: mark one on the left.</p>
       )}
       <ol aria-label="Spots" className="space-y-2">
-        {data.spots.map((s) => (
-          <SpotCard key={s.name} spot={s} address={address} />
+        {data.spots.map((s, k) => (
+          <SpotCard
+            key={s.name}
+            spot={s}
+            address={address}
+            other={data.beside?.spots[k]}
+            others={data.beside ? namesOf(data.beside) : ""}
+          />
         ))}
       </ol>
       <LuxList />
@@ -48,7 +58,17 @@ export function SpotSheet() {
   );
 }
 
-function SpotCard({ spot, address }: { spot: Spot; address: string }) {
+function SpotCard({
+  spot,
+  address,
+  other,
+  others,
+}: {
+  spot: Spot;
+  address: string;
+  other: Schemas["BesideSpot"] | undefined;
+  others: string;
+}) {
   return (
     <li
       className="card grid items-start gap-3 p-3 md:grid-cols-[minmax(0,1fr)_7rem_11rem_11rem]"
@@ -58,6 +78,12 @@ function SpotCard({ spot, address }: { spot: Spot; address: string }) {
         <p className="font-semibold">{spot.name}</p>
         {spot.ratio_text && <p className="font-reading">{spot.ratio_text}</p>}
         {spot.says && <p className="text-sm">{spot.says}</p>}
+        {other && (
+          <p className="text-sm">
+            {others} would give <span className="font-reading">{other.text}</span>
+            {other.ratio_text && `: ${other.ratio_text}`}.
+          </p>
+        )}
       </div>
       <p>
         <span className="block text-sm text-soft">Predicted</span>

@@ -4,9 +4,11 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
+import { BesidePicker, useBeside } from "./BesidePicker";
+import { namesOf } from "./GroundSheet";
 import { LightFault } from "./LightFault";
 import { LuxPicture } from "./LuxPicture";
-import { useLight } from "./useLight";
+import { type Light, useLight } from "./useLight";
 
 type Aim = Schemas["AimAnswer"];
 
@@ -14,7 +16,8 @@ type Aim = Schemas["AimAnswer"];
 export function WallSheet() {
   const { job, id } = useDesk();
   const [circuit, setCircuit] = useState<string>();
-  const { data, error } = useLight({ circuit, drawn: "wall" });
+  const picked = useBeside(circuit);
+  const { data, error } = useLight({ circuit, drawn: "wall", beside: picked.beside });
   if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Drawing the wall ...</p>;
   return (
@@ -45,43 +48,69 @@ export function WallSheet() {
         </a>
       )}
       <section aria-label="Wall" className="card space-y-2 p-3">
-        <label className="flex flex-wrap items-center gap-2">
-          <span className="text-sm text-soft">The wall lit by</span>
-          <select
-            className="field !w-auto"
-            value={data.wall_of ?? ""}
-            onChange={(e) => setCircuit(e.target.value)}
-          >
-            {data.wall_of == null && <option value="">nothing</option>}
-            {(job.circuits ?? []).map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        {data.wall && (
-          <LuxPicture
-            picture={data.wall}
-            label={`The wall as these lamps light it, ${Math.round(data.wall.most_lx)} lx at most`}
-          >
-            {data.aim
-              .filter((a) => a.circuit === data.wall_of)
-              .map((a) => (
-                <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
-                  {a.on === "wall" && <path d={`M${a.right_m - 0.3} ${a.mark_m}h0.6`} />}
-                  <path
-                    d={`M${a.right_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`}
-                    stroke="#8fd0ff"
-                  />
-                </g>
+        <div className="flex flex-wrap gap-3">
+          <label className="min-w-44">
+            <span className="block text-sm text-soft">The wall lit by</span>
+            <select
+              className="field"
+              value={data.wall_of ?? ""}
+              onChange={(e) => setCircuit(e.target.value)}
+            >
+              {data.wall_of == null && <option value="">nothing</option>}
+              {(job.circuits ?? []).map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
               ))}
-          </LuxPicture>
-        )}
+            </select>
+          </label>
+          <BesidePicker {...picked} />
+        </div>
+        <div className={data.beside?.wall ? "grid gap-3 md:grid-cols-2" : ""}>
+          {data.wall && (
+            <Wall light={data} picture={data.wall} title={data.beside?.wall && "As planned"} />
+          )}
+          {data.beside?.wall && (
+            <Wall light={data} picture={data.beside.wall} title={namesOf(data.beside)} />
+          )}
+        </div>
         <p className="text-sm text-soft">
           Blue cross: middle of the lamp. Red: where edge or hot spot belongs. Lines in lx.
         </p>
       </section>
+    </div>
+  );
+}
+
+/** A wall as lamps light it, with the marks of the planned ones. */
+function Wall({
+  light,
+  picture,
+  title,
+}: {
+  light: Light;
+  picture: Schemas["Picture"];
+  title?: string | null | undefined;
+}) {
+  return (
+    <div>
+      {title && <h3 className="text-base">{title}</h3>}
+      <LuxPicture
+        picture={picture}
+        label={`The wall as ${title ?? "these lamps"} light it, ${Math.round(picture.most_lx)} lx at most`}
+      >
+        {light.aim
+          .filter((a) => a.circuit === light.wall_of)
+          .map((a) => (
+            <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
+              {a.on === "wall" && <path d={`M${a.right_m - 0.3} ${a.mark_m}h0.6`} />}
+              <path
+                d={`M${a.right_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`}
+                stroke="#8fd0ff"
+              />
+            </g>
+          ))}
+      </LuxPicture>
     </div>
   );
 }

@@ -6,43 +6,38 @@ import { useDesk } from "../../sheet/desk";
 
 export type Light = Schemas["LightReport"];
 
+/** Other lamps in the places of the planned ones. */
+export type Others = Exclude<Schemas["Stands"], "planned">;
+
 export interface LightView {
   /** One circuit's lamps alone. */
   circuit?: string | undefined;
   supply?: Schemas["SupplyState"];
-  /** The candidates in place of their lamps. */
-  instead?: boolean;
-  /** The candidates beside their lamps, in the same answer. */
-  beside?: boolean;
+  /** What is laid beside the lamps, in the same answer. */
+  beside?: Others | undefined;
   /** What is drawn; nothing where only figures are wanted. */
   drawn?: Schemas["LightAsked"]["drawn"];
 }
 
 /** Where the light of the job falls, anew with every change. */
-export function useLight({
-  circuit,
-  supply = "engine_off",
-  instead = false,
-  beside = false,
-  drawn = "nothing",
-}: LightView) {
+export function useLight({ circuit, supply = "engine_off", beside, drawn = "nothing" }: LightView) {
   const { job, beforeDrawn } = useDesk();
   const queries = useQueryClient();
   const of = useCallback(
     (job: Job) =>
       queryOptions<Light, ApiError>({
-        queryKey: ["light", identity(job), circuit, supply, instead, beside, drawn],
+        queryKey: ["light", identity(job), circuit, supply, beside, drawn],
         retry: false,
         // Every key has its own answer: they are not kept for long.
         gcTime: 10_000,
         queryFn: async () =>
           unwrap(
             api.POST("/api/light", {
-              body: { job, supply, circuit: circuit ?? null, instead, beside, drawn },
+              body: { job, supply, circuit: circuit ?? null, beside: beside ?? null, drawn },
             }),
           ),
       }),
-    [circuit, supply, instead, beside, drawn],
+    [circuit, supply, beside, drawn],
   );
   useEffect(() => beforeDrawn((job) => queries.prefetchQuery(of(job))), [beforeDrawn, of, queries]);
   const { data, error } = useQuery({ ...of(job), placeholderData: keepPreviousData });

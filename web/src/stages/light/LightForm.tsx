@@ -4,6 +4,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
+import { withoutGone } from "./housing/lamps";
 import { MeasureForm } from "./MeasureForm";
 import { OldLampForm } from "./OldLampForm";
 
@@ -113,7 +114,11 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
             Forget the measurement
           </Button>
         )}
-        <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>
+        <Button
+          kind="quiet"
+          className="!px-0"
+          onClick={() => edit((j) => withoutGone(setAt(j, at, undefined)))}
+        >
           Take out
         </Button>
       </div>
@@ -136,7 +141,11 @@ function Held({
 }) {
   const { edit, catalog } = useDesk();
   return (
-    <details open={!!light.screw || !!light.is_reversed || !!light.is_stuck || !!light.lead}>
+    <details
+      open={
+        !!light.screw || !!light.is_reversed || !!light.is_stuck || !!light.stays || !!light.lead
+      }
+    >
       <summary className="text-sm text-spruce">Screws and plug</summary>
       <div className="mt-2 space-y-2">
         {light.screw ? (
@@ -192,6 +201,12 @@ function Held({
             write={(w) => w || undefined}
           />
         </div>
+        {!light.replaces && (
+          <CheckField
+            path={`${at}.stays`}
+            label="it is on the vehicle already: not bought, not mounted"
+          />
+        )}
         <CheckField path={`${at}.is_reversed`} label="its own plug has minus on 1: swap the pins" />
       </div>
     </details>

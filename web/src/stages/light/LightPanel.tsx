@@ -6,6 +6,8 @@ import { TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Panel } from "../../ui/Panel";
 import { WishEditor } from "../../wish/WishEditor";
+import { HousingList } from "./housing/HousingList";
+import { withoutGone } from "./housing/lamps";
 import { LightForm } from "./LightForm";
 
 export function LightPanel() {
@@ -53,11 +55,12 @@ export function LightPanel() {
           ))}
         </select>
       </label>
+      <HousingList />
       <Button
         kind="quiet"
         className="!px-0"
         onClick={() => {
-          edit((j) => setAt(j, at, undefined));
+          edit((j) => withoutGone(setAt(j, at, undefined)));
           selectCircuit(0);
         }}
       >

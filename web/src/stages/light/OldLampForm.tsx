@@ -4,6 +4,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { CONDITIONS, OLD_DRAWS } from "../../ui/words";
+import { BeamFields } from "../aim/BeamFields";
 import { MeasureForm } from "./MeasureForm";
 
 /** The lamp that comes off for a light: what it drew, what it looked like, where it is kept. */
@@ -57,6 +58,10 @@ export function OldLampForm({ at, light }: { at: string; light: Schemas["Light"]
         </details>
       )}
       <TextField path={`${at}.replaces.kept_at`} label="Kept at" />
+      <details>
+        <summary className="text-sm text-spruce">Its light, to lay beside the new</summary>
+        <BeamFields at={`${at}.replaces.optic`} held={old.optic?.file?.name} />
+      </details>
       <Button
         kind="quiet"
         className="!px-0"

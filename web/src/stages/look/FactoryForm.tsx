@@ -27,7 +27,7 @@ export function FactoryForm({ index }: { index: number }) {
   const answer = answers.factory.find((f) => f.id === circuit?.id);
   const at = `factory[${index}]`;
   const isUsed = job.circuits?.some(
-    (c) => c.feed?.from === "tie_in" && c.feed.factory === circuit?.id,
+    (c) => c.feed && "factory" in c.feed && c.feed.factory === circuit?.id,
   );
   const isGrounded = circuit?.switched === "minus";
   return (
@@ -39,6 +39,20 @@ export function FactoryForm({ index }: { index: number }) {
           label="Follows"
           options={catalog.signals.map((s) => ({ value: s.signal, label: s.label }))}
         />
+        {circuit?.kind !== "fuse_position" && (
+          <ChoiceField
+            path={`${at}.also`}
+            label="Live with as well"
+            options={[
+              { value: "", label: "nothing else" },
+              ...catalog.signals
+                .filter((s) => s.signal !== circuit?.follows)
+                .map((s) => ({ value: s.signal, label: s.label })),
+            ]}
+            read={(held) => (held as string[] | undefined)?.[0] ?? ""}
+            write={(v) => (v ? [v] : undefined)}
+          />
+        )}
         <ChoiceField path={`${at}.output`} label="Output" options={OUTPUTS} />
         <NumberField path={`${at}.fuse_a`} label="Fuse" unit="A" />
         <NumberField path={`${at}.existing_a`} label="Carries already" unit="A" />

@@ -3,7 +3,8 @@ import { DROPS } from "../../shop/ShopForm";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
-import { BACK_WAYPOINTS, WAYPOINTS } from "../../ui/words";
+import { BACK_WAYPOINTS, RETURNS, WAYPOINTS } from "../../ui/words";
+import { isGroundedByHousings } from "../light/housing/lamps";
 import { SectionList } from "./SectionList";
 import { SitesForm } from "./SitesForm";
 import { SkeletonForm } from "./SkeletonForm";
@@ -12,6 +13,7 @@ export function RunPanel() {
   const { job, circuit } = useDesk();
   const at = `circuits[${circuit}].run`;
   const here = job.circuits?.[circuit];
+  const isGrounded = here && isGroundedByHousings(job, here.id);
   const isLaid = job.skeleton && here?.sites;
   return (
     <Panel
@@ -29,24 +31,25 @@ export function RunPanel() {
           {!isLaid && (
             <SectionList path={`${at}.supply`} title="To the lamps" waypoints={WAYPOINTS} />
           )}
-          <ChoiceField
-            path={`${at}.return_by`}
-            label="Return"
-            options={[
-              { value: "chassis_stud", label: "by a stud on the frame" },
-              { value: "battery_negative", label: "by wire to battery negative" },
-              { value: "ground_bus", label: "to the ground bus" },
-              { value: "plug_ground", label: "to the ground pin of the plug" },
-            ]}
-            read={(held) => String(held ?? "chassis_stud")}
-          />
+          {isGrounded ? (
+            <p className="text-sm">
+              Back through the ground of its housing, which all functions share: see Light.
+            </p>
+          ) : (
+            <ChoiceField
+              path={`${at}.return_by`}
+              label="Return"
+              options={RETURNS}
+              read={(held) => String(held ?? "chassis_stud")}
+            />
+          )}
           <ChoiceField
             path={`circuits[${circuit}].drop`}
             label="Drop in the copper"
             options={[{ value: "", label: "as the shop" }, ...DROPS]}
             write={(v) => v || undefined}
           />
-          {!isLaid && (
+          {!isLaid && !isGrounded && (
             <SectionList path={`${at}.back`} title="And back" waypoints={BACK_WAYPOINTS} />
           )}
         </>

@@ -78,6 +78,9 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         _ if chain.is_ground_switched => {
             ("minus wire of the factory lamp", "joined before the switch that grounds it")
         }
+        _ if !chain.has_own_return() => {
+            ("ground of the housing", "one lead for all its functions; sized for all of them")
+        }
         ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
         ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
         ReturnKind::PlugGround => ("ground pin of the plug", "ring in the junction box, by wire"),
@@ -104,7 +107,7 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         ],
         source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
         margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
-        next_best: (!chain.is_ground_switched).then_some(match by {
+        next_best: (!chain.is_ground_switched && chain.has_own_return()).then_some(match by {
             ReturnKind::ChassisStud => Alternative {
                 label: "battery negative".into(),
                 effect: "no stud that can corrode; as much wire again".into(),
