@@ -243,6 +243,8 @@ pub enum ReturnKind {
     GroundBus,
     /// By wire to the ground pin of a trailer's plug.
     PlugGround,
+    /// By a ground wire of the factory: a lamp that stays keeps its own, any other is joined to one beside it.
+    FactoryGround,
 }
 
 /// The path of supply and return.

@@ -271,6 +271,8 @@ pub enum End {
     Stud(CircuitIx, StudOf),
     /// The ground that the lamps of a housing share.
     Housing(HousingIx, HousingEnd),
+    /// A ground wire of the factory that a circuit is joined to.
+    FactoryGround(CircuitIx),
     /// The ground bus.
     Bus,
     /// The ground of a trailer's plug, in its junction box.
@@ -314,6 +316,8 @@ pub enum Host {
     Housing(HousingIx),
     /// The ground stud of a housing.
     HousingStud(HousingIx),
+    /// A ground wire of the factory, on the vehicle already.
+    FactoryGround(CircuitIx),
     /// The ground bus.
     Bus,
     /// The ground of a trailer's plug.
@@ -343,6 +347,7 @@ impl End {
             End::Stud(circuit, of) => Host::Stud(circuit, of),
             End::Housing(housing, HousingEnd::Ground(_)) => Host::Housing(housing),
             End::Housing(housing, HousingEnd::Stud) => Host::HousingStud(housing),
+            End::FactoryGround(circuit) => Host::FactoryGround(circuit),
             End::Bus => Host::Bus,
             End::PlugGround => Host::PlugGround,
             End::Block(end) => Host::Block(end.part()),
@@ -358,7 +363,9 @@ impl End {
     pub fn contact_ohm(self) -> f64 {
         match self {
             End::Post(_) => contact::POST_OHM,
-            End::Factory(_) | End::FactoryMinus(_) | End::Adapter(_) => contact::SPLICE_OHM,
+            End::Factory(_) | End::FactoryMinus(_) | End::FactoryGround(_) | End::Adapter(_) => {
+                contact::SPLICE_OHM
+            }
             End::Splice(..) => contact::SPLICE_OHM / 2.0,
             End::Cavity(..) => contact::LAMP_PLUG_OHM / 2.0,
             End::Lamp(_, _, LampEnd::Plug) | End::Housing(_, HousingEnd::Ground(LampEnd::Plug)) => {
@@ -395,6 +402,7 @@ impl End {
             End::Post(_)
                 | End::Factory(_)
                 | End::FactoryMinus(_)
+                | End::FactoryGround(_)
                 | End::Splice(..)
                 | End::Strip(..)
                 | End::Stud(..)

@@ -3,7 +3,7 @@
 
 use crate::assumed::Assumed;
 use crate::end::{CircuitIx, End, FactoryIx, HousingEnd, HousingIx, LampIx, Post};
-use crate::factory::{PlannedFactory, plug_return_ohm};
+use crate::factory::{ASSUMED_FACTORY_WIRE, PlannedFactory, plug_return_ohm};
 use crate::feed::switched_a;
 use crate::lamp::PlannedLamp;
 use crate::route::Layout;
@@ -46,8 +46,9 @@ pub struct SharedGround {
 /// How a shared ground gets back.
 #[derive(Debug, Clone, PartialEq)]
 pub enum GroundWay {
-    /// Through the factory plug on which the housing sits: nothing of ours.
-    Plug(FactoryIx),
+    /// Through the ground of the factory plug on which the housing sits, or the ground that a housing which stays has:
+    /// nothing of ours. By the factory wire whose size that ground is taken to have; none where nobody knows one.
+    Factory(Option<FactoryIx>),
     /// By a wire.
     Wire(GroundWire),
 }
@@ -119,7 +120,8 @@ pub fn shared_grounds(
             _ => None,
         });
         let way = match on_plug {
-            Some(wire) => GroundWay::Plug(FactoryIx(wire)),
+            Some(wire) => GroundWay::Factory(Some(FactoryIx(wire))),
+            None if ground.by == ReturnKind::FactoryGround => GroundWay::Factory(None),
             None => {
                 let laid_m = layout.and_then(|l| laid_m(job, l, (*first, ground.by)));
                 let is_guessed =
@@ -168,8 +170,10 @@ fn laid_m(job: &Job, layout: &Layout, (lamp, by): (LampIx, ReturnKind)) -> Optio
 
 fn usual_m(job: &Job, by: ReturnKind) -> f64 {
     match by {
-        ReturnKind::ChassisStud => TO_STUD_M,
+        ReturnKind::ChassisStud | ReturnKind::FactoryGround => TO_STUD_M,
         ReturnKind::GroundBus if !job.is_trailer() => TO_BUS_M,
+        // The socket of a vehicle is where the lamp at its hitch is.
+        ReturnKind::PlugGround if !job.is_trailer() => TO_STUD_M,
         // The bus of a trailer sits by its plug.
         ReturnKind::GroundBus | ReturnKind::BatteryNegative | ReturnKind::PlugGround => {
             let said_m = job.skeleton.as_ref().and_then(|s| s.length_m);
@@ -213,7 +217,9 @@ impl GroundWire {
     /// Where it ends.
     pub fn end(&self, at: HousingIx) -> End {
         match self.by {
-            ReturnKind::ChassisStud => End::Housing(at, HousingEnd::Stud),
+            ReturnKind::ChassisStud | ReturnKind::FactoryGround => {
+                End::Housing(at, HousingEnd::Stud)
+            }
             ReturnKind::GroundBus => End::Bus,
             ReturnKind::PlugGround => End::PlugGround,
             ReturnKind::BatteryNegative => End::Post(Post::StartMinus),
@@ -231,7 +237,7 @@ impl SharedGround {
     pub fn wire(&self) -> Option<&GroundWire> {
         match &self.way {
             GroundWay::Wire(wire) => Some(wire),
-            GroundWay::Plug(_) => None,
+            GroundWay::Factory(_) => None,
         }
     }
 
@@ -262,8 +268,9 @@ impl SharedGround {
         (joint_factor, assumed_factor): (f64, f64),
     ) -> f64 {
         match &self.way {
-            GroundWay::Plug(wire) => {
-                contact::LAMP_PLUG_OHM * joint_factor + plug_return_ohm(factory[wire.0].wire, 1)
+            GroundWay::Factory(wire) => {
+                let wire = wire.map_or(ASSUMED_FACTORY_WIRE, |w| factory[w.0].wire);
+                contact::LAMP_PLUG_OHM * joint_factor + plug_return_ohm(wire, 1)
             }
             GroundWay::Wire(own) => {
                 let contacts_ohm = self.start().contact_ohm() + own.end(self.at).contact_ohm();

@@ -385,8 +385,10 @@ fn waits_for_a_wire(job: &Job, wish: &Wish) -> bool {
     let known = |side, signal| {
         job.factory.iter().filter(is_one).any(|f| f.of == side && f.follows == signal)
     };
+    let covered = covered(job, wish);
     let found = |side, signal| {
         known(side, signal)
+            || covered.contains(&(side, signal))
             || (signal == Signal::Hazard && known(side, Signal::Left) && known(side, Signal::Right))
     };
     wish.pieces().into_iter().any(|piece| match piece {
@@ -394,6 +396,25 @@ fn waits_for_a_wire(job: &Job, wish: &Wish) -> bool {
         Wish::Towing(signal) => !found(VehicleSide::Towing, *signal),
         _ => false,
     })
+}
+
+/// Signals of which any lights something, and that wires bring which are live with some of them and nothing else.
+fn covered(job: &Job, wish: &Wish) -> Vec<(VehicleSide, Signal)> {
+    let mut out = Vec::new();
+    for piece in wish.pieces() {
+        let Wish::Any(list) = piece else { continue };
+        let is_in = |side, signal| {
+            list.iter().any(|w| match (side, w) {
+                (VehicleSide::Own, Wish::With(s)) | (VehicleSide::Towing, Wish::Towing(s)) => {
+                    *s == signal
+                }
+                _ => false,
+            })
+        };
+        let fit = job.factory.iter().filter(|f| f.signals().all(|s| is_in(f.of, s)));
+        out.extend(fit.flat_map(|f| f.signals().map(|s| (f.of, s))));
+    }
+    out
 }
 
 fn circuit_id(job: &Job, index: usize) -> &str {

@@ -29,7 +29,7 @@ use crate::wiring::{Scene, Wiring};
 use jovek_catalog::insulation::Insulation;
 use jovek_circuit::{Network, Solution, SolveError, solve};
 use jovek_job::SupplyState;
-use jovek_job::{ControlKind, FactoryId, Feed, Job, Shop, Skeleton};
+use jovek_job::{ControlKind, FactoryId, FactoryKind, Feed, Job, Shop, Skeleton};
 
 /// A circuit that has lights, planned and sized.
 #[derive(Debug, Clone)]
@@ -328,7 +328,7 @@ fn size_together(
         chain: &chains[i],
         circuit: &job.circuits[indices[i]],
         insulation,
-        on_that_fuse: job.is_towed() && chains[i].origin_wire().is_some(),
+        on_that_fuse: hangs_on_its_fuse(job, &chains[i]),
         leads: None,
     };
     let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
@@ -395,6 +395,13 @@ fn size_together(
     }
     grow(&mut together, chains, &sized);
     (sized, together, Vec::new())
+}
+
+/// True where lamps hang on the fuse of the wire that they follow, as those of a trailer or at a hitch do: their wire is
+/// chosen so that this fuse protects it.
+pub fn hangs_on_its_fuse(job: &Job, chain: &Chain) -> bool {
+    let wire = chain.origin_wire().and_then(|w| job.factory.get(w.0));
+    wire.is_some_and(|f| job.is_towed() || f.kind == FactoryKind::TrailerSocket)
 }
 
 /// Ground wires of housings, no thinner than what feeds their lamps.

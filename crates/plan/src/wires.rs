@@ -211,6 +211,7 @@ pub fn link_ends(
             JointOf::PlugGround => End::PlugGround,
             JointOf::NegativePost => End::Post(Post::StartMinus),
             JointOf::FactoryMinus => End::FactoryMinus(chain.origin_wire()?),
+            JointOf::FactoryGround => End::FactoryGround(circuit),
         }),
     }
 }

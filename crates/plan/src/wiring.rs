@@ -34,6 +34,7 @@ pub struct Wiring {
     follows: Vec<(VehicleSide, Signal)>,
     live_by: Vec<u64>,
     is_ground_switched: Vec<bool>,
+    signals: Vec<Vec<Signal>>,
     outputs: Vec<OutputKind>,
     order: Vec<usize>,
 }
@@ -81,6 +82,7 @@ impl Wiring {
             follows,
             live_by,
             is_ground_switched,
+            signals: job.factory.iter().map(|f| f.signals().collect()).collect(),
             outputs,
             order,
         }
@@ -173,6 +175,7 @@ impl Wiring {
                     follows: &self.follows,
                     live_by: &self.live_by,
                     is_ground_switched: &self.is_ground_switched,
+                    signals: &self.signals,
                     order: &self.order,
                 },
                 factory,

@@ -4559,7 +4559,7 @@ export interface components {
          * @description How the current gets back.
          * @enum {string}
          */
-        ReturnKind: "chassis_stud" | "battery_negative" | "ground_bus" | "plug_ground";
+        ReturnKind: "chassis_stud" | "battery_negative" | "ground_bus" | "plug_ground" | "factory_ground";
         /** @description A revision of a job. */
         RevisionRow: {
             /**

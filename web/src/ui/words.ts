@@ -23,6 +23,7 @@ export const RETURNS = [
   { value: "battery_negative", label: "by wire to battery negative" },
   { value: "ground_bus", label: "to the ground bus" },
   { value: "plug_ground", label: "to the ground pin of the plug" },
+  { value: "factory_ground", label: "to a factory ground wire" },
 ];
 
 export const CONDITIONS = [

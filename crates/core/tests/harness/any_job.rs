@@ -176,7 +176,10 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
             c.lights = lights;
             c.run.supply = supply;
             c.run.back = back;
-            c.run.return_by = return_by;
+            // Of some that stay their own ground is kept, some others are joined to one.
+            let joins = c.lights.iter().all(|l| l.stays)
+                || c.lights[0].label_w.is_some_and(|w| w % 5.0 == 0.0);
+            c.run.return_by = if joins { ReturnKind::FactoryGround } else { return_by };
             c
         })
 }
@@ -293,7 +296,10 @@ fn housings(job: &Job) -> Vec<Housing> {
             .map(|l| HousedLamp { light: l.id.clone(), number, lead_colour: None })
             .collect(),
         ground: (!even(first, 6.0)).then(|| HousingGround {
-            by: job.circuits[0].run.return_by,
+            by: match job.circuits[0].run.return_by {
+                ReturnKind::FactoryGround => ReturnKind::ChassisStud,
+                by => by,
+            },
             length_m: Some(0.7 + f64::from(number)),
             zone: None,
         }),

@@ -73,7 +73,7 @@ fn check(name: &str, job: &Job) {
         // Every end is at a part that is bought, a splice that is made, or something that is there already.
         let host = end.host();
         let is_bought = match host {
-            Host::Post(_) | Host::Factory(_) => true,
+            Host::Post(_) | Host::Factory(_) | Host::FactoryGround(_) => true,
             Host::Splice(..) => items.iter().any(|i| i.of == PartOf::Splice),
             Host::Switch(..) => items.iter().any(|i| i.of == PartOf::Switch),
             // A lamp that is one of several is bought with its housing.

@@ -7,6 +7,7 @@
 
 use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
+use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::fuse::HOLDER_OHM;
 use jovek_core::catalog::inline_module::{self, ModuleTerminal};
 use jovek_core::catalog::light::SYNC_INPUT_OHM;
@@ -15,7 +16,7 @@ use jovek_core::circuit::devices::Contact;
 use jovek_core::circuit::{Device, ElementId, Network, NodeId, Relay, RelayContact, solve};
 use jovek_core::harness::cuts::cut_list;
 use jovek_core::harness::{CutLine, Installation};
-use jovek_core::job::{Job, LampEnd, SupplyState};
+use jovek_core::job::{Job, LampEnd, ReturnKind, SupplyState};
 use jovek_core::plan::chain::Chain;
 use jovek_core::plan::end::{
     BlockEnd, CircuitIx, End, HousingEnd, LampIx, Pole, Post, RelayTerminal, Side, Thrown,
@@ -82,6 +83,7 @@ fn contact_ohm(end: End) -> f64 {
         End::Post(_) => contact::POST_OHM,
         End::Factory(_)
         | End::FactoryMinus(_)
+        | End::FactoryGround(_)
         | End::Adapter(_)
         | End::Lamp(_, _, LampEnd::Bare)
         | End::Housing(_, HousingEnd::Ground(LampEnd::Bare)) => contact::SPLICE_OHM,
@@ -151,8 +153,9 @@ fn wired<'a>(
         put_block(&mut bench, shared, at.1);
     }
     for ground in &study.grounds {
-        if let GroundWay::Plug(wire) = ground.way {
-            let wire_ohm = study.factory[wire.0].wire.ohm(1.0, 40.0);
+        if let GroundWay::Factory(wire) = ground.way {
+            let wire = wire.map_or(Conductor::Metric(75), |w| study.factory[w.0].wire);
+            let wire_ohm = wire.ohm(1.0, 40.0);
             let stud_ohm = contact::STUD_OHM + contact::CHASSIS_OHM;
             bench.ground(ground.start(), contact::LAMP_PLUG_OHM + wire_ohm + stud_ohm);
         }
@@ -214,6 +217,11 @@ fn housed(study: &Assessment, chain: &Chain, lamp: (usize, usize)) -> Option<End
     chain.ground_of(lamp).map(|ground| study.grounds[ground].start())
 }
 
+/// Where the minus wires of lamps meet that keep their own grounds.
+fn kept_minus(chain: &Chain) -> End {
+    End::Lamp(LampIx { circuit: chain.index, light: 0, number: 0 }, Pole::Minus, LampEnd::Plug)
+}
+
 /// The parts of a circuit between their terminals.
 fn put_parts(
     bench: &mut Bench,
@@ -256,6 +264,8 @@ fn put_parts(
             let ix = LampIx { circuit, light, number };
             let end = |pole| match housed(study, chain, (light, number)) {
                 Some(ground) if pole == Pole::Minus => ground,
+                // Lamps that stay share the joint of their own grounds.
+                None if pole == Pole::Minus && chain.keeps_ground() => kept_minus(chain),
                 _ => End::Lamp(ix, pole, lamp.lead.ends),
             };
             for own in of.own_leads.iter().filter(|o| o.lamp == ix) {
@@ -267,6 +277,21 @@ fn put_parts(
             }
             let element = bench.put(end(Pole::Plus), end(Pole::Minus), lamp.device);
             bench.lamps.insert(ix, element);
+        }
+    }
+    if chain.keeps_ground() && chain.has_own_return() {
+        let own = f64::from(chain.lamp_count() - chain.grounded.len() as u32);
+        let wire = chain.origin_wire().map_or(Conductor::Metric(75), |w| study.factory[w.0].wire);
+        let each_ohm = contact::LAMP_PLUG_OHM + wire.ohm(1.0, 40.0) + contact::STUD_OHM;
+        bench.ground(kept_minus(chain), each_ohm / own + contact::CHASSIS_OHM);
+    }
+    if chain.return_by == ReturnKind::FactoryGround && !chain.keeps_ground() {
+        let wire = chain.origin_wire().map_or(Conductor::Metric(75), |w| study.factory[w.0].wire);
+        let ohm = wire.ohm(1.0, 40.0) + contact::STUD_OHM + contact::CHASSIS_OHM;
+        let at = End::FactoryGround(circuit);
+        match chain.is_trailer {
+            true => bench.ohm(at, End::PlugGround, ohm),
+            false => bench.ground(at, ohm),
         }
     }
     let Some(inside) = of.inside else { return };

@@ -2,10 +2,13 @@
 //! needs.
 
 use jovek_core::answers::{Answers, assess};
+use jovek_core::base::grade::Grade;
 use jovek_core::finding::Stage;
-use jovek_core::job::{Job, Shop, WorkKind, limits};
+use jovek_core::job::{ConnectorKind, Job, Shop, Signal, TrailerLink, WorkKind, limits};
 use jovek_core::kinds::{ALL, add, begun, is_aside, row};
 use jovek_core::plan::study::study;
+use jovek_core::trailer::connectors::connector;
+use jovek_core::trailer::towed::towed;
 use jovek_core::work::{Step, steps};
 
 fn whole(job: &Job) -> (Answers, Vec<Step>) {
@@ -52,10 +55,8 @@ fn each_kind_begins_whole() {
         assert_eq!(Job::read(&job.write()).unwrap(), job, "{}", kind.label);
         assert_eq!(job.title, kind.label);
         let (answers, steps) = whole(&job);
-        // Lamps at a hitch and a towed vehicle's are told on the trailer's page and have no circuits yet.
-        let has_plan = !matches!(kind.kind, WorkKind::HitchLamp | WorkKind::TowedVehicle);
-        assert!(!has_plan || steps.len() >= 4, "{}: {} steps", kind.label, steps.len());
-        assert!(!has_plan || answers.checks.iter().any(|c| c.is_short), "{}", kind.label);
+        assert!(steps.len() >= 4, "{}: {} steps", kind.label, steps.len());
+        assert!(answers.checks.iter().any(|c| c.is_short), "{}", kind.label);
         assert!(!is_aside(&job, kind.opens), "{} opens at a stage it needs", kind.label);
     }
 }
@@ -103,4 +104,47 @@ fn small_work_has_small_steps() {
         let is_own = |id: &str| own.iter().any(|prefix| id.starts_with(prefix));
         assert!(answers.checks.iter().any(|c| is_own(&c.id.0) && c.is_short), "{kind:?}");
     }
+}
+
+/// A towed vehicle begins with its own lamps, which stay: nothing to buy but diodes and wire, each lamp on its own ground,
+/// and what the towing vehicle does is what they show: no state of the tester's sequence is wrong.
+#[test]
+fn a_towed_vehicle_keeps_its_lamps() {
+    let job = begun("9", &[WorkKind::TowedVehicle], Shop::default());
+    let (answers, steps) = whole(&job);
+    assert!(answers.parts.iter().all(|p| p.group != "lights"), "{:?}", answers.parts);
+    assert!(answers.parts.iter().any(|p| p.part.contains("diode")), "{:?}", answers.parts);
+    assert!(answers.cuts.iter().all(|c| !c.role.is_return()), "{:?}", answers.cuts);
+    assert!(!steps.iter().any(|s| s.id.0.starts_with("mount.")), "nothing is mounted");
+    let study = study(&job);
+    let lead = connector(job.trailer.as_ref().unwrap().plug).unwrap();
+    let facts = job.trailer.as_ref().unwrap().towed.as_ref().unwrap();
+    let found = towed(&job, facts, &study, lead).unwrap();
+    let wrong: Vec<_> = found.tests.iter().filter(|t| !t.wrong.is_empty()).collect();
+    assert!(wrong.is_empty(), "{wrong:#?}");
+    // A pair of diodes for each function and side.
+    assert_eq!(found.pairs.len(), 4);
+}
+
+/// A hitch lamp is one housing on the wires of the socket, by one lead between socket and plug; where stop and turn share
+/// a wire on each side its stop light hangs on both over a pair of diodes, and on a separate socket on the stop wire.
+#[test]
+fn a_hitch_lamp_takes_what_the_socket_has() {
+    let combined = begun("9", &[WorkKind::HitchLamp], Shop::default());
+    let (answers, steps) = whole(&combined);
+    let lead = "Trailer socket: intermediate lead";
+    assert_eq!(answers.connectors.iter().filter(|c| c.name == lead).count(), 1);
+    assert!(answers.parts.iter().any(|p| p.part == "Hitch lamp" && p.quantity == 1.0));
+    let diodes = |a: &Answers| -> f64 {
+        a.parts.iter().filter(|p| p.part.contains("diode")).map(|p| p.quantity).sum()
+    };
+    assert_eq!(diodes(&answers), 2.0, "{:?}", answers.parts);
+    assert!(steps.iter().any(|s| s.id.0 == "mount.housing.hitch"));
+    let mut separate = Job::new("9", "");
+    separate.trailer = Some(TrailerLink::new(ConnectorKind::Iso13, ConnectorKind::Iso13));
+    add(&mut separate, WorkKind::HitchLamp);
+    let (answers, _) = whole(&separate);
+    assert_eq!(diodes(&answers), 0.0);
+    assert!(answers.findings.iter().all(|f| f.grade != Grade::Stop), "{:?}", answers.findings);
+    assert!(separate.factory.iter().any(|f| f.follows == Signal::Brake && f.also.is_empty()));
 }

@@ -1,7 +1,7 @@
 //! Limits of housings: every lamp in one is there, and in no other.
 
 use super::Checker;
-use crate::Job;
+use crate::{HousedLamp, Job, ReturnKind};
 use std::collections::HashSet;
 
 /// Most lamps in one housing.
@@ -57,6 +57,16 @@ impl Checker {
                     );
                     self.say(format!("{at}.light"), says);
                 }
+            }
+            let kept = housing.ground.as_ref().is_some_and(|g| g.by == ReturnKind::FactoryGround);
+            let stays = |h: &HousedLamp| {
+                let mut lights = job.circuits.iter().flat_map(|c| &c.lights);
+                lights.find(|l| l.id == h.light).is_none_or(|l| l.stays)
+            };
+            if kept && !housing.lamps.iter().all(stays) {
+                let says =
+                    "only a housing that stays keeps its own ground; say where the wire goes";
+                self.say(format!("{at}.ground.by"), says.into());
             }
             if let Some(ground) = &housing.ground {
                 self.maybe(format!("{at}.ground.length_m"), ground.length_m, 0.05, 100.0, "m");

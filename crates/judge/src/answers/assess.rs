@@ -34,7 +34,7 @@ use jovek_plan::network::cache::NetworkCache;
 use jovek_plan::sizes::{ControlChoice, Sizes};
 use jovek_plan::sizing::trial::SizingInput;
 use jovek_plan::strips::{StripOf, strips};
-use jovek_plan::study::{Assessment, Studied, study_with};
+use jovek_plan::study::{Assessment, Studied, hangs_on_its_fuse, study_with};
 use jovek_plan::supply::PlannedSupply;
 use jovek_plan::switching::unmet_text;
 use jovek_plan::{probe, survey};
@@ -190,7 +190,7 @@ fn circuit_answer(
         chain: &studied.chain,
         circuit,
         insulation: study.insulation,
-        on_that_fuse: job.is_towed() && studied.chain.origin_wire().is_some(),
+        on_that_fuse: hangs_on_its_fuse(job, &studied.chain),
         leads: None,
     };
     let sizes = &sized.chosen.sizes;

@@ -254,6 +254,7 @@ impl Gather<'_> {
                     JointOf::SourcePost | JointOf::NegativePost => 1.5,
                     JointOf::FactoryWire
                     | JointOf::FactoryMinus
+                    | JointOf::FactoryGround
                     | JointOf::Branch(_)
                     | JointOf::Bus
                     | JointOf::PlugGround => 2.5,

@@ -171,9 +171,11 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,
         End::Diode(..) => BundleEnd::Diodes,
-        End::Stud(..) | End::Housing(_, HousingEnd::Stud) | End::Bus | End::PlugGround => {
-            BundleEnd::Studs
-        }
+        End::Stud(..)
+        | End::Housing(_, HousingEnd::Stud)
+        | End::FactoryGround(_)
+        | End::Bus
+        | End::PlugGround => BundleEnd::Studs,
         End::Housing(housing, HousingEnd::Ground(_)) => BundleEnd::Housing(housing),
         End::Factory(wire) | End::FactoryMinus(wire) => BundleEnd::Factory(wire),
         End::Splice(circuit, at) => BundleEnd::Splice(circuit, at),

@@ -3,8 +3,7 @@
 use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
 use super::housings::{self, HousedAt, HousingLead};
-use jovek_catalog::terminal::EndKind;
-use jovek_job::{Job, JointPractice, LampEnd, Light};
+use jovek_job::{FactoryKind, Job, JointPractice, LampEnd, Light};
 use jovek_plan::end::{End, Host, HousingEnd, HousingIx, LampIx, PlugIx, Pole};
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -249,44 +248,66 @@ pub(super) fn light(job: &Job, lamp: LampIx) -> Option<&Light> {
     job.circuits.get(lamp.circuit.0)?.lights.get(lamp.light)
 }
 
-/// The lead that is plugged between a factory lamp and its plug: nothing is cut.
+/// The leads that are plugged in between: at a factory lamp and its plug one each, between a trailer's socket and plug one
+/// for all that it feeds. Nothing is cut.
 fn intermediate(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
-    cuts.iter()
-        .filter(|c| c.from_kind == EndKind::FactoryJoint)
-        .filter(|c| {
-            job.circuits
-                .iter()
-                .find(|x| x.id == c.circuit)
-                .is_some_and(|x| job.joint_of(x) == JointPractice::PlugIn)
-        })
-        .map(|cut| {
-            let cavity = |pin, wires: Vec<String>, says: &str| Cavity {
-                pin,
-                wires,
-                says: says.into(),
-                is_blind: false,
-            };
-            let cavities = vec![
-                cavity(
-                    1,
-                    vec![cut.label.clone()],
-                    &format!("function, on to {}; through", says(cut)),
-                ),
-                cavity(2, Vec::new(), "ground, through"),
-            ];
-            let notes = vec![
-                "pins of the factory plug differ by model: probe, then note them".to_owned(),
-                "further pins of the plug go straight through".to_owned(),
-            ];
-            let name = format!("{}: intermediate lead", cut.circuit_name);
-            let of = cut.from_end.host();
-            answer(
-                of,
-                name,
-                vec!["half for the vehicle's plug", "half for the lamp"],
-                cavities,
-                notes,
-            )
-        })
-        .collect()
+    let is_plugged = |c: &&CutLine| {
+        let circuit = job.circuits.iter().find(|x| x.id == c.circuit);
+        matches!(c.from_end, End::Factory(_) | End::FactoryMinus(_))
+            && circuit.is_some_and(|x| job.joint_of(x) == JointPractice::PlugIn)
+    };
+    let (at_socket, at_lamps): (Vec<&CutLine>, Vec<&CutLine>) =
+        cuts.iter().filter(is_plugged).partition(|c| is_of_socket(job, c.from_end));
+    let mut out: Vec<ConnectorAnswer> = at_lamps.into_iter().map(at_factory_lamp).collect();
+    out.extend((!at_socket.is_empty()).then(|| at_trailer_socket(&at_socket, cuts)));
+    out
+}
+
+fn is_of_socket(job: &Job, end: End) -> bool {
+    let End::Factory(wire) = end else { return false };
+    job.factory.get(wire.0).is_some_and(|f| f.kind == FactoryKind::TrailerSocket)
+}
+
+fn cavity(pin: usize, wires: Vec<String>, says: String) -> Cavity {
+    Cavity { pin, wires, says, is_blind: false }
+}
+
+fn at_factory_lamp(cut: &CutLine) -> ConnectorAnswer {
+    let cavities = vec![
+        cavity(1, vec![cut.label.clone()], format!("function, on to {}; through", says(cut))),
+        cavity(2, Vec::new(), "ground, through".into()),
+    ];
+    let notes = vec![
+        "pins of the factory plug differ by model: probe, then note them".to_owned(),
+        "further pins of the plug go straight through".to_owned(),
+    ];
+    let name = format!("{}: intermediate lead", cut.circuit_name);
+    let halves = vec!["half for the vehicle's plug", "half for the lamp"];
+    answer(cut.from_end.host(), name, halves, cavities, notes)
+}
+
+fn at_trailer_socket(taps: &[&CutLine], cuts: &[CutLine]) -> ConnectorAnswer {
+    let mut cavities: Vec<Cavity> = Vec::new();
+    let mut ends: Vec<End> = Vec::new();
+    for cut in taps {
+        match ends.iter().position(|e| *e == cut.from_end) {
+            Some(at) => cavities[at].wires.push(cut.label.clone()),
+            None => {
+                ends.push(cut.from_end);
+                let says = format!("{}, on to {}; through", cut.from, says(cut));
+                cavities.push(cavity(ends.len(), vec![cut.label.clone()], says));
+            }
+        }
+    }
+    let grounds: Vec<String> =
+        cuts.iter().filter(|c| c.to_end == End::PlugGround).map(|c| c.label.clone()).collect();
+    let taken = if grounds.is_empty() { "ground, through" } else { "ground, taken; through" };
+    cavities.push(cavity(cavities.len() + 1, grounds, taken.into()));
+    let notes = vec![
+        "numbers of this list, not of the plug: see the map of its pins under Run".to_owned(),
+        "every further pin goes straight through".to_owned(),
+    ];
+    let halves = vec!["half for the vehicle's socket", "half for the trailer's plug"];
+    let name = "Trailer socket: intermediate lead".to_owned();
+    answer(ends[0].host(), name, halves, cavities, notes)
 }

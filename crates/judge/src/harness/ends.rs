@@ -31,7 +31,7 @@ pub fn near(stretch: Option<&Stretch>) -> JointPlace {
 pub fn kind(end: End) -> EndKind {
     match end {
         End::Post(_) => EndKind::PostRing,
-        End::Factory(_) | End::FactoryMinus(_) => EndKind::FactoryJoint,
+        End::Factory(_) | End::FactoryMinus(_) | End::FactoryGround(_) => EndKind::FactoryJoint,
         End::Fuse(..)
         | End::LeadFuse(..)
         | End::Switch(..)
@@ -169,6 +169,7 @@ impl Names<'_> {
             End::Strip(_, at, pole) => (strip_point(at), sign(pole).into()),
             End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
             End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
+            End::FactoryGround(_) => plain("factory ground wire", ""),
             End::Bus => plain("ground bus", ""),
             End::PlugGround => plain("ground terminal of the plug", ""),
             End::Block(end) => match end {

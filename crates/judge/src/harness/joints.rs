@@ -143,6 +143,10 @@ fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
                 .into_iter()
                 .collect()
         }
+        End::FactoryGround(_) => {
+            let area_mm2 = ASSUMED_FACTORY_WIRE.area_mm2();
+            vec![("ground wire".into(), area_mm2), ("ground wire".into(), area_mm2)]
+        }
         End::Housing(..) => vec![("housing's own ground lead".into(), ASSUMED_LEAD_MM2)],
         End::Diode(..) => vec![("lead of the diode".into(), ASSUMED_LEAD_MM2)],
         End::Adapter(_) => vec![("lead of the adapter".into(), ADAPTER_LEAD_MM2)],

@@ -189,7 +189,7 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     for id in shared_switches(of.parts) {
         out.add(PartOf::Switch, None, shared_switch_part(of.job, &id), 1.0);
     }
-    end_items(cuts, extras, &mut out);
+    end_items(cuts, extras, of.job.is_trailer(), &mut out);
     let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
     for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {
@@ -358,7 +358,7 @@ fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
 }
 
 /// What wires are fastened with, and what stands at their ends.
-fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
+fn end_items(cuts: &[CutLine], extras: &Extras, is_trailer: bool, out: &mut Gathered) {
     for cut in cuts.iter().filter(|c| c.is_cut_once(cuts)) {
         out.add(PartOf::Wire, None, cut.stock_text(), cut.length_m);
     }
@@ -380,7 +380,10 @@ fn end_items(cuts: &[CutLine], extras: &Extras, out: &mut Gathered) {
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }
             Host::PlugGround => {
-                let part = "ground terminal M6 in the junction box of the plug";
+                let part = match is_trailer {
+                    true => "ground terminal M6 in the junction box of the plug",
+                    false => "ground terminal M6 on the ground wire of the socket",
+                };
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }
             Host::Bus => {

@@ -56,6 +56,7 @@ fn has_pins(end: End) -> bool {
         End::Post(_)
             | End::Factory(_)
             | End::FactoryMinus(_)
+            | End::FactoryGround(_)
             | End::Splice(..)
             | End::Stud(..)
             | End::Housing(_, HousingEnd::Stud | HousingEnd::Ground(LampEnd::Bare))

@@ -27,6 +27,10 @@ impl Begun<'_> {
         if let Some(there) = self.job.factory.iter().find(is_same) {
             return there.id.clone();
         }
+        self.fresh_wire(name, follows, kind)
+    }
+
+    fn fresh_wire(&mut self, name: &str, follows: Signal, kind: FactoryKind) -> FactoryId {
         let id = FactoryId(fresh("f", |id| self.job.factory.iter().any(|f| f.id.0 == id)));
         self.job.factory.push(FactoryCircuit {
             id: id.clone(),
@@ -48,6 +52,26 @@ impl Begun<'_> {
             probe: Probe::default(),
         });
         id
+    }
+
+    /// The same, of a wire that is stop and turn in one.
+    pub fn combined(&mut self, name: &str, turn: Signal, kind: FactoryKind) -> FactoryId {
+        let id = self.factory(name, turn, kind);
+        self.wire(&id, |f| f.also = vec![Signal::Brake]);
+        id
+    }
+
+    /// A wire of the lead from the towing vehicle.
+    pub fn lead(&mut self, name: &str, follows: Signal, also: &[Signal]) {
+        let is_there = |f: &FactoryCircuit| f.follows == follows && f.of == VehicleSide::Towing;
+        if !self.job.factory.iter().any(is_there) {
+            let id = self.fresh_wire(name, follows, FactoryKind::Lamp);
+            self.wire(&id, |f| (f.of, f.also) = (VehicleSide::Towing, also.to_vec()));
+        }
+    }
+
+    fn wire(&mut self, id: &FactoryId, change: impl Fn(&mut FactoryCircuit)) {
+        self.job.factory.iter_mut().filter(|f| f.id == *id).for_each(change);
     }
 
     /// A circuit of the shop's, with one light in it.

@@ -1,9 +1,14 @@
 //! Lights of a vehicle that is towed on its wheels: its own lamps obey the towing vehicle.
 
-use super::{AIMED, Begun, Kind};
+use super::begin::light;
+use super::{Begun, Kind, WIRED};
 use crate::defaults::fresh;
 use crate::finding::Stage;
-use jovek_job::WorkKind;
+use jovek_job::{
+    ControlKind, FactoryKind, HousedLamp, Housing, HousingGround, HousingId, LampColour, LampEnd,
+    LampLead, LampPlace, LampRole, LightId, LightKind, MadeFor, ReturnKind, Section, Signal,
+    Waypoint, Wish, WorkKind, Zone,
+};
 
 /// Its row.
 pub const KIND: Kind = Kind {
@@ -12,12 +17,70 @@ pub const KIND: Kind = Kind {
     says: "Its own rear lamps obey the vehicle in front, over diodes.",
     also: "flat towed dinghy car behind motorhome diodes",
     begin,
-    stages: &AIMED,
+    stages: &WIRED,
     opens: Stage::Run,
 };
 
+/// Usual watts of a rear lamp's filaments: 5 W tail, 21 W stop and turn. Source: UN R37 classes R5W and P21W, recalled
+/// from memory, high confidence.
+const TAIL_W: f64 = 5.0;
+const STOP_TURN_W: f64 = 21.0;
+
+/// Stop and turn in one on either vehicle, as on a 4-flat: tail, left and right of each side meet over a pair of diodes.
 fn begin(work: &mut Begun) {
     let usual = fresh();
     let link = work.job.trailer.get_or_insert(usual.link);
-    link.towed.get_or_insert(usual.towed);
+    if link.towed.is_some() {
+        return;
+    }
+    link.towed = Some(usual.towed);
+    work.factory("Tail lamps, own", Signal::Parking, FactoryKind::Lamp);
+    work.lead("Lead: tail", Signal::Parking, &[]);
+    for (side, signal, place) in [
+        ("left", Signal::Left, LampPlace::RearLeft),
+        ("right", Signal::Right, LampPlace::RearRight),
+    ] {
+        work.combined(&format!("Stop and turn, own, {side}"), signal, FactoryKind::Lamp);
+        work.lead(&format!("Lead: stop and turn, {side}"), signal, &[Signal::Brake]);
+        let tail = lamp(work, &format!("Tail lamp {side}"), &[Signal::Parking], |l| {
+            (l.role, l.label_w, l.place) = (Some(LampRole::Tail), Some(TAIL_W), Some(place));
+        });
+        let name = format!("Stop and turn {side}");
+        let turn = lamp(work, &name, &[signal, Signal::Brake], |l| {
+            (l.role, l.label_w, l.place) = (Some(LampRole::Turn), Some(STOP_TURN_W), Some(place));
+        });
+        let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
+        work.job.housings.push(Housing {
+            id: HousingId(format!("own-{side}")),
+            name: format!("Rear lamp, {side}"),
+            lamps: [tail, turn].map(housed).into(),
+            ground: Some(HousingGround {
+                by: ReturnKind::FactoryGround,
+                ..HousingGround::default()
+            }),
+        });
+    }
+}
+
+/// A lamp that is on the vehicle and stays, lit by some signals of either vehicle; its light.
+fn lamp(
+    work: &mut Begun,
+    name: &str,
+    signals: &[Signal],
+    change: impl Fn(&mut jovek_job::Light),
+) -> LightId {
+    let both = signals.iter().flat_map(|s| [Wish::With(*s), Wish::Towing(*s)]);
+    let circuit = work.circuit(name, Wish::Any(both.collect()), None);
+    circuit.control.kind = Some(ControlKind::Diodes);
+    circuit.run.supply =
+        vec![Section::unmeasured("Diodes to lamp", Zone::Exterior, Waypoint::Pass)];
+    circuit.run.back = Vec::new();
+    circuit.run.return_by = ReturnKind::FactoryGround;
+    light(circuit, |l| {
+        (l.name, l.count, l.draws) = (name.into(), 1, LightKind::Incandescent {});
+        (l.made_for, l.colour, l.stays) = (MadeFor::V12, Some(LampColour::Red), true);
+        l.lead = Some(LampLead { ends: LampEnd::Bare, ..LampLead::default() });
+        change(l);
+    });
+    circuit.lights.first().map_or_else(LightId::default, |l| l.id.clone())
 }

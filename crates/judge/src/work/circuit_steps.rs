@@ -190,6 +190,11 @@ pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static st
         Host::Stud(..) | Host::HousingStud(_) => {
             Some(("ground", 6.0, "bare metal, star washer, protect it after"))
         }
+        Host::FactoryGround(_) => Some((
+            "joint on a factory ground wire",
+            5.0,
+            "a thick one that ends at a stud near by; 0 V to battery negative with everything on",
+        )),
         Host::Bus => Some((
             "ground bus",
             3.0,

@@ -133,6 +133,8 @@ pub enum JointOf {
     NegativePost,
     /// Joint on the minus wire of the factory lamp where it starts.
     FactoryMinus,
+    /// Joint on a ground wire of the factory.
+    FactoryGround,
 }
 
 impl JointOf {
@@ -153,6 +155,7 @@ impl JointOf {
             JointOf::PlugGround => "plug ground",
             JointOf::NegativePost => "battery -",
             JointOf::FactoryMinus => "factory minus",
+            JointOf::FactoryGround => "joint on the ground wire",
         }
     }
 
@@ -167,7 +170,8 @@ impl JointOf {
             | JointOf::Bus
             | JointOf::PlugGround
             | JointOf::NegativePost
-            | JointOf::FactoryMinus => true,
+            | JointOf::FactoryMinus
+            | JointOf::FactoryGround => true,
         }
     }
 }

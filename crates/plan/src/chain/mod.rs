@@ -292,7 +292,7 @@ impl Chain {
         chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, Pole::Plus, plugs);
         chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, Pole::Minus, plugs);
         chain.lay_lamps();
-        if chain.has_own_return() {
+        if chain.has_own_return() && !chain.keeps_ground() {
             chain.lay_return(circuit.run.return_by, back, plugs);
         }
         chain.sync_legs = to_lamps(laid.map_or(&[], |l| &l.sync_legs), &chain, Pole::Sync, plugs);
@@ -313,7 +313,9 @@ impl Chain {
         let lamps = self.lamps.iter().enumerate().filter(|(_, l)| has(l));
         let each: Vec<_> = lamps
             .flat_map(|(k, l)| (0..l.count as usize).map(move |n| (k, n)))
-            .filter(|&lamp| pole != Pole::Minus || self.ground_of(lamp).is_none())
+            .filter(|&lamp| {
+                pole != Pole::Minus || !self.keeps_ground() && self.ground_of(lamp).is_none()
+            })
             .collect();
         if pole == Pole::Sync && each.len() < 2 { Vec::new() } else { each }
     }
@@ -321,6 +323,11 @@ impl Chain {
     /// The shared ground of a lamp, by its place among the shared ones; none with a return of its own.
     pub fn ground_of(&self, lamp: (usize, usize)) -> Option<usize> {
         self.grounded.iter().find(|(of, _)| *of == lamp).map(|(_, ground)| *ground)
+    }
+
+    /// True where its lamps are on the vehicle already and keep their own ground wires.
+    pub fn keeps_ground(&self) -> bool {
+        self.return_by == ReturnKind::FactoryGround && self.lamps.iter().all(|l| l.stays)
     }
 
     /// True where any of its lamps gets back by the circuit's own return.
@@ -376,9 +383,22 @@ impl Chain {
         if self.is_ground_switched {
             return self.joint(JointOf::FactoryMinus, plugs_ohm);
         }
-        let own = self.lamp_count() - self.grounded.len() as u32;
+        self.lay_kept_ground();
+    }
+
+    /// The lamps' own grounds, as the factory made them. Equal lamps share the joint of all of them alike.
+    fn lay_kept_ground(&mut self) {
+        let own = self.own_grounds().max(1);
         self.joint(JointOf::FactoryPlug(Pole::Minus), contact::LAMP_PLUG_OHM / f64::from(own));
         self.push("factory ground", LinkKind::FactoryGround);
+    }
+
+    /// How many ground wires of the factory its lamps go back through side by side.
+    pub fn own_grounds(&self) -> u32 {
+        match self.is_plug || self.keeps_ground() {
+            true => self.lamp_count() - self.grounded.len() as u32,
+            false => 1,
+        }
     }
 
     fn lay_supply(
@@ -478,6 +498,9 @@ impl Chain {
         if !self.has_own_return() {
             return self.push("ground of the housing", LinkKind::HousingGround);
         }
+        if self.keeps_ground() {
+            return self.lay_kept_ground();
+        }
         match self.back_legs.is_empty() {
             true => self.joint(JointOf::Lamp(Pole::Minus), self.lamp_end_ohm(Pole::Minus)),
             false => self.joint(JointOf::Branch(Pole::Minus), contact::SPLICE_OHM / 2.0),
@@ -511,6 +534,10 @@ impl Chain {
             }
             ReturnKind::BatteryNegative if !self.is_trailer => {
                 self.joint(JointOf::NegativePost, contact::POST_OHM);
+            }
+            ReturnKind::FactoryGround => {
+                self.joint(JointOf::FactoryGround, contact::SPLICE_OHM);
+                self.push("factory ground", LinkKind::FactoryGround);
             }
             // A trailer has no battery of its own: its way back is the plug.
             ReturnKind::BatteryNegative | ReturnKind::PlugGround => {

@@ -254,8 +254,7 @@ impl NetworkBuilder<'_, '_> {
                 LinkKind::Chassis => contact::CHASSIS_OHM,
                 LinkKind::FactoryGround => {
                     let wire = chain.origin_wire().map(|w| self.installed.factory[w.0].wire);
-                    let own = chain.lamp_count() - chain.grounded.len() as u32;
-                    plug_return_ohm(wire.unwrap_or(ASSUMED_FACTORY_WIRE), own)
+                    plug_return_ohm(wire.unwrap_or(ASSUMED_FACTORY_WIRE), chain.own_grounds())
                 }
                 LinkKind::Bus => {
                     let stud = self.bus(chain.is_trailer).1;

@@ -184,6 +184,8 @@ fn traced(
     let grounds: Vec<usize> = match (circuit.run.return_by, at.ground) {
         (ReturnKind::BatteryNegative, _) => vec![sited(graph, job, circuit, false, None).source],
         (ReturnKind::PlugGround, _) => vec![at.source],
+        // One beside the lamp.
+        (ReturnKind::FactoryGround, _) => at.lamps.first().copied().into_iter().collect(),
         (_, Some(place)) => vec![place],
         (ReturnKind::GroundBus, None) => bus_place(graph, job, prices).into_iter().collect(),
         (ReturnKind::ChassisStud, None) => ground_places(graph).collect(),

@@ -23,6 +23,8 @@ pub struct Wires<'a> {
     pub live_by: &'a [u64],
     /// True for those of lamps whose switch sits in the minus wire.
     pub is_ground_switched: &'a [bool],
+    /// Everything that each is live with: more than one signal for a wire that is stop and turn in one.
+    pub signals: &'a [Vec<Signal>],
     /// Wires best taken first for a signal: plain outputs before watched ones.
     pub order: &'a [usize],
 }
@@ -145,7 +147,10 @@ impl<'a> Maker<'a> {
                 }
             }
             Logic::Any(list) => {
-                let rungs = list.iter().map(|l| self.rung(l)).collect::<Result<Vec<_>, _>>()?;
+                let (mut rungs, rest) = self.with_combined(list);
+                for logic in rest {
+                    rungs.push(self.rung(logic)?);
+                }
                 Ok(self.join(rungs))
             }
             Logic::All(list) => {
@@ -172,6 +177,26 @@ impl<'a> Maker<'a> {
             }
             other => Ok(Rung::Behind(self.contact(other)?, Box::new(Rung::Feed))),
         }
+    }
+
+    /// Of several ways to be on: wires that are each live with some of them and nothing else, and the ways that are left.
+    fn with_combined<'l>(&self, list: &'l [Logic]) -> (Vec<Rung>, Vec<&'l Logic>) {
+        let is_of = |l: &Logic, (side, signal): (VehicleSide, Signal)| {
+            matches!(l, Logic::Leaf { leaf: Leaf::Signal(s, of), holds: true, .. }
+                if (*s, *of) == (side, signal))
+        };
+        let (mut rungs, mut left) = (Vec::new(), list.iter().collect::<Vec<_>>());
+        for (i, signals) in self.wires.signals.iter().enumerate() {
+            let side = self.wires.follows[i].0;
+            let fits = signals.iter().all(|s| list.iter().any(|l| is_of(l, (side, *s))));
+            let brings = || left.iter().any(|l| signals.iter().any(|s| is_of(l, (side, *s))));
+            if signals.len() < 2 || self.small_relays || !fits || !brings() {
+                continue;
+            }
+            rungs.push(Rung::Tap(i));
+            left.retain(|l| !signals.iter().any(|s| is_of(l, (side, *s))));
+        }
+        (rungs, left)
     }
 
     fn is_wire(&self, logic: &Logic) -> bool {

@@ -81,6 +81,10 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         _ if !chain.has_own_return() => {
             ("ground of the housing", "one lead for all its functions; sized for all of them")
         }
+        _ if chain.keeps_ground() => ("the lamps' own ground wires", "as the factory made them"),
+        ReturnKind::FactoryGround => {
+            ("ground wire of the factory", "joined beside the lamp; probe it first")
+        }
         ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
         ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
         ReturnKind::PlugGround => ("ground pin of the plug", "ring in the junction box, by wire"),
@@ -107,23 +111,28 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         ],
         source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
         margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
-        next_best: (!chain.is_ground_switched && chain.has_own_return()).then_some(match by {
-            ReturnKind::ChassisStud => Alternative {
-                label: "battery negative".into(),
-                effect: "no stud that can corrode; as much wire again".into(),
-            },
-            ReturnKind::BatteryNegative => {
-                Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
-            }
-            ReturnKind::PlugGround => Alternative {
-                label: "ground bus".into(),
-                effect: "less wire; the frame carries it to the plug".into(),
-            },
-            ReturnKind::GroundBus => Alternative {
-                label: "M6 stud on the frame".into(),
-                effect: "one poor stud is not poor for all".into(),
-            },
-        }),
+        next_best: (!chain.is_ground_switched && chain.has_own_return() && !chain.keeps_ground())
+            .then_some(match by {
+                ReturnKind::ChassisStud => Alternative {
+                    label: "battery negative".into(),
+                    effect: "no stud that can corrode; as much wire again".into(),
+                },
+                ReturnKind::BatteryNegative => {
+                    Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
+                }
+                ReturnKind::FactoryGround => Alternative {
+                    label: "M6 stud on the frame".into(),
+                    effect: "a ground of its own: no other lamp hangs on it".into(),
+                },
+                ReturnKind::PlugGround => Alternative {
+                    label: "ground bus".into(),
+                    effect: "less wire; the frame carries it to the plug".into(),
+                },
+                ReturnKind::GroundBus => Alternative {
+                    label: "M6 stud on the frame".into(),
+                    effect: "one poor stud is not poor for all".into(),
+                },
+            }),
         would_change: None,
         overruled: None,
     }

@@ -43,6 +43,12 @@ export function HousingList() {
   );
 }
 
+const GROUNDS = RETURNS.map((r) => ({
+  ...r,
+  label:
+    r.value === "factory_ground" ? "one for all, its own, which stays" : `one for all, ${r.label}`,
+}));
+
 type Housing = Schemas["Housing"];
 
 function holds(housing: Housing, lamp: Lamp): boolean {
@@ -116,10 +122,7 @@ function HousingForm({
       <ChoiceField
         path={`${at}.ground`}
         label="Ground"
-        options={[
-          { value: "", label: "each function has its own lead" },
-          ...RETURNS.map((r) => ({ ...r, label: `one for all, ${r.label}` })),
-        ]}
+        options={[{ value: "", label: "each function has its own lead" }, ...GROUNDS]}
         read={(held) => (held as { by?: string } | undefined | null)?.by ?? ""}
         write={(by) => (by ? { ...housing.ground, by } : undefined)}
       />
