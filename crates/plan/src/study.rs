@@ -318,33 +318,44 @@ fn size_together(
 ) -> (Vec<Sized>, Vec<SharedGround>, Vec<SolvedScene>) {
     let &Planned { job, supply, factory, block, grounds, indices, chains, scenes } = planned;
     let insulation = shop_insulation(&job.shop, chains);
-    let bench = |i: usize| SizingInput {
-        shop: &job.shop,
-        system: job.vehicle.system,
-        supply,
-        factory,
-        block,
-        grounds,
-        chain: &chains[i],
-        circuit: &job.circuits[indices[i]],
-        insulation,
-        on_that_fuse: hangs_on_its_fuse(job, &chains[i]),
-        leads: None,
+    let mut together = grounds.to_vec();
+    let sized_from = |i: usize, grounds: &[SharedGround], floor: usize, trials: &mut WireTrials| {
+        let bench = SizingInput {
+            shop: &job.shop,
+            system: job.vehicle.system,
+            supply,
+            factory,
+            block,
+            grounds,
+            chain: &chains[i],
+            circuit: &job.circuits[indices[i]],
+            insulation,
+            on_that_fuse: hangs_on_its_fuse(job, &chains[i]),
+            leads: None,
+        };
+        size(&bench, floor, trials)
     };
     let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
+    let each = trials.iter_mut().enumerate();
     let mut sized: Vec<Sized> =
-        trials.iter_mut().enumerate().map(|(i, trials)| size(&bench(i), 0, trials)).collect();
-    let alone = sized.clone();
+        each.map(|(i, trials)| sized_from(i, &together, 0, trials)).collect();
+    let mut alone = sized.clone();
     // Circuits that no copper helps any further.
     let mut is_given_up: Vec<bool> = (0..chains.len())
         .map(|i| sized[i].is_short || job.circuits[indices[i]].overrides.wire.is_some())
         .collect();
     let shelf = job.shop.shelf();
     let mut solved = Vec::new();
-    let mut together = grounds.to_vec();
     for _ in 0..ROUNDS {
         solved.clear();
-        grow(&mut together, chains, &sized);
+        if grow(&mut together, chains, &sized) {
+            // What lies on a thicker ground is looked at anew, by itself: it needs no more than before.
+            for i in (0..chains.len()).filter(|&i| !chains[i].grounded.is_empty()) {
+                trials[i] = WireTrials::default();
+                alone[i] = sized_from(i, &together, 0, &mut trials[i]);
+                sized[i] = alone[i].clone();
+            }
+        }
         let grounds = &together;
         let parts: Vec<(&Chain, &Sizes)> =
             chains.iter().zip(&sized).map(|(c, s)| (c, &s.chosen.sizes)).collect();
@@ -380,7 +391,8 @@ fn size_together(
         for i in moved.into_iter().filter(|&i| !is_given_up[i]).collect::<Vec<_>>() {
             let now = sized[i].chosen.sizes.wire;
             let at = shelf.iter().position(|&c| c == now).filter(|at| at + 1 < shelf.len());
-            sized[i] = match at.map(|at| size(&bench(i), at + 1, &mut trials[i])) {
+            let thicker = at.map(|at| sized_from(i, &together, at + 1, &mut trials[i]));
+            sized[i] = match thicker {
                 Some(thicker) if !thicker.is_short => thicker,
                 _ => {
                     is_given_up[i] = true;
@@ -393,7 +405,7 @@ fn size_together(
             return (sized, together, solved);
         }
     }
-    grow(&mut together, chains, &sized);
+    let _ = grow(&mut together, chains, &sized);
     (sized, together, Vec::new())
 }
 
@@ -404,16 +416,18 @@ pub fn hangs_on_its_fuse(job: &Job, chain: &Chain) -> bool {
     wire.is_some_and(|f| job.is_towed() || f.kind == FactoryKind::TrailerSocket)
 }
 
-/// Ground wires of housings, no thinner than what feeds their lamps.
-fn grow(grounds: &mut [SharedGround], chains: &[Chain], sized: &[Sized]) {
+/// Makes ground wires of housings no thinner than what feeds their lamps. True where that changed one.
+fn grow(grounds: &mut [SharedGround], chains: &[Chain], sized: &[Sized]) -> bool {
+    let mut changed = false;
     for ground in grounds {
         for (chain, sized) in chains.iter().zip(sized) {
             let is_on = ground.lamps.iter().any(|lamp| lamp.circuit == chain.index);
             if is_on && !chain.is_plug {
-                ground.at_least(sized.chosen.sizes.lamp_wire);
+                changed |= ground.at_least(sized.chosen.sizes.lamp_wire);
             }
         }
     }
+    changed
 }
 
 impl Assessment {

@@ -10,6 +10,7 @@ pub fn demo_jobs() -> Vec<(&'static str, Job)> {
         ("40", include_str!("../../../../demo/unit-40.json")),
         ("31", include_str!("../../../../demo/unit-31.json")),
         ("T3", include_str!("../../../../demo/unit-T3.json")),
+        ("T4", include_str!("../../../../demo/unit-T4.json")),
         ("51", include_str!("../../../../demo/unit-51.json")),
         ("55", include_str!("../../../../demo/unit-55.json")),
         ("58", include_str!("../../../../demo/unit-58.json")),

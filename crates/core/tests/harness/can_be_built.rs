@@ -9,7 +9,7 @@ use jovek_core::finding::FindingCode;
 use jovek_core::harness::parts::{Extras, items};
 use jovek_core::harness::{CutLine, Installation, PartItem, PartOf, housings};
 use jovek_core::job::{Job, Override, WireSystem};
-use jovek_core::plan::end::{End, Host, HousingIx};
+use jovek_core::plan::end::{End, Host, HousingIx, Pole};
 use jovek_core::plan::housing::lamps_of;
 use jovek_core::plan::strips::strips;
 use jovek_core::plan::study::{Assessment, study};
@@ -43,7 +43,21 @@ fn check(name: &str, job: &Job) {
     for (chain, sizes) in study.parts() {
         for own in wires(chain, sizes).own_leads {
             *at.entry(own.to).or_default() += 1;
+            let ends = chain.lamps[own.lamp.light].lead.ends;
+            *at.entry(End::Lamp(own.lamp, own.pole, ends)).or_default() += 1;
         }
+    }
+    // Every lead of a housing has its wire once: of each function the feed, of all of them the ground.
+    for ground in study.grounds.iter().filter(|g| g.wire().is_some()) {
+        assert_eq!(at.get(&ground.start()), Some(&1), "{name}: {ground:?}");
+    }
+    for (lamp, _) in job.housings.iter().flat_map(|h| lamps_of(job, &h.lamps)) {
+        let Some((chain, _)) = study.parts().into_iter().find(|(c, _)| c.index == lamp.circuit)
+        else {
+            continue;
+        };
+        let end = End::Lamp(lamp, Pole::Plus, chain.lamps[lamp.light].lead.ends);
+        assert!(chain.is_plug || at.get(&end) == Some(&1), "{name}: {end:?} of a housing");
     }
     let strips = strips(job);
     let is_strip = |host| {

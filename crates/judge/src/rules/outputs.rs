@@ -19,7 +19,7 @@ pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
     for wire in seen {
         let is_socket = job.factory[wire.index].kind == FactoryKind::TrailerSocket;
         let (code, grade, what, remedy) = match wire.output {
-            _ if is_socket && !wire.is_noticed => continue,
+            _ if is_socket && (job.is_trailer() || !wire.is_noticed) => continue,
             _ if is_socket => (
                 FindingCode::TrailerTakenForConnected,
                 Grade::Mind,
