@@ -19,6 +19,12 @@ impl Insulation {
     /// All classes, coolest first.
     pub const ALL: [Insulation; 3] = [Insulation::Pvc80, Insulation::Pvc105, Insulation::Xlpe125];
 
+    /// The coolest class with 20 K left above the hottest surroundings, for the wire's own heat. Common practice.
+    pub fn for_surroundings(hottest_c: f64) -> Insulation {
+        let will_do = |class: &Insulation| class.max_c() >= hottest_c + 20.0;
+        Self::ALL.into_iter().find(will_do).unwrap_or(Insulation::Xlpe125)
+    }
+
     /// Highest conductor temperature, °C. Source: SAE J1128, ISO 6722-1, recalled from memory.
     pub fn max_c(self) -> f64 {
         match self {

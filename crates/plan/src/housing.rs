@@ -7,7 +7,6 @@ use crate::factory::{ASSUMED_FACTORY_WIRE, PlannedFactory, plug_return_ohm};
 use crate::feed::switched_a;
 use crate::lamp::PlannedLamp;
 use crate::route::Layout;
-use crate::sizing::bears::insulation_for;
 use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
@@ -190,8 +189,8 @@ fn ground_wire(
     (length_m, zone, load_a): (f64, Zone, f64),
 ) -> GroundWire {
     let ambient_c = zone::ambient_c(zone);
-    let insulation =
-        insulation_for(ambient_c).max(job.shop.insulation.unwrap_or(Insulation::Pvc80));
+    let insulation = Insulation::for_surroundings(ambient_c)
+        .max(job.shop.insulation.unwrap_or(Insulation::Pvc80));
     let least_mm2 = if zone == Zone::Cab { 0.5 } else { 0.75 };
     let will_do = |wire: &Conductor| {
         let bears_a = ampacity::single_a(job.shop.ampacity, *wire, insulation)

@@ -6,8 +6,25 @@ use jovek_catalog::bulbs;
 use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
 use jovek_job::{LampLead, Light, LightKind, MadeFor, SystemVoltage};
 
-/// Power when nobody said, W.
+/// Power when nobody said, nor what it is for, W. Common practice: a small work lamp.
 const ASSUMED_LAMP_W: f64 = 20.0;
+
+/// Power of one lamp when nobody said, by what it is for, W. Filaments: classes R5W, P21W and H7 of UN R37, recalled from
+/// memory, high confidence. LED: common practice, no source.
+fn usual_w(light: &Light) -> f64 {
+    use jovek_job::LampRole as R;
+    let is_filament = matches!(light.draws, LightKind::Incandescent {});
+    match (light.role, is_filament) {
+        (Some(R::Tail | R::Marker | R::Plate), true) => 5.0,
+        (Some(R::Brake | R::Turn | R::Reverse), true) => 21.0,
+        (Some(R::Headlamp | R::Fog | R::Driving | R::Work), true) => 55.0,
+        (Some(R::Marker | R::Plate), false) => 1.0,
+        (Some(R::Tail), false) => 2.0,
+        (Some(R::Brake | R::Turn), false) => 4.0,
+        (Some(R::Reverse), false) => 10.0,
+        _ => ASSUMED_LAMP_W,
+    }
+}
 /// Voltage at which a strip's label holds, per 12 V battery, V. Common practice.
 const STRIP_LABEL_V: f64 = 12.0;
 
@@ -90,11 +107,11 @@ impl PlannedLamp {
             // Nothing fits yet: a group is the least there is.
             watt_per_m * strip.mark_m * groups.max(1) as f64
         } else if measured_w.is_some() {
-            light.label_w.unwrap_or(ASSUMED_LAMP_W)
+            light.label_w.unwrap_or_else(|| usual_w(light))
         } else {
             assumed.or(
                 light.label_w,
-                ASSUMED_LAMP_W,
+                usual_w(light),
                 format!("{at}.label_w"),
                 format!("{}: power of one", light.name),
                 "W",

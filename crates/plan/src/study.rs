@@ -19,7 +19,6 @@ use crate::network::cache::NetworkCache;
 use crate::plugs::Plugs;
 use crate::route::{LaidRole, Layout, Wanted, lay};
 use crate::sizes::{ControlChoice, Sizes};
-use crate::sizing::bears::insulation_for;
 use crate::sizing::circuit::{Sized, WireTrials, size};
 use crate::sizing::trial::SizingInput;
 use crate::supply::PlannedSupply;
@@ -302,7 +301,7 @@ fn note_switch_leads(job: &Job, circuits: &[Studied], assumed: &mut Assumed) {
 /// The insulation of a job: one for all circuits, the coolest that will do for each of them. Cross-linked wire
 /// is bought only for the circuit that needs it, or kept by the shop for all.
 pub fn shop_insulation(shop: &Shop, chains: &[Chain]) -> Insulation {
-    let each = chains.iter().map(|c| insulation_for(c.hottest_c()));
+    let each = chains.iter().map(|c| Insulation::for_surroundings(c.hottest_c()));
     let needed = each.filter(|i| *i < Insulation::Xlpe125).max().unwrap_or(Insulation::Pvc80);
     needed.max(shop.insulation.unwrap_or(Insulation::Pvc80))
 }

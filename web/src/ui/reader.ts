@@ -11,6 +11,18 @@ export function useReader() {
 /** A figure with its unit, such as `21 ft` of `21 ft 4 in`. */
 const PART = /([+-]?\d*[.,]?\d+)\s*([^\d\s+.,-]+)\s*/y;
 
+/** One figure by another, such as `0.75/9` of nine lamps together, or `3/4 in`; what follows is the unit. */
+const QUOTIENT = /^([+-]?\d*[.,]?\d+)\s*\/\s*(\d*[.,]?\d+)\s*(.*)$/;
+
+/** A quotient worked out, in the words of a plain figure. */
+function divided(text: string): string {
+  const match = QUOTIENT.exec(text);
+  if (!match) return text;
+  const [over, under] = [match[1], match[2]].map((d) => Number((d ?? "").replace(",", ".")));
+  if (over === undefined || !under) return text;
+  return `${Number((over / under).toPrecision(9))} ${match[3] ?? ""}`.trim();
+}
+
 /** What one of a unit that was typed is in the field's own; none for one that is not known. */
 function times(written: string, unit: string, units: Schemas["OtherUnit"][]): number | undefined {
   if (written.toLowerCase() === unit.toLowerCase()) return 1;
@@ -40,7 +52,7 @@ function readNumber(
   unit: string,
   units: Schemas["OtherUnit"][],
 ): number | "empty" | string {
-  const trimmed = text.trim();
+  const trimmed = divided(text.trim());
   if (trimmed === "") return "empty";
   const match = /^([+-]?\d*[.,]?\d+|[+-]?\d+[.,]?)\s*(.*)$/.exec(trimmed);
   if (!match) return `"${trimmed}" is not a number. Give it in ${unit || "figures"}.`;

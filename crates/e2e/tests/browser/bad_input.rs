@@ -36,9 +36,14 @@ async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
     page.fill(PLACE, "0.9").await?;
     page.saved().await?;
     // Feet, inches and millimetres are taken where metres are asked.
-    for (typed, length_m) in
-        [("3 ft", 0.9144), ("30 in", 0.762), ("2 ft 9 in", 0.8382), ("850 mm", 0.85)]
-    {
+    for (typed, length_m) in [
+        ("3 ft", 0.9144),
+        ("30 in", 0.762),
+        ("2 ft 9 in", 0.8382),
+        ("850 mm", 0.85),
+        // One of nine measured together.
+        ("7.2/9", 0.8),
+    ] {
         page.fill(PLACE, typed).await?;
         page.until(typed, || async {
             let text = reqwest::get(server.at("/api/jobs/1")).await?.text().await?;

@@ -36,8 +36,12 @@ impl Checker {
                     continue;
                 };
                 if lamp.number >= light.count {
-                    let says =
-                        format!("\"{}\" has {} lamps, counted from 0", light.name, light.count);
+                    let says = format!(
+                        "\"{}\" has {}, there is no number {}; take it out of the housing first",
+                        light.name,
+                        light.count,
+                        lamp.number + 1
+                    );
                     self.say(format!("{at}.number"), says);
                 }
                 if light.strip.is_some() {

@@ -43,13 +43,7 @@ fn begin(work: &mut Begun) {
     let tail = work.factory("Tail wire of the socket", Signal::Parking, socket);
     let from = Some(Feed::TieIn { factory: tail });
     let with = |signal| Wish::With(signal);
-    lamps.push(lamp(
-        work,
-        "Tail light",
-        with(Signal::Parking),
-        from,
-        (LampRole::Tail, hitch.tail_w),
-    ));
+    lamps.push(lamp(work, "Tail light", with(Signal::Parking), from, LampRole::Tail));
     let (lit, from) = match is_combined {
         true => {
             work.combined("Left stop and turn wire of the socket", Signal::Left, socket);
@@ -61,12 +55,12 @@ fn begin(work: &mut Begun) {
             (with(Signal::Brake), Some(Feed::TieIn { factory }))
         }
     };
-    lamps.push(lamp(work, "Stop light", lit, from, (LampRole::Brake, hitch.stop_w)));
-    if let Some(watt) = hitch.reverse_w.filter(|_| has_reverse) {
+    lamps.push(lamp(work, "Stop light", lit, from, LampRole::Brake));
+    if hitch.reverse_w.is_some() && has_reverse {
         let factory = work.factory("Reverse wire of the socket", Signal::Reverse, socket);
         let from = Some(Feed::TieIn { factory });
         let lit = with(Signal::Reverse);
-        lamps.push(lamp(work, "Reverse light", lit, from, (LampRole::Reverse, watt)));
+        lamps.push(lamp(work, "Reverse light", lit, from, LampRole::Reverse));
     }
     let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
     work.job.housings.push(Housing {
@@ -78,13 +72,7 @@ fn begin(work: &mut Begun) {
 }
 
 /// One of its lights on a wire of the socket: by a lead between socket and plug, nothing cut.
-fn lamp(
-    work: &mut Begun,
-    name: &str,
-    lit: Wish,
-    from: Option<Feed>,
-    (role, watt): (LampRole, f64),
-) -> LightId {
+fn lamp(work: &mut Begun, name: &str, lit: Wish, from: Option<Feed>, role: LampRole) -> LightId {
     let is_tied = from.is_some();
     let circuit = work.circuit(name, lit, from);
     circuit.control.kind = (!is_tied).then_some(ControlKind::Diodes);
@@ -92,7 +80,7 @@ fn lamp(
     circuit.run.supply = vec![Section::unmeasured("Lead to lamp", Zone::Exterior, Waypoint::Pass)];
     circuit.run.return_by = ReturnKind::PlugGround;
     light(circuit, |l| {
-        (l.name, l.count, l.label_w) = (name.into(), 1, Some(watt));
+        (l.name, l.count) = (name.into(), 1);
         (l.role, l.place) = (Some(role), Some(LampPlace::Rear));
         l.colour = (role != LampRole::Reverse).then_some(LampColour::Red);
     });

@@ -21,11 +21,6 @@ pub const KIND: Kind = Kind {
     opens: Stage::Run,
 };
 
-/// Usual watts of a rear lamp's filaments: 5 W tail, 21 W stop and turn. Source: UN R37 classes R5W and P21W, recalled
-/// from memory, high confidence.
-const TAIL_W: f64 = 5.0;
-const STOP_TURN_W: f64 = 21.0;
-
 /// Stop and turn in one on either vehicle, as on a 4-flat: tail, left and right of each side meet over a pair of diodes.
 fn begin(work: &mut Begun) {
     let usual = fresh();
@@ -43,11 +38,11 @@ fn begin(work: &mut Begun) {
         work.combined(&format!("Stop and turn, own, {side}"), signal, FactoryKind::Lamp);
         work.lead(&format!("Lead: stop and turn, {side}"), signal, &[Signal::Brake]);
         let tail = lamp(work, &format!("Tail lamp {side}"), &[Signal::Parking], |l| {
-            (l.role, l.label_w, l.place) = (Some(LampRole::Tail), Some(TAIL_W), Some(place));
+            (l.role, l.place) = (Some(LampRole::Tail), Some(place));
         });
         let name = format!("Stop and turn {side}");
         let turn = lamp(work, &name, &[signal, Signal::Brake], |l| {
-            (l.role, l.label_w, l.place) = (Some(LampRole::Turn), Some(STOP_TURN_W), Some(place));
+            (l.role, l.place) = (Some(LampRole::Turn), Some(place));
         });
         let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
         work.job.housings.push(Housing {

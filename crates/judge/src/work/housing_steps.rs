@@ -60,6 +60,11 @@ impl Fitted<'_> {
     }
 }
 
+/// How many housings are fitted.
+pub(super) fn count(m: &Maker, study: &Assessment) -> usize {
+    fitted(m, study).len()
+}
+
 fn mount_id(housing: &Housing) -> String {
     format!("mount.housing.{}", housing.id)
 }

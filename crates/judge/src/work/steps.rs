@@ -151,7 +151,7 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     begin(&mut m, study);
     cut(&mut m);
     if has_lamps {
-        bench(&mut m);
+        bench(&mut m, study);
     }
     if wired {
         battery_off(&mut m);
@@ -220,7 +220,7 @@ fn begin(m: &mut Maker, study: &Assessment) {
         step.tool = "meter on the range above the battery".into();
         step.how = match is_position {
             _ if is_plug => vec![
-                "function on: about battery voltage between the two pins; note which is plus".into(),
+                "function on: about battery voltage between its pin and the ground pin; note which is which".into(),
                 "function off: about 0 V; 3 to 10 V means dimmed, pulsed or watched".into(),
                 "the current of the old lamps in place of their fuse, before they come off".into(),
             ],
@@ -274,12 +274,13 @@ fn cut(m: &mut Maker) {
 }
 
 /// What needs no vehicle.
-fn bench(m: &mut Maker) {
-    let count = |is: fn(&Light) -> bool| -> f64 {
-        let lights = m.job.circuits.iter().flat_map(LampCircuit::fitted).filter(|l| is(l));
-        lights.map(|l| f64::from(l.count)).sum()
-    };
-    let (lamps, with_pattern) = (count(|_| true), count(|l| l.has_pattern_lead));
+fn bench(m: &mut Maker, study: &Assessment) {
+    let lights = || m.job.circuits.iter().flat_map(LampCircuit::fitted);
+    // A housing with several functions is one lamp in the hand.
+    let by_themselves: u32 = lights().map(|l| m.job.by_itself(l)).sum();
+    let lamps = f64::from(by_themselves) + housing_steps::count(m, study) as f64;
+    let with_pattern: u32 = lights().filter(|l| l.has_pattern_lead).map(|l| l.count).sum();
+    let with_pattern = f64::from(with_pattern);
     let step = m.step(
         "bench",
         "Brackets and lamps on the bench, each lamp lit once",

@@ -16,14 +16,6 @@ pub(super) fn mechanical_min_mm2(chain: &Chain) -> f64 {
     if inside { 0.5 } else { 0.75 }
 }
 
-/// The coolest insulation class with 20 K left above the hottest surroundings.
-pub fn insulation_for(hottest_c: f64) -> Insulation {
-    Insulation::ALL
-        .into_iter()
-        .find(|class| class.max_c() >= hottest_c + 20.0)
-        .unwrap_or(Insulation::Xlpe125)
-}
-
 /// The link of the lamps.
 fn lamps_at(chain: &Chain) -> usize {
     chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0)

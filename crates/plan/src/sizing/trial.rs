@@ -12,7 +12,7 @@ use crate::need::Need;
 use crate::network::build::{Installed, Situation};
 use crate::network::cache::NetworkCache;
 use crate::sizes::Sizes;
-use crate::sizing::bears::{Ampacity, ampacity_of, insulation_for, mechanical_min_mm2, working_c};
+use crate::sizing::bears::{Ampacity, ampacity_of, mechanical_min_mm2, working_c};
 use crate::sizing::far_end::{FarEnd, far_end, far_end_refused, protecting};
 use crate::sizing::fuse::{FuseFit, SMALLEST_TAP_A, fit, inrush_a2s};
 use crate::sizing::hardware::control_for;
@@ -152,7 +152,7 @@ impl WireTrial {
         cache: &mut NetworkCache,
     ) -> WireTrial {
         let chain = bench.chain;
-        let insulation = insulation_for(chain.hottest_c()).max(bench.insulation);
+        let insulation = Insulation::for_surroundings(chain.hottest_c()).max(bench.insulation);
         let ampacity = ampacity_of(bench, wire, insulation);
         let low_v = bench.supply.open_circuit_v(SupplyState::LowBattery.charge_percent());
         let mut load_a = planned_w(chain) / low_v;

@@ -76,6 +76,14 @@ struct RungEnd {
     terminal: End,
 }
 
+/// The shared grounds that lamps of a circuit go back through, each once.
+fn grounds(chain: &Chain) -> Vec<usize> {
+    let mut out: Vec<usize> = chain.grounded.iter().map(|(_, ground)| *ground).collect();
+    out.sort_unstable();
+    out.dedup();
+    out
+}
+
 impl Block<'_> {
     fn studied(&self) -> &Studied {
         &self.study.circuits[self.circuit]
@@ -455,8 +463,13 @@ impl Block<'_> {
     fn lamps(&mut self, chain: &Chain, from: &RungEnd, y: f64) {
         let at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
         let plus = self.place(PartKind::Link(at.saturating_sub(1)));
-        let minus = self.place(PartKind::Link(at + 1));
-        let last = self.place(PartKind::Link(chain.links.len().saturating_sub(2)));
+        // Lamps that go back through housings alone: their shared grounds stand here, the first of them to be pressed.
+        let housings = if chain.has_own_return() { Vec::new() } else { grounds(chain) };
+        let of_housing =
+            housings.first().map(|&k| PartRef { circuit: None, what: PartKind::HousingGround(k) });
+        let minus = of_housing.unwrap_or(self.place(PartKind::Link(at + 1)));
+        let last =
+            of_housing.unwrap_or(self.place(PartKind::Link(chain.links.len().saturating_sub(2))));
         let live = (self.is_live)(plus);
         self.wire(&[(from.x, y), (PLUS_X - 2.0, y)], live);
         let meets = |link| {
@@ -478,8 +491,13 @@ impl Block<'_> {
         self.part(Sign::Plug, (MINUS_X, y), minus, 0.0);
         self.text((MINUS_X, y + 4.6), "2", "middle");
         self.wire(&[(MINUS_X + 2.0, y), (GROUND_X, y)], live);
-        let back = self.label(|c| Some(c.from_end) == minus_end);
-        self.text((MINUS_X + 4.0, y - 1.2), back, "start");
+        let ends: Vec<Option<End>> = match housings.is_empty() {
+            true => vec![minus_end],
+            false => housings.iter().map(|&k| Some(self.study.grounds[k].start())).collect(),
+        };
+        let back: Vec<String> =
+            ends.into_iter().map(|end| self.label(|c| Some(c.from_end) == end)).collect();
+        self.text((MINUS_X + 4.0, y - 1.2), back.join(", "), "start");
         match chain.origin_wire().filter(|_| chain.is_ground_switched) {
             Some(wire) => self.minus_wire(wire, last, y),
             None => {

@@ -66,6 +66,7 @@ export function FactoryForm({ index }: { index: number }) {
           ]}
           write={(v) => v || undefined}
         />
+        <TextField path={`${at}.colour`} label="Colour as found" />
         {circuit?.kind !== "fuse_position" && (
           <NumberField
             path={`${at}.length_m`}
