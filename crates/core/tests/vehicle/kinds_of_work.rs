@@ -135,6 +135,9 @@ fn a_hitch_lamp_takes_what_the_socket_has() {
     let lead = "Trailer socket: intermediate lead";
     assert_eq!(answers.connectors.iter().filter(|c| c.name == lead).count(), 1);
     assert!(answers.parts.iter().any(|p| p.part == "Hitch lamp" && p.quantity == 1.0));
+    assert!(
+        answers.parts.iter().any(|p| p.part == "plug-in intermediate lead" && p.quantity == 1.0)
+    );
     let diodes = |a: &Answers| -> f64 {
         a.parts.iter().filter(|p| p.part.contains("diode")).map(|p| p.quantity).sum()
     };

@@ -93,7 +93,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     drop(views);
     let extras = parts::Extras {
         strips: &strips,
-        terminals: &terminals(&cut_lines, &joint_list),
+        terminals: &terminals(job, &cut_lines, &joint_list),
         sleeves: &sleeves(&joint_list, &cut_lines),
         connectors: &connector_list,
     };
@@ -113,7 +113,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         findings,
         reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
         pins: pins(of, &cut_lines),
-        terminals: terminals(&cut_lines, &joint_list),
+        terminals: terminals(job, &cut_lines, &joint_list),
         joints: joint_list,
         connectors: connector_list,
         cuts: cut_lines,

@@ -263,7 +263,8 @@ fn intermediate(job: &Job, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
     out
 }
 
-fn is_of_socket(job: &Job, end: End) -> bool {
+/// True for a wire of a trailer's socket.
+pub(super) fn is_of_socket(job: &Job, end: End) -> bool {
     let End::Factory(wire) = end else { return false };
     job.factory.get(wire.0).is_some_and(|f| f.kind == FactoryKind::TrailerSocket)
 }

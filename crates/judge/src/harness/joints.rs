@@ -1,5 +1,6 @@
 //! Joints one by one: how each is made where it sits, its sleeve, its tool, what it must hold.
 
+use super::connectors::is_of_socket;
 use super::cuts::{CutLine, Installation};
 use super::ends::{Names, is_bare_lug, kind, near, sign};
 use jovek_catalog::heat::outer_mm;
@@ -277,7 +278,7 @@ pub struct TerminalCount {
 }
 
 /// Terminals by kind, with tool and torque: one for each end, one for both ends of what is joined.
-pub fn terminals(cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount> {
+pub fn terminals(job: &Job, cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount> {
     let mut out: Vec<TerminalCount> = Vec::new();
     let mut add = |part: &str, tool: String, note: String, is_joint: bool| match out
         .iter_mut()
@@ -302,7 +303,15 @@ pub fn terminals(cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount>
             add(part, tool, note, false);
         }
     }
+    // Between a trailer's socket and plug stands one lead, whatever it feeds.
+    let mut has_lead = false;
     for joint in joints.iter().filter(|j| j.kind != EndKind::Pad) {
+        let circuit = job.circuits.iter().find(|c| c.id == joint.circuit);
+        let is_lead = is_of_socket(job, joint.at)
+            && circuit.is_some_and(|c| job.joint_of(c) == JointPractice::PlugIn);
+        if is_lead && std::mem::replace(&mut has_lead, true) {
+            continue;
+        }
         add(&joint.how, joint.tool.clone(), String::new(), true);
     }
     out.sort_by(|a, b| a.part.cmp(&b.part));
