@@ -132,7 +132,7 @@ pub(super) fn wire(m: &mut Maker, study: &Assessment) {
         if let Some((what, minutes, how)) = ground.and_then(|g| ground_words(g.end(at).host())) {
             let step_id = format!("ground.housing.{id}");
             let step = m.step(&step_id, format!("{name}: {what}"), minutes);
-            step.how = vec![how.into(), "it carries all functions: the thick one".into()];
+            step.how = vec![how.into(), "it carries all functions of the lamp at once".into()];
             m.after(&step_id, &pulls);
         }
         let own = |end: End| matches!(end, End::Housing(housing, _) if housing == at);

@@ -43,11 +43,17 @@ export function HousingList() {
   );
 }
 
-const GROUNDS = RETURNS.map((r) => ({
-  ...r,
-  label:
-    r.value === "factory_ground" ? "one for all, its own, which stays" : `one for all, ${r.label}`,
-}));
+/** Ways in which the ground of a housing gets back: on its plug there is one, and its own is kept by what stays. */
+function grounds(isOnPlug: boolean, stays: boolean) {
+  if (isOnPlug) return [{ value: "chassis_stud", label: "one for all, that of its plug" }];
+  return RETURNS.filter((r) => stays || r.value !== "factory_ground").map((r) => ({
+    ...r,
+    label:
+      r.value === "factory_ground"
+        ? "one for all, its own, which stays"
+        : `one for all, ${r.label}`,
+  }));
+}
 
 type Housing = Schemas["Housing"];
 
@@ -66,6 +72,9 @@ function HousingForm({
 }) {
   const { job, edit } = useDesk();
   const at = `housings[${index}]`;
+  const own = lamps.filter((l) => holds(housing, l));
+  const isOnPlug = own.some((l) => l.isOnPlug);
+  const stays = own.every((l) => l.stays);
   const free = lamps.filter((l) => !(job.housings ?? []).some((h) => holds(h, l)));
   const put = (picked: string) => {
     const lamp = picked === "" ? undefined : free[Number(picked)];
@@ -122,11 +131,17 @@ function HousingForm({
       <ChoiceField
         path={`${at}.ground`}
         label="Ground"
-        options={[{ value: "", label: "each function has its own lead" }, ...GROUNDS]}
-        read={(held) => (held as { by?: string } | undefined | null)?.by ?? ""}
+        options={[
+          { value: "", label: "each function has its own lead" },
+          ...grounds(isOnPlug, stays),
+        ]}
+        read={(held) => {
+          const by = (held as { by?: string } | undefined | null)?.by ?? "";
+          return by && isOnPlug ? "chassis_stud" : by;
+        }}
         write={(by) => (by ? { ...housing.ground, by } : undefined)}
       />
-      {housing.ground && (
+      {housing.ground && !isOnPlug && housing.ground.by !== "factory_ground" && (
         <NumberField path={`${at}.ground.length_m`} label="Ground wire" unit="m" />
       )}
       <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>

@@ -9,6 +9,10 @@ export interface Lamp {
   name: string;
   /** With its circuit. */
   label: string;
+  /** It sits on the factory's own plug. */
+  isOnPlug: boolean;
+  /** It is on the vehicle already. */
+  stays: boolean;
 }
 
 /** Every lamp that can sit in a housing: strips cannot. */
@@ -19,7 +23,15 @@ export function lampsOf(job: Job): Lamp[] {
       .flatMap((l) =>
         Array.from({ length: l.count }, (_, number) => {
           const name = l.count > 1 ? `${l.name} ${number + 1}` : l.name;
-          return { circuit: c.id, light: l.id, number, name, label: `${c.name}: ${name}` };
+          return {
+            circuit: c.id,
+            light: l.id,
+            number,
+            name,
+            label: `${c.name}: ${name}`,
+            isOnPlug: c.feed?.from === "plug",
+            stays: !!l.stays,
+          };
         }),
       ),
   );
