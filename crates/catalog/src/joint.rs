@@ -38,6 +38,8 @@ pub const BESIDE_M: f64 = 0.1;
 pub const GROUND_LEAD_M: f64 = 0.3;
 /// Wire from a splice to each of several lamps that sit together, m. Common practice.
 pub const LAMP_LEAD_M: f64 = 0.3;
+/// Wire from one lamp to the next where they hang one behind the other, m. Common practice.
+pub const NEXT_LAMP_M: f64 = 0.8;
 
 /// Where a joint sits.
 #[derive(Debug, Clone, Copy, PartialEq)]

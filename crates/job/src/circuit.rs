@@ -68,9 +68,12 @@ pub struct Light {
     /// Power of one lamp as its label says, W.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub label_w: Option<f64>,
-    /// Current of one lamp as measured.
+    /// Its current as measured.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub measured: Option<MeasuredDraw>,
+    /// Its current at further voltages.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub measured_also: Vec<MeasuredDraw>,
     /// Lowest voltage at which it must still work, V; none follows its kind.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub least_v: Option<f64>,
@@ -247,6 +250,41 @@ pub enum ReturnKind {
     FactoryGround,
 }
 
+/// How several lamps hang on the end of the path.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Spread {
+    /// Each by a wire of its own from one splice.
+    #[default]
+    Star,
+    /// From lamp to lamp: the first at the end of the path, each further one behind the last.
+    Chain,
+}
+
+/// The wire to one of several lamps.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ToLamp {
+    /// Its length, m: from the splice, or from the lamp before it. None was not measured.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_m: Option<f64>,
+}
+
+/// The wires from the end of the path to each of several lamps.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ToLamps {
+    /// How they hang on it.
+    #[serde(default)]
+    pub spread: Spread,
+    /// The wire to each lamp, counted through light after light; what is left out was not measured.
+    #[serde(default)]
+    pub each: Vec<ToLamp>,
+    /// What is around them; none is outside.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub zone: Option<Zone>,
+}
+
 /// The path of supply and return.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -254,6 +292,9 @@ pub struct Run {
     /// From the source to the lamps.
     #[serde(default)]
     pub supply: Vec<Section>,
+    /// From there to each of several lamps; none where they sit side by side.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub to_lamps: Option<ToLamps>,
     /// How the current gets back.
     #[serde(default)]
     pub return_by: ReturnKind,
@@ -332,6 +373,7 @@ impl Run {
                 Section::unmeasured("Along the frame", Zone::Underbody, Waypoint::Pass),
                 Section::unmeasured("Frame to lamps", Zone::Exterior, Waypoint::Pass),
             ],
+            to_lamps: None,
             return_by: ReturnKind::ChassisStud,
             back: vec![Section::unmeasured("Lamps to stud", Zone::Exterior, Waypoint::Pass)],
         }
@@ -371,6 +413,7 @@ impl LampCircuit {
             made_for: MadeFor::V12To24,
             label_w: None,
             measured: None,
+            measured_also: Vec::new(),
             role: None,
             colour: None,
             place: None,

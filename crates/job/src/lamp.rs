@@ -154,12 +154,15 @@ pub struct Flash {
     pub duty: f64,
 }
 
-/// Current of one lamp, measured.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+/// Current of a light, measured.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct MeasuredDraw {
-    /// Current of one lamp, A.
+    /// Current of one lamp, A, or of all together.
     pub amps: f64,
     /// Voltage at the lamp while measured, V.
     pub volts: f64,
+    /// The current is that of all lamps of the light together.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub of_all: bool,
 }

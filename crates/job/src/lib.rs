@@ -45,6 +45,7 @@ mod work;
 pub use battery::Battery;
 pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, Override, Overrides, ReturnKind, Run, Section,
+    Spread, ToLamp, ToLamps,
 };
 pub use drop_limit::DropLimit;
 pub use housing::{HousedLamp, Housing, HousingGround};

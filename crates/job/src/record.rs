@@ -1,7 +1,8 @@
 //! What was really done: told by people, signed, visited again.
 
 use crate::ids::CircuitId;
-use jovek_base::coding::{CodingError, clear_bit, set_bit};
+use crate::swap::SeriesPins;
+use jovek_base::coding::{BitPlace, CodingError, CodingValue};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -79,12 +80,22 @@ pub struct Slack {
 pub struct Coding {
     /// The module, and what the bit turns on.
     pub module: String,
-    /// The bit, 0 to 7.
+    /// The byte of a long value, counted from 0; none where the value is one number.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub byte: Option<u32>,
+    /// The bit, the lowest one 0.
     pub bit: u32,
     /// True where it was set, false where it was cleared.
     pub is_set: bool,
-    /// The value that was read before.
-    pub before: u32,
+    /// The value that was read before: one number, or bytes.
+    #[schema(value_type = String)]
+    pub before: CodingValue,
+    /// The model series that stands on the module; none as long as nobody looked.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub series: Option<String>,
+    /// Its pins for this function, series by series.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pins: Vec<SeriesPins>,
 }
 
 impl Coding {
@@ -92,8 +103,16 @@ impl Coding {
     ///
     /// # Errors
     /// [`CodingError`] where the bit is set, or clear, already: it is never moved twice.
-    pub fn after(&self) -> Result<u32, CodingError> {
-        if self.is_set { set_bit(self.before, self.bit) } else { clear_bit(self.before, self.bit) }
+    pub fn after(&self) -> Result<CodingValue, CodingError> {
+        match self.is_set {
+            true => self.before.set(self.place()),
+            false => self.before.clear(self.place()),
+        }
+    }
+
+    /// Where the bit is.
+    pub fn place(&self) -> BitPlace {
+        BitPlace { byte: self.byte, bit: self.bit }
     }
 }
 

@@ -1,6 +1,7 @@
 //! Bulbs that become LED: what is in the circuit, and what watches it.
 
 use crate::signal::Signal;
+use jovek_base::coding::{BitPlace, CodingValue};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -116,20 +117,32 @@ pub struct LoadResistor {
 pub struct CodingBit {
     /// Module, and series where pins and bits differ.
     pub module: String,
-    /// The bit, 0 to 7.
+    /// The byte of a long value, counted from 0; none where the value is one number.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub byte: Option<u32>,
+    /// The bit, the lowest one 0.
     pub bit: u32,
     /// The value as read; none as long as nobody read it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub value: Option<u32>,
+    #[schema(value_type = Option<String>)]
+    pub value: Option<CodingValue>,
     /// The value as written and read back; none as long as nothing was written.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub written: Option<u32>,
+    #[schema(value_type = Option<String>)]
+    pub written: Option<CodingValue>,
     /// The model series that stands on the module; none as long as nobody looked.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub series: Option<String>,
     /// Its pins for this function, series by series.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub pins: Vec<SeriesPins>,
+}
+
+impl CodingBit {
+    /// Where the bit is.
+    pub fn place(&self) -> BitPlace {
+        BitPlace { byte: self.byte, bit: self.bit }
+    }
 }
 
 /// Pins of a module's connector in one model series.

@@ -4,6 +4,7 @@ use crate::moment::TURN_FLASH;
 use crate::trailer::build::TrailerAsked;
 use crate::trailer::connectors::all;
 use crate::trailer::probe::function_name;
+use jovek_base::coding::CodingValue;
 use jovek_job::{
     Adjuster, At, BulbPlace, Coding, CodingBit, ConnectorKind, Edge, FactoryCircuit, FactoryId,
     FactoryKind, Flash, FoundWire, Held, HitchLamp, LampColour, LedBulb, LinkSide, LoadResistor,
@@ -125,6 +126,7 @@ pub fn fresh() -> Fresh {
         ),
         coding_bit: CodingBit {
             module: "Body module".into(),
+            byte: None,
             bit: 0,
             value: None,
             written: None,
@@ -183,7 +185,15 @@ pub fn fresh() -> Fresh {
         edge: Edge { name: "Edge".into(), length_m: 1.0, obstacles: Vec::new(), corner_m: None },
         obstacle: Obstacle { name: "hinge".into(), from_m: 0.0, to_m: 0.05 },
         slack: Slack { place: String::new(), length_m: 0.3 },
-        coding: Coding { module: String::new(), bit: 0, is_set: true, before: 0 },
+        coding: Coding {
+            module: String::new(),
+            byte: None,
+            bit: 0,
+            is_set: true,
+            before: CodingValue::Number(0),
+            series: None,
+            pins: Vec::new(),
+        },
     }
 }
 

@@ -93,6 +93,8 @@ pub enum FindingCode {
     HotRelay,
     /// Label and measured current differ.
     LabelAgainstMeasured,
+    /// Readings at several voltages are those of another kind of lamp.
+    LampReadsAsOther,
     /// Lamps made for another voltage.
     LampVoltage,
     /// Lamps get no current.

@@ -1,6 +1,7 @@
 //! A light of the job as a device with every figure filled in.
 
 use crate::assumed::Assumed;
+use crate::lamp_curve::{Pair, filament_w, pairs, reads_as, regulated_w, strip_line};
 use crate::strip::{StripFigures, pieces};
 use jovek_catalog::bulbs;
 use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
@@ -43,6 +44,8 @@ pub struct PlannedLamp {
     pub label_w: Option<f64>,
     /// Power as measured, W.
     pub measured_w: Option<f64>,
+    /// The kind that its readings are of, where that is another than was said.
+    pub reads_as: Option<LightKind>,
     /// Voltage below which it fades, V; none where it only dims slowly.
     pub fades_below_v: Option<f64>,
     /// Voltage that it is made for.
@@ -82,6 +85,7 @@ impl PlannedLamp {
             made_for: if system.batteries() > 1.0 { MadeFor::V24 } else { MadeFor::V12 },
             label_w: old.label_w,
             measured: old.measured,
+            measured_also: Vec::new(),
             strip: None,
             ..light.clone()
         };
@@ -96,7 +100,7 @@ impl PlannedLamp {
             MadeFor::V24 => 2.0,
             MadeFor::V12To24 => n,
         };
-        let measured_w = light.measured.map(|m| m.amps * m.volts);
+        let pairs = pairs(light);
         let label_w = if let Some(strip) = strip_figures(light) {
             let path = format!("{at}.strip.watt_per_m");
             let label = format!("{}: power of a metre", light.name);
@@ -106,7 +110,7 @@ impl PlannedLamp {
             let groups: usize = pieces(edges, &strip).iter().map(|p| p.groups).sum();
             // Nothing fits yet: a group is the least there is.
             watt_per_m * strip.mark_m * groups.max(1) as f64
-        } else if measured_w.is_some() {
+        } else if !pairs.is_empty() {
             light.label_w.unwrap_or_else(|| usual_w(light))
         } else {
             assumed.or(
@@ -130,7 +134,7 @@ impl PlannedLamp {
                     "V",
                 );
                 fades_below_v = Some(cut_in_v);
-                let power_w = measured_w.unwrap_or(label_w);
+                let power_w = regulated_w(&pairs, cut_in_v).unwrap_or(label_w);
                 // The fade takes the shape of the 12 V lamp with 11.5 V: off at 6, ramp to 8.
                 let part = |of_11_5: f64| (of_11_5 * cut_in_v / 11.5 * 100.0).round() / 100.0;
                 let device = Device::RegulatedLed(RegulatedLed {
@@ -142,32 +146,44 @@ impl PlannedLamp {
                 (device, power_w)
             }
             LightKind::Strip { forward_v } => {
-                let forward_v = assumed.or(
-                    forward_v,
-                    9.0 * made_n,
-                    format!("{at}.draws.forward_v"),
-                    format!("{}: forward voltage of a group", light.name),
-                    "V",
-                );
-                let (amps, volts) = match light.measured {
-                    Some(m) => (m.amps, m.volts),
-                    None => (label_w / (STRIP_LABEL_V * made_n), STRIP_LABEL_V * made_n),
+                let label_v = STRIP_LABEL_V * made_n;
+                let line = strip_line(&pairs, made_n).filter(|_| forward_v.is_none());
+                let (forward_v, series_ohm) = line.unwrap_or_else(|| {
+                    let forward_v = assumed.or(
+                        forward_v,
+                        9.0 * made_n,
+                        format!("{at}.draws.forward_v"),
+                        format!("{}: forward voltage of a group", light.name),
+                        "V",
+                    );
+                    let by_label = Pair { volts: label_v, amps: label_w / label_v };
+                    let through = if pairs.is_empty() { vec![by_label] } else { pairs.clone() };
+                    // A forward voltage above the measuring voltage cannot be; keep a line through it.
+                    let forward_v = forward_v.min(0.95 * through[0].volts);
+                    let ohms = through.iter().map(|p| (p.volts - forward_v) / p.amps);
+                    (forward_v, ohms.sum::<f64>() / through.len() as f64)
+                });
+                let device = Device::BallastedLed(BallastedLed { forward_v, series_ohm });
+                // Its power is that of the readings, or of the voltage that a label is meant for.
+                let at_v = match pairs[..] {
+                    [] => label_v,
+                    [one] => one.volts,
+                    _ => label_v,
                 };
-                // A forward voltage above the measuring voltage cannot be; keep a line through it.
-                let forward_v = forward_v.min(0.95 * volts);
-                let series_ohm = (volts - forward_v) / amps;
-                (Device::BallastedLed(BallastedLed { forward_v, series_ohm }), amps * volts)
+                (device, device.flow(at_v).current_a * at_v)
             }
             LightKind::Incandescent {} => {
                 is_filament = true;
                 let rated_v = bulbs::RATED_V * made_n;
-                // P ~ V^1.55 carries a measured power to the rated voltage.
-                let power_w = match light.measured {
-                    Some(m) => m.amps * m.volts * (rated_v / m.volts).powf(1.55),
-                    None => label_w,
-                };
+                let power_w = filament_w(&pairs, rated_v).unwrap_or(label_w);
                 (Device::Incandescent(Incandescent { power_w, rated_v }), power_w)
             }
+        };
+        // One reading is as it was taken; several are as strong as what fits them.
+        let measured_w = match pairs[..] {
+            [] => None,
+            [one] => Some(one.amps * one.volts),
+            _ => Some(power_w),
         };
         PlannedLamp {
             name: light.name.clone(),
@@ -176,6 +192,7 @@ impl PlannedLamp {
             power_w,
             label_w: light.label_w,
             measured_w,
+            reads_as: reads_as(light, fades_below_v.unwrap_or_default(), made_n),
             fades_below_v,
             made_for: light.made_for,
             is_filament,

@@ -9,7 +9,7 @@
 //! - [`probe`], [`survey`]: what was read on the vehicle before anything is planned, judged.
 //! - [`inputs`], [`logic`]: what can be on, and when a lamp is wanted. [`switching`]: relays and diodes
 //!   that follow a wish; [`switching_options`]: which of them are offered.
-//! - [`supply`], [`factory`], [`lamp`], [`feed`]: sources, factory circuits, lamps, where power comes from;
+//! - [`supply`], [`factory`], [`lamp`], [`lamp_curve`], [`feed`]: sources, factory circuits, lamps and what was measured of them, where power comes from;
 //!   [`keyed`]: a fuse position that is live with the key.
 //! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
 //! - [`end`], [`plugs`]: where a wire can end; connectors with their cavities.
@@ -46,6 +46,7 @@ pub mod housing;
 pub mod inputs;
 pub mod keyed;
 pub mod lamp;
+pub mod lamp_curve;
 pub mod logic;
 pub mod need;
 pub mod network;

@@ -1702,44 +1702,49 @@ export interface components {
         };
         /** @description A coding value that was changed. */
         Coding: {
+            /** @description The value that was read before: one number, or bytes. */
+            before: string;
             /**
              * Format: int32
-             * @description The value that was read before.
-             */
-            before: number;
-            /**
-             * Format: int32
-             * @description The bit, 0 to 7.
+             * @description The bit, the lowest one 0.
              */
             bit: number;
+            /**
+             * Format: int32
+             * @description The byte of a long value, counted from 0; none where the value is one number.
+             */
+            byte?: number | null;
             /** @description True where it was set, false where it was cleared. */
             is_set: boolean;
             /** @description The module, and what the bit turns on. */
             module: string;
+            /** @description Its pins for this function, series by series. */
+            pins?: components["schemas"]["SeriesPins"][];
+            /** @description The model series that stands on the module; none as long as nobody looked. */
+            series?: string | null;
         };
         /** @description A bit of a coding value. */
         CodingBit: {
             /**
              * Format: int32
-             * @description The bit, 0 to 7.
+             * @description The bit, the lowest one 0.
              */
             bit: number;
+            /**
+             * Format: int32
+             * @description The byte of a long value, counted from 0; none where the value is one number.
+             */
+            byte?: number | null;
             /** @description Module, and series where pins and bits differ. */
             module: string;
             /** @description Its pins for this function, series by series. */
             pins?: components["schemas"]["SeriesPins"][];
             /** @description The model series that stands on the module; none as long as nobody looked. */
             series?: string | null;
-            /**
-             * Format: int32
-             * @description The value as read; none as long as nobody read it.
-             */
-            value?: number | null;
-            /**
-             * Format: int32
-             * @description The value as written and read back; none as long as nothing was written.
-             */
-            written?: number | null;
+            /** @description The value as read; none as long as nobody read it. */
+            value?: string | null;
+            /** @description The value as written and read back; none as long as nothing was written. */
+            written?: string | null;
         };
         /** @description A coding value before and after. */
         CodingLine: {
@@ -1893,6 +1898,31 @@ export interface components {
          * @enum {string}
          */
         Cover: "clear" | "yellow" | "amber" | "red" | "blue";
+        /** @description The current of a lamp against its voltage. */
+        CurveAnswer: {
+            /** @description By rising voltage, readings among them. */
+            points: components["schemas"]["CurvePoint"][];
+            /** @description `20.9 W at any voltage above 11.5 V; within 4 % of every reading`. */
+            says: string;
+        };
+        /** @description One reading of a lamp's current and what its fitted figures give there. */
+        CurvePoint: {
+            /**
+             * Format: double
+             * @description As fitted, A.
+             */
+            fitted_a: number;
+            /**
+             * Format: double
+             * @description As measured, of one lamp; none between the readings, A.
+             */
+            measured_a?: number | null;
+            /**
+             * Format: double
+             * @description V.
+             */
+            volts: number;
+        };
         /** @description A piece of wire. */
         CutLine: {
             /** @description What the length has beside the path: `2 × 0.15 m at the ends, 5 % spare`. */
@@ -2408,7 +2438,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -3339,6 +3369,8 @@ export interface components {
             /** @description Voltage that it is made for. */
             made_for?: components["schemas"]["MadeFor"];
             measured?: null | components["schemas"]["MeasuredDraw"];
+            /** @description Its current at further voltages. */
+            measured_also?: components["schemas"]["MeasuredDraw"][];
             /** @description What it is called. */
             name: string;
             optic?: null | components["schemas"]["Optic"];
@@ -3356,6 +3388,7 @@ export interface components {
             backlight: string[];
             /** @description Current of the group at a low battery, `3.40 A`. */
             current_text: string;
+            curve?: null | components["schemas"]["CurveAnswer"];
             /** @description Difference of measured against label, `-8 %`. */
             difference_text?: string | null;
             /** @description The light. */
@@ -3617,13 +3650,15 @@ export interface components {
          * @enum {string}
          */
         Mark: "start" | "pause" | "done";
-        /** @description Current of one lamp, measured. */
+        /** @description Current of a light, measured. */
         MeasuredDraw: {
             /**
              * Format: double
-             * @description Current of one lamp, A.
+             * @description Current of one lamp, A, or of all together.
              */
             amps: number;
+            /** @description The current is that of all lamps of the light together. */
+            of_all?: boolean;
             /**
              * Format: double
              * @description Voltage at the lamp while measured, V.
@@ -4702,6 +4737,7 @@ export interface components {
             return_by?: components["schemas"]["ReturnKind"];
             /** @description From the source to the lamps. */
             supply?: components["schemas"]["Section"][];
+            to_lamps?: null | components["schemas"]["ToLamps"];
         };
         /** @description A saved state, as it is now. */
         SavedNow: {
@@ -5117,6 +5153,11 @@ export interface components {
             /** @description How measured and predicted fit, and what explains a difference best. */
             says: string;
         };
+        /**
+         * @description How several lamps hang on the end of the path.
+         * @enum {string}
+         */
+        Spread: "star" | "chain";
         /**
          * @description The stages in working order.
          * @enum {string}
@@ -5606,6 +5647,22 @@ export interface components {
          * @enum {string}
          */
         TieInEnd: "front" | "rear";
+        /** @description The wire to one of several lamps. */
+        ToLamp: {
+            /**
+             * Format: double
+             * @description Its length, m: from the splice, or from the lamp before it. None was not measured.
+             */
+            length_m?: number | null;
+        };
+        /** @description The wires from the end of the path to each of several lamps. */
+        ToLamps: {
+            /** @description The wire to each lamp, counted through light after light; what is left out was not measured. */
+            each?: components["schemas"]["ToLamp"][];
+            /** @description How they hang on it. */
+            spread?: components["schemas"]["Spread"];
+            zone?: null | components["schemas"]["Zone"];
+        };
         /** @description The battery on a tow. */
         TowDrain: {
             /**

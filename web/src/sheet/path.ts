@@ -35,5 +35,6 @@ function put(tree: Tree, key: Key, rest: Key[], value: unknown): Tree {
   } else {
     copy[key] = value;
   }
-  return copy;
+  // Places of a list before the first that is said: nothing is said there.
+  return Array.isArray(copy) ? Array.from(copy, (place) => place ?? {}) : copy;
 }

@@ -146,6 +146,37 @@ export function TextField({ path, label, hideLabel }: Common) {
   );
 }
 
+/** A text that only counts whole: it is taken when the field is left or Enter is pressed. */
+export function WholeTextField({ path, label, required }: Common & { required?: boolean }) {
+  const form = useForm();
+  const id = useId();
+  const held = (getAt(form.tree, path) as string | undefined) ?? "";
+  const [text, setText] = useState(held);
+  useEffect(() => setText(held), [held]);
+  const fault = form.problem?.faults?.find((f) => f.path === path)?.what;
+  const take = () => {
+    if (text !== held) form.edit((tree) => setAt(tree, path, text || (required ? "" : undefined)));
+  };
+  return (
+    <div className="min-w-0">
+      <Label id={id} label={label} />
+      <input
+        id={id}
+        data-path={path}
+        className="field font-reading"
+        autoComplete="off"
+        value={text}
+        aria-invalid={!!fault}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => e.key === "Enter" && take()}
+      />
+      <Fault id={`${id}-fault`} text={fault} />
+    </div>
+  );
+}
+
 /** A choice among a few named values. */
 export function ChoiceField({
   path,

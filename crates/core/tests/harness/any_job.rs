@@ -7,8 +7,8 @@ use jovek_core::job::{
     Feed, Flash, FuseBlock, FuseSurvey, HousedLamp, Housing, HousingGround, HousingId, Isolation,
     Job, JointPractice, LampCircuit, LampEnd, LampLead, LampPlace, Light, LightId, LightKind,
     OldLamp, Passage, PlugId, Position, Probe, ReturnKind, Section, Signal, Sites, Skeleton,
-    Switch, SwitchId, SwitchKind, SwitchedSide, VehicleSide, WayFact, Waypoint, WireSystem, Wish,
-    Zone,
+    Spread, Switch, SwitchId, SwitchKind, SwitchedSide, ToLamp, ToLamps, VehicleSide, WayFact,
+    Waypoint, WireSystem, Wish, Zone,
 };
 use jovek_core::route::Graph;
 use proptest::prelude::*;
@@ -176,6 +176,15 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
             c.lights = lights;
             c.run.supply = supply;
             c.run.back = back;
+            // Some part at the path's end, some go from lamp to lamp, some lengths were not measured.
+            c.run.to_lamps = match (c.run.supply.len(), c.run.back.len()) {
+                (2 | 4, n) => Some(ToLamps {
+                    spread: if n == 1 { Spread::Chain } else { Spread::Star },
+                    each: [Some(0.7), None, Some(1.6)].map(|length_m| ToLamp { length_m }).to_vec(),
+                    zone: None,
+                }),
+                _ => None,
+            };
             // Of some that stay their own ground is kept, some others are joined to one.
             let joins = c.lights.iter().all(|l| l.stays)
                 || c.lights[0].label_w.is_some_and(|w| w % 5.0 == 0.0);

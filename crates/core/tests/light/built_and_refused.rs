@@ -114,9 +114,10 @@ fn full() -> Job {
         duty: Some(0.2),
         coding: Some(CodingBit {
             module: "Body".into(),
+            byte: None,
             bit: 6,
-            value: Some(18),
-            written: Some(82),
+            value: Some(18.into()),
+            written: Some(82.into()),
             series: Some("2".into()),
             pins: vec![SeriesPins { series: "2".into(), pins: "X2, pin 14".into() }],
         }),
@@ -182,8 +183,9 @@ fn what_cannot_be_is_refused_with_its_place() {
                     duty: None,
                     coding: Some(CodingBit {
                         module: "Body".into(),
+                        byte: Some(0),
                         bit: 9,
-                        value: Some(18),
+                        value: Some(18.into()),
                         written: None,
                         series: None,
                         pins: Vec::new(),

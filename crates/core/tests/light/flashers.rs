@@ -118,8 +118,9 @@ fn a_resistor_brings_the_current_back() {
 fn remedies_in_their_order() {
     let coding = CodingBit {
         module: "Body".into(),
+        byte: None,
         bit: 3,
-        value: Some(16),
+        value: Some(16.into()),
         written: None,
         series: None,
         pins: Vec::new(),

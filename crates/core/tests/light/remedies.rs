@@ -3,6 +3,7 @@
 use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
+use jovek_core::base::coding::CodingValue;
 use jovek_core::base::grade::Grade;
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
@@ -51,8 +52,9 @@ fn any_function() -> impl Strategy<Value = SwapFunction> {
     let coding = proptest::option::of((0u32..8, 0u32..256)).prop_map(|c| {
         c.map(|(bit, value)| CodingBit {
             module: "Body".into(),
+            byte: None,
             bit,
-            value: Some(value),
+            value: Some(value.into()),
             written: None,
             series: None,
             pins: Vec::new(),
@@ -152,12 +154,13 @@ fn what_takes_which_pulses() {
 /// A bit that was written wrong is told with the right value: 18 with bit 6 is 18 + 64 = 82, bit 2 would be 22.
 #[test]
 fn a_wrong_coding_is_told() {
-    let with = |written| {
+    let with = |written: Option<u32>| {
         let coding = CodingBit {
             module: "Body".into(),
+            byte: None,
             bit: 6,
-            value: Some(18),
-            written,
+            value: Some(18.into()),
+            written: written.map(CodingValue::from),
             series: None,
             pins: Vec::new(),
         };
@@ -172,6 +175,7 @@ fn a_wrong_coding_is_told() {
     // Before anybody read the value nothing can be said of it, and nothing is to be written.
     let coding = CodingBit {
         module: "Body".into(),
+        byte: None,
         bit: 6,
         value: None,
         written: None,
@@ -357,9 +361,10 @@ fn pins_belong_to_a_series() {
     let with = |series: Option<&str>| {
         let coding = CodingBit {
             module: "Body".into(),
+            byte: None,
             bit: 6,
-            value: Some(18),
-            written: Some(82),
+            value: Some(18.into()),
+            written: Some(82.into()),
             series: series.map(str::to_owned),
             pins: vec![pins("1", "X1, pin 14"), pins("2", "X2, pin 27")],
         };

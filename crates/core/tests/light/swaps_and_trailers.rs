@@ -160,11 +160,12 @@ fn modules_report_pulse_and_glow() {
         coding,
     };
     let rear = || vec![place("rear", "P21W", Some(3.0))];
-    let coding = |value| {
+    let coding = |value: u32| {
         Some(CodingBit {
             module: "Body".into(),
+            byte: None,
             bit: 6,
-            value: Some(value),
+            value: Some(value.into()),
             written: None,
             series: None,
             pins: Vec::new(),

@@ -2,6 +2,7 @@
 
 use crate::common::demo_jobs;
 use jiff::Timestamp;
+use jovek_core::defaults::fresh;
 use jovek_core::job::{Coding, Job, Mark, StepMark};
 use jovek_core::work::bays::{BayPlan, Shopfloor, plan};
 use jovek_core::work::learn::{expected_min, learn};
@@ -183,7 +184,8 @@ fn repairs_and_codings_bring_their_steps() {
         module: "Door module, puddle lamp".into(),
         bit,
         is_set,
-        before: 130,
+        before: 130.into(),
+        ..fresh().coding
     };
     job.record.coding = vec![coding(6, true), coding(1, true), coding(6, false)];
     let steps: Vec<_> = work(&job, now()).steps.into_iter().map(|s| s.step).collect();

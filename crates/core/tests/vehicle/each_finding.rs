@@ -179,7 +179,13 @@ fn pair(code: Code) -> Option<Pair> {
             job.circuits[0].lights[0].made_for = MadeFor::V12;
         }),
         Code::LabelAgainstMeasured => but(plain(40.0), |job| {
-            job.circuits[0].lights[0].measured = Some(MeasuredDraw { amps: 1.5, volts: 12.6 });
+            job.circuits[0].lights[0].measured =
+                Some(MeasuredDraw { amps: 1.5, volts: 12.6, ..MeasuredDraw::default() });
+        }),
+        Code::LampReadsAsOther => but(plain(20.0), |job| {
+            let light = &mut job.circuits[0].lights[0];
+            light.measured = Some(MeasuredDraw { amps: 1.4, volts: 11.9, of_all: false });
+            light.measured_also = vec![MeasuredDraw { amps: 1.8, volts: 14.4, of_all: false }];
         }),
         Code::NoLights => but(plain(10.0), |job| job.circuits[0].lights.clear()),
         Code::LampsFade => but(plain(60.0), |job| {

@@ -2,11 +2,13 @@
 
 use crate::common::demo_jobs;
 use jiff::Timestamp;
-use jovek_core::job::{Coding, Job, Otherwise, Reading, Visit, VisitKind};
+use jovek_core::defaults::fresh;
+use jovek_core::job::{Coding, Job, Otherwise, Reading, SeriesPins, Visit, VisitKind};
 use jovek_core::packet;
 use jovek_core::record::{
     Closing, Drifted, FrozenError, as_built, may_follow, reopen, sign, standing,
 };
+use jovek_core::work::work;
 
 fn unit(name: &str) -> Job {
     demo_jobs().into_iter().find(|(n, _)| *n == name).unwrap().1
@@ -99,7 +101,7 @@ fn what_may_burn_is_not_signed_and_nobody_signs_without_a_name() {
     assert!(sign(&empty, at("2026-03-02T15:00:00Z"), "Ines", &closing()).is_ok(), "a repair alone");
     let mut twice = job;
     twice.record.coding =
-        vec![Coding { module: "Door module".into(), bit: 1, is_set: true, before: 130 }];
+        vec![Coding { module: "Door module".into(), bit: 1, before: 130.into(), ..fresh().coding }];
     let refused =
         sign(&twice, at("2026-03-02T15:00:00Z"), "Ines", &closing()).unwrap_err().to_string();
     assert!(refused.contains("Door module") && refused.contains("already"), "{refused}");
@@ -216,4 +218,29 @@ fn what_is_open_wants_a_reason_and_a_stop_a_name() {
     let signature = over.record.signature().unwrap();
     assert_eq!(signature.answers_for, "Mara");
     assert!(signature.left_open.iter().any(|o| o.contains("before the fuse")));
+}
+
+/// A long coding value: one byte of it moves, steps and record say which and by how much; the pins of the other series are
+/// named as others. Common practice, no source.
+#[test]
+fn a_long_coding_value_is_written_in_one_byte() {
+    let mut job = Job::new("9", "Coded");
+    job.record.coding = vec![Coding {
+        module: "Door module, puddle lamp".into(),
+        byte: Some(2),
+        bit: 6,
+        before: "04 00 8A 12".parse().unwrap(),
+        series: Some("2".into()),
+        pins: vec![SeriesPins { series: "1".into(), pins: "X3, pin 7".into() }],
+        ..fresh().coding
+    }];
+    let steps = work(&job, at("2026-03-02T08:00:00Z")).steps;
+    let coded = &steps.iter().find(|s| s.step.id.0 == "code.1").unwrap().step;
+    assert_eq!(coded.what, "Door module, puddle lamp: set byte 2, bit 6");
+    let how = coded.how.join("\n");
+    assert!(how.contains("write 04 00 CA 12: byte 2, bit 6 only, 64 more, never twice"), "{how}");
+    assert!(how.contains("No pins are told for series 2"), "{how}");
+    let record = as_built(&job, at("2026-03-02T08:00:00Z"));
+    let line = "byte 2, bit 6 set: 04 00 8A 12 before, 04 00 CA 12 after";
+    assert_eq!((record.coding[0].text.as_str(), record.coding[0].is_wrong), (line, false));
 }

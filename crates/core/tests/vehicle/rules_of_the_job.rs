@@ -206,7 +206,8 @@ fn label_and_meter_are_both_kept_and_the_meter_counts() {
     let mut job = Job::starter("1");
     job.circuits[0].lights[0].label_w = Some(40.0);
     let by_label = assess(&job);
-    job.circuits[0].lights[0].measured = Some(MeasuredDraw { amps: 1.5, volts: 12.6 });
+    job.circuits[0].lights[0].measured =
+        Some(MeasuredDraw { amps: 1.5, volts: 12.6, ..MeasuredDraw::default() });
     let by_meter = assess(&job);
     let amps = |a: &Answers| a.circuits[0].volt_lines[0].current_a;
     assert!(amps(&by_meter) < 0.55 * amps(&by_label));

@@ -1,6 +1,7 @@
 //! Limits of the added circuits: switches, wishes, lights, strips, wires.
 
 use super::Checker;
+use crate::lamp::MeasuredDraw;
 use crate::{
     FactoryKind, Feed, Flash, Job, LightKind, OldLamp, Position, Section, Strip, SwitchKind, Wish,
 };
@@ -53,8 +54,7 @@ impl Checker {
         self.text(format!("{at}.name"), &old.name, 80);
         self.maybe(format!("{at}.label_w"), old.label_w, 0.05, 2000.0, "W");
         if let Some(m) = old.measured {
-            self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
-            self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
+            self.measured(&format!("{at}.measured"), m);
         }
         self.text(format!("{at}.kept_at"), &old.kept_at, 120);
         if let Some(optic) = &old.optic {
@@ -150,8 +150,14 @@ impl Checker {
                 }
                 self.flash(format!("{at}.flash"), light.flash);
                 if let Some(m) = light.measured {
-                    self.range(format!("{at}.measured.amps"), m.amps, 0.001, 200.0, "A");
-                    self.range(format!("{at}.measured.volts"), m.volts, 4.0, 32.0, "V");
+                    self.measured(&format!("{at}.measured"), m);
+                }
+                if light.measured_also.len() > 12 {
+                    let path = format!("{at}.measured_also");
+                    self.say(path, "more than 12 further readings; keep the best".into());
+                }
+                for (n, m) in light.measured_also.iter().enumerate() {
+                    self.measured(&format!("{at}.measured_also[{n}]"), *m);
                 }
                 self.maybe(format!("{at}.least_v"), light.least_v, 4.0, 30.0, "V");
                 match light.draws {
@@ -166,6 +172,15 @@ impl Checker {
             }
             self.sections(&format!("{at}.run.supply"), &circuit.run.supply);
             self.sections(&format!("{at}.run.back"), &circuit.run.back);
+            if let Some(to) = &circuit.run.to_lamps {
+                let at = format!("{at}.run.to_lamps.each");
+                if to.each.len() > 200 {
+                    self.say(at.clone(), "more than 200 lamps; split the circuit".into());
+                }
+                for (k, lamp) in to.each.iter().enumerate() {
+                    self.maybe(format!("{at}[{k}].length_m"), lamp.length_m, 0.01, 60.0, "m");
+                }
+            }
             if let Some(fuse) = &circuit.overrides.fuse_a {
                 self.range(format!("{at}.overrides.fuse_a.value"), fuse.value, 0.5, 150.0, "A");
                 self.text(format!("{at}.overrides.fuse_a.reason"), &fuse.reason, 200);
@@ -174,6 +189,11 @@ impl Checker {
                 self.text(format!("{at}.overrides.wire.reason"), &wire.reason, 200);
             }
         }
+    }
+
+    fn measured(&mut self, at: &str, m: MeasuredDraw) {
+        self.range(format!("{at}.amps"), m.amps, 0.001, 200.0, "A");
+        self.range(format!("{at}.volts"), m.volts, 4.0, 32.0, "V");
     }
 
     /// Refuses a wish that names what is not there or is too long to be said in one sentence.

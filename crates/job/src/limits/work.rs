@@ -1,7 +1,8 @@
 //! Limits of what people told of the work: marks, readings, the record, bulbs that become LED, wires at a connector.
 
 use super::Checker;
-use crate::{Job, Record, SwapFunction, TrailerLink, Watcher};
+use crate::{Job, Record, SeriesPins, SwapFunction, TrailerLink, Watcher};
+use jovek_base::coding::BitPlace;
 use jovek_catalog::bulbs;
 
 impl Checker {
@@ -14,6 +15,20 @@ impl Checker {
         }
         if job.work.len() > 5000 {
             self.say("work".into(), "more than 5000 marks in one job; split it".into());
+        }
+    }
+
+    fn bit(&mut self, at: &str, place: BitPlace) {
+        let most = if place.byte.is_some() { 7.0 } else { 119.0 };
+        self.range(format!("{at}.bit"), f64::from(place.bit), 0.0, most, "");
+        self.maybe(format!("{at}.byte"), place.byte.map(f64::from), 0.0, 254.0, "");
+    }
+
+    fn pins(&mut self, at: &str, series: Option<&str>, pins: &[SeriesPins]) {
+        self.text(format!("{at}.series"), series.unwrap_or(""), 60);
+        for (k, p) in pins.iter().enumerate() {
+            self.text(format!("{at}.pins[{k}].series"), &p.series, 60);
+            self.text(format!("{at}.pins[{k}].pins"), &p.pins, 120);
         }
     }
 
@@ -30,8 +45,8 @@ impl Checker {
         for (i, c) in record.coding.iter().enumerate() {
             let at = format!("record.coding[{i}]");
             self.text(format!("{at}.module"), &c.module, 120);
-            self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
-            self.range(format!("{at}.before"), f64::from(c.before), 0.0, 255.0, "");
+            self.bit(&at, c.place());
+            self.pins(&at, c.series.as_deref(), &c.pins);
         }
         for (i, text) in record.cut.iter().enumerate() {
             self.text(format!("record.cut[{i}]"), text, 200);
@@ -95,16 +110,8 @@ impl Checker {
                     if let Some(c) = coding {
                         let at = format!("{at}.watched.coding");
                         self.text(format!("{at}.module"), &c.module, 120);
-                        self.text(format!("{at}.series"), c.series.as_deref().unwrap_or(""), 60);
-                        for (k, p) in c.pins.iter().enumerate() {
-                            self.text(format!("{at}.pins[{k}].series"), &p.series, 60);
-                            self.text(format!("{at}.pins[{k}].pins"), &p.pins, 120);
-                        }
-                        self.range(format!("{at}.bit"), f64::from(c.bit), 0.0, 7.0, "");
-                        let value = c.value.map(f64::from);
-                        self.maybe(format!("{at}.value"), value, 0.0, 255.0, "");
-                        let written = c.written.map(f64::from);
-                        self.maybe(format!("{at}.written"), written, 0.0, 255.0, "");
+                        self.pins(&at, c.series.as_deref(), &c.pins);
+                        self.bit(&at, c.place());
                     }
                 }
                 Watcher::Nothing {} | Watcher::ThermalFlasher {} | Watcher::FreeFlasher {} => {}

@@ -1,6 +1,7 @@
 //! The pipeline: plan every circuit, size it, solve the whole vehicle in each state, read it out.
 
 use crate::answers::choices::choices;
+use crate::answers::lights::light_answer;
 use crate::answers::run::route_answer;
 use crate::answers::stages::stages;
 use crate::answers::trade_off::trade_off;
@@ -16,18 +17,16 @@ use crate::prove::figures::Proving;
 use crate::prove::short_set::{left_open, short_minutes_text};
 use crate::rules;
 use crate::rules::{CircuitView, Context};
-use crate::strip_answers::{backlight_says, screw_text, strip_answer};
+use crate::strip_answers::strip_answer;
 use crate::volt_line::{SolvedState, VoltLine, volt_line};
 use jovek_base::figure::{amps, shown};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::fuse::{CONTINUOUS_PART, Fuse};
 use jovek_job::SupplyState;
-use jovek_job::{CircuitId, FactoryKind, Job, Light};
+use jovek_job::{CircuitId, FactoryKind, Job};
 use jovek_plan::bundles::bundles;
 use jovek_plan::chain::Chain;
-use jovek_plan::feed;
 use jovek_plan::keyed;
-use jovek_plan::lamp::PlannedLamp;
 use jovek_plan::logic::sentence;
 use jovek_plan::network::build::Situation;
 use jovek_plan::network::cache::NetworkCache;
@@ -35,7 +34,6 @@ use jovek_plan::sizes::{ControlChoice, Sizes};
 use jovek_plan::sizing::trial::SizingInput;
 use jovek_plan::strips::{StripOf, strips};
 use jovek_plan::study::{Assessment, Studied, hangs_on_its_fuse, study_with};
-use jovek_plan::supply::PlannedSupply;
 use jovek_plan::switching::unmet_text;
 use jovek_plan::{probe, survey};
 
@@ -243,30 +241,6 @@ fn circuit_answer(
             true => Vec::new(),
             false => Fuse::ladder().iter().map(|f| f.rating_a).collect(),
         },
-    }
-}
-
-fn light_answer(light: &Light, lamp: &PlannedLamp, supply: &PlannedSupply) -> LightAnswer {
-    let power = shown(lamp.power_w, "W");
-    let power_text = match (lamp.measured_w, lamp.label_w) {
-        (Some(_), Some(label)) => format!("{power} each, measured (label {})", shown(label, "W")),
-        (Some(_), None) => format!("{power} each, measured"),
-        (None, Some(_)) => format!("{power} each, label"),
-        (None, None) => format!("{power} each, assumed"),
-    };
-    let difference_text = match (lamp.measured_w, lamp.label_w) {
-        (Some(m), Some(l)) => Some(format!("{:+.0} % against the label", (m / l - 1.0) * 100.0)),
-        _ => None,
-    };
-    let one = std::slice::from_ref(lamp);
-    LightAnswer {
-        id: light.id.clone(),
-        power_text,
-        difference_text,
-        current_text: amps(feed::wanted_a(one, supply)).to_string(),
-        strip: None,
-        backlight: backlight_says(light),
-        screw_text: screw_text(light),
     }
 }
 

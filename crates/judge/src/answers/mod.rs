@@ -2,6 +2,7 @@
 
 mod assess;
 pub mod choices;
+mod lights;
 mod run;
 mod stages;
 mod trade_off;
@@ -39,12 +40,34 @@ pub struct LightAnswer {
     pub difference_text: Option<String>,
     /// Current of the group at a low battery, `3.40 A`.
     pub current_text: String,
+    /// Readings at several voltages against the figures that were fitted to them; none with fewer than two.
+    pub curve: Option<CurveAnswer>,
     /// The strip along its edges; none where it is none.
     pub strip: Option<StripAnswer>,
     /// Modules and stops of its backlight, line by line.
     pub backlight: Vec<String>,
     /// What its screws do behind the panel.
     pub screw_text: Option<String>,
+}
+
+/// One reading of a lamp's current and what its fitted figures give there.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct CurvePoint {
+    /// V.
+    pub volts: f64,
+    /// As measured, of one lamp; none between the readings, A.
+    pub measured_a: Option<f64>,
+    /// As fitted, A.
+    pub fitted_a: f64,
+}
+
+/// The current of a lamp against its voltage.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CurveAnswer {
+    /// `20.9 W at any voltage above 11.5 V; within 4 % of every reading`.
+    pub says: String,
+    /// By rising voltage, readings among them.
+    pub points: Vec<CurvePoint>,
 }
 
 /// A factory circuit, judged.

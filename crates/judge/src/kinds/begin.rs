@@ -2,7 +2,7 @@
 
 use jovek_job::{
     CircuitId, FactoryCircuit, FactoryId, FactoryKind, Feed, Job, LampCircuit, Light, LightId,
-    OutputKind, Probe, Signal, SwitchedSide, VehicleSide, Wish,
+    OutputKind, Probe, Signal, SwitchedSide, ToLamps, VehicleSide, Wish,
 };
 
 /// A job while a kind of work puts its facts down.
@@ -79,6 +79,9 @@ impl Begun<'_> {
         let id = CircuitId(fresh("c", |id| self.job.circuits.iter().any(|c| c.id.0 == id)));
         let light = LightId(format!("{id}-l1"));
         let mut circuit = self.job.new_circuit(id, name);
+        // Where lamps sit apart the wire to each is asked for; on the factory's plugs there is none.
+        let has_wires = !matches!(feed, Some(Feed::Plug { .. }));
+        circuit.run.to_lamps = has_wires.then(ToLamps::default);
         (circuit.lit, circuit.feed) = (lit, feed);
         circuit.lights.truncate(1);
         circuit.lights.iter_mut().for_each(|l| l.id = light.clone());

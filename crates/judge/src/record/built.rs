@@ -7,7 +7,6 @@ use crate::light::aim_sheet::aim_sheet;
 use crate::light::lamps::lamps;
 use crate::swap::notes::in_place;
 use jiff::Timestamp;
-use jovek_base::coding::set_bit;
 use jovek_catalog::light::WALL_M;
 use jovek_job::{
     Coding, Job, LampCircuit, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
@@ -310,7 +309,7 @@ fn coding_line(c: &Coding) -> CodingLine {
         module: c.module.clone(),
         is_wrong: done.is_err(),
         text: match done {
-            Ok(after) => format!("bit {} {verb}: {} before, {after} after", c.bit, c.before),
+            Ok(after) => format!("{} {verb}: {} before, {after} after", c.place(), c.before),
             Err(e) => e.to_string(),
         },
     }
@@ -320,20 +319,20 @@ fn coding_line(c: &Coding) -> CodingLine {
 fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
     job.swaps.iter().filter_map(|swap| {
         let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return None };
-        let written = c.written?;
-        let Some(value) = c.value else {
+        let written = c.written.as_ref()?;
+        let Some(value) = &c.value else {
             let text = format!("{written} written, the value before was not noted");
             return Some(CodingLine { module: c.module.clone(), is_wrong: true, text });
         };
-        let right = set_bit(value, c.bit);
+        let right = value.set(c.place());
         Some(CodingLine {
             module: c.module.clone(),
-            is_wrong: right != Ok(written),
+            is_wrong: right.as_ref() != Ok(written),
             text: match right {
-                Ok(after) if after != written => {
+                Ok(after) if after != *written => {
                     format!("{value} before, {written} written; {after} is right")
                 }
-                Ok(after) => format!("bit {} set: {value} before, {after} after", c.bit),
+                Ok(after) => format!("{} set: {value} before, {after} after", c.place()),
                 Err(e) => e.to_string(),
             },
         })

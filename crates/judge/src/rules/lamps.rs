@@ -4,7 +4,7 @@ use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
-use jovek_job::{MadeFor, SystemVoltage};
+use jovek_job::{LightKind, MadeFor, SystemVoltage};
 
 /// A 12 V lamp on 24 V burns; a 24 V lamp on 12 V stays dark.
 pub fn wrong_voltage(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
@@ -56,6 +56,29 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
             why: format!("{:+.0} % against the label. The measured figure counts.", off * 100.0),
             remedy: "Keep both; measure a second lamp if they should be alike.".into(),
             source: Source::practice("labels are often wrong"),
+            stage,
+            circuit,
+        });
+    }
+}
+
+/// A current that goes with the voltage as that of another kind does.
+pub fn reads_as_other(view: &CircuitView, out: &mut Vec<Finding>) {
+    let named = |kind: LightKind| match kind {
+        LightKind::Regulated { .. } => "a regulated LED: less current at a higher voltage",
+        LightKind::Strip { .. } => "LEDs behind resistors: much more current at a higher voltage",
+        LightKind::Incandescent {} => "a filament: a little more current at a higher voltage",
+    };
+    for lamp in &view.chain.lamps {
+        let Some(other) = lamp.reads_as else { continue };
+        let (stage, circuit) = about(view, Stage::Light);
+        out.push(Finding {
+            code: FindingCode::LampReadsAsOther,
+            grade: Grade::Fix,
+            title: format!("{}: its readings are those of another kind of lamp", lamp.name),
+            why: format!("They read as {}.", named(other)),
+            remedy: "Change how it takes its current, or measure again.".into(),
+            source: Source::practice("current against voltage"),
             stage,
             circuit,
         });

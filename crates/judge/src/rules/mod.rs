@@ -97,6 +97,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
     for view in context.circuits {
         lamps::wrong_voltage(context, view, &mut out);
         lamps::label_against_measured(view, &mut out);
+        lamps::reads_as_other(view, &mut out);
         fuse_place::far_from_battery(context, view, &mut out);
         no_such_fuse::not_made(view, &mut out);
         self_resetting::heats_again(view, &mut out);

@@ -3,7 +3,6 @@
 use crate::swap::notes::{in_place, notes};
 use crate::swap::remedies::{Remedy, remedies, without};
 use crate::swap::resistor::{AT_V, Resistor};
-use jovek_base::coding::BITS;
 use jovek_catalog::bulbs::{Bulb, Filament, bulb};
 use jovek_circuit::SolveError;
 use jovek_job::{BulbPlace, Job, Signal, Smoothing, SwapFunction, Watcher};
@@ -149,8 +148,8 @@ pub(super) fn resistor_a(swap: &SwapFunction) -> f64 {
 /// True where a module knows of LED lamps: its bit stood in the value that was read, or stands in what was written.
 pub(super) fn is_told(watched: &Watcher) -> bool {
     let Watcher::Module { coding: Some(coding), .. } = watched else { return false };
-    let value = coding.written.or(coding.value);
-    value.is_some_and(|v| coding.bit < BITS && v >> coding.bit & 1 == 1)
+    let value = coding.written.as_ref().or(coding.value.as_ref());
+    value.is_some_and(|v| v.has(coding.place()) == Ok(true))
 }
 
 /// Below this current the watcher reports a lost bulb, A; none where nothing counts, or where it was told.

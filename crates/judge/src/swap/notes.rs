@@ -3,19 +3,17 @@
 use crate::swap::ghost::{Other, through_lost_ground};
 use crate::swap::judge::{filament, flashes, is_told};
 use crate::swap::resistor::{AT_V, MOST_V, Resistor, case_text};
-use jovek_base::coding::{CodingError, set_bit};
+use jovek_base::coding::CodingError;
 use jovek_circuit::SolveError;
-use jovek_job::{
-    BulbPlace, CodingBit, LedBulb, ResistorSeat, SeriesPins, Smoothing, SwapFunction, Watcher,
-};
+use jovek_job::{BulbPlace, LedBulb, ResistorSeat, SeriesPins, Smoothing, SwapFunction, Watcher};
 
 /// What was done so that the watcher is content, item by item.
 pub fn in_place(swap: &SwapFunction) -> Vec<String> {
     let mut out = Vec::new();
     if let Watcher::Module { coding: Some(c), .. } = &swap.watched
-        && let Some(written) = c.written
+        && let Some(written) = &c.written
     {
-        out.push(match c.value {
+        out.push(match &c.value {
             Some(value) => format!("{}: {value} before, {written} written", c.module),
             None => format!("{}: {written} written, nobody noted the value before", c.module),
         });
@@ -52,19 +50,19 @@ fn heat_w(place: &BulbPlace, led: &LedBulb) -> f64 {
 }
 
 /// Which pins of a module do it: they are others in each model series. None where nobody told any. Common practice.
-pub fn pins_text(c: &CodingBit) -> Option<String> {
+pub fn pins_text(series: Option<&str>, pins: &[SeriesPins]) -> Option<String> {
     let of = |p: &SeriesPins| format!("{}: {}", p.series, p.pins);
-    let all: Vec<String> = c.pins.iter().map(of).collect();
+    let all: Vec<String> = pins.iter().map(of).collect();
     if all.is_empty() {
         return None;
     }
-    let Some(series) = c.series.as_deref().filter(|s| !s.is_empty()) else {
+    let Some(series) = series.filter(|s| !s.is_empty()) else {
         return Some(format!(
             "Pins by series: {}. Read the series off the module.",
             all.join("; ")
         ));
     };
-    Some(match c.pins.iter().find(|p| p.series.eq_ignore_ascii_case(series)) {
+    Some(match pins.iter().find(|p| p.series.eq_ignore_ascii_case(series)) {
         Some(own) => format!("Series {series}: {}; other series have other pins.", own.pins),
         None => format!(
             "No pins are told for series {series}, only {}: look them up before you probe or cut.",
@@ -76,22 +74,23 @@ pub fn pins_text(c: &CodingBit) -> Option<String> {
 /// What a coding value says against its bit.
 fn coding_note(watched: &Watcher) -> Option<String> {
     let Watcher::Module { coding: Some(c), .. } = watched else { return None };
-    let Some(value) = c.value else {
+    let Some(value) = &c.value else {
         return Some(format!(
             "{}: read the coding value and note it before anything is written.",
             c.module
         ));
     };
-    match (set_bit(value, c.bit), c.written) {
-        (Ok(after), Some(written)) if written != after => Some(format!(
+    match (value.set(c.place()), &c.written) {
+        (Ok(after), Some(written)) if *written != after => Some(format!(
             "{}: {written} was written, {after} is right: write {value} again, read it back, then add the bit once.",
             c.module
         )),
         (Ok(_), _) => None,
         (Err(CodingError::IsSet { .. }), _) if is_told(watched) => Some(format!(
-            "{}: bit {} stands already in {value}; adding it again would set another bit. Should a message come, look \
+            "{}: {} stands already in {value}; adding it again would set another bit. Should a message come, look \
              elsewhere.",
-            c.module, c.bit
+            c.module,
+            c.place()
         )),
         (Err(e), _) => Some(format!("{}: {e}.", c.module)),
     }
@@ -135,7 +134,7 @@ pub(super) fn notes(swap: &SwapFunction) -> Result<Vec<String>, SolveError> {
     }
     out.extend(coding_note(&swap.watched));
     if let Watcher::Module { coding: Some(c), .. } = &swap.watched {
-        out.extend(pins_text(c));
+        out.extend(pins_text(c.series.as_deref(), &c.pins));
     }
     if let Some(r) = swap.resistor {
         let mean_w = Resistor::fitted(r.ohm).mean_w(flashes(swap.signal));

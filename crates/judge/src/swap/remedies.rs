@@ -3,7 +3,6 @@
 
 use crate::swap::judge::{SwapResult, currents_a, flashes, resistor_a, result};
 use crate::swap::resistor::{AT_V, BURNS_C, MOST_V, Resistor, VALUES_OHM, case_c};
-use jovek_base::coding::set_bit;
 use jovek_job::{LoadResistor, ResistorSeat, Smoothing, SwapFunction, Watcher};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -65,18 +64,18 @@ pub(super) fn remedies(swap: &SwapFunction, least_a: Option<f64>) -> Vec<Remedy>
 /// The module is told by its bit.
 fn told(swap: &SwapFunction) -> Option<Remedy> {
     let Watcher::Module { coding: Some(coding), .. } = &swap.watched else { return None };
-    let before = coding.value?;
-    let after = set_bit(before, coding.bit).ok()?;
+    let before = coding.value.as_ref()?;
+    let after = before.set(coding.place()).ok()?;
     let mut applied = swap.clone();
     if let Watcher::Module { coding: Some(c), .. } = &mut applied.watched {
-        c.written = Some(after);
+        c.written = Some(after.clone());
     }
     Some(remedy(
         format!("Tell the module: {}", coding.module),
         format!(
-            "Coding value read as {before}: set bit {}, add {}, write {after}.",
-            coding.bit,
-            1u32 << coding.bit
+            "Coding value read as {before}: set {}, add {}, write {after}.",
+            coding.place(),
+            coding.place().weight().unwrap_or_default()
         ),
         &["Note the value before and after. Bits and pins depend on the model series."],
         applied,

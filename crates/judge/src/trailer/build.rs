@@ -89,6 +89,7 @@ impl Builder<'_> {
             made_for: MadeFor::V12To24,
             label_w: Some(w.watt),
             measured: None,
+            measured_also: Vec::new(),
             role: Some(w.role),
             colour: Some(w.colour),
             place: Some(place),

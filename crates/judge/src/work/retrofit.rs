@@ -1,6 +1,8 @@
 //! Steps beside the lamp circuits: corroded connectors repaired, coding values changed.
 
+use crate::swap::notes::pins_text;
 use crate::work::steps::{CURE_MIN, Maker};
+use jovek_job::Coding;
 
 /// A rinsed connector dries before it is greased, min. Common practice.
 const DRY_MIN: f64 = 60.0;
@@ -77,7 +79,7 @@ pub(super) fn codings(m: &mut Maker) {
     for (k, coding) in m.job.record.coding.iter().enumerate() {
         let id = format!("code.{}", k + 1);
         let verb = if coding.is_set { "set" } else { "clear" };
-        let step = m.step(&id, format!("{}: {verb} bit {}", coding.module, coding.bit), 10.0);
+        let step = m.step(&id, format!("{}: {verb} {}", coding.module, coding.place()), 10.0);
         step.tool = "diagnostic tester".into();
         step.cautions = vec![
             "Battery charged and held: a module that loses power while it is written is lost.",
@@ -85,13 +87,21 @@ pub(super) fn codings(m: &mut Maker) {
         step.how = match coding.after() {
             Ok(after) => vec![
                 format!("read the value: {} is noted as the one before", coding.before),
-                format!("write {after}: {verb} bit {} only, never twice", coding.bit),
+                format!("write {after}: {}, never twice", moved(coding)),
                 "read it again, key off and on, clear old codes, look again".into(),
             ],
             Err(e) => vec![format!("not to be written: {e}")],
         };
+        step.how.extend(pins_text(coding.series.as_deref(), &coding.pins));
         m.after(&id, &["battery-on"]);
     }
+}
+
+/// Which bit moves and by how much: `bit 6 only, 64 more`.
+fn moved(coding: &Coding) -> String {
+    let by = coding.place().weight().unwrap_or_default();
+    let way = if coding.is_set { "more" } else { "less" };
+    format!("{} only, {by} {way}", coding.place())
 }
 
 /// Coding and sealing come before the vehicle is handed over; nothing is closed over a wet seal.

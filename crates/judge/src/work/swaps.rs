@@ -91,17 +91,17 @@ fn lamps(m: &mut Maker, swap: &SwapFunction, id: &str) {
 /// What is written to a module, once, with the value before and after.
 fn coding(m: &mut Maker, swap: &SwapFunction, id: &str) {
     let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return };
-    let Some(written) = c.written else { return };
+    let Some(written) = &c.written else { return };
     let step = m.step(id, format!("{}: {}", swap.name, c.module), 10.0);
     step.tool = "diagnostic tester".into();
     step.how = vec![
-        match c.value {
+        match &c.value {
             Some(value) => format!("read the value: {value} is noted as the one before"),
             None => "read the value and note it as the one before".into(),
         },
         format!("write {written}, once; read it again, key off and on"),
     ];
-    step.how.extend(pins_text(c));
+    step.how.extend(pins_text(c.series.as_deref(), &c.pins));
     step.cautions =
         vec!["Battery charged and held: a module that loses power while it is written is lost."];
     m.after(id, &["battery-on"]);

@@ -6,8 +6,9 @@ use crate::assumed::Assumed;
 use crate::end::End;
 use crate::lamp::PlannedLamp;
 use crate::route::LaidLeg;
-use jovek_catalog::joint::LAMP_LEAD_M;
-use jovek_job::{LampEnd, Section, Waypoint};
+use jovek_catalog::joint::{LAMP_LEAD_M, NEXT_LAMP_M};
+use jovek_catalog::zone::Zone;
+use jovek_job::{LampEnd, Section, Spread, ToLamps, Waypoint};
 
 /// A piece of wire behind the first branch, with lamps at its end or further legs.
 #[derive(Debug, Clone, PartialEq)]
@@ -61,7 +62,7 @@ pub(super) fn legs(
     laid.iter()
         .map(|leg| Leg {
             parent: leg.parent,
-            // Every section of a leg has its length: nothing is assumed.
+            // Every section of a leg has its length by now.
             stretches: leg.sections.iter().map(|s| stretch(s, "", circuit, &mut known)).collect(),
             plugs: leg
                 .sections
@@ -73,6 +74,72 @@ pub(super) fn legs(
             lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
         })
         .collect()
+}
+
+/// The legs that somebody told of a path by sections: from one splice to each lamp, or from lamp to lamp.
+pub(super) fn told(
+    to: &ToLamps,
+    lamps: &[PlannedLamp],
+    (circuit, at): (&str, &str),
+    assumed: &mut Assumed,
+) -> Vec<LaidLeg> {
+    let count: usize = lamps.iter().map(|l| l.count as usize).sum();
+    let usual_m = match to.spread {
+        Spread::Star => LAMP_LEAD_M,
+        Spread::Chain => NEXT_LAMP_M,
+    };
+    let leg = |n: usize, assumed: &mut Assumed| {
+        let is_first_of_chain = to.spread == Spread::Chain && n == 0;
+        let parent = (to.spread == Spread::Chain && n > 1).then(|| n - 1);
+        let mut sections = Vec::new();
+        // The path ends at the first lamp of a chain.
+        if !is_first_of_chain {
+            let name = format!("to lamp {}", n + 1);
+            let length_m = assumed.or(
+                to.each.get(n).and_then(|lamp| lamp.length_m),
+                usual_m,
+                format!("{at}.run.to_lamps.each[{n}].length_m"),
+                format!("{circuit}: wire {name}"),
+                "m",
+            );
+            let zone = to.zone.unwrap_or(Zone::Exterior);
+            let section = Section::unmeasured(&name, zone, Waypoint::Pass);
+            sections.push(Section { length_m: Some(length_m), ..section });
+        }
+        LaidLeg { parent, sections, lamps: vec![n] }
+    };
+    match count {
+        0 | 1 => Vec::new(),
+        _ => (0..count).map(|n| leg(n, assumed)).collect(),
+    }
+}
+
+/// The legs of a sync wire along told ones: from the first lamp that has such a lead to the others.
+pub(super) fn told_in_step(
+    told: &[LaidLeg],
+    spread: Spread,
+    lamps: &[PlannedLamp],
+) -> Vec<LaidLeg> {
+    let each = lamps.iter().flat_map(|l| (0..l.count).map(|_| l.has_sync_lead));
+    let has: Vec<bool> = each.collect();
+    if spread == Spread::Star {
+        return told.to_vec();
+    }
+    let (mut out, mut way): (Vec<LaidLeg>, Vec<Section>) = (Vec::new(), Vec::new());
+    for (n, leg) in told.iter().enumerate() {
+        way.extend(leg.sections.iter().cloned());
+        if has.get(n) == Some(&true) {
+            let sections = std::mem::take(&mut way);
+            let is_first = out.is_empty();
+            out.push(LaidLeg {
+                parent: (out.len() > 1).then(|| out.len() - 1),
+                // It starts at the first of them.
+                sections: if is_first { Vec::new() } else { sections },
+                lamps: leg.lamps.clone(),
+            });
+        }
+    }
+    out
 }
 
 /// Legs to some lamps alone: those that lead to no such lamp are left out.

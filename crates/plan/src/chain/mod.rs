@@ -23,7 +23,7 @@ use jovek_job::{
     CircuitId, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, LampEnd, ReturnKind, Section,
     Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
-use legs::{legs, one_to_each_lamp, only_to};
+use legs::{legs, one_to_each_lamp, only_to, told, told_in_step};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
@@ -191,8 +191,8 @@ impl Chain {
             }
             (Waypoint::Connector, plug) => SectionEnd::Connector(plug.clone().map(PlugKey::Told)),
         };
-        let told = if is_plug { (&[][..], &[][..]) } else { (&sections[..], &back_sections[..]) };
-        let mut supply: Vec<(Stretch, SectionEnd)> = told
+        let said = if is_plug { (&[][..], &[][..]) } else { (&sections[..], &back_sections[..]) };
+        let mut supply: Vec<(Stretch, SectionEnd)> = said
             .0
             .iter()
             .enumerate()
@@ -206,7 +206,7 @@ impl Chain {
             let path = format!("{at}.run.supply");
             supply.push((stretch(&nothing, &path, &circuit.name, assumed), SectionEnd::Pass));
         }
-        let mut back: Vec<(Stretch, SectionEnd)> = told
+        let mut back: Vec<(Stretch, SectionEnd)> = said
             .1
             .iter()
             .enumerate()
@@ -282,20 +282,28 @@ impl Chain {
         let to_lamps = |laid: &[LaidLeg], chain: &Chain, of: Pole, plugs: &mut Plugs| {
             let legs = legs(laid, &chain.lamps, &circuit.name, |s| leg_plug(plugs, s));
             let legs = match of {
-                Pole::Minus => only_to(legs, &chain.with_lead(of)),
-                Pole::Plus | Pole::Sync => legs,
+                Pole::Minus | Pole::Sync => only_to(legs, &chain.with_lead(of)),
+                Pole::Plus => legs,
             };
             one_to_each_lamp(legs, (&chain.lamps, chain.with_lead(of)), near.as_ref())
         };
+        let told = match (laid, &circuit.run.to_lamps) {
+            (None, Some(to)) => told(to, &chain.lamps, (&circuit.name, &at), assumed),
+            _ => Vec::new(),
+        };
+        let laid_legs = |of: fn(&Laid) -> &Vec<LaidLeg>| laid.map_or(&told, of);
         // Cavities are given out along the current: there, at the branches, and back.
-        chain.lay_supply(supply, laid.is_some_and(|l| !l.legs.is_empty()), plugs);
-        chain.legs = to_lamps(laid.map_or(&[], |l| &l.legs), &chain, Pole::Plus, plugs);
-        chain.back_legs = to_lamps(laid.map_or(&[], |l| &l.back_legs), &chain, Pole::Minus, plugs);
+        chain.lay_supply(supply, !laid_legs(|l| &l.legs).is_empty(), plugs);
+        chain.legs = to_lamps(laid_legs(|l| &l.legs), &chain, Pole::Plus, plugs);
+        chain.back_legs = to_lamps(laid_legs(|l| &l.back_legs), &chain, Pole::Minus, plugs);
         chain.lay_lamps();
         if chain.has_own_return() && !chain.keeps_ground() {
             chain.lay_return(circuit.run.return_by, back, plugs);
         }
-        chain.sync_legs = to_lamps(laid.map_or(&[], |l| &l.sync_legs), &chain, Pole::Sync, plugs);
+        let spread = circuit.run.to_lamps.as_ref().map(|to| to.spread).unwrap_or_default();
+        let told_sync = told_in_step(&told, spread, &chain.lamps);
+        let sync = laid.map_or(&told_sync, |l| &l.sync_legs);
+        chain.sync_legs = to_lamps(sync, &chain, Pole::Sync, plugs);
         let every_leg = [&mut chain.legs, &mut chain.back_legs, &mut chain.sync_legs];
         let every_stretch = every_leg.into_iter().flatten().flat_map(|l| &mut l.stretches);
         every_stretch.for_each(|s| s.is_assumed |= is_guessed);

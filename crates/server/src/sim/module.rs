@@ -2,7 +2,7 @@
 
 use super::Session;
 use super::scpi::{Command, ScpiError};
-use jovek_core::base::coding::{CodingError, clear_bit, set_bit};
+use jovek_core::base::coding::{BitPlace, CodingError, CodingValue};
 use jovek_core::diagnose::Case;
 use jovek_core::diagnose::vehicle::HiddenVehicle;
 use jovek_core::plan::inputs::Assignment;
@@ -12,13 +12,13 @@ use jovek_core::plan::inputs::Assignment;
 const OUT_PART: f64 = 0.6;
 const OVER_PART: f64 = 1.7;
 /// Coding value that the module leaves the works with.
-const AT_FIRST: u32 = 130;
+const AT_FIRST: CodingValue = CodingValue::Number(130);
 
 /// One connection to the module.
 pub struct ModuleSession<'a, 'c> {
     case: &'c Case<'a>,
     vehicle: HiddenVehicle<'a, 'c>,
-    coding: u32,
+    coding: CodingValue,
     faults: Vec<String>,
 }
 
@@ -60,7 +60,10 @@ impl<'a, 'c> ModuleSession<'a, 'c> {
         Ok(())
     }
 
-    fn coded(&mut self, done: Result<u32, CodingError>) -> Result<Option<String>, ScpiError> {
+    fn coded(
+        &mut self,
+        done: Result<CodingValue, CodingError>,
+    ) -> Result<Option<String>, ScpiError> {
         self.coding = done.map_err(|e| ScpiError::conflict(e.to_string()))?;
         Ok(None)
     }
@@ -74,18 +77,19 @@ impl Session for ModuleSession<'_, '_> {
     fn perform(&mut self, command: &Command) -> Result<Option<String>, ScpiError> {
         let bit = |c: &Command| {
             let text = c.parameter(0)?;
-            text.parse::<u32>().map_err(|_| ScpiError::parameter(format!("no bit {text}")))
+            let bit = text.parse().map_err(|_| ScpiError::parameter(format!("no bit {text}")))?;
+            Ok(BitPlace { byte: None, bit })
         };
         if command.is("CODing") && command.is_query {
             return Ok(Some(self.coding.to_string()));
         }
         if command.is("CODing:SET") && !command.is_query {
             let bit = bit(command)?;
-            return self.coded(set_bit(self.coding, bit));
+            return self.coded(self.coding.set(bit));
         }
         if command.is("CODing:CLEar") && !command.is_query {
             let bit = bit(command)?;
-            return self.coded(clear_bit(self.coding, bit));
+            return self.coded(self.coding.clear(bit));
         }
         if command.is("FAULt") && command.is_query {
             self.look()?;

@@ -5,8 +5,8 @@ import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { withoutGone } from "./housing/lamps";
-import { MeasureForm } from "./MeasureForm";
 import { OldLampForm } from "./OldLampForm";
+import { Readings } from "./Readings";
 
 /** One group of equal lights: label and meter side by side. */
 export function LightForm({ circuit, index }: { circuit: number; index: number }) {
@@ -88,14 +88,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           />
         </div>
       )}
-      {light.measured ? (
-        <div className="grid grid-cols-2 items-end gap-2">
-          <NumberField path={`${at}.measured.amps`} label="Measured, one lamp" unit="A" required />
-          <NumberField path={`${at}.measured.volts`} label="at" unit="V" required />
-        </div>
-      ) : (
-        <MeasureForm at={`${at}.measured`} />
-      )}
+      <Readings at={at} light={light} curve={answer?.curve} />
       <OldLampForm at={at} light={light} />
       <Held at={at} light={light} screw={answer?.screw_text} wires={wires} />
       {answer && (
@@ -105,15 +98,6 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         </p>
       )}
       <div className="flex gap-4">
-        {light.measured && (
-          <Button
-            kind="quiet"
-            className="!px-0"
-            onClick={() => edit((j) => setAt(j, `${at}.measured`, undefined))}
-          >
-            Forget the measurement
-          </Button>
-        )}
         <Button
           kind="quiet"
           className="!px-0"

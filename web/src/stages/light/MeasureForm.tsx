@@ -4,12 +4,21 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { useReader } from "../../ui/reader";
 
+interface Of {
+  /** Where the reading is kept. */
+  at: string;
+  label?: string;
+  /** How many lamps there are: of several the current may be that of all. */
+  lamps?: number;
+}
+
 /** A measured current counts only with the voltage it was taken at: both are kept together. */
-export function MeasureForm({ at }: { at: string }) {
+export function MeasureForm({ at, label = "Measured, one lamp", lamps = 1 }: Of) {
   const { edit } = useDesk();
   const reader = useReader();
   const [amps, setAmps] = useState("");
   const [volts, setVolts] = useState("");
+  const [ofAll, setOfAll] = useState(false);
   const [asked, setAsked] = useState(false);
   const typed = [reader(amps, "A"), reader(volts, "V")];
   const fault = typed.find((t) => typeof t === "string" && t !== "empty");
@@ -17,8 +26,12 @@ export function MeasureForm({ at }: { at: string }) {
   const keep = () => {
     setAsked(true);
     const [a, v] = typed;
-    if (typeof a === "number" && typeof v === "number")
-      edit((job) => setAt(job, at, { amps: a, volts: v }));
+    if (typeof a !== "number" || typeof v !== "number") return;
+    const all = ofAll && lamps > 1 ? { of_all: true } : {};
+    edit((job) => setAt(job, at, { amps: a, volts: v, ...all }));
+    setAmps("");
+    setVolts("");
+    setAsked(false);
   };
   const says = fault ?? (asked ? missing : undefined);
   return (
@@ -30,9 +43,20 @@ export function MeasureForm({ at }: { at: string }) {
         keep();
       }}
     >
-      <Figure label="Measured, one lamp" unit="A" text={amps} setText={setAmps} />
+      <Figure
+        label={ofAll && lamps > 1 ? `Measured, all ${lamps}` : label}
+        unit="A"
+        text={amps}
+        setText={setAmps}
+      />
       <Figure label="at" unit="V" text={volts} setText={setVolts} />
       <Button type="submit">Keep</Button>
+      {lamps > 1 && (
+        <label className="col-span-3 flex items-center gap-2 text-sm">
+          <input type="checkbox" checked={ofAll} onChange={(e) => setOfAll(e.target.checked)} />
+          of all {lamps} together, as a clamp reads it
+        </label>
+      )}
       {says && (
         <p role="alert" className="col-span-3 text-sm text-rust">
           {says}

@@ -8,6 +8,7 @@ import { isGroundedByHousings } from "../light/housing/lamps";
 import { SectionList } from "./SectionList";
 import { SitesForm } from "./SitesForm";
 import { SkeletonForm } from "./SkeletonForm";
+import { ToLampsForm } from "./ToLampsForm";
 
 export function RunPanel() {
   const { job, circuit } = useDesk();
@@ -31,6 +32,7 @@ export function RunPanel() {
           {!isLaid && (
             <SectionList path={`${at}.supply`} title="To the lamps" waypoints={WAYPOINTS} />
           )}
+          {!isLaid && here.feed?.from !== "plug" && <ToLampsForm />}
           {isGrounded ? (
             <p className="text-sm">
               Back through the ground of its housing, which all functions share: see Light.

@@ -1,9 +1,11 @@
 import type { ReactNode } from "react";
 import type { Job, Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { getAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { ChoiceField, NumberField, TextField } from "../../ui/fields";
+import { ChoiceField, NumberField, TextField, WholeTextField } from "../../ui/fields";
 import { Group, Panel } from "../../ui/Panel";
+import { SeriesPinsForm } from "../light/swap/SeriesPinsForm";
 
 type Record = Schemas["Record"];
 type Lists = {
@@ -73,8 +75,9 @@ export function SignPanel() {
       {rows("coding", "Coding value", catalog.fresh.coding, (at) => (
         <>
           <TextField path={`${at}.module`} label="Module and what it turns on" />
-          <NumberField path={`${at}.before`} label="Value before" unit="" whole required />
-          <NumberField path={`${at}.bit`} label="Bit, 0 to 7" unit="" whole required />
+          <WholeTextField path={`${at}.before`} label="Value before: number or bytes" required />
+          <NumberField path={`${at}.byte`} label="Byte from 0, if it has several" unit="" whole />
+          <NumberField path={`${at}.bit`} label="Bit from 0" unit="" whole required />
           <ChoiceField
             path={`${at}.is_set`}
             label="Done"
@@ -85,6 +88,7 @@ export function SignPanel() {
             read={(v) => (v === false ? "cleared" : "set")}
             write={(v) => v === "set"}
           />
+          <SeriesPinsForm path={at} pins={(getAt(job, at) as Schemas["Coding"]).pins ?? []} />
         </>
       ))}
       {rows("lux", "Light at a spot", { spot: "" }, (at) => (

@@ -2,7 +2,14 @@ import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
 import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
-import { CheckField, ChoiceField, NumberField, TextField } from "../../../ui/fields";
+import {
+  CheckField,
+  ChoiceField,
+  NumberField,
+  TextField,
+  WholeTextField,
+} from "../../../ui/fields";
+import { SeriesPinsForm } from "./SeriesPinsForm";
 
 type Swap = Schemas["SwapFunction"];
 
@@ -81,17 +88,23 @@ function Module({
       </div>
       {coding ? (
         <>
-          <fieldset className="grid items-end gap-2 border-t border-line pt-2 sm:grid-cols-[2fr_1fr_1fr_1fr_auto]">
+          <fieldset className="grid items-end gap-2 border-t border-line pt-2 sm:grid-cols-3">
             <legend className="sr-only">Coding</legend>
             <TextField path={`${path}.coding.module`} label="Module, and what the bit is for" />
+            <NumberField
+              path={`${path}.coding.byte`}
+              label="Byte, if it has several"
+              unit=""
+              whole
+            />
             <NumberField path={`${path}.coding.bit`} label="Bit" unit="" whole required />
-            <NumberField path={`${path}.coding.value`} label="Value as read" unit="" whole />
-            <NumberField path={`${path}.coding.written`} label="Value written" unit="" whole />
+            <WholeTextField path={`${path}.coding.value`} label="Value as read" />
+            <WholeTextField path={`${path}.coding.written`} label="Value written" />
             <Button kind="quiet" onClick={() => edit((j) => setAt(j, `${path}.coding`, undefined))}>
               No bit
             </Button>
           </fieldset>
-          <Pins path={`${path}.coding`} pins={coding.pins ?? []} />
+          <SeriesPinsForm path={`${path}.coding`} pins={coding.pins ?? []} />
         </>
       ) : (
         <Button onClick={() => edit((j) => setAt(j, `${path}.coding`, catalog.fresh.coding_bit))}>
@@ -99,37 +112,6 @@ function Module({
         </Button>
       )}
     </>
-  );
-}
-
-/** Pins of the module, which are others in each model series. */
-function Pins({ path, pins }: { path: string; pins: Schemas["SeriesPins"][] }) {
-  const { edit, catalog } = useDesk();
-  const add = () =>
-    edit((j) => setAt(j, `${path}.pins[${pins.length}]`, catalog.fresh.series_pins));
-  return (
-    <fieldset className="space-y-2">
-      <legend className="sr-only">Pins by series</legend>
-      <div className="grid items-end gap-2 sm:grid-cols-3">
-        <TextField path={`${path}.series`} label="Series" />
-        <Button className="justify-self-start" onClick={add}>
-          Add pins of a series
-        </Button>
-      </div>
-      {pins.map((_, k) => (
-        <div key={k} className="grid grid-cols-[1fr_2fr_auto] items-end gap-2">
-          <TextField path={`${path}.pins[${k}].series`} label="Of series" />
-          <TextField path={`${path}.pins[${k}].pins`} label="Connector and pins" />
-          <Button
-            kind="quiet"
-            aria-label={`Take out pins ${k + 1}`}
-            onClick={() => edit((j) => setAt(j, `${path}.pins[${k}]`, undefined))}
-          >
-            ×
-          </Button>
-        </div>
-      ))}
-    </fieldset>
   );
 }
 
