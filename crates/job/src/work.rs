@@ -28,4 +28,10 @@ pub struct StepMark {
     pub at: String,
     /// Who.
     pub by: String,
+    /// What was still open when it was marked done, line by line.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub left_open: Vec<String>,
+    /// Why it was marked done all the same.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub why: String,
 }

@@ -60,6 +60,7 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
     let lux: Vec<String> = record.lux.iter().map(|l| format!("{}: {}", l.spot, l.text)).collect();
     list(&mut pages, "Light at marked spots", &lux);
     list(&mut pages, "Aim", &record.aim);
+    list(&mut pages, "Marked done with something open", &record.done_open);
     if !record.readings.is_empty() {
         pages.heading("Readings when it was signed");
         for r in &record.readings {

@@ -1119,6 +1119,8 @@ export interface components {
             coding: components["schemas"]["CodingLine"][];
             /** @description What was cut or taken off. */
             cut: string[];
+            /** @description Steps that were marked done with something open, and why. */
+            done_open: string[];
             /** @description Old readings beside new ones. */
             drift: components["schemas"]["Drift"][];
             /** @description What was fitted, circuit by circuit. */
@@ -1693,6 +1695,11 @@ export interface components {
             /** @description What turned it on: `through diode 1 from Reverse lamps`. */
             through: string;
         };
+        /**
+         * @description What a step closes: what is open then is told before it counts as done.
+         * @enum {string}
+         */
+        Closes: "nothing" | "circuit";
         /** @description What whoever signs says of what is still open. */
         Closing: {
             /** @description Who answers for what may burn, hurt or is not allowed. */
@@ -3767,6 +3774,8 @@ export interface components {
             mark: components["schemas"]["Mark"];
             /** @description The step. */
             step: components["schemas"]["StepId"];
+            /** @description Why it is done though something is open there. */
+            why?: string;
         };
         /** @description A reading of the meter. */
         NewReading: {
@@ -5215,6 +5224,8 @@ export interface components {
             /** @description What can hurt here. */
             cautions: string[];
             circuit?: null | components["schemas"]["CircuitId"];
+            /** @description What it closes. */
+            closes: components["schemas"]["Closes"];
             /** @description How it is done, line by line. */
             how: string[];
             /** @description Its id, stable while the plan is the same. */
@@ -5238,6 +5249,8 @@ export interface components {
             by?: string | null;
             /** @description Why it cannot be done yet, or until when it rests; empty where it can. */
             holds: string[];
+            /** @description What is still open there, line by line: it counts as done only with a reason. */
+            open: string[];
             /** @description RFC 3339, until when it rests; none where it does not. */
             rests_until?: string | null;
             /**
@@ -5263,10 +5276,14 @@ export interface components {
             at: string;
             /** @description Who. */
             by: string;
+            /** @description What was still open when it was marked done, line by line. */
+            left_open?: string[];
             /** @description What happened. */
             mark: components["schemas"]["Mark"];
             /** @description The step. */
             step: components["schemas"]["StepId"];
+            /** @description Why it was marked done all the same. */
+            why?: string;
         };
         /**
          * @description State of a step.

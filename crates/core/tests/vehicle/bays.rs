@@ -160,8 +160,8 @@ fn minutes_are_learned_from_what_was_timed() {
     let timed = |job: &Job, minutes: i64| {
         let start = now();
         let end = start + jiff::SignedDuration::from_mins(minutes);
-        let begun = marked(job, &first.id, Mark::Start, start, "Ines").unwrap();
-        marked(&begun, &first.id, Mark::Done, end, "Ines").unwrap()
+        let begun = marked(job, (&first.id, Mark::Start, "tried"), start, "Ines").unwrap();
+        marked(&begun, (&first.id, Mark::Done, "tried"), end, "Ines").unwrap()
     };
     let slow = (2.0 * first.minutes) as i64;
     let one = learn([&timed(&base, slow)]);
@@ -224,7 +224,7 @@ proptest! {
         let mut job = jobs().into_iter().find(|j| j.unit == "51").unwrap();
         let steps = work(&job, now()).steps;
         for s in steps.iter().take(done) {
-            job.work.push(StepMark { step: s.step.id.clone(), mark: Mark::Done, at: "2026-03-01T08:00:00Z".into(), by: "Ines".into() });
+            job.work.push(StepMark { step: s.step.id.clone(), mark: Mark::Done, at: "2026-03-01T08:00:00Z".into(), by: "Ines".into(), left_open: Vec::new(), why: String::new() });
         }
         let shop = Shopfloor { bays, people, opens_min: opens, closes_min: opens + long, from: "2026-03-02".parse().unwrap() };
         let made = plan(&[job.clone(), job.clone()], &shop, &BTreeMap::new(), now()).unwrap();

@@ -8,6 +8,7 @@ use jovek_core::job::{
     StepId, Wish,
 };
 use jovek_core::plan::study::study;
+use jovek_core::record::as_built;
 use jovek_core::work::steps::CURE_MIN;
 use jovek_core::work::{
     KnownJob, MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
@@ -251,9 +252,9 @@ fn a_job_is_worked_to_its_end() {
             at = until.parse().unwrap();
             continue;
         };
-        job = marked(&job, &next, Mark::Start, at, "Ada").unwrap();
+        job = marked(&job, (&next, Mark::Start, "tried"), at, "Ada").unwrap();
         at += SignedDuration::from_mins(10);
-        job = marked(&job, &next, Mark::Done, at, "Ada").unwrap();
+        job = marked(&job, (&next, Mark::Done, "tried"), at, "Ada").unwrap();
     }
     let sheet = work(&job, at);
     assert!(sheet.is_done && rested, "{}", sheet.text);
@@ -267,22 +268,22 @@ fn a_job_is_worked_to_its_end() {
 fn marks_are_taken_once_and_gates_refuse() {
     let job = demo("14");
     let step = StepId::from;
-    let shut = marked(&job, &step("join.rear"), Mark::Start, now(), "Ada").unwrap_err();
+    let shut = marked(&job, (&step("join.rear"), Mark::Start, "tried"), now(), "Ada").unwrap_err();
     let MarkError::Held { holds, .. } = &shut else { panic!("{shut}") };
     assert!(holds.iter().any(|h| h.contains("Pull the bundles")), "{holds:?}");
-    let gone = marked(&job, &step("polish"), Mark::Start, now(), "Ada").unwrap_err();
+    let gone = marked(&job, (&step("polish"), Mark::Start, "tried"), now(), "Ada").unwrap_err();
     assert!(gone.to_string().contains("no step \"polish\""));
     let later = |min: i64| now() + SignedDuration::from_mins(min);
-    let mut job = marked(&job, &step("before"), Mark::Start, now(), "Ada").unwrap();
-    let again = marked(&job, &step("before"), Mark::Start, now(), "Ada").unwrap();
+    let mut job = marked(&job, (&step("before"), Mark::Start, "tried"), now(), "Ada").unwrap();
+    let again = marked(&job, (&step("before"), Mark::Start, "tried"), now(), "Ada").unwrap();
     assert_eq!(again.work.len(), 1);
     for (mark, min) in [(Mark::Pause, 5), (Mark::Start, 60), (Mark::Done, 67)] {
-        job = marked(&job, &step("before"), mark, later(min), "Ada").unwrap();
+        job = marked(&job, (&step("before"), mark, "tried"), later(min), "Ada").unwrap();
     }
     let sheet = work(&job, later(70));
     let before = sheet.steps.iter().find(|s| s.step.id.0 == "before").unwrap();
     assert_eq!((before.state, before.used_min), (StepState::Done, Some(12.0)));
-    let twice = marked(&job, &step("before"), Mark::Done, later(80), "Bo").unwrap_err();
+    let twice = marked(&job, (&step("before"), Mark::Done, "tried"), later(80), "Bo").unwrap_err();
     assert!(twice.to_string().contains("done already, by Ada"));
 }
 
@@ -295,9 +296,11 @@ fn what_is_known_serves_the_next_revision() {
         let known = KnownJob::new(job.clone());
         assert_eq!(*known.answers(), assess(&job), "{unit}");
         let Some(next) = known.work(now()).next else { panic!("{unit} has no work") };
-        let started = known.marked(&next, Mark::Start, now(), "Ada").unwrap();
-        let done =
-            known.followed_by(started.clone()).marked(&next, Mark::Done, now(), "Ada").unwrap();
+        let started = known.marked((&next, Mark::Start, "tried"), now(), "Ada").unwrap();
+        let done = known
+            .followed_by(started.clone())
+            .marked((&next, Mark::Done, "tried"), now(), "Ada")
+            .unwrap();
         assert_eq!(done.work.len(), 2, "{unit}: the second mark saw the first");
         let mut read = done.clone();
         read.readings.push(Reading {
@@ -324,7 +327,7 @@ fn marks_within_a_second_are_all_kept() {
     for (k, mark) in [Mark::Start, Mark::Pause, Mark::Start, Mark::Done].into_iter().enumerate() {
         let at = now() + SignedDuration::from_millis(200 * k as i64);
         for _ in 0..2 {
-            job = marked(&job, &before, mark, at, "Ada").unwrap();
+            job = marked(&job, (&before, mark, "tried"), at, "Ada").unwrap();
             // What is done already refuses anything but the very same mark.
         }
         assert_eq!(job.work.len(), k + 1);
@@ -343,7 +346,7 @@ fn marks_outlive_a_change_of_plan() {
     let mut at = now();
     for _ in 0..4 {
         let next = work(&job, at).next.unwrap();
-        job = marked(&job, &next, Mark::Done, at, "Bo").unwrap();
+        job = marked(&job, (&next, Mark::Done, "tried"), at, "Bo").unwrap();
         at += SignedDuration::from_mins(5);
     }
     let done =
@@ -413,4 +416,50 @@ fn steps_name_what_there_is() {
         tied.shop.joint = joint;
         assert_eq!(cuts(&tied), is_cut, "{joint:?}");
     }
+}
+
+/// A circuit with readings left counts as done only with a reason, which the record keeps; with every reading in its
+/// window nobody is asked.
+#[test]
+fn a_circuit_with_readings_left_is_done_only_with_a_reason() {
+    let mut job = bench(&[], Wish::OwnSwitch, None);
+    let test = loop {
+        let next = work(&job, now()).next.expect("a step");
+        if next.0.starts_with("test.") {
+            break next;
+        }
+        job = marked(&job, (&next, Mark::Done, ""), now(), "Ada").unwrap();
+    };
+    let open = |job: &Job| {
+        let sheet = work(job, now());
+        sheet.steps.into_iter().find(|s| s.step.id == test).unwrap().open
+    };
+    let left = open(&job);
+    assert!(left.iter().any(|l| l.starts_with("not read: ")), "{left:?}");
+    for why in ["", "  "] {
+        let refused = marked(&job, (&test, Mark::Done, why), now(), "Ada").unwrap_err();
+        assert!(matches!(refused, MarkError::Open { .. }), "{refused}");
+    }
+    // Begun it may be without a word.
+    assert!(marked(&job, (&test, Mark::Start, ""), now(), "Ada").is_ok());
+    let done = marked(&job, (&test, Mark::Done, "meter in repair"), now(), "Ada").unwrap();
+    assert_eq!(Job::read(&done.write()).unwrap(), done);
+    let record = as_built(&done, now());
+    assert_eq!(record.done_open.len(), 1);
+    assert!(record.done_open[0].ends_with("Why: meter in repair"), "{:?}", record.done_open);
+    // Read as expected, it closes by itself.
+    let mut read = job.clone();
+    let wanted = assess(&read).checks;
+    let own = wanted.iter().filter(|c| c.circuit.as_ref().is_some_and(|c| test.0.ends_with(&c.0)));
+    for check in own {
+        read.readings.push(Reading {
+            check: check.id.clone(),
+            value: check.expected,
+            at: now().to_string(),
+            by: "Ada".into(),
+        });
+    }
+    assert_eq!(open(&read), Vec::<String>::new());
+    let closed = marked(&read, (&test, Mark::Done, "no matter"), now(), "Ada").unwrap();
+    assert!(as_built(&closed, now()).done_open.is_empty());
 }

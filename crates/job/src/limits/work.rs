@@ -12,6 +12,7 @@ impl Checker {
             self.text(format!("work[{i}].step"), &mark.step.0, 120);
             self.text(format!("work[{i}].at"), &mark.at, 40);
             self.text(format!("work[{i}].by"), &mark.by, 60);
+            self.text(format!("work[{i}].why"), &mark.why, 500);
         }
         if job.work.len() > 5000 {
             self.say("work".into(), "more than 5000 marks in one job; split it".into());

@@ -9,7 +9,8 @@ use crate::swap::notes::in_place;
 use jiff::Timestamp;
 use jovek_catalog::light::WALL_M;
 use jovek_job::{
-    Coding, Job, LampCircuit, Opened, Region, Signature, SupplyState, SwapFunction, Visit, Watcher,
+    Coding, Job, LampCircuit, Opened, Region, Signature, StepMark, SupplyState, SwapFunction,
+    Visit, Watcher,
 };
 use jovek_plan::chain::LinkKind;
 use jovek_plan::study::study;
@@ -111,6 +112,8 @@ pub struct AsBuilt {
     pub slack: Vec<String>,
     /// What was cut or taken off.
     pub cut: Vec<String>,
+    /// Steps that were marked done with something open, and why.
+    pub done_open: Vec<String>,
     /// Readings when it was signed; the last ones while it is open.
     pub readings: Vec<ReadLine>,
     /// Light before and after.
@@ -162,6 +165,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
             .map(|s| format!("{}: {:.2} m coiled", s.place, s.length_m))
             .collect(),
         cut: job.record.cut.clone(),
+        done_open: done_open(job),
         readings: readings(job, &answers),
         lux: job.record.lux.iter().map(lux_line).collect(),
         aim: aimed(job),
@@ -300,6 +304,19 @@ fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
             }
         })
         .collect()
+}
+
+/// Steps that count as done though something was open there.
+fn done_open(job: &Job) -> Vec<String> {
+    let is_last = |m: &&StepMark| {
+        job.work.iter().rev().find(|o| o.step == m.step).is_some_and(|last| last == *m)
+    };
+    let with_open = job.work.iter().filter(|m| !m.left_open.is_empty()).filter(is_last);
+    let line = |m: &StepMark| {
+        let day = m.at.get(..10).unwrap_or(&m.at);
+        format!("{}, {day}: {}. Why: {}", m.by, m.left_open.join("; "), m.why)
+    };
+    with_open.map(line).collect()
 }
 
 fn coding_line(c: &Coding) -> CodingLine {

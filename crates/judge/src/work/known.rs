@@ -11,18 +11,17 @@ pub fn work(job: &Job, now: Timestamp) -> Work {
     KnownJob::new(job.clone()).work(now)
 }
 
-/// The job with a mark on a step.
+/// The job with a mark on a step, and why it is done though something is open.
 ///
 /// # Errors
 /// As [`KnownJob::marked`].
 pub fn marked(
     job: &Job,
-    step: &StepId,
-    mark: Mark,
+    mark: (&StepId, Mark, &str),
     at: Timestamp,
     by: &str,
 ) -> Result<Job, MarkError> {
-    KnownJob::new(job.clone()).marked(step, mark, at, by)
+    KnownJob::new(job.clone()).marked(mark, at, by)
 }
 
 /// A job with its answers and steps.
@@ -73,18 +72,17 @@ impl KnownJob {
         ordered(&self.job, &self.answers, &self.steps, now)
     }
 
-    /// The job with a mark on a step. The same mark of the same person at the same time changes nothing: what waited for
+    /// The job with a mark on a step, and why it is done though something is open. The same mark of the same person at the same time changes nothing: what waited for
     /// a connection may come twice.
     ///
     /// # Errors
-    /// [`MarkError`] where the plan has no such step, or a gate is shut.
+    /// [`MarkError`] where the plan has no such step, a gate is shut, or something is open and nobody said why.
     pub fn marked(
         &self,
-        step: &StepId,
-        mark: Mark,
+        mark: (&StepId, Mark, &str),
         at: Timestamp,
         by: &str,
     ) -> Result<Job, MarkError> {
-        marked_among(&self.job, &self.steps, (step, mark), at, by)
+        marked_among((&self.job, &self.answers, &self.steps), mark, at, by)
     }
 }

@@ -10,6 +10,7 @@ mod circuit_steps;
 mod housing_steps;
 mod known;
 pub mod learn;
+pub mod open;
 pub mod order;
 mod plug_steps;
 pub mod progress;

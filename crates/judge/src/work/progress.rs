@@ -1,6 +1,7 @@
 //! How far the work is: marks that were set, and what may be done next.
 
 use crate::answers::Answers;
+use crate::work::open::left_open;
 use crate::work::order::{Need, Task, minutes_in_all, order};
 use crate::work::steps::Step;
 use jiff::Timestamp;
@@ -43,6 +44,8 @@ pub struct StepAnswer {
     pub used_min: Option<f64>,
     /// Who was at it last.
     pub by: Option<String>,
+    /// What is still open there, line by line: it counts as done only with a reason.
+    pub open: Vec<String>,
 }
 
 /// The work of a job.
@@ -80,8 +83,13 @@ pub(super) fn ordered(job: &Job, answers: &Answers, made: &[Step], now: Timestam
         .collect();
     let planned = order(&tasks);
     let marks: Vec<Marked> = made.iter().map(|s| Marked::of(job, &s.id)).collect();
-    let out: Vec<StepAnswer> =
-        planned.iter().map(|p| answer(p.task, p.start_min, made, &marks, now)).collect();
+    let out: Vec<StepAnswer> = planned
+        .iter()
+        .map(|p| StepAnswer {
+            open: left_open(&made[p.task], answers),
+            ..answer(p.task, p.start_min, made, &marks, now)
+        })
+        .collect();
     let done = out.iter().filter(|s| s.state == StepState::Done).count();
     let work_min: f64 = made.iter().map(|s| s.minutes).sum();
     let wait_min: f64 = planned.iter().map(|p| p.wait_min).sum();
@@ -176,6 +184,7 @@ fn answer(
         start_min,
         used_min: (mine.used_s > 0.0).then(|| (mine.used_s / 60.0).round()),
         by: mine.by.clone(),
+        open: Vec::new(),
     }
 }
 
@@ -204,6 +213,14 @@ pub enum MarkError {
         /// Until when, RFC 3339.
         until: String,
     },
+    /// Something is open there, and nobody said why it is done all the same.
+    #[error("\"{what}\" is done only with a reason, as this is open: {}", open.join("; "))]
+    Open {
+        /// The step.
+        what: String,
+        /// What is open.
+        open: Vec<String>,
+    },
     /// The step is done already.
     #[error("\"{what}\" is done already, by {by}")]
     Done {
@@ -217,14 +234,22 @@ pub enum MarkError {
 /// The job with a mark on one of its steps. The same mark of the same person at the same time changes nothing: what
 /// waited for a connection may come twice.
 pub(super) fn marked_among(
-    job: &Job,
-    made: &[Step],
-    (step, mark): (&StepId, Mark),
+    (job, answers, made): (&Job, &Answers, &[Step]),
+    (step, mark, why): (&StepId, Mark, &str),
     at: Timestamp,
     by: &str,
 ) -> Result<Job, MarkError> {
-    let new = StepMark { step: step.clone(), mark, at: at.to_string(), by: by.to_owned() };
-    if job.work.contains(&new) {
+    let mut new = StepMark {
+        step: step.clone(),
+        mark,
+        at: at.to_string(),
+        by: by.to_owned(),
+        left_open: Vec::new(),
+        why: String::new(),
+    };
+    let is_same =
+        |m: &StepMark| m.step == new.step && m.mark == new.mark && m.at == new.at && m.by == new.by;
+    if job.work.iter().any(is_same) {
         return Ok(job.clone());
     }
     let found = made.iter().position(|s| s.id == *step);
@@ -240,6 +265,16 @@ pub(super) fn marked_among(
         }
         StepState::Done => Err(MarkError::Done { what, by: found.by.unwrap_or_default() }),
         StepState::Ready | StepState::Running | StepState::Paused => {
+            if mark == Mark::Done {
+                let open = left_open(&made[task], answers);
+                let why = why.trim();
+                if !open.is_empty() && why.is_empty() {
+                    return Err(MarkError::Open { what, open });
+                }
+                if !open.is_empty() {
+                    (new.left_open, new.why) = (open, why.to_owned());
+                }
+            }
             let mut out = job.clone();
             out.work.push(new);
             Ok(out)

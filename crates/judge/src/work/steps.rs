@@ -34,6 +34,17 @@ pub struct After {
     pub rest_min: f64,
 }
 
+/// What a step closes: what is open then is told before it counts as done.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Closes {
+    /// Nothing.
+    #[default]
+    Nothing,
+    /// Its circuit: it is live from here on, and read.
+    Circuit,
+}
+
 /// A step.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Step {
@@ -57,6 +68,8 @@ pub struct Step {
     pub minutes: f64,
     /// What must be done before.
     pub after: Vec<After>,
+    /// What it closes.
+    pub closes: Closes,
 }
 
 /// Steps while they are made.
@@ -79,6 +92,7 @@ impl Maker<'_> {
             cautions: Vec::new(),
             minutes,
             after: Vec::new(),
+            closes: Closes::Nothing,
         });
         let last = self.out.len() - 1;
         &mut self.out[last]
@@ -390,6 +404,7 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         let test = format!("test.{id}");
         let step = m.step(&test, format!("{name}: {fuse}{readings} readings"), minutes.ceil());
         step.circuit = Some(CircuitId(id.clone()));
+        step.closes = Closes::Circuit;
         step.tool = "meter".into();
         step.how = vec![
             "readings under Prove, each in its window; wiggle every connector while it is lit"

@@ -39,6 +39,9 @@ pub struct NewMark {
     /// When it was pressed, RFC 3339, where it waited for a connection; now otherwise.
     #[serde(default)]
     pub at: Option<String>,
+    /// Why it is done though something is open there.
+    #[serde(default)]
+    pub why: String,
 }
 
 /// Keeps a mark with time and who. It goes onto the newest revision: marks only add. The same mark sent twice
@@ -58,7 +61,7 @@ pub(super) async fn mark(
     let at = when(new.at.as_deref(), Timestamp::now(), Unit::Millisecond);
     let at = at.map_err(|e| refused(&e))?;
     onto_newest(&state, id, by.clone(), move |_, known| {
-        known.marked(&new.step, new.mark, at, &by).map_err(|e| refused(&e.to_string()))
+        known.marked((&new.step, new.mark, &new.why), at, &by).map_err(|e| refused(&e.to_string()))
     })
     .await
 }

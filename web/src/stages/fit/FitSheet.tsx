@@ -57,8 +57,8 @@ export function FitSheet() {
   useEffect(() => {
     if (isHere) setPressed(undefined);
   }, [isHere]);
-  const press = (step: string, what: NewMark["mark"]) => {
-    const mark = { step, mark: what, at: new Date().toISOString() };
+  const press = (step: string, what: NewMark["mark"], why: string) => {
+    const mark = { step, mark: what, at: new Date().toISOString(), why };
     setPressed(mark);
     outbox.put({ mark });
   };
@@ -92,8 +92,8 @@ export function FitSheet() {
           state={state(next)}
           number={data.steps.indexOf(next) + 1}
           count={data.steps.length}
-          press={(mark) => {
-            press(next.step.id, mark);
+          press={(mark, why = "") => {
+            press(next.step.id, mark, why);
             if (mark === "done") setChosen(undefined);
           }}
         />
@@ -142,6 +142,47 @@ export function FitSheet() {
   );
 }
 
+/** What is open at a step, and the reason for which it counts as done all the same. */
+function DoneThough({ open, done }: { open: string[]; done: (why: string) => void }) {
+  const [why, setWhy] = useState("");
+  const [asked, setAsked] = useState(false);
+  return (
+    <form
+      aria-label="Open here"
+      className="space-y-2 border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        setAsked(true);
+        if (why.trim()) done(why.trim());
+      }}
+    >
+      <p className="font-semibold">Open here:</p>
+      <ul className="list-disc space-y-1 pl-5 text-sm">
+        {open.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <label className="block text-sm text-soft">
+        Why it is done all the same
+        <input
+          className="field min-h-12 text-ink"
+          autoComplete="off"
+          value={why}
+          onChange={(e) => setWhy(e.target.value)}
+        />
+      </label>
+      {asked && !why.trim() && (
+        <p role="alert" className="text-sm text-rust">
+          Take the readings under Prove, or say why not.
+        </p>
+      )}
+      <Button type="submit" kind="main" className="min-h-12 w-full text-lg">
+        Done
+      </Button>
+    </form>
+  );
+}
+
 function NextStep({
   answer,
   state,
@@ -153,7 +194,7 @@ function NextStep({
   state: State;
   number: number;
   count: number;
-  press: (mark: NewMark["mark"]) => void;
+  press: (mark: NewMark["mark"], why?: string) => void;
 }) {
   const { step } = answer;
   const { id } = useDesk();
@@ -215,10 +256,15 @@ function NextStep({
               Pause
             </Button>
           )}
-          <Button kind="main" className="min-h-12 flex-1 text-lg" onClick={() => press("done")}>
-            Done
-          </Button>
+          {answer.open.length === 0 && (
+            <Button kind="main" className="min-h-12 flex-1 text-lg" onClick={() => press("done")}>
+              Done
+            </Button>
+          )}
         </div>
+      )}
+      {!isHeld && state !== "done" && answer.open.length > 0 && (
+        <DoneThough key={step.id} open={answer.open} done={(why) => press("done", why)} />
       )}
       <details>
         <summary className="min-h-11 cursor-pointer text-soft">Pictures of this step</summary>

@@ -39,6 +39,7 @@ export function SignSheet() {
         ])}
         strong={data.readings.map((r) => r.is_off)}
       />
+      <Lines title="Marked done with something open" lines={data.done_open} />
       <Lines title="Cut, drilled, taken off" lines={data.cut} />
       <Lines title="Left coiled" lines={data.slack} />
       <Lines

@@ -1,0 +1,28 @@
+//! What is still open where a step closes something: its readings, the Stops of what is switched on with it.
+
+use super::steps::{Closes, Step};
+use crate::answers::Answers;
+use crate::prove::checks::Verdict;
+use jovek_base::grade::Grade;
+
+/// What is open at a step, line by line; empty where it may count as done without a word.
+pub fn left_open(step: &Step, answers: &Answers) -> Vec<String> {
+    match step.closes {
+        Closes::Nothing => Vec::new(),
+        Closes::Circuit => {
+            let own = answers.checks.iter().filter(|c| c.circuit == step.circuit);
+            let read = own.filter_map(|c| match c.judgement.verdict {
+                Verdict::Waiting if c.is_short => Some(format!("not read: {}", c.name)),
+                Verdict::Low | Verdict::High => Some(format!("outside its window: {}", c.name)),
+                _ => None,
+            });
+            let stops = answers
+                .findings
+                .iter()
+                .filter(|f| f.grade == Grade::Stop)
+                .filter(|f| f.circuit.is_none() || f.circuit == step.circuit)
+                .map(|f| format!("Stop: {}", f.title));
+            stops.chain(read).collect()
+        }
+    }
+}
