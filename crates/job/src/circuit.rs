@@ -2,6 +2,7 @@
 
 use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
+use crate::kit::KitHarness;
 use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw};
 use crate::old_lamp::OldLamp;
 use crate::optic::Optic;
@@ -48,6 +49,9 @@ pub struct LampCircuit {
     /// What a person chose against the proposal.
     #[serde(default)]
     pub overrides: Overrides,
+    /// The ready-made harness that it is wired with; none where one is cut for it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kit: Option<KitHarness>,
 }
 
 /// A group of equal lights.
@@ -380,10 +384,31 @@ impl Run {
     }
 }
 
+/// Why a size is what it is where the harness came in a box.
+const OF_THE_KIT: &str = "as the harness has it";
+
 impl LampCircuit {
     /// How a light of it flashes: by the flasher in its feed, else by itself.
     pub fn flash_of(&self, light: &Light) -> Option<Flash> {
         self.control.flasher.or(light.flash)
+    }
+
+    /// The wire that is told, with why: what a person chose, else that of its ready-made harness.
+    pub fn told_wire(&self) -> Option<(Conductor, &str)> {
+        let chosen = self.overrides.wire.as_ref().map(|o| (o.value, o.reason.as_str()));
+        chosen.or_else(|| Some((self.kit.as_ref()?.wire?, OF_THE_KIT)))
+    }
+
+    /// The fuse that is told, A, with why.
+    pub fn told_fuse_a(&self) -> Option<(f64, &str)> {
+        let chosen = self.overrides.fuse_a.as_ref().map(|o| (o.value, o.reason.as_str()));
+        chosen.or_else(|| Some((self.kit.as_ref()?.fuse_a?, OF_THE_KIT)))
+    }
+
+    /// The hardware that is told: what a person wants, else the relay of its ready-made harness.
+    pub fn told_control(&self) -> Option<ControlKind> {
+        let has_relay = self.kit.as_ref().is_some_and(|kit| kit.relay_a.is_some());
+        self.control.kind.or(has_relay.then_some(ControlKind::Relay))
     }
 
     /// Its lights that are fitted: without those that are on the vehicle already and stay.
@@ -442,6 +467,7 @@ impl LampCircuit {
             sites: None,
             drop: None,
             overrides: Overrides::default(),
+            kit: None,
         }
     }
 }

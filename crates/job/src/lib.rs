@@ -22,6 +22,7 @@ mod drop_limit;
 mod housing;
 mod ids;
 mod kind;
+mod kit;
 pub mod labels;
 mod lamp;
 pub mod limits;
@@ -62,6 +63,7 @@ pub use jovek_catalog::relay::Suppression;
 pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
 pub use kind::WorkKind;
+pub use kit::KitHarness;
 pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw};
 pub use old_lamp::{LampCondition, OldLamp};
 pub use optic::{

@@ -93,6 +93,12 @@ pub enum FindingCode {
     HotRelay,
     /// Label and measured current differ.
     LabelAgainstMeasured,
+    /// A ready-made harness is too short for the way.
+    KitTooShort,
+    /// Relay or switch of a ready-made harness is too weak.
+    KitPartTooWeak,
+    /// Nobody read wire and fuse off a ready-made harness.
+    KitUnread,
     /// Readings at several voltages are those of another kind of lamp.
     LampReadsAsOther,
     /// Lamps made for another voltage.

@@ -260,7 +260,7 @@ fn wanted_path(job: &Job, index: usize, fed: &FeedPlan, load_a: f64) -> Wanted {
         (Feed::Battery {} | Feed::Auxiliary {}, None) => None,
     };
     let plain = fed.switching.is_none() && wire.is_none();
-    let by_hand = match circuit.control.kind {
+    let by_hand = match circuit.told_control() {
         _ if fed.switching.as_ref().is_some_and(|s| s.lamps_from.moves_by_hand()) => true,
         Some(ControlKind::Switch) => true,
         Some(_) => false,
@@ -341,7 +341,7 @@ fn size_together(
     let mut alone = sized.clone();
     // Circuits that no copper helps any further.
     let mut is_given_up: Vec<bool> = (0..chains.len())
-        .map(|i| sized[i].is_short || job.circuits[indices[i]].overrides.wire.is_some())
+        .map(|i| sized[i].is_short || job.circuits[indices[i]].told_wire().is_some())
         .collect();
     let shelf = job.shop.shelf();
     let mut solved = Vec::new();

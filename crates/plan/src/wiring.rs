@@ -208,7 +208,7 @@ impl Wiring {
     ) -> FeedPlan {
         let circuit = &job.circuits[index];
         let own_switch = self.inputs.bit(&Input::OwnSwitch(index));
-        let wanted = circuit.control.kind;
+        let wanted = circuit.told_control();
         let tied = match &feed {
             Feed::TieIn { factory } | Feed::Plug { factory } => {
                 job.factory.iter().position(|f| f.id == *factory)

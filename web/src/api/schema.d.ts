@@ -2445,7 +2445,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -3100,6 +3100,32 @@ export interface components {
             /** @description What is done, in a line. */
             says: string;
         };
+        /** @description What its box or its parts say of it. What nobody read is taken as it ought to be. */
+        KitHarness: {
+            /**
+             * Format: double
+             * @description Its fuse, A.
+             */
+            fuse_a?: number | null;
+            /**
+             * Format: double
+             * @description From its ring at the battery to the plug of the farthest lamp, m.
+             */
+            length_m?: number | null;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description What its relay is made for, A; none without a relay, or where nobody read it.
+             */
+            relay_a?: number | null;
+            /**
+             * Format: double
+             * @description What its switch is made for, A.
+             */
+            switch_a?: number | null;
+            wire?: null | components["schemas"]["Conductor"];
+        };
         /** @description A kind of work. */
         LabourLine: {
             /**
@@ -3169,6 +3195,7 @@ export interface components {
             feed?: null | components["schemas"]["Feed"];
             /** @description Id within the job. */
             id: components["schemas"]["CircuitId"];
+            kit?: null | components["schemas"]["KitHarness"];
             /** @description The lights at the end of the path. */
             lights?: components["schemas"]["Light"][];
             /** @description When it should be lit. */

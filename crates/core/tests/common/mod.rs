@@ -15,6 +15,7 @@ pub fn demo_jobs() -> Vec<(&'static str, Job)> {
         ("55", include_str!("../../../../demo/unit-55.json")),
         ("58", include_str!("../../../../demo/unit-58.json")),
         ("59", include_str!("../../../../demo/unit-59.json")),
+        ("V2", include_str!("../../../../demo/unit-V2.json")),
     ]
     .into_iter()
     .map(|(name, text)| (name, Job::read(text).unwrap()))

@@ -9,11 +9,11 @@ use jovek_core::catalog::fuse::FuseFamily;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
     BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
-    Flash, FuseBlock, Hazard, Job, LampColour, LampPlace, LampRole, LedBulb, LightId, LightKind,
-    LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn, Region,
-    ResistorSeat, Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState, SwapFunction,
-    Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId,
-    WireReading, Wish,
+    Flash, FuseBlock, Hazard, Job, KitHarness, LampColour, LampPlace, LampRole, LedBulb, LightId,
+    LightKind, LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn,
+    Region, ResistorSeat, Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState,
+    SwapFunction, Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher,
+    WayFact, WayId, WireReading, Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -110,6 +110,20 @@ fn plain(power_w: f64) -> Job {
     job
 }
 
+/// Lamps of 40 W each on a harness from a box that carries them; what is changed on it.
+fn boxed(change: impl Fn(&mut KitHarness)) -> Pair {
+    let mut sound = plain(40.0);
+    sound.circuits[0].kit = Some(KitHarness {
+        name: "two-lamp harness".into(),
+        wire: Some(Conductor::Metric(250)),
+        fuse_a: Some(15.0),
+        length_m: Some(3.0),
+        relay_a: Some(30.0),
+        switch_a: Some(3.0),
+    });
+    but(sound, |job| job.circuits[0].kit.iter_mut().for_each(&change))
+}
+
 /// The pair of a code; none where no job that can be read raises it.
 fn pair(code: Code) -> Option<Pair> {
     let thin = Conductor::Metric(100);
@@ -187,6 +201,9 @@ fn pair(code: Code) -> Option<Pair> {
             light.measured = Some(MeasuredDraw { amps: 1.4, volts: 11.9, of_all: false });
             light.measured_also = vec![MeasuredDraw { amps: 1.8, volts: 14.4, of_all: false }];
         }),
+        Code::KitTooShort => boxed(|kit| kit.length_m = Some(0.2)),
+        Code::KitPartTooWeak => boxed(|kit| kit.relay_a = Some(5.0)),
+        Code::KitUnread => boxed(|kit| kit.fuse_a = None),
         Code::NoLights => but(plain(10.0), |job| job.circuits[0].lights.clear()),
         Code::LampsFade => but(plain(60.0), |job| {
             job.circuits[0].lights[0].draws = LightKind::Regulated { cut_in_v: Some(11.5) };

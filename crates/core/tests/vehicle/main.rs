@@ -30,6 +30,7 @@ mod jacketed;
 mod joints_and_connectors;
 mod kept_parts;
 mod kinds_of_work;
+mod kit;
 mod laid;
 mod lamp_curve;
 mod moment_and_drawing;

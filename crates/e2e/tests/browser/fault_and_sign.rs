@@ -229,7 +229,7 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
 async fn bays_are_planned_on_the_page() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     page.press("Bays").await?;
-    page.says("9 vehicles in 2 bays, 1 person").await?;
+    page.says("10 vehicles in 2 bays, 1 person").await?;
     page.fill("People", "2").await?;
     page.says("2 people").await?;
     page.fill("Bays", "0").await?;

@@ -181,6 +181,14 @@ impl Checker {
                     self.maybe(format!("{at}[{k}].length_m"), lamp.length_m, 0.01, 60.0, "m");
                 }
             }
+            if let Some(kit) = &circuit.kit {
+                let at = format!("{at}.kit");
+                self.text(format!("{at}.name"), &kit.name, 80);
+                self.maybe(format!("{at}.fuse_a"), kit.fuse_a, 0.5, 150.0, "A");
+                self.maybe(format!("{at}.length_m"), kit.length_m, 0.1, 60.0, "m");
+                self.maybe(format!("{at}.relay_a"), kit.relay_a, 1.0, 200.0, "A");
+                self.maybe(format!("{at}.switch_a"), kit.switch_a, 0.5, 100.0, "A");
+            }
             if let Some(fuse) = &circuit.overrides.fuse_a {
                 self.range(format!("{at}.overrides.fuse_a.value"), fuse.value, 0.5, 150.0, "A");
                 self.text(format!("{at}.overrides.fuse_a.reason"), &fuse.reason, 200);

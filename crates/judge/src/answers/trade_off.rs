@@ -69,7 +69,7 @@ pub fn trade_off(bench: &SizingInput, sized: &Sized, cache: &mut NetworkCache) -
             copper_text: format!("{copper_g:.0} g"),
             is_chosen: size == wire,
             is_refused: size.area_mm2() < wire.area_mm2() * 0.99
-                && bench.circuit.overrides.wire.is_none(),
+                && bench.circuit.told_wire().is_none(),
         })
     };
     around.filter_map(point).collect()

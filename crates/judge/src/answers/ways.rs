@@ -42,7 +42,7 @@ pub(super) fn way_answers(job: &Job, circuit: &LampCircuit, studied: &Studied) -
         .collect();
     let tie_ins: Vec<WayAnswer> =
         studied.feeds.iter().flat_map(|f| on_the_wire(job, circuit, studied, f)).collect();
-    let advised = match (advises_wire, circuit.control.kind, used) {
+    let advised = match (advises_wire, circuit.told_control(), used) {
         // Jovek's own choice, as nobody chose against it.
         (false, None, Some(kind)) if circuit.feed.is_none() => {
             out.iter().position(|w| w.takes.kind == Some(kind))

@@ -21,6 +21,7 @@ pub use parts::{PartItem, PartLine, PartOf};
 pub use pins::Pin;
 pub use reels::Reel;
 
+use jovek_job::CircuitId;
 use jovek_plan::route::Layout;
 use jovek_plan::strips::StripOf;
 
@@ -45,5 +46,9 @@ pub fn sheet_cuts(
         cut.from_terminal = from.unwrap_or_else(|| std::mem::take(&mut cut.from_terminal));
         cut.to_terminal = to.unwrap_or_else(|| std::mem::take(&mut cut.to_terminal));
     }
+    // What comes ready-made is neither cut nor joined.
+    let is_ours = |id: &CircuitId| of.job.circuits.iter().all(|c| c.id != *id || c.kit.is_none());
+    cuts.retain(|cut| is_ours(&cut.circuit));
+    let joints = joints.into_iter().filter(|joint| is_ours(&joint.circuit)).collect();
     (cuts, joints)
 }

@@ -127,6 +127,8 @@ pub enum PartOf {
     BlindPlug,
     /// What a swap of bulbs needs.
     Swap,
+    /// A ready-made harness with its fuse, relay and switch.
+    Kit,
 }
 
 /// One part, and what ends of wires it is for.
@@ -156,6 +158,7 @@ impl PartOf {
             | PartOf::Switch
             | PartOf::Diode
             | PartOf::Controller
+            | PartOf::Kit
             | PartOf::Swap => 2,
             PartOf::Wire => 3,
             PartOf::Terminal | PartOf::Splice | PartOf::Sleeve | PartOf::Stud | PartOf::Bus => 4,
@@ -249,6 +252,10 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
             let count = f64::from(capped * lamp.count);
             out.add(PartOf::Sleeve, None, "end cap, heat shrink with adhesive", count);
         }
+    }
+    // Its fuse, relay and switch come with it.
+    if let Some(kit) = &job.circuits[circuit.0].kit {
+        return out.add(PartOf::Kit, None, format!("harness from a box: {}", kit.name), 1.0);
     }
     if let Some(fuse) = sizes.fuse {
         if chain.is_position {

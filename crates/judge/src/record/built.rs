@@ -13,7 +13,7 @@ use jovek_job::{
     Visit, Watcher,
 };
 use jovek_plan::chain::LinkKind;
-use jovek_plan::study::study;
+use jovek_plan::study::{Studied, study};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -163,6 +163,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
             .slack
             .iter()
             .map(|s| format!("{}: {:.2} m coiled", s.place, s.length_m))
+            .chain(kits_left(job))
             .collect(),
         cut: job.record.cut.clone(),
         done_open: done_open(job),
@@ -304,6 +305,18 @@ fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
             }
         })
         .collect()
+}
+
+/// What is left over of each ready-made harness.
+fn kits_left(job: &Job) -> Vec<String> {
+    let study = study(job);
+    let of = |circuit: &Studied| {
+        let kit = job.circuits[circuit.index].kit.as_ref()?;
+        let left_m = kit.length_m? - circuit.chain.way_m();
+        (left_m > 0.05)
+            .then(|| format!("{}, {}: {left_m:.2} m coiled", circuit.chain.name, kit.name))
+    };
+    study.circuits.iter().filter_map(of).collect()
 }
 
 /// Steps that count as done though something was open there.

@@ -51,8 +51,11 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         ),
     };
     let (stage, circuit) = about(view, Stage::Run);
-    let is_own = view.circuit.overrides.wire.is_some() || view.circuit.overrides.fuse_a.is_some();
+    let is_own = view.circuit.told_wire().is_some() || view.circuit.told_fuse_a().is_some();
     let title = match refusal {
+        _ if view.circuit.kit.is_some() => {
+            format!("{}: the harness from the box breaks a rule", view.chain.name)
+        }
         _ if is_own => format!("{}: your choice breaks a rule", view.chain.name),
         Refusal::Drop(_) => format!("{}: no wire keeps its voltage up", view.chain.name),
         _ => format!("{}: no wire on the shelf will do", view.chain.name),
@@ -62,11 +65,21 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         grade,
         title,
         why: refusal_text(trial),
-        remedy: remedy.into(),
+        remedy: smaller_fuse(view).unwrap_or_else(|| remedy.into()),
         source: Source::computed("sizing against the shop's tables"),
         stage,
         circuit,
     });
+}
+
+/// What protects the wire of a ready-made harness: the fuse that the load asks for, where the wire bears that.
+fn smaller_fuse(view: &CircuitView) -> Option<String> {
+    let (trial, told_a) = (&view.sized.chosen, view.circuit.kit.as_ref()?.fuse_a?);
+    let fits = trial.fuse.for_load.filter(|f| f.rating_a <= trial.ampacity_a)?;
+    let helps = fits.rating_a < told_a && matches!(trial.refusal, Some(Refusal::Ampacity { .. }));
+    helps.then(|| {
+        format!("A {} A fuse in its holder: it bears the lamps, and the wire.", fits.rating_a)
+    })
 }
 
 /// Switch or relay too weak for the load.

@@ -11,6 +11,7 @@ mod feed_modules;
 pub mod fuse_place;
 mod glow;
 mod key_wire;
+mod kit;
 mod lamps;
 mod left_on;
 mod no_such_fuse;
@@ -117,6 +118,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         wish::always_lit(context, view, &mut out);
         left_on::battery(context, view, &mut out);
         overruled::against_advice(view, &mut out);
+        kit::harness(view, &mut out);
         strip::evenness(view, &mut out);
         strip::splitter_in_the_wet(context, view, &mut out);
         strip::screws(view, &mut out);

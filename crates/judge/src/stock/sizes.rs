@@ -26,6 +26,10 @@ pub fn size_prices(answers: &Answers, stock: &[StockLine]) -> Vec<SizePrice> {
             let own = answers.cuts.iter().filter(|c| c.circuit == circuit.id);
             own.filter(|c| c.wire_text == chosen.label && c.is_cut_once(&answers.cuts))
         };
+        // What comes in a box has no metres to price.
+        if pieces().next().is_none() {
+            continue;
+        }
         out.extend(circuit.trade_off.iter().map(|point| {
             let each = pieces().map(|cut| {
                 let part = cut.stock_text().replacen(&chosen.label, &point.label, 1);

@@ -1,12 +1,14 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
 use super::housing_steps;
+use super::kit_steps;
 use super::plug_steps;
 use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
 use crate::answers::Answers;
 use crate::part_names;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_job::{CircuitId, Hazard, LampPlace, LampRole, Light, Passage, PlaceId};
+use jovek_plan::chain::Chain;
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
 use jovek_plan::switching::Switching;
@@ -68,13 +70,25 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         m.after(&hardware, &["battery-off", "trims-off", "hardware.block"]);
     }
 
+    if let Some(kit) = &fact.kit {
+        kit_steps::hardware(m, fact, kit);
+    }
+
     // On a skeleton the bundles of all circuits are pulled together, way by way.
     let pull = if m.answers.route.is_some() { "pull".to_owned() } else { step_id("pull") };
     if m.answers.route.is_none() {
         let minutes = (PULL_METRE_MIN * pulled_m(m.answers, &id)).max(5.0);
-        let step = m.step(&pull, format!("{name}: pull the wires"), minutes);
+        let what = if fact.kit.is_some() { "lay the harness" } else { "pull the wires" };
+        let minutes = match &fact.kit {
+            Some(_) => (PULL_METRE_MIN * chain.map_or(0.0, Chain::way_m)).max(5.0),
+            None => minutes,
+        };
+        let step = m.step(&pull, format!("{name}: {what}"), minutes);
         own(step);
         pulled(step);
+        if let (Some(kit), Some(chain)) = (&fact.kit, chain) {
+            kit_steps::laid(step, kit, chain.way_m());
+        }
         m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     }
 
@@ -126,6 +140,9 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         m.after(&mount, &["bench", "chock", "trims-off", &step_id("roof")]);
     }
 
+    if fact.kit.is_some() {
+        return kit_steps::close(m, fact, [&pull, &mount]);
+    }
     let joints: Vec<Vec<String>> =
         m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
     if !joints.is_empty() {

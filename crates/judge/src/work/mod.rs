@@ -8,6 +8,7 @@
 pub mod bays;
 mod circuit_steps;
 mod housing_steps;
+mod kit_steps;
 mod known;
 pub mod learn;
 pub mod open;

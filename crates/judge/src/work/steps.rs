@@ -397,9 +397,11 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
             .iter()
             .find(|c| c.id.0 == *id)
             .map_or_else(String::new, |c| c.name.clone());
-        let is_fused = hosts(m.answers, &CircuitId(id.clone()))
-            .iter()
-            .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
+        let has_kit = m.job.circuits.iter().any(|c| c.id.0 == *id && c.kit.is_some());
+        let is_fused = has_kit
+            || hosts(m.answers, &CircuitId(id.clone()))
+                .iter()
+                .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
         let fuse = if is_fused { "fuse in, " } else { "" };
         let test = format!("test.{id}");
         let step = m.step(&test, format!("{name}: {fuse}{readings} readings"), minutes.ceil());

@@ -343,6 +343,18 @@ impl Chain {
         self.grounded.len() < self.lamp_count() as usize
     }
 
+    /// Way of the supply from its source to the farthest lamp, m.
+    pub fn way_m(&self) -> f64 {
+        let trunk = self.links.iter().filter_map(|l| match &l.kind {
+            LinkKind::Wire(run) if run.role != WireRole::Return => Some(run.length_m()),
+            _ => None,
+        });
+        let leg_m =
+            |k: usize| leg_path(&self.legs, k).iter().map(|&l| self.legs[l].length_m()).sum();
+        let farthest = (0..self.legs.len()).map(leg_m).fold(0.0, f64::max);
+        trunk.sum::<f64>() + farthest
+    }
+
     /// The legs of a lead.
     pub fn legs_of(&self, pole: Pole) -> &[Leg] {
         match pole {

@@ -97,8 +97,8 @@ impl WireTrials {
 /// Never the thickest because nothing would do: copper that does not help is only bought.
 pub fn size(bench: &SizingInput, floor: usize, trials: &mut WireTrials) -> Sized {
     let shelf = bench.shop.shelf();
-    if let Some(forced) = &bench.circuit.overrides.wire {
-        return around_override(bench, forced.value, &shelf, trials);
+    if let Some((forced, _)) = bench.circuit.told_wire() {
+        return around_override(bench, forced, &shelf, trials);
     }
     if bench.on_that_fuse {
         let sized = size_for_load(bench, floor, &shelf, trials);

@@ -37,7 +37,7 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
     let n = bench.system.batteries();
     let (switch_part, relay_part) = parts_for_lamps(bench);
     let direct = direct_switch_a(bench, load_a);
-    let wants_relay = match bench.circuit.control.kind {
+    let wants_relay = match bench.circuit.told_control() {
         Some(ControlKind::Relay) => true,
         Some(ControlKind::Switch) => false,
         Some(_) | None => direct.is_none(),
@@ -61,7 +61,9 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
 fn relay_for(bench: &SizingInput, part: f64, load_a: f64) -> Option<relay::RelayType> {
     let made = relay::RELAYS.into_iter().filter(|r| r.system == bench.system);
     let mut kept = bench.shop.relays(bench.system).into_iter().chain(made);
-    kept.find(|r| r.contact_a * part >= load_a)
+    // That of a ready-made harness is as strong as it says.
+    let told_a = bench.circuit.kit.as_ref().and_then(|kit| kit.relay_a).unwrap_or(0.0);
+    kept.find(|r| r.contact_a * part >= load_a && r.contact_a >= told_a)
 }
 
 /// The parts of planned hardware for a load.

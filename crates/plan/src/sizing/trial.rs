@@ -310,7 +310,7 @@ fn own_fuse(bench: &SizingInput, fit: &FuseFit, ampacity_a: f64) -> Option<Fuse>
         // What is plugged into an empty position has its fuse in the adapter.
         Origin::Factory { index, .. } if bench.factory[index].is_position => fit.fuse,
         Origin::Factory { index, .. }
-            if bench.circuit.overrides.fuse_a.is_none()
+            if bench.circuit.told_fuse_a().is_none()
                 && (bench.on_that_fuse || bench.factory[index].fuse_a <= ampacity_a) =>
         {
             None
@@ -358,7 +358,7 @@ fn sizes_for(
         ampacity.amps,
         inrush,
         (bench.shop, smallest_a),
-        bench.circuit.overrides.fuse_a.as_ref().map(|o| o.value),
+        bench.circuit.told_fuse_a().map(|(a, _)| a),
     );
     let own = own_fuse(bench, &fuse, ampacity.amps);
     let protecting_a = own.or(fuse.fuse).map_or(f64::INFINITY, |f| f.rating_a);
@@ -460,7 +460,7 @@ fn worst_of(
 /// The sizes with which a drop is judged: a fuse that a person chose counts as the one that the load needs, since no
 /// copper should make up for what a smaller fuse takes.
 fn judged(bench: &SizingInput, sizes: &Sizes, fuse: &FuseFit) -> Sizes {
-    let is_chosen = bench.circuit.overrides.fuse_a.is_some() && sizes.fuse.is_some();
+    let is_chosen = bench.circuit.told_fuse_a().is_some() && sizes.fuse.is_some();
     let fuse = if is_chosen { fuse.for_load.or(sizes.fuse) } else { sizes.fuse };
     Sizes { fuse, ..sizes.clone() }
 }

@@ -18,6 +18,9 @@ export function CutSheet() {
         <h2 className="text-base">
           Cut list, unit {job.unit}: {job.title}
         </h2>
+        {answers.cuts.length === 0 && (
+          <p className="text-sm">Nothing is cut here: no wire of ours, or a harness from a box.</p>
+        )}
         {/* A table that scrolls sideways must be reachable by keys. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: see above */}
         <section className="overflow-x-auto" tabIndex={0} aria-label="Pieces of wire">

@@ -5,6 +5,7 @@ import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
 import { BACK_WAYPOINTS, RETURNS, WAYPOINTS } from "../../ui/words";
 import { isGroundedByHousings } from "../light/housing/lamps";
+import { KitForm } from "./KitForm";
 import { SectionList } from "./SectionList";
 import { SitesForm } from "./SitesForm";
 import { SkeletonForm } from "./SkeletonForm";
@@ -56,6 +57,7 @@ export function RunPanel() {
           )}
         </>
       )}
+      {here?.feed?.from !== "plug" && <KitForm />}
       <SkeletonForm />
       <p className="text-sm text-soft">
         150 mm off the exhaust, never along brake or fuel lines, grommet in every hole, clips every

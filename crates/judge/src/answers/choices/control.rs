@@ -1,5 +1,6 @@
 //! Switch alone, relay with switch, or the factory source itself.
 
+use super::told_by;
 use crate::part_names;
 use jovek_base::figure::{amps, figure, volts};
 use jovek_base::source::Source;
@@ -82,7 +83,8 @@ pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
             let says = if *is_enough {
                 let why = match direct_switch_a(bench, trial.load_a) {
                     Some(rating_a) => format!(
-                        "Your choice: a {rating_a} A switch could carry the {} of {kind} alone",
+                        "{}: a {rating_a} A switch could carry the {} of {kind} alone",
+                        told_by(bench.circuit),
                         amps(trial.load_a)
                     ),
                     None => format!(

@@ -1,5 +1,6 @@
 //! The fuse: between the load and what the wire bears.
 
+use super::told_by;
 use jovek_base::figure::{amps, figure, shown};
 use jovek_base::source::Source;
 use jovek_job::FusePractice;
@@ -12,7 +13,7 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
     let trial = &sized.chosen;
     let fit = &trial.fuse;
     let ambient_c = bench.chain.fuse_ambient_c();
-    let overruled = bench.circuit.overrides.fuse_a.as_ref().map(|o| o.reason.clone());
+    let overruled = bench.circuit.told_fuse_a().map(|(_, why)| why.to_owned());
     let mut inputs = vec![
         figure("steady current", trial.load_a, "A"),
         figure("smallest rating for it", fit.min_rating_a, "A"),
@@ -54,7 +55,8 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
         (Some(fuse), _) => {
             let says = match (&overruled, bench.shop.fuse) {
                 (Some(_), _) => format!(
-                    "Your choice. The load needs {} or more, the wire bears {}.",
+                    "{}. The load needs {} or more, the wire bears {}.",
+                    told_by(bench.circuit),
                     amps(fit.min_rating_a),
                     amps(trial.ampacity_a)
                 ),

@@ -27,6 +27,11 @@ pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
     out
 }
 
+/// Who or what told a size.
+fn told_by(circuit: &LampCircuit) -> &'static str {
+    if circuit.kit.is_some() { "The harness has it" } else { "Your choice" }
+}
+
 fn drop_source(limit: DropLimit) -> Source {
     match limit {
         DropLimit::LampNeeds => Source::practice(

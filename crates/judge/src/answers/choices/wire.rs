@@ -1,5 +1,6 @@
 //! The wire: why this size, and why the thinner one was refused.
 
+use super::told_by;
 use crate::answers::choices::drop_source;
 use crate::rules::refusal::refusal_text;
 use jovek_base::figure::{Figure, amps, figure, shown, volts};
@@ -12,7 +13,7 @@ use jovek_plan::sizing::trial::{Refusal, SizingInput, WireTrial};
 pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     let trial = &sized.chosen;
     let wire = trial.sizes.wire;
-    let overruled = bench.circuit.overrides.wire.as_ref().map(|o| o.reason.clone());
+    let overruled = bench.circuit.told_wire().map(|(_, why)| why.to_owned());
     let governs = if sized.is_short { Some(trial) } else { sized.thinner.as_ref() };
     let refusal = governs.and_then(|t| t.refusal.as_ref());
     let (rule, source, formula) = match refusal {
@@ -53,8 +54,8 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     };
     let says = match governs {
         _ if overruled.is_some() => match &trial.refusal {
-            Some(_) => format!("Your choice. {}", refusal_text(trial)),
-            None => "Your choice; it passes every check.".to_owned(),
+            Some(_) => format!("{}. {}", told_by(bench.circuit), refusal_text(trial)),
+            None => format!("{}; it passes every check.", told_by(bench.circuit)),
         },
         Some(t) if sized.is_short => short_text(t),
         Some(t) if t.refusal.is_some() => {
