@@ -3,7 +3,7 @@
 use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
 use crate::kit::KitHarness;
-use crate::lamp::{Flash, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw};
+use crate::lamp::{Adhesive, Flash, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw};
 use crate::old_lamp::OldLamp;
 use crate::optic::Optic;
 use crate::skeleton::Sites;
@@ -93,6 +93,9 @@ pub struct Light {
     /// Held by adhesive: its lead wants strain relief.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_stuck: bool,
+    /// By which; none takes the one that cures longest.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub adhesive: Option<Adhesive>,
     /// The two pins of its own plug are the other way round: minus on 1.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_reversed: bool,
@@ -443,6 +446,7 @@ impl LampCircuit {
             colour: None,
             place: None,
             is_stuck: false,
+            adhesive: None,
             is_reversed: false,
             lead: None,
             flash: None,

@@ -43,6 +43,18 @@ pub struct LampLead {
     pub wire: Option<Conductor>,
 }
 
+/// What holds a lamp that is stuck on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Adhesive {
+    /// Double-sided tape.
+    Tape,
+    /// Silicone.
+    Silicone,
+    /// Hot-melt glue.
+    HotMelt,
+}
+
 /// What a lamp is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]

@@ -64,7 +64,7 @@ pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
 pub use kind::WorkKind;
 pub use kit::KitHarness;
-pub use lamp::{Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw};
+pub use lamp::{Adhesive, Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw};
 pub use old_lamp::{LampCondition, OldLamp};
 pub use optic::{
     Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,

@@ -909,6 +909,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What holds a lamp that is stuck on.
+         * @enum {string}
+         */
+        Adhesive: "tape" | "silicone" | "hot_melt";
         /** @description The screw that aims a lamp. */
         Adjuster: {
             /**
@@ -3369,6 +3374,7 @@ export interface components {
         LegalColour: "white" | "selective_yellow" | "amber" | "red" | "green" | "blue";
         /** @description A group of equal lights. */
         Light: {
+            adhesive?: null | components["schemas"]["Adhesive"];
             backlight?: null | components["schemas"]["Backlight"];
             colour?: null | components["schemas"]["LampColour"];
             /**

@@ -26,6 +26,13 @@ export const RETURNS = [
   { value: "factory_ground", label: "to a factory ground wire" },
 ];
 
+export const ADHESIVES = [
+  { value: "", label: "not said: cures overnight" },
+  { value: "tape", label: "tape, clips at its ends" },
+  { value: "silicone", label: "silicone, overnight" },
+  { value: "hot_melt", label: "hot melt, minutes" },
+];
+
 export const CONDITIONS = [
   { value: "sound", label: "sound" },
   { value: "dim", label: "dim" },

@@ -4,12 +4,12 @@ use crate::common::bench::{job as bench, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::assess;
 use jovek_core::job::{
-    ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, Reading, ReturnKind, Signal,
-    StepId, Wish,
+    Adhesive, ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, Reading, ReturnKind,
+    Signal, StepId, Wish,
 };
 use jovek_core::plan::study::study;
 use jovek_core::record::as_built;
-use jovek_core::work::steps::CURE_MIN;
+use jovek_core::work::stuck::CURE_MIN;
 use jovek_core::work::{
     KnownJob, MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
 };
@@ -462,4 +462,31 @@ fn a_circuit_with_readings_left_is_done_only_with_a_reason() {
     assert_eq!(open(&read), Vec::<String>::new());
     let closed = marked(&read, (&test, Mark::Done, "no matter"), now(), "Ada").unwrap();
     assert!(as_built(&closed, now()).done_open.is_empty());
+}
+
+/// Each adhesive rests as long as it needs: what is aimed or closed behind it waits for silicone overnight, for tape 20
+/// minutes. Common practice, no source.
+#[test]
+fn each_adhesive_has_its_own_rest() {
+    let rest = |adhesive: Option<Adhesive>| {
+        let mut job = bench(&[], Wish::OwnSwitch, None);
+        let light = &mut job.circuits[0].lights[0];
+        (light.is_stuck, light.adhesive) = (true, adhesive);
+        light.lead = Some(LampLead { ends: LampEnd::Bare, ..LampLead::default() });
+        let steps = work(&job, now()).steps;
+        let join = steps.iter().find(|s| s.step.id.0 == "join.c1").unwrap();
+        let mount = steps.iter().find(|s| s.step.id.0 == "mount.c1").unwrap();
+        let after = join.step.after.iter().find(|a| a.step == mount.step.id);
+        (after.map_or(0.0, |a| a.rest_min), mount.step.how.join("; "))
+    };
+    for (adhesive, rest_min, says) in [
+        (None, 720.0, "overnight"),
+        (Some(Adhesive::Silicone), 720.0, "overnight"),
+        (Some(Adhesive::Tape), 20.0, "tape is a clamp, no fixing"),
+        (Some(Adhesive::HotMelt), 10.0, "hot melt sets in minutes"),
+    ] {
+        let (min, how) = rest(adhesive);
+        assert_eq!(min, rest_min, "{adhesive:?}");
+        assert!(how.contains(says) && how.contains("isopropyl"), "{how}");
+    }
 }

@@ -94,6 +94,7 @@ impl Builder<'_> {
             colour: Some(w.colour),
             place: Some(place),
             is_stuck: false,
+            adhesive: None,
             stays: false,
             is_reversed: false,
             lead: None,

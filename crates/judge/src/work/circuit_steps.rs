@@ -3,7 +3,8 @@
 use super::housing_steps;
 use super::kit_steps;
 use super::plug_steps;
-use super::steps::{AIRBAG, CURE_MIN, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
+use super::steps::{AIRBAG, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
+use super::stuck;
 use crate::answers::Answers;
 use crate::part_names;
 use jovek_catalog::inline_module::InlineModule;
@@ -21,7 +22,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         return plug_steps::circuit(m, fact);
     }
     let (id, name) = (fact.id.clone(), fact.name.clone());
-    let is_stuck = fact.fitted().any(|l| l.is_held_by_adhesive());
+    let cure_min = stuck::cure_min(fact.fitted());
     let is_screwed = fact.fitted().any(|l| l.screw.is_some());
     let lamps: u32 = fact.fitted().map(|l| m.job.by_itself(l)).sum();
     let layout = study.layout.as_ref();
@@ -124,11 +125,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             true => format!("{level}; screws finger-tight until aimed"),
             false => format!("{level}; screws tight, not so that plastic bends"),
         }];
-        if is_stuck {
-            step.how = vec![
-                "clean with isopropyl alcohol, dry, press for 30 s".into(),
-                "the adhesive bears nothing until it has cured: overnight".into(),
-            ];
+        if cure_min.is_some() {
+            step.how = stuck::how(fact.fitted());
             step.cautions = vec!["Solvent: gloves, air, no flame."];
         }
         if is_screwed {
@@ -169,8 +167,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let housings = housing_steps::mounts_of(m, study, index);
         m.after(&join, &housings.iter().map(String::as_str).collect::<Vec<_>>());
         // A pad of a strip is soldered only when its tape bears.
-        if is_stuck {
-            m.rests(&join, &[(&mount, CURE_MIN)]);
+        if let Some(cure_min) = cure_min {
+            m.rests(&join, &[(&mount, cure_min)]);
         }
     }
     let back = hosts.iter().find_map(|h| ground_words(*h));

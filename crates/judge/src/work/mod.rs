@@ -17,6 +17,7 @@ mod plug_steps;
 pub mod progress;
 mod retrofit;
 pub mod steps;
+pub mod stuck;
 mod supply_steps;
 mod swaps;
 

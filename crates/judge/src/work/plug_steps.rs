@@ -2,6 +2,7 @@
 //! mount, trim on.
 
 use super::steps::{Maker, Step, points_somewhere};
+use super::stuck;
 use jovek_job::{CircuitId, Job, LampCircuit, LampCondition, Light};
 
 /// To free a lamp of its trim and take it off, min each. Common practice.
@@ -105,6 +106,9 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
         (false, false) => ("left and right differ; old brackets", "tight, plastic studs gently"),
     };
     step.how = vec![sides.into(), format!("nuts {tight}; the lead lies free of edges and heat")];
+    if stuck::cure_min(change.lights.iter().copied()).is_some() {
+        step.how = stuck::how(change.lights.iter().copied());
+    }
     m.after(&mount, &[&plug]);
 }
 
@@ -122,7 +126,11 @@ pub(super) fn close_change(m: &mut Maker, change: &Change, before: &[&str]) -> S
         step.circuit = change.circuit.clone();
         step.how = vec!["new clips for broken ones; lit once more when it is closed".into()];
         m.after(&on, before);
-        m.after(&on, &[&format!("mount.{}", change.id)]);
+        let mount = format!("mount.{}", change.id);
+        m.after(&on, &[&mount]);
+        if let Some(rest_min) = stuck::cure_min(change.lights.iter().copied()) {
+            m.rests(&on, &[(&mount, rest_min)]);
+        }
     }
     on
 }

@@ -1,7 +1,8 @@
 //! Steps beside the lamp circuits: corroded connectors repaired, coding values changed.
 
 use crate::swap::notes::pins_text;
-use crate::work::steps::{CURE_MIN, Maker};
+use crate::work::steps::Maker;
+use crate::work::stuck::CURE_MIN;
 use jovek_job::Coding;
 
 /// A rinsed connector dries before it is greased, min. Common practice.

@@ -4,6 +4,7 @@ use crate::answers::Answers;
 use crate::finding::FindingCode;
 use crate::prove::Check;
 use crate::work::circuit_steps::{bundles, circuit, hosts};
+use crate::work::stuck::cure_min;
 use crate::work::supply_steps::{battery_off, battery_on, fuse_block, second_battery};
 use crate::work::{housing_steps, plug_steps, retrofit, swaps};
 use jovek_job::{
@@ -19,8 +20,6 @@ use utoipa::ToSchema;
 
 /// Primer in a new hole dries before a bundle is pulled through, min. Common practice.
 pub(super) const PRIMER_MIN: f64 = 30.0;
-/// Adhesive cures before it bears: overnight, min. Common practice for silicone.
-pub const CURE_MIN: f64 = 720.0;
 
 /// Said where a way passes an airbag. The maker's instructions come first.
 pub(super) const AIRBAG: &str = "Airbag in pillar, roof edge, seat or column: battery off and waited; never across, tied to or drilled near it.";
@@ -433,14 +432,13 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
         m.after("trims-on", &["tidy"]);
     }
-    let stuck: Vec<String> = m
+    let stuck: Vec<(String, f64)> = m
         .job
         .circuits
         .iter()
-        .filter(|c| c.fitted().any(|l| l.is_held_by_adhesive()))
-        .map(|c| format!("mount.{}", c.id))
+        .filter_map(|c| Some((format!("mount.{}", c.id), cure_min(c.fitted())?)))
         .collect();
-    let cured: Vec<(&str, f64)> = stuck.iter().map(|s| (s.as_str(), CURE_MIN)).collect();
+    let cured: Vec<(&str, f64)> = stuck.iter().map(|(s, min)| (s.as_str(), *min)).collect();
     m.rests("trims-on", &cured);
     let is_aimed = m.job.circuits.iter().flat_map(LampCircuit::fitted).any(points_somewhere);
     if has_lamps && is_aimed {

@@ -8,7 +8,7 @@ use crate::lamp::PlannedLamp;
 use crate::route::LaidLeg;
 use jovek_catalog::joint::{LAMP_LEAD_M, NEXT_LAMP_M};
 use jovek_catalog::zone::Zone;
-use jovek_job::{LampEnd, Section, Spread, ToLamps, Waypoint};
+use jovek_job::{LampCircuit, LampEnd, Section, Spread, ToLamps, Waypoint};
 
 /// A piece of wire behind the first branch, with lamps at its end or further legs.
 #[derive(Debug, Clone, PartialEq)]
@@ -76,55 +76,61 @@ pub(super) fn legs(
         .collect()
 }
 
-/// The legs that somebody told of a path by sections: from one splice to each lamp, or from lamp to lamp.
+/// The legs that somebody told of a path by sections.
+#[derive(Default)]
+pub(super) struct ToldLegs {
+    /// To each lamp: from one splice, or from lamp to lamp.
+    pub to_each: Vec<LaidLeg>,
+    /// Of the sync wire.
+    pub in_step: Vec<LaidLeg>,
+}
+
+/// What was told of the wires to several lamps; none where they sit side by side.
 pub(super) fn told(
-    to: &ToLamps,
+    circuit: &LampCircuit,
     lamps: &[PlannedLamp],
-    (circuit, at): (&str, &str),
+    at: &str,
     assumed: &mut Assumed,
-) -> Vec<LaidLeg> {
+) -> ToldLegs {
+    let Some(to) = &circuit.run.to_lamps else { return ToldLegs::default() };
     let count: usize = lamps.iter().map(|l| l.count as usize).sum();
-    let usual_m = match to.spread {
-        Spread::Star => LAMP_LEAD_M,
-        Spread::Chain => NEXT_LAMP_M,
-    };
-    let leg = |n: usize, assumed: &mut Assumed| {
-        let is_first_of_chain = to.spread == Spread::Chain && n == 0;
-        let parent = (to.spread == Spread::Chain && n > 1).then(|| n - 1);
-        let mut sections = Vec::new();
-        // The path ends at the first lamp of a chain.
-        if !is_first_of_chain {
-            let name = format!("to lamp {}", n + 1);
-            let length_m = assumed.or(
-                to.each.get(n).and_then(|lamp| lamp.length_m),
-                usual_m,
-                format!("{at}.run.to_lamps.each[{n}].length_m"),
-                format!("{circuit}: wire {name}"),
-                "m",
-            );
-            let zone = to.zone.unwrap_or(Zone::Exterior);
-            let section = Section::unmeasured(&name, zone, Waypoint::Pass);
-            sections.push(Section { length_m: Some(length_m), ..section });
-        }
-        LaidLeg { parent, sections, lamps: vec![n] }
-    };
-    match count {
-        0 | 1 => Vec::new(),
-        _ => (0..count).map(|n| leg(n, assumed)).collect(),
+    if count < 2 {
+        return ToldLegs::default();
     }
+    let to_each: Vec<LaidLeg> =
+        (0..count).map(|n| told_leg(to, n, (&circuit.name, at), assumed)).collect();
+    ToldLegs { in_step: in_step(&to_each, to.spread, lamps), to_each }
+}
+
+fn told_leg(to: &ToLamps, n: usize, (circuit, at): (&str, &str), assumed: &mut Assumed) -> LaidLeg {
+    let (usual_m, parent) = match to.spread {
+        Spread::Star => (LAMP_LEAD_M, None),
+        Spread::Chain => (NEXT_LAMP_M, (n > 1).then(|| n - 1)),
+    };
+    // The path ends at the first lamp of a chain.
+    if to.spread == Spread::Chain && n == 0 {
+        return LaidLeg { parent, sections: Vec::new(), lamps: vec![n] };
+    }
+    let name = format!("to lamp {}", n + 1);
+    let length_m = assumed.or(
+        to.each.get(n).and_then(|lamp| lamp.length_m),
+        usual_m,
+        format!("{at}.run.to_lamps.each[{n}].length_m"),
+        format!("{circuit}: wire {name}"),
+        "m",
+    );
+    let zone = to.zone.unwrap_or(Zone::Exterior);
+    let section = Section::unmeasured(&name, zone, Waypoint::Pass);
+    let sections = vec![Section { length_m: Some(length_m), ..section }];
+    LaidLeg { parent, sections, lamps: vec![n] }
 }
 
 /// The legs of a sync wire along told ones: from the first lamp that has such a lead to the others.
-pub(super) fn told_in_step(
-    told: &[LaidLeg],
-    spread: Spread,
-    lamps: &[PlannedLamp],
-) -> Vec<LaidLeg> {
-    let each = lamps.iter().flat_map(|l| (0..l.count).map(|_| l.has_sync_lead));
-    let has: Vec<bool> = each.collect();
+fn in_step(told: &[LaidLeg], spread: Spread, lamps: &[PlannedLamp]) -> Vec<LaidLeg> {
     if spread == Spread::Star {
         return told.to_vec();
     }
+    let has: Vec<bool> = lamps.iter().flat_map(|l| (0..l.count).map(|_| l.has_sync_lead)).collect();
     let (mut out, mut way): (Vec<LaidLeg>, Vec<Section>) = (Vec::new(), Vec::new());
     for (n, leg) in told.iter().enumerate() {
         way.extend(leg.sections.iter().cloned());

@@ -23,7 +23,7 @@ use jovek_job::{
     CircuitId, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, LampEnd, ReturnKind, Section,
     Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
-use legs::{legs, one_to_each_lamp, only_to, told, told_in_step};
+use legs::{ToldLegs, legs, one_to_each_lamp, only_to, told};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
 /// beside the battery to the dash.
@@ -287,11 +287,11 @@ impl Chain {
             };
             one_to_each_lamp(legs, (&chain.lamps, chain.with_lead(of)), near.as_ref())
         };
-        let told = match (laid, &circuit.run.to_lamps) {
-            (None, Some(to)) => told(to, &chain.lamps, (&circuit.name, &at), assumed),
-            _ => Vec::new(),
+        let told = match laid {
+            Some(_) => ToldLegs::default(),
+            None => told(circuit, &chain.lamps, &at, assumed),
         };
-        let laid_legs = |of: fn(&Laid) -> &Vec<LaidLeg>| laid.map_or(&told, of);
+        let laid_legs = |of: fn(&Laid) -> &Vec<LaidLeg>| laid.map_or(&told.to_each, of);
         // Cavities are given out along the current: there, at the branches, and back.
         chain.lay_supply(supply, !laid_legs(|l| &l.legs).is_empty(), plugs);
         chain.legs = to_lamps(laid_legs(|l| &l.legs), &chain, Pole::Plus, plugs);
@@ -300,9 +300,7 @@ impl Chain {
         if chain.has_own_return() && !chain.keeps_ground() {
             chain.lay_return(circuit.run.return_by, back, plugs);
         }
-        let spread = circuit.run.to_lamps.as_ref().map(|to| to.spread).unwrap_or_default();
-        let told_sync = told_in_step(&told, spread, &chain.lamps);
-        let sync = laid.map_or(&told_sync, |l| &l.sync_legs);
+        let sync = laid.map_or(&told.in_step, |l| &l.sync_legs);
         chain.sync_legs = to_lamps(sync, &chain, Pole::Sync, plugs);
         let every_leg = [&mut chain.legs, &mut chain.back_legs, &mut chain.sync_legs];
         let every_stretch = every_leg.into_iter().flatten().flat_map(|l| &mut l.stretches);

@@ -3,7 +3,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
+import { ADHESIVES, COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
 import { withoutGone } from "./housing/lamps";
 import { OldLampForm } from "./OldLampForm";
 import { Readings } from "./Readings";
@@ -166,6 +166,14 @@ function Held({
         )}
         {light.draws.kind !== "strip" && (
           <CheckField path={`${at}.is_stuck`} label="held by adhesive: strain relief at its lead" />
+        )}
+        {(light.is_stuck || light.draws.kind === "strip") && (
+          <ChoiceField
+            path={`${at}.adhesive`}
+            label="Stuck with"
+            options={ADHESIVES}
+            write={(v) => v || undefined}
+          />
         )}
         <div className="grid grid-cols-3 items-end gap-2">
           <ChoiceField
