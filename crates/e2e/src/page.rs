@@ -172,15 +172,19 @@ impl Page {
         Ok(words.as_str().unwrap_or_default().to_owned())
     }
 
+    /// True where the page says something now: looked at in the browser, a long page is not sent over.
+    async fn has_words(&self, words: &str) -> Result<bool> {
+        let script = "return document.body.innerText.includes(arguments[0])";
+        let has = self.script(script, vec![json!(words)]).await?;
+        has.as_bool().context("the page did not say")
+    }
+
     /// Waits until the page says something.
     ///
     /// # Errors
     /// When it does not say so in time.
     pub async fn says(&self, words: &str) -> Result<()> {
-        self.until(&format!("the words \"{words}\""), || async {
-            Ok(self.words().await?.contains(words))
-        })
-        .await
+        self.until(&format!("the words \"{words}\""), || self.has_words(words)).await
     }
 
     /// Waits until the page no longer says something.
@@ -189,7 +193,7 @@ impl Page {
     /// When it still says so after the wait.
     pub async fn says_no_more(&self, words: &str) -> Result<()> {
         self.until(&format!("the words \"{words}\" to go"), || async {
-            Ok(!self.words().await?.contains(words))
+            Ok(!self.has_words(words).await?)
         })
         .await
     }
