@@ -86,3 +86,14 @@ fn it_is_laid_and_not_made() {
     let slack = as_built(&job, Timestamp::UNIX_EPOCH).slack;
     assert_eq!(slack, ["Lamps, two-lamp harness: 1.00 m coiled"]);
 }
+
+/// A plug pulls on its lamp: where the lamp is stuck on, the harness is plugged in when that bears.
+#[test]
+fn its_plugs_wait_for_what_is_stuck() {
+    let mut job = boxed(Conductor::Metric(250), 15.0);
+    job.circuits[0].lights[0].is_stuck = true;
+    let steps = work(&job, Timestamp::UNIX_EPOCH).steps;
+    let plug = steps.iter().find(|s| s.step.id.0 == "plug.c1").unwrap();
+    let mount = plug.step.after.iter().find(|a| a.step.0 == "mount.c1").unwrap();
+    assert_eq!(mount.rest_min, jovek_core::work::stuck::CURE_MIN);
+}

@@ -139,7 +139,12 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     }
 
     if fact.kit.is_some() {
-        return kit_steps::close(m, fact, [&pull, &mount]);
+        kit_steps::close(m, fact, [&pull, &mount]);
+        // A plug pulls on its lamp.
+        if let Some(cure_min) = cure_min {
+            m.rests(&step_id("plug"), &[(&mount, cure_min)]);
+        }
+        return;
     }
     let joints: Vec<Vec<String>> =
         m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
