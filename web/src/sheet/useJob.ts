@@ -87,7 +87,10 @@ export function useJob(
   const [held, setHeld] = useState<Held>(() => hold(loaded));
   const [answers, setAnswers] = useState(loaded.answers);
   const [saveState, setSaveState] = useState<SaveState>("saved");
-  const [problem, setProblem] = useState<Problem>();
+  // Why it is not saved, and why it could not be read: a late answer to one says nothing of the other.
+  const [unsaved, setUnsaved] = useState<Problem>();
+  const [unread, setUnread] = useState<Problem>();
+  const problem = unsaved ?? unread;
   const [keptAt, setKeptAt] = useState(loadedKeptAt);
   const now = useRef(held);
   const dirty = useRef(false);
@@ -109,7 +112,12 @@ export function useJob(
       // What is the same stays the same object: nothing that hangs on it is asked again.
       const same = replaceEqualDeep(now.current.job, fresh.job) as Job;
       put({ ...fresh, job: typedSince ? now.current.job : same });
-      if (!typedSince) setAnswers(view.answers);
+      if (!typedSince) {
+        // What is still on its way answers an older question.
+        asked.current++;
+        setAnswers(view.answers);
+        setUnread(undefined);
+      }
       setKeptAt(undefined);
       queries.setQueryData(["job", id], { data: view });
       keep(jobKey(id), view);
@@ -120,7 +128,7 @@ export function useJob(
 
   const fail = useCallback((error: unknown) => {
     const found = error instanceof ApiError ? error.problem : undefined;
-    setProblem(found);
+    setUnsaved(found);
     if (found?.type === "/problems/signed") setSaveState("signed");
     else if (found?.status === 412) setSaveState("conflict");
     else if (found?.status === 0 || (found?.status ?? 0) >= 500) setSaveState("offline");
@@ -141,7 +149,7 @@ export function useJob(
       }),
     )
       .then((view) => {
-        setProblem(undefined);
+        setUnsaved(undefined);
         accept(view, dirty.current);
         setSaveState(dirty.current ? "waiting" : "saved");
       })
@@ -170,6 +178,7 @@ export function useJob(
       for (const ask of early.current) ask(job);
       put({ ...now.current, job });
       dirty.current = true;
+      setUnsaved(undefined);
       setSaveState("waiting");
       const ask = ++asked.current;
       const assess = () =>
@@ -177,10 +186,10 @@ export function useJob(
           .then((assessed) => {
             if (ask !== asked.current) return;
             setAnswers(assessed.answers);
-            setProblem(undefined);
+            setUnread(undefined);
           })
           .catch((error) => {
-            if (ask === asked.current && error instanceof ApiError) setProblem(error.problem);
+            if (ask === asked.current && error instanceof ApiError) setUnread(error.problem);
           });
       window.clearTimeout(assessing.current);
       if (assessAfterMs > 0) assessing.current = window.setTimeout(assess, assessAfterMs);
@@ -212,8 +221,7 @@ export function useJob(
             ? api.POST("/api/jobs/{id}/undo", options)
             : api.POST("/api/jobs/{id}/redo", options),
         );
-        asked.current++;
-        setProblem(undefined);
+        setUnsaved(undefined);
         accept(view, false);
         setSaveState("saved");
       } catch (error) {
@@ -272,7 +280,7 @@ export function useJob(
     async (why: string) => {
       const params = { path: { id }, header: { "If-Match": `"${now.current.rev}"` } };
       accept(await unwrap(api.POST("/api/jobs/{id}/open", { params, body: { why } })), false);
-      setProblem(undefined);
+      setUnsaved(undefined);
       setSaveState("saved");
     },
     [accept, id],
@@ -294,7 +302,7 @@ export function useJob(
     dirty.current = false;
     try {
       const view = await unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
-      setProblem(undefined);
+      setUnsaved(undefined);
       accept(view, false);
       setSaveState("saved");
     } catch (error) {

@@ -156,8 +156,27 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.says("Signed by Ines on").await?;
     page.says("With this open: fitted before this was kept").await?;
     crate::no_serious(&page, "signed").await?;
-    // Whatever is typed now is refused, said, and taken back.
+    // Whatever is typed now is refused, said, and taken back; what the answers say after that changes nothing.
+    page.script(
+        "const real = window.fetch;
+         window.onTheWay = 0;
+         window.fetch = async (r) => {
+           if (!r.url.endsWith('/api/assess')) return real(r);
+           window.onTheWay += 1;
+           const answer = await real(r);
+           await new Promise((done) => setTimeout(done, 2500));
+           setTimeout(() => { window.onTheWay -= 1; }, 200);
+           return answer;
+         };",
+        vec![],
+    )
+    .await?;
     page.fill("What, and where it is kept", "nothing at all").await?;
+    page.says("Open a new revision and say why, then change it").await?;
+    page.until("the late answers", || async {
+        Ok(page.script("return window.onTheWay", vec![]).await?.as_i64() == Some(0))
+    })
+    .await?;
     page.says("Open a new revision and say why, then change it").await?;
     page.holds("What, and where it is kept", "old plug, in the cab").await?;
     page.fill("Why it is opened again", "a second lamp").await?;
