@@ -3,11 +3,13 @@
 use crate::drop_limit::DropLimit;
 use crate::ids::{CircuitId, FactoryId, LightId, PlugId};
 use crate::kit::KitHarness;
-use crate::lamp::{Adhesive, Flash, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw};
+use crate::lamp::{
+    Adhesive, Flash, HeldBy, LampColour, LampLead, LampPlace, LampRole, MeasuredDraw,
+};
 use crate::old_lamp::OldLamp;
 use crate::optic::Optic;
 use crate::skeleton::Sites;
-use crate::strip::{Backlight, Screw, Strip};
+use crate::strip::{Backlight, HiddenSource, Screw, Strip};
 use crate::wish::Wish;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPractice;
@@ -96,6 +98,12 @@ pub struct Light {
     /// By which; none takes the one that cures longest.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub adhesive: Option<Adhesive>,
+    /// What else holds it; none is screws.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub held_by: Option<HeldBy>,
+    /// Spacers under its foot, mm, so that nothing of a trim is cut.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spacer_mm: Option<f64>,
     /// The two pins of its own plug are the other way round: minus on 1.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub is_reversed: bool,
@@ -120,6 +128,9 @@ pub struct Light {
     /// The row of openings that it lights from behind.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub backlight: Option<Backlight>,
+    /// How it is hidden, where only what it lights is to be seen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hidden: Option<HiddenSource>,
     /// The screws that hold it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub screw: Option<Screw>,
@@ -183,6 +194,19 @@ pub enum ControlKind {
     Controller,
 }
 
+/// Where a switch sits.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum SwitchSeat {
+    /// In place of a blank of the panel: no new hole.
+    #[default]
+    BlankPanel,
+    /// In a hole that is cut for it.
+    NewHole,
+    /// On a bracket under the panel.
+    Bracket,
+}
+
 /// Switch and relay of an own circuit.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -203,6 +227,12 @@ pub struct Control {
     /// A flasher module right behind switch or relay, and how it flashes: for lamps that do not flash by themselves.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flasher: Option<Flash>,
+    /// Where its own switch sits; none is a blank panel.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub seat: Option<SwitchSeat>,
+    /// Current of a controller box at rest as measured, mA.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub standby_ma: Option<f64>,
     /// Wire from relay to switch, one way, m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub switch_lead_m: Option<f64>,
@@ -447,6 +477,8 @@ impl LampCircuit {
             place: None,
             is_stuck: false,
             adhesive: None,
+            held_by: None,
+            spacer_mm: None,
             is_reversed: false,
             lead: None,
             flash: None,
@@ -455,6 +487,7 @@ impl LampCircuit {
             optic: None,
             strip: None,
             backlight: None,
+            hidden: None,
             screw: None,
             least_v: None,
             replaces: None,

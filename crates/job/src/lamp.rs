@@ -55,6 +55,18 @@ pub enum Adhesive {
     HotMelt,
 }
 
+/// What holds a lamp that is neither screwed nor stuck.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum HeldBy {
+    /// A magnet in its foot.
+    Magnet,
+    /// Nuts on studs of plastic, as a factory unit has them.
+    PlasticStuds,
+    /// A rubber grommet in a round hole.
+    RubberGrommet,
+}
+
 /// What a lamp is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]

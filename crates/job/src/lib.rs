@@ -46,7 +46,7 @@ mod work;
 pub use battery::Battery;
 pub use circuit::{
     Control, ControlKind, Feed, LampCircuit, Light, Override, Overrides, ReturnKind, Run, Section,
-    Spread, ToLamp, ToLamps,
+    Spread, SwitchSeat, ToLamp, ToLamps,
 };
 pub use drop_limit::DropLimit;
 pub use housing::{HousedLamp, Housing, HousingGround};
@@ -64,7 +64,9 @@ pub use jovek_catalog::system::SystemVoltage;
 pub use jovek_catalog::zone::{Waypoint, Zone};
 pub use kind::WorkKind;
 pub use kit::KitHarness;
-pub use lamp::{Adhesive, Flash, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw};
+pub use lamp::{
+    Adhesive, Flash, HeldBy, LampColour, LampEnd, LampLead, LampPlace, LampRole, MeasuredDraw,
+};
 pub use old_lamp::{LampCondition, OldLamp};
 pub use optic::{
     Adjuster, Beam, Cover, FoundMark, Held, Instead, Lighting, LuxSpot, Mount, Optic, Permit,
@@ -80,7 +82,7 @@ pub use skeleton::{
     At, Between, BodyKind, Hazard, Passage, PlaceFact, RoutePractice, Sites, Skeleton, WayFact,
 };
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
-pub use strip::{Backlight, Edge, Obstacle, Screw, Strip, StripFeed};
+pub use strip::{Backlight, Edge, HiddenSource, Obstacle, Screw, Strip, StripFeed};
 pub use supply::{
     Alternator, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe, Supply, SwitchedSide,
     Vehicle, VehicleSide,

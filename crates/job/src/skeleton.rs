@@ -29,6 +29,8 @@ pub enum BodyKind {
     TrailerTwoAxle,
     /// Motor body like a bus, engine in front.
     MotorBody,
+    /// Passenger car without a frame: its floor carries it.
+    Car,
 }
 
 /// Where the shop likes to run its wires.

@@ -31,6 +31,9 @@ pub struct Edge {
     /// Lead around the corner to the next edge, m; none takes 0.1 m.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub corner_m: Option<f64>,
+    /// The strip bends over its flat to the next edge: it goes on without a cut.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub bends_on: bool,
 }
 
 /// How a strip is fed.
@@ -128,4 +131,14 @@ pub struct Screw {
     /// Space from the back of the panel to the skin behind it, mm; none where nobody measured.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub behind_mm: Option<f64>,
+}
+
+/// A source that is to be hidden: only the surface that it lights is to be seen.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HiddenSource {
+    /// How far it sits behind its light stop, mm.
+    pub behind_mm: f64,
+    /// How far the stop stands over it, mm.
+    pub stop_mm: f64,
 }

@@ -1,5 +1,6 @@
 //! The connector between two vehicles, what hangs between its halves, and a vehicle that is towed on its wheels.
 
+use crate::ids::HousingId;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -231,10 +232,15 @@ pub enum StopLight {
 pub struct HitchLamp {
     /// What it is called.
     pub name: String,
-    /// Power of its tail light, W.
-    pub tail_w: f64,
-    /// Power of its stop light, W.
-    pub stop_w: f64,
+    /// The housing with its lights as they are planned: what is said of them there counts.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub housing: Option<HousingId>,
+    /// Power of its tail light, W; none where nobody read it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub tail_w: Option<f64>,
+    /// Power of its stop light, W; none where nobody read it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub stop_w: Option<f64>,
     /// Power of its reverse light, W; none without one.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reverse_w: Option<f64>,

@@ -7,10 +7,11 @@ use crate::trailer::probe::function_name;
 use jovek_base::coding::CodingValue;
 use jovek_job::{
     Adjuster, At, BulbPlace, Coding, CodingBit, ConnectorKind, Edge, FactoryCircuit, FactoryId,
-    FactoryKind, Flash, FoundWire, Held, HitchLamp, LampColour, LedBulb, LinkSide, LoadResistor,
-    LoopWire, LuxSpot, Mount, Obstacle, OutputKind, Permit, PinFunction, Probe, PutOn, Region,
-    ResistorSeat, Screw, Section, SeriesPins, Signal, Slack, StopFrom, StopLight, SupplyState,
-    SwapFunction, SwitchedSide, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher, Waypoint, Zone,
+    FactoryKind, Flash, FoundWire, Held, HiddenSource, HitchLamp, LampColour, LedBulb, LinkSide,
+    LoadResistor, LoopWire, LuxSpot, Mount, Obstacle, OutputKind, Permit, PinFunction, Probe,
+    PutOn, Region, ResistorSeat, Screw, Section, SeriesPins, Signal, Slack, StopFrom, StopLight,
+    SupplyState, SwapFunction, SwitchedSide, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher,
+    Waypoint, Zone,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -52,6 +53,8 @@ pub struct Fresh {
     pub adjuster: Adjuster,
     /// The screw that holds it.
     pub screw: Screw,
+    /// How a source is hidden.
+    pub hidden: HiddenSource,
     /// A spot where lux is looked at.
     pub spot: LuxSpot,
     /// A circuit that the vehicle has.
@@ -94,8 +97,9 @@ pub fn fresh() -> Fresh {
         },
         hitch: HitchLamp {
             name: "hitch lamp".into(),
-            tail_w: 1.2,
-            stop_w: 3.6,
+            housing: None,
+            tail_w: None,
+            stop_w: None,
             reverse_w: None,
             stop_from: StopFrom::BothWires,
             loop_wire: LoopWire::Left,
@@ -146,6 +150,7 @@ pub fn fresh() -> Fresh {
             down_deg: 0.0,
         },
         adjuster: Adjuster { pitch_mm: 1.25, arm_mm: 100.0, reach: "From behind".into() },
+        hidden: HiddenSource { behind_mm: 20.0, stop_mm: 15.0 },
         screw: Screw { length_mm: 20.0, through_mm: 8.0, behind_mm: None },
         spot: LuxSpot {
             name: "Spot".into(),
@@ -182,7 +187,13 @@ pub fn fresh() -> Fresh {
             plug: None,
             flexes: false,
         },
-        edge: Edge { name: "Edge".into(), length_m: 1.0, obstacles: Vec::new(), corner_m: None },
+        edge: Edge {
+            name: "Edge".into(),
+            length_m: 1.0,
+            obstacles: Vec::new(),
+            corner_m: None,
+            bends_on: false,
+        },
         obstacle: Obstacle { name: "hinge".into(), from_m: 0.0, to_m: 0.05 },
         slack: Slack { place: String::new(), length_m: 0.3 },
         coding: Coding {

@@ -159,6 +159,8 @@ pub enum FindingCode {
     SpliceInTheWet,
     /// A splitter or controller lies in the wet.
     SplitterInTheWet,
+    /// A source that is to be hidden is seen.
+    SourceShows,
     /// The far end of a strip is dimmer.
     StripFades,
     /// LED in place of a bulb does not work as before.

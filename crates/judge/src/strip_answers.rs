@@ -4,6 +4,7 @@ use crate::volt_line::VoltLine;
 use jovek_base::figure::shown;
 use jovek_job::{Light, StripFeed};
 use jovek_plan::strip::backlight::backlight;
+use jovek_plan::strip::pieces::lies_on;
 use jovek_plan::strip::plan::EVEN_ENOUGH;
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
 use jovek_plan::strip::{Piece, StripPlan, StripPoint};
@@ -19,12 +20,23 @@ pub struct StripPieceAnswer {
     pub edge: usize,
     /// From the start of the edge, m.
     pub from_m: f64,
-    /// To, m.
-    pub to_m: f64,
+    /// Where it lies: more than one edge where it bends on round a corner.
+    pub lies: Vec<PieceOnEdge>,
     /// A module rather than a length of strip.
     pub is_module: bool,
     /// `1.35 m, cut behind mark 27`.
     pub text: String,
+}
+
+/// The part of a piece that lies on one edge.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct PieceOnEdge {
+    /// The edge, by index.
+    pub edge: usize,
+    /// From the start of the edge, m.
+    pub from_m: f64,
+    /// To, m.
+    pub to_m: f64,
 }
 
 /// A way to feed the strip.
@@ -95,7 +107,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
         .collect();
     let state = line.map_or("as labelled", |l| l.state_label);
     StripAnswer {
-        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p)).collect(),
+        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p, &plan.edges_m)).collect(),
         ways: plan
             .ways
             .iter()
@@ -127,13 +139,20 @@ fn round(value: f64, digits: i32) -> f64 {
     (value * scale).round() / scale
 }
 
-fn piece(number: usize, p: &Piece) -> StripPieceAnswer {
+fn piece(number: usize, p: &Piece, edges_m: &[f64]) -> StripPieceAnswer {
     let length = shown(p.length_m, "m");
     StripPieceAnswer {
         number,
         edge: p.edge,
         from_m: round(p.from_m, 3),
-        to_m: round(p.to_m(), 3),
+        lies: lies_on(edges_m, p)
+            .into_iter()
+            .map(|(edge, from_m, to_m)| PieceOnEdge {
+                edge,
+                from_m: round(from_m, 3),
+                to_m: round(to_m, 3),
+            })
+            .collect(),
         is_module: p.is_module,
         text: match p.is_module {
             true => format!("module, {length}"),
@@ -154,6 +173,14 @@ fn says(plan: &StripPlan) -> Vec<String> {
         shown(plan.fitted_m, "m"),
         shown(plan.power_w, "W")
     )];
+    let bends: usize =
+        plan.pieces.iter().map(|p| lies_on(&plan.edges_m, p).len().saturating_sub(1)).sum();
+    if bends > 0 {
+        out.push(format!(
+            "{} without a cut: over its flat only, in a curve of 20 mm and more, no solder or LED on the bend",
+            count(bends, "corner", "corners")
+        ));
+    }
     if plan.reels > 0 {
         out.push(format!(
             "{} of {} opened, {} left over",
@@ -212,7 +239,7 @@ fn shown_mm(mm: f64) -> String {
 
 /// A screw in words; none where nothing is known of it.
 pub(super) fn screw_text(light: &Light) -> Option<String> {
-    light.screw.as_ref().map(|screw| match judge(screw) {
+    light.screw.as_ref().map(|screw| match judge(screw, light.spacer_mm.unwrap_or(0.0)) {
         ScrewVerdict::TooShort { by_mm } => {
             format!("ends {by_mm:.1} mm inside the panel: too short to hold")
         }

@@ -57,6 +57,8 @@ pub struct Wired<'a> {
     pub silicon: bool,
     /// What takes up the kick of relay coils.
     pub suppression: Suppression,
+    /// Current of a controller box at rest as measured, A.
+    pub box_rest_a: Option<f64>,
 }
 
 /// All ways on an own feed, the best first.
@@ -142,6 +144,7 @@ fn made(wired: &Wired, logic: &Logic, kind: ControlKind) -> Result<Switching, Un
         }
     };
     maker.made.lamps_from = lamps_from;
+    maker.made.box_rest_a = wired.box_rest_a.filter(|_| kind == ControlKind::Controller);
     Ok(maker.made)
 }
 
@@ -309,9 +312,11 @@ fn parts_of(switching: &Switching) -> usize {
 
 /// What modules draw all the time, A.
 pub fn standby_a(switching: &Switching) -> Option<f64> {
-    let modules = switching.relays.iter().filter(|r| r.role.is_module()).count()
-        + usize::from(switching.kind == ControlKind::Controller);
-    (modules > 0).then_some(modules as f64 * relay::MODULE_STANDBY_A)
+    let modules = switching.relays.iter().filter(|r| r.role.is_module()).count();
+    let boxed_a = (switching.kind == ControlKind::Controller)
+        .then(|| switching.box_rest_a.unwrap_or(relay::MODULE_STANDBY_A));
+    (modules > 0 || boxed_a.is_some())
+        .then(|| modules as f64 * relay::MODULE_STANDBY_A + boxed_a.unwrap_or(0.0))
 }
 
 fn diode_reasons(

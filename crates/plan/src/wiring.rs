@@ -191,6 +191,7 @@ impl Wiring {
                 limit_v: Need::of(job, &job.circuits[index], supply).copper_v,
                 silicon: job.shop.silicon_diodes,
                 suppression: job.suppression_of(&job.circuits[index]),
+                box_rest_a: job.circuits[index].control.standby_ma.map(|ma| ma / 1000.0),
             },
             logic,
         )

@@ -1113,6 +1113,7 @@ export interface components {
             stages: components["schemas"]["StageAnswer"][];
             /** @description Terminals by kind. */
             terminals: components["schemas"]["TerminalCount"][];
+            undecided?: null | components["schemas"]["Undecided"];
         };
         /** @description The as-built record. */
         AsBuilt: {
@@ -1387,7 +1388,7 @@ export interface components {
          * @description What kind of body it is.
          * @enum {string}
          */
-        BodyKind: "pickup" | "chassis_cab" | "van" | "small_offroad" | "rigid_lorry" | "trailer_one_axle" | "trailer_two_axle" | "motor_body";
+        BodyKind: "pickup" | "chassis_cab" | "van" | "small_offroad" | "rigid_lorry" | "trailer_one_axle" | "trailer_two_axle" | "motor_body" | "car";
         /** @description Charge over a shift. */
         Budget: {
             /** @description Alternator against all loads, at working speed and at idle, in words. */
@@ -1860,11 +1861,17 @@ export interface components {
              *     large, and at the wire of a lamp that the road needs.
              */
             lead_fuse?: boolean | null;
+            seat?: null | components["schemas"]["SwitchSeat"];
             /**
              * Format: double
              * @description Wire from each signal that is taken up to relay or diode, m.
              */
             signal_lead_m?: number | null;
+            /**
+             * Format: double
+             * @description Current of a controller box at rest as measured, mA.
+             */
+            standby_ma?: number | null;
             suppression?: null | components["schemas"]["Suppression"];
             /**
              * Format: double
@@ -2152,6 +2159,8 @@ export interface components {
         };
         /** @description A straight edge that strip is wished along. Between one edge and the next is a corner. */
         Edge: {
+            /** @description The strip bends over its flat to the next edge: it goes on without a cut. */
+            bends_on?: boolean;
             /**
              * Format: double
              * @description Lead around the corner to the next edge, m; none takes 0.1 m.
@@ -2450,7 +2459,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "source-shows" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2529,6 +2538,8 @@ export interface components {
             flash: components["schemas"]["Flash"];
             /** @description A flasher module in the feed. */
             flasher: components["schemas"]["Flash"];
+            /** @description How a source is hidden. */
+            hidden: components["schemas"]["HiddenSource"];
             /** @description A hitch lamp. */
             hitch: components["schemas"]["HitchLamp"];
             /** @description An LED in place of a bulb. */
@@ -2688,6 +2699,24 @@ export interface components {
          * @enum {string}
          */
         Held: "up" | "to_vehicle";
+        /**
+         * @description What holds a lamp that is neither screwed nor stuck.
+         * @enum {string}
+         */
+        HeldBy: "magnet" | "plastic_studs" | "rubber_grommet";
+        /** @description A source that is to be hidden: only the surface that it lights is to be seen. */
+        HiddenSource: {
+            /**
+             * Format: double
+             * @description How far it sits behind its light stop, mm.
+             */
+            behind_mm: number;
+            /**
+             * Format: double
+             * @description How far the stop stands over it, mm.
+             */
+            stop_mm: number;
+        };
         /** @description An entry of the history. */
         HistoryRow: {
             /** @description When. */
@@ -2722,6 +2751,8 @@ export interface components {
         HitchAnswer: {
             /** @description Stop and turn share a wire on each side of this socket. */
             is_combined: boolean;
+            /** @description Its lights are planned with the job: their watts are said under Light. */
+            is_planned: boolean;
             /** @description The loop as it is, and what it means. */
             loop_text: string;
             /** @description What to mind. */
@@ -2737,6 +2768,7 @@ export interface components {
         };
         /** @description A lamp at the hitch that takes its functions from the lead and passes all of them on. */
         HitchLamp: {
+            housing?: null | components["schemas"]["HousingId"];
             /** @description What its maker says of the loop when it is left. */
             left_means: components["schemas"]["StopLight"];
             /** @description How its loop of wire is. */
@@ -2752,14 +2784,14 @@ export interface components {
             stop_from: components["schemas"]["StopFrom"];
             /**
              * Format: double
-             * @description Power of its stop light, W.
+             * @description Power of its stop light, W; none where nobody read it.
              */
-            stop_w: number;
+            stop_w?: number | null;
             /**
              * Format: double
-             * @description Power of its tail light, W.
+             * @description Power of its tail light, W; none where nobody read it.
              */
-            tail_w: number;
+            tail_w?: number | null;
         };
         /** @description What the stop light shows while the driver does something. */
         HitchState: {
@@ -2781,6 +2813,8 @@ export interface components {
             current_a: number;
             /** @description The function. */
             function: components["schemas"]["PinFunction"];
+            /** @description True where nobody said its watts. */
+            is_assumed: boolean;
             /** @description Pin of the lead. */
             pin: string;
             /** @description What the pin does, in words. */
@@ -3389,6 +3423,8 @@ export interface components {
             has_pattern_lead?: boolean;
             /** @description It has a lead that keeps it in step with others of its circuit: theirs are joined. */
             has_sync_lead?: boolean;
+            held_by?: null | components["schemas"]["HeldBy"];
+            hidden?: null | components["schemas"]["HiddenSource"];
             /** @description Id within the job. */
             id: components["schemas"]["LightId"];
             /** @description The two pins of its own plug are the other way round: minus on 1. */
@@ -3418,6 +3454,11 @@ export interface components {
             replaces?: null | components["schemas"]["OldLamp"];
             role?: null | components["schemas"]["LampRole"];
             screw?: null | components["schemas"]["Screw"];
+            /**
+             * Format: double
+             * @description Spacers under its foot, mm, so that nothing of a trim is cut.
+             */
+            spacer_mm?: number | null;
             /** @description It is on the vehicle already and stays: wired with the others, neither bought nor mounted. */
             stays?: boolean;
             strip?: null | components["schemas"]["Strip"];
@@ -3429,6 +3470,8 @@ export interface components {
             /** @description Current of the group at a low battery, `3.40 A`. */
             current_text: string;
             curve?: null | components["schemas"]["CurveAnswer"];
+            /** @description How it shows by day; none of what is no sign to others. */
+            day_text?: string | null;
             /** @description Difference of measured against label, `-8 %`. */
             difference_text?: string | null;
             /** @description The light. */
@@ -4120,6 +4163,21 @@ export interface components {
             shows: string;
             /** @description Who added it. */
             who: string;
+        };
+        /** @description The part of a piece that lies on one edge. */
+        PieceOnEdge: {
+            /** @description The edge, by index. */
+            edge: number;
+            /**
+             * Format: double
+             * @description From the start of the edge, m.
+             */
+            from_m: number;
+            /**
+             * Format: double
+             * @description To, m.
+             */
+            to_m: number;
         };
         /** @description One terminal with its wire. */
         Pin: {
@@ -5446,15 +5504,12 @@ export interface components {
             from_m: number;
             /** @description A module rather than a length of strip. */
             is_module: boolean;
+            /** @description Where it lies: more than one edge where it bends on round a corner. */
+            lies: components["schemas"]["PieceOnEdge"][];
             /** @description Number, from 1. */
             number: number;
             /** @description `1.35 m, cut behind mark 27`. */
             text: string;
-            /**
-             * Format: double
-             * @description To, m.
-             */
-            to_m: number;
         };
         /** @description A way to feed the strip. */
         StripWayAnswer: {
@@ -5655,6 +5710,11 @@ export interface components {
             /** @description What it must not be used for; empty where nothing is to be said. */
             not_for: string;
         };
+        /**
+         * @description Where a switch sits.
+         * @enum {string}
+         */
+        SwitchSeat: "blank_panel" | "new_hole" | "bracket";
         /**
          * @description In which wire of a factory lamp its switch sits.
          * @enum {string}
@@ -5892,6 +5952,15 @@ export interface components {
         Tried: {
             /** @description What is seen. */
             moment: components["schemas"]["Moment"];
+        };
+        /** @description A fact that decides, and that nobody has said. */
+        Undecided: {
+            /** @description What is asked. */
+            asks: string;
+            /** @description What turns on it. */
+            matters: string;
+            /** @description Where the answer goes. */
+            stage: components["schemas"]["Stage"];
         };
         /** @description A figure of the shop that counts until somebody gives another. */
         UsualFigure: {

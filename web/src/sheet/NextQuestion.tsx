@@ -6,13 +6,38 @@ import { Button } from "../ui/Button";
 import { useReader } from "../ui/reader";
 import { useDesk } from "./desk";
 import { setAt } from "./path";
+import { STAGES, type Stage } from "./stages";
 
 /** The place of the question is kept while it is sought: what stands below must not move under a finger. */
 const CARD =
   "no-print card flex min-h-68 flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3 sm:min-h-26";
 
-/** One question at a time: the unmeasured figure that matters most. */
-export function NextQuestion() {
+/** One question at a time: the fact on which the work turns, then the unmeasured figure that matters most. */
+export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => void }) {
+  const { answers } = useDesk();
+  const [later, setLater] = useState<string>();
+  const open = answers.undecided;
+  if (!open || open.asks === later) return <NextFigure />;
+  return (
+    <div className={CARD}>
+      <div className="min-w-56 flex-1">
+        <p className="text-sm text-soft">This work turns on</p>
+        <p className="font-semibold">{open.asks}</p>
+        <p className="text-sm text-soft">{open.matters}</p>
+      </div>
+      {stage !== open.stage && (
+        <Button kind="main" onClick={() => go(open.stage)}>
+          To {STAGES.find((s) => s.stage === open.stage)?.label}
+        </Button>
+      )}
+      <Button kind="quiet" onClick={() => setLater(open.asks)}>
+        Later
+      </Button>
+    </div>
+  );
+}
+
+function NextFigure() {
   const desk = useDesk();
   const reader = useReader();
   const [text, setText] = useState("");

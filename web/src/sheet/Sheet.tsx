@@ -203,7 +203,7 @@ function Desk({
           <main className="min-w-0 space-y-4">
             <AsLastHeard />
             <Frozen stage={stage} go={go} />
-            {isSigned(desk.answers) ? null : <NextQuestion />}
+            {isSigned(desk.answers) ? null : <NextQuestion stage={stage} go={go} />}
             <Answers stage={stage} go={go} />
           </main>
         </div>

@@ -26,6 +26,19 @@ export const RETURNS = [
   { value: "factory_ground", label: "to a factory ground wire" },
 ];
 
+export const HELD_BY = [
+  { value: "", label: "screws or bracket" },
+  { value: "plastic_studs", label: "nuts on plastic studs" },
+  { value: "rubber_grommet", label: "rubber grommet" },
+  { value: "magnet", label: "magnet" },
+];
+
+export const SWITCH_SEATS = [
+  { value: "", label: "in place of a blank" },
+  { value: "new_hole", label: "in a new hole" },
+  { value: "bracket", label: "on a bracket" },
+];
+
 export const ADHESIVES = [
   { value: "", label: "not said: cures overnight" },
   { value: "tape", label: "tape, clips at its ends" },
@@ -163,6 +176,7 @@ export const BODIES = [
   { value: "pickup", label: "pickup" },
   { value: "chassis_cab", label: "chassis cab with body" },
   { value: "van", label: "van" },
+  { value: "car", label: "car" },
   { value: "small_offroad", label: "small 4x4" },
   { value: "rigid_lorry", label: "rigid lorry" },
   { value: "trailer_one_axle", label: "trailer, one axle" },

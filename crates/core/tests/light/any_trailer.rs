@@ -63,8 +63,9 @@ fn hitch() -> impl Strategy<Value = HitchLamp> {
     )
         .prop_map(|(tail_w, stop_w, reverse_w, stop_from, loop_wire, left_means)| HitchLamp {
             name: "lamp".into(),
-            tail_w,
-            stop_w,
+            housing: None,
+            tail_w: Some(tail_w),
+            stop_w: Some(stop_w),
             reverse_w,
             stop_from,
             loop_wire,

@@ -25,8 +25,9 @@ fn demo(unit: &str) -> Job {
 fn lamp(stop_from: StopFrom) -> HitchLamp {
     HitchLamp {
         name: "hitch lamp".into(),
-        tail_w: 1.2,
-        stop_w: 3.6,
+        housing: None,
+        tail_w: Some(1.2),
+        stop_w: Some(3.6),
         reverse_w: Some(4.8),
         stop_from,
         loop_wire: LoopWire::Left,

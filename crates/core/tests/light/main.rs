@@ -8,6 +8,7 @@ mod aim_and_colour;
 mod any_lamp_any_swap;
 mod any_trailer;
 mod built_and_refused;
+mod by_day;
 mod faces;
 mod files;
 mod flashers;

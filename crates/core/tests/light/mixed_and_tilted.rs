@@ -302,7 +302,7 @@ fn figures_of_trailers_are_looked_at() {
             readings[1].on = readings[0].on;
         }),
         ("trailer.hitch.stop_w", |j| {
-            let lamp = jovek_core::job::HitchLamp { stop_w: 0.0, ..fresh().hitch };
+            let lamp = jovek_core::job::HitchLamp { stop_w: Some(0.0), ..fresh().hitch };
             j.trailer.as_mut().unwrap().hitch = Some(lamp);
         }),
         ("trailer.hitch.reverse_w", |j| {

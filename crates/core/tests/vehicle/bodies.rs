@@ -14,7 +14,7 @@ use jovek_core::route::price::{hazard_part, passage_m, price_m};
 use jovek_core::route::{Graph, LaidRole};
 use std::collections::BTreeSet;
 
-const KINDS: [BodyKind; 8] = [
+const KINDS: [BodyKind; 9] = [
     BodyKind::Pickup,
     BodyKind::ChassisCab,
     BodyKind::Van,
@@ -23,6 +23,7 @@ const KINDS: [BodyKind; 8] = [
     BodyKind::TrailerOneAxle,
     BodyKind::TrailerTwoAxle,
     BodyKind::MotorBody,
+    BodyKind::Car,
 ];
 
 fn graph(kind: BodyKind) -> Graph {
@@ -212,4 +213,26 @@ fn a_price_is_length_hazards_and_passage() {
             }
         }
     }
+}
+
+/// A car has no rails: its wires to the rear lie inside along a sill; lamps at the bonnet hinges are reached without a
+/// hinge, one on the bonnet itself through it.
+#[test]
+fn a_car_is_wired_inside_and_its_bonnet_through_a_hinge() {
+    let laid = |place: &str| {
+        let mut job = bench(&[], switch("on-off"), None);
+        job.skeleton = Some(Skeleton { body: BodyKind::Car, ..Skeleton::default() });
+        let lamps = vec![PlaceId::from(place)];
+        job.circuits[0].sites = Some(Sites { lamps, ..Sites::default() });
+        let study = study(&job);
+        let layout = study.layout.clone().unwrap();
+        let laid = layout.circuits[0].clone().unwrap();
+        let mut sections = laid.supply.clone();
+        sections.extend(laid.legs.iter().flat_map(|l| l.sections.clone()));
+        (sections.iter().any(|s| s.flexes), sections.iter().map(|s| s.zone).collect::<Vec<_>>())
+    };
+    assert!(!laid("hinge_left").0);
+    assert!(laid("bonnet").0);
+    let (_, zones) = laid("bay_right");
+    assert!(zones.contains(&Zone::Cab) && !zones.contains(&Zone::Underbody), "{zones:?}");
 }

@@ -9,11 +9,11 @@ use jovek_core::catalog::fuse::FuseFamily;
 use jovek_core::finding::FindingCode as Code;
 use jovek_core::job::{
     BodyKind, BulbPlace, CircuitId, ConnectorKind, ControlKind, DropLimit, Edge, FactoryKind, Feed,
-    Flash, FuseBlock, Hazard, Job, KitHarness, LampColour, LampPlace, LampRole, LedBulb, LightId,
-    LightKind, LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override, Passage, PlaceId, PutOn,
-    Region, ResistorSeat, Screw, Signal, Sites, Skeleton, Strip, StripFeed, SupplyState,
-    SwapFunction, Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink, VehicleSide, Watcher,
-    WayFact, WayId, WireReading, Wish,
+    Flash, FuseBlock, Hazard, HiddenSource, Job, KitHarness, LampColour, LampPlace, LampRole,
+    LedBulb, LightId, LightKind, LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override,
+    Passage, PlaceId, PutOn, Region, ResistorSeat, Screw, Signal, Sites, Skeleton, Strip,
+    StripFeed, SupplyState, SwapFunction, Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink,
+    VehicleSide, Watcher, WayFact, WayId, WireReading, Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -78,6 +78,13 @@ fn tied(output: OutputKind) -> Pair {
     sound.circuits[0].lights[0].label_w = Some(5.0);
     sound.circuits[0].feed = Some(Feed::TieIn { factory: "park".into() });
     but(sound, |job| job.factory[0].output = output)
+}
+
+/// A starter whose light hides 40 mm behind a stop of some height.
+fn hidden(stop_mm: f64) -> Job {
+    let mut job = Job::starter("hidden");
+    job.circuits[0].lights[0].hidden = Some(HiddenSource { behind_mm: 40.0, stop_mm });
+    job
 }
 
 fn strip(length_m: f64) -> Job {
@@ -163,6 +170,8 @@ fn pair(code: Code) -> Option<Pair> {
             job.circuits[0].lights[0].strip.as_mut().unwrap().feed = Some(StripFeed::OneEnd);
         }),
         Code::NoStripFits => (strip(0.02), strip(1.0)),
+        // By hand: an eye of 1.6 m at 2 m over a source at 0.6 m looks down by 1 in 2; 40 mm behind wants a stop of 20.
+        Code::SourceShows => (hidden(19.0), hidden(20.0)),
         Code::ScrewDepth => but(Job::starter("s"), |job| {
             let screw = Screw { length_mm: 25.0, through_mm: 9.0, behind_mm: Some(10.0) };
             job.circuits[0].lights[0].screw = Some(screw);

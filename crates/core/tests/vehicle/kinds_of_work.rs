@@ -4,10 +4,14 @@
 use jovek_core::answers::{Answers, assess};
 use jovek_core::base::grade::Grade;
 use jovek_core::finding::Stage;
-use jovek_core::job::{ConnectorKind, Job, Shop, Signal, TrailerLink, WorkKind, limits};
+use jovek_core::job::{
+    ConnectorKind, FuseSurvey, Job, LampRole, OutputKind, Shop, Signal, StopFrom, TrailerLink,
+    WorkKind, limits,
+};
 use jovek_core::kinds::{ALL, add, begun, is_aside, row};
 use jovek_core::plan::study::study;
 use jovek_core::trailer::connectors::connector;
+use jovek_core::trailer::link;
 use jovek_core::trailer::towed::towed;
 use jovek_core::work::{Step, steps};
 
@@ -150,4 +154,59 @@ fn a_hitch_lamp_takes_what_the_socket_has() {
     assert_eq!(diodes(&answers), 0.0);
     assert!(answers.findings.iter().all(|f| f.grade != Grade::Stop), "{:?}", answers.findings);
     assert!(separate.factory.iter().any(|f| f.follows == Signal::Brake && f.also.is_empty()));
+}
+
+/// The page of the hitch lamp reads the lamp as it is planned: its watts under Light count, what nobody said is told as
+/// assumed, and a socket that was changed since, or a lamp that wants both wires, is told against the plan.
+#[test]
+fn the_hitch_page_follows_the_plan() {
+    let mut job = begun("9", &[WorkKind::HitchLamp], Shop::default());
+    let found = |job: &Job| link(job).unwrap().unwrap().hitch.unwrap();
+    let tail = |job: &Job| found(job).taps[0].clone();
+    assert!(found(&job).is_planned && tail(&job).is_assumed);
+    let light = job.circuits[0].lights.first_mut().unwrap();
+    assert_eq!(light.role, Some(LampRole::Tail));
+    light.label_w = Some(6.0);
+    assert_eq!((tail(&job).current_a, tail(&job).is_assumed), (0.5, false));
+    let against = |job: &Job| found(job).mind.iter().filter(|m| m.contains("plan")).count();
+    assert_eq!(against(&job), 0, "{:?}", found(&job).mind);
+    let mut both = job.clone();
+    both.trailer.as_mut().unwrap().hitch.as_mut().unwrap().stop_from = StopFrom::BothWires;
+    assert_eq!(against(&both), 1);
+    let mut apart = job.clone();
+    apart.trailer.as_mut().unwrap().socket = ConnectorKind::Iso13;
+    assert_eq!(against(&apart), 1);
+}
+
+/// What a kind of work turns on is asked first, and no more once it is said.
+#[test]
+fn each_kind_asks_what_it_turns_on() {
+    let asks = |job: &Job| assess(job).undecided.map(|u| u.asks);
+    let of = |kind| begun("9", &[kind], Shop::default());
+    let mut job = of(WorkKind::PlugIn);
+    assert!(asks(&job).unwrap().contains("plain, pulsed or watched"));
+    job.factory[0].output = OutputKind::Plain;
+    assert_eq!(asks(&job), None);
+    let mut job = of(WorkKind::KeyControlled);
+    assert!(asks(&job).unwrap().contains("which side is live"));
+    let read = FuseSurvey { first_key_on_v: Some(12.4), ..FuseSurvey::default() };
+    job.factory[0].survey = Some(read);
+    assert_eq!(asks(&job), None);
+    let mut job = of(WorkKind::Switched);
+    assert!(asks(&job).unwrap().contains("how many watts"));
+    job.circuits[0].lights[0].label_w = Some(18.0);
+    assert_eq!(asks(&job), None);
+    let mut job = of(WorkKind::Coding);
+    assert!(asks(&job).unwrap().contains("which model series"));
+    job.record.coding[0].series = Some("until 2012".into());
+    assert_eq!(asks(&job), None);
+    let mut job = of(WorkKind::TowedVehicle);
+    assert!(asks(&job).unwrap().contains("What does the towed vehicle draw"));
+    job.trailer.as_mut().unwrap().towed.as_mut().unwrap().key_on_a = Some(0.4);
+    assert_eq!(asks(&job), None);
+    for kind in [WorkKind::HeadlampRelay, WorkKind::Accent, WorkKind::HitchLamp, WorkKind::Warning]
+    {
+        assert!(asks(&of(kind)).is_some(), "{kind:?}");
+    }
+    assert_eq!(asks(&of(WorkKind::Repair)), None);
 }

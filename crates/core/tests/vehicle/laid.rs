@@ -431,13 +431,14 @@ proptest! {
     /// Lamps anywhere, in any number, on any body: laid, solved, every lamp lit, the sheet whole.
     #[test]
     fn lamps_anywhere_are_laid_and_lit(
-        body in 0..8usize,
+        body in 0..9usize,
         places in prop::collection::vec(0..60usize, 1..7),
         watts in 1.0..15.0f64,
     ) {
-        const KINDS: [BodyKind; 8] = [
+        const KINDS: [BodyKind; 9] = [
             BodyKind::Pickup, BodyKind::ChassisCab, BodyKind::Van, BodyKind::SmallOffroad,
             BodyKind::RigidLorry, BodyKind::TrailerOneAxle, BodyKind::TrailerTwoAxle, BodyKind::MotorBody,
+            BodyKind::Car,
         ];
         let mut job = pair();
         job.skeleton = Some(Skeleton { body: KINDS[body], ..Skeleton::default() });

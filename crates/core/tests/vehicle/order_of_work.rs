@@ -4,14 +4,16 @@ use crate::common::bench::{job as bench, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::assess;
 use jovek_core::job::{
-    Adhesive, ControlKind, Feed, Job, JointPractice, LampEnd, LampLead, Mark, Reading, ReturnKind,
-    Signal, StepId, Wish,
+    Adhesive, ControlKind, Feed, HeldBy, Job, JointPractice, LampEnd, LampLead, LampPlace, Mark,
+    Reading, ReturnKind, Signal, StepId, SwitchSeat, Wish,
 };
 use jovek_core::plan::study::study;
+use jovek_core::plan::switching_options::standby_a;
 use jovek_core::record::as_built;
 use jovek_core::work::stuck::CURE_MIN;
 use jovek_core::work::{
-    KnownJob, MarkError, Need, StepState, Task, marked, minutes_in_all, order, steps, work,
+    KnownJob, MarkError, Need, StepAnswer, StepState, Task, marked, minutes_in_all, order, steps,
+    work,
 };
 use proptest::prelude::*;
 
@@ -489,4 +491,71 @@ fn each_adhesive_has_its_own_rest() {
         assert_eq!(min, rest_min, "{adhesive:?}");
         assert!(how.contains(says) && how.contains("isopropyl"), "{how}");
     }
+}
+
+/// What holds a lamp shows in its steps and parts: no hole through the roof for a beacon on a magnet, a grommet bought
+/// for each lamp that sits in one, a spacer in place of a cut trim. Common practice, no source.
+#[test]
+fn what_holds_a_lamp_is_in_its_steps() {
+    let of = |change: &dyn Fn(&mut jovek_core::job::Light)| {
+        let mut job = bench(&[], Wish::OwnSwitch, None);
+        change(&mut job.circuits[0].lights[0]);
+        let parts = assess(&job).parts;
+        (work(&job, now()).steps, parts)
+    };
+    let how = |steps: &[StepAnswer], id: &str| {
+        steps.iter().find(|s| s.step.id.0 == id).map(|s| s.step.how.join("; "))
+    };
+    let (steps, _) = of(&|l| l.place = Some(LampPlace::Roof));
+    assert!(how(&steps, "roof.c1").is_some());
+    let (steps, _) = of(&|l| {
+        l.place = Some(LampPlace::Roof);
+        l.held_by = Some(HeldBy::Magnet);
+    });
+    assert!(how(&steps, "roof.c1").is_none(), "no hole for a magnet");
+    let mount = steps.iter().find(|s| s.step.id.0 == "mount.c1").unwrap();
+    assert!(mount.step.minutes < 10.0 && !mount.step.how.join(" ").contains("screws"));
+    assert!(mount.step.cautions.iter().any(|c| c.contains("A magnet is no fixing")));
+    let (steps, parts) = of(&|l| l.held_by = Some(HeldBy::RubberGrommet));
+    assert!(how(&steps, "mount.c1").unwrap().contains("soapy water"));
+    let grommets = parts.iter().find(|p| p.part.starts_with("rubber grommet for")).unwrap();
+    let lamps = bench(&[], Wish::OwnSwitch, None).circuits[0].lights[0].count;
+    assert_eq!(grommets.quantity, f64::from(lamps));
+    let (steps, parts) = of(&|l| l.spacer_mm = Some(8.0));
+    assert!(how(&steps, "mount.c1").unwrap().contains("spacers of 8 mm, nothing of a trim is cut"));
+    assert!(parts.iter().any(|p| p.part.starts_with("set of spacers 8 mm")));
+}
+
+/// A switch takes the place of a blank; only where none is free a hole is cut, before the switch goes in.
+#[test]
+fn a_switch_takes_the_place_of_a_blank() {
+    let of = |seat| {
+        let mut job = bench(&[], Wish::OwnSwitch, None);
+        job.circuits[0].control.seat = seat;
+        work(&job, now()).steps
+    };
+    let steps = of(None);
+    let hardware = steps.iter().find(|s| s.step.id.0 == "hardware.c1").unwrap();
+    assert!(hardware.step.how.iter().any(|h| h.starts_with("a blank comes out")));
+    assert!(steps.iter().all(|s| !s.step.id.0.starts_with("switch-hole")));
+    let steps = of(Some(SwitchSeat::NewHole));
+    let at = |id: &str| steps.iter().position(|s| s.step.id.0 == id).unwrap();
+    assert!(at("switch-hole.c1") < at("hardware.c1"));
+    let hole = &steps[at("switch-hole.c1")].step;
+    assert!(hole.cautions.iter().any(|c| c.contains("airbags")));
+}
+
+/// A controller box draws at rest what was measured; nothing else of it changes.
+#[test]
+fn a_box_at_rest_draws_what_was_measured() {
+    let rest_ma = |standby_ma| -> f64 {
+        let mut job = bench(&[], Wish::OwnSwitch, None);
+        job.circuits[0].control.kind = Some(ControlKind::Controller);
+        job.circuits[0].control.standby_ma = standby_ma;
+        let study = study(&job);
+        let (chain, _) = study.parts()[0];
+        1000.0 * standby_a(chain.switching.as_ref().unwrap()).unwrap()
+    };
+    assert_eq!(rest_ma(None), 5.0);
+    assert!((rest_ma(Some(32.0)) - 32.0).abs() < 1e-9);
 }

@@ -10,9 +10,9 @@ use jovek_core::job::{
 };
 use jovek_core::strip::backlight::backlight;
 use jovek_core::strip::ladder::{Ladder, Source, Tap};
-use jovek_core::strip::pieces::{CLEAR_M, CROWDED_M};
+use jovek_core::strip::pieces::{CLEAR_M, CROWDED_M, lies_on};
 use jovek_core::strip::screw::{ScrewVerdict, judge};
-use jovek_core::strip::{StripFigures, pieces, plan};
+use jovek_core::strip::{StripFigures, StripPlan, StripPoint, pieces, plan};
 use proptest::prelude::*;
 
 /// 16 ft of strip, 48 groups of 9 V and 60 ohm between rails of 0.21 mm², behind a battery of 12.6 V with
@@ -88,6 +88,7 @@ fn edge() -> impl Strategy<Value = Edge> {
             })
             .collect(),
         corner_m: None,
+        bends_on: false,
     })
 }
 
@@ -211,6 +212,7 @@ fn obstacles_that_crowd_bring_modules() {
         length_m: 1.2,
         obstacles: vec![obstacle(0.7), obstacle(0.9)],
         corner_m: None,
+        bends_on: false,
     };
     let strip = Strip { edges: vec![edge], ..Strip::default() };
     let made = pieces(&strip.edges, &figures(&strip));
@@ -244,22 +246,55 @@ fn modules_behind_openings_by_hand() {
     assert!(shallow > 4 && backlight(&row).modules_mm.len() > shallow);
 }
 
+/// Two edges of 1 m with marks every 50 mm: cut at the corner they are two pieces with a lead between; bent on, one of
+/// 2 m without solder, and the light along it has no gap.
+#[test]
+fn a_strip_bends_on_round_a_corner() {
+    let of = |bends_on: bool, obstacles: Vec<Obstacle>| {
+        let edge = |bends_on| Edge { length_m: 1.0, bends_on, ..Edge::default() };
+        let mut edges = vec![edge(bends_on), edge(false)];
+        edges[0].obstacles = obstacles;
+        let strip = Strip { edges, mark_mm: Some(50.0), reel_m: Some(5.0), ..Strip::default() };
+        plan(&strip, figures(&strip)).unwrap()
+    };
+    let (cut, bent) = (of(false, vec![]), of(true, vec![]));
+    assert_eq!((cut.lengths(), bent.lengths()), (2, 1));
+    assert_eq!((cut.fitted_m, bent.fitted_m), (2.0, 2.0));
+    assert_eq!(lies_on(&bent.edges_m, &bent.pieces[0]), vec![(0, 0.0, 1.0), (1, 0.0, 1.0)]);
+    let step_m: Vec<f64> = bent.along_m.windows(2).map(|p| p[1] - p[0]).collect();
+    assert!(step_m.iter().all(|m| (m - 0.05).abs() < 1e-9), "{step_m:?}");
+    let between =
+        |plan: &StripPlan| plan.leads.iter().filter(|l| l.from != StripPoint::Splitter).count();
+    assert!(between(&cut) > 0 && between(&bent) == 0);
+    // A module does not bend: beside a hinge short of the corner each edge has its own.
+    let hinge = Obstacle { name: "hinge".into(), from_m: 0.0, to_m: 0.85 };
+    let latch =
+        |plan: &StripPlan| plan.pieces.iter().map(|p| (p.edge, p.is_module)).collect::<Vec<_>>();
+    assert_eq!(
+        latch(&of(true, vec![hinge])),
+        vec![(0, false)],
+        "1.14 m from hinge to end, round the corner"
+    );
+}
+
 /// Common practice: 3 mm of air between the tip and the skin behind.
 #[test]
 fn screws_stop_short_of_the_skin() {
     let screw =
         |length_mm: f64, behind_mm: Option<f64>| Screw { length_mm, through_mm: 9.0, behind_mm };
-    assert_eq!(judge(&screw(8.0, Some(20.0))), ScrewVerdict::TooShort { by_mm: 1.0 });
-    assert_eq!(judge(&screw(25.0, None)), ScrewVerdict::Unknown { tip_mm: 16.0 });
+    assert_eq!(judge(&screw(8.0, Some(20.0)), 0.0), ScrewVerdict::TooShort { by_mm: 1.0 });
+    assert_eq!(judge(&screw(25.0, None), 0.0), ScrewVerdict::Unknown { tip_mm: 16.0 });
     assert_eq!(
-        judge(&screw(25.0, Some(14.0))),
+        judge(&screw(25.0, Some(14.0)), 0.0),
         ScrewVerdict::Hits { by_mm: 2.0, longest_mm: 20.0 }
     );
     assert_eq!(
-        judge(&screw(25.0, Some(18.0))),
+        judge(&screw(25.0, Some(18.0)), 0.0),
         ScrewVerdict::Near { air_mm: 2.0, longest_mm: 24.0 }
     );
-    assert_eq!(judge(&screw(25.0, Some(19.0))), ScrewVerdict::Clear { air_mm: 3.0 });
+    assert_eq!(judge(&screw(25.0, Some(19.0)), 0.0), ScrewVerdict::Clear { air_mm: 3.0 });
+    // A spacer under the foot takes up as much of it.
+    assert_eq!(judge(&screw(25.0, Some(14.0)), 5.0), ScrewVerdict::Clear { air_mm: 3.0 });
     let mut job = Job::starter("s");
     for (behind, grade) in
         [(Some(10.0), Some(Grade::Stop)), (None, Some(Grade::Mind)), (Some(30.0), None)]

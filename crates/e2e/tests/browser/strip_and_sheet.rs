@@ -259,7 +259,7 @@ async fn pins_are_swapped_for_a_lamp_that_wants_it() -> Result<()> {
     page.says("Load-bay strip: lamp").await?;
     let before = page.script(pins, vec![]).await?;
     page.press("2 Light").await?;
-    page.press("Screws and plug").await?;
+    page.press("How it is held, its lead and plug").await?;
     let tick = "[...document.querySelectorAll('label')]
         .find((l) => l.textContent.includes('minus on 1')).querySelector('input').click()";
     page.script(tick, vec![]).await?;
@@ -278,7 +278,7 @@ async fn a_bare_lead_and_a_shared_connector() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
     // Unit 51: bed lamps along a path that is told section by section.
     page.go("/jobs/5/light").await?;
-    page.press("Screws and plug").await?;
+    page.press("How it is held, its lead and plug").await?;
     page.pick("Its lead ends in", "bare wires").await?;
     page.press("6 Cut").await?;
     page.press("Joints").await?;

@@ -91,6 +91,8 @@ impl Checker {
                 60.0,
                 "m",
             );
+            let standby_ma = circuit.control.standby_ma;
+            self.maybe(format!("{at}.control.standby_ma"), standby_ma, 0.1, 1000.0, "mA");
             self.flash(format!("{at}.control.flasher"), circuit.control.flasher);
             self.wish(&format!("{at}.lit"), &circuit.lit, job);
             if let Some(factory) = circuit.feed.as_ref().and_then(Feed::factory)
@@ -139,12 +141,17 @@ impl Checker {
                     self.maybe(format!("{at}.module_mm"), b.module_mm, 3.0, 500.0, "mm");
                     self.maybe(format!("{at}.beam_deg"), b.beam_deg, 10.0, 170.0, "degrees");
                 }
+                if let Some(h) = light.hidden {
+                    self.range(format!("{at}.hidden.behind_mm"), h.behind_mm, 1.0, 2000.0, "mm");
+                    self.range(format!("{at}.hidden.stop_mm"), h.stop_mm, 0.0, 500.0, "mm");
+                }
                 if let Some(s) = &light.screw {
                     let at = format!("{at}.screw");
                     self.range(format!("{at}.length_mm"), s.length_mm, 3.0, 200.0, "mm");
                     self.range(format!("{at}.through_mm"), s.through_mm, 0.5, 200.0, "mm");
                     self.maybe(format!("{at}.behind_mm"), s.behind_mm, 0.0, 500.0, "mm");
                 }
+                self.maybe(format!("{at}.spacer_mm"), light.spacer_mm, 0.5, 200.0, "mm");
                 if let Some(optic) = &light.optic {
                     self.optic(&format!("{at}.optic"), optic, light.count);
                 }

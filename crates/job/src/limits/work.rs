@@ -142,8 +142,8 @@ impl Checker {
         }
         if let Some(lamp) = &link.hitch {
             self.text("trailer.hitch.name".into(), &lamp.name, 80);
-            self.range("trailer.hitch.tail_w".into(), lamp.tail_w, 0.05, 60.0, "W");
-            self.range("trailer.hitch.stop_w".into(), lamp.stop_w, 0.05, 60.0, "W");
+            self.maybe("trailer.hitch.tail_w".into(), lamp.tail_w, 0.05, 60.0, "W");
+            self.maybe("trailer.hitch.stop_w".into(), lamp.stop_w, 0.05, 60.0, "W");
             self.maybe("trailer.hitch.reverse_w".into(), lamp.reverse_w, 0.05, 100.0, "W");
         }
         if let Some(towed) = &link.towed {

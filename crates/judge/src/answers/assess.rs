@@ -12,6 +12,7 @@ use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{REEL_M, reels};
 use crate::harness::{Installation, cuts, parts, sheet_cuts};
+use crate::kinds::undecided;
 use crate::prove::checks::checks;
 use crate::prove::figures::Proving;
 use crate::prove::short_set::{left_open, short_minutes_text};
@@ -121,6 +122,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         left_open: left_open(&check_list),
         checks: check_list,
         assumptions: study.assumed.clone(),
+        undecided: undecided(job),
         new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),
         stages: Vec::new(),
     };

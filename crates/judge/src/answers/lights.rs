@@ -1,12 +1,14 @@
 //! What was said and measured of a light, settled.
 
 use crate::answers::{CurveAnswer, CurvePoint, LightAnswer};
+use crate::light::by_day;
+use crate::light::source::{Distribution, usual_lm};
 use crate::strip_answers::{backlight_says, screw_text};
 use jovek_base::figure::{amps, shown};
 use jovek_circuit::devices::Device;
 use jovek_job::Light;
 use jovek_plan::feed;
-use jovek_plan::lamp::PlannedLamp;
+use jovek_plan::lamp::{PlannedLamp, strip_figures};
 use jovek_plan::lamp_curve::pairs;
 use jovek_plan::supply::PlannedSupply;
 
@@ -36,8 +38,50 @@ pub(super) fn light_answer(
         curve: curve(light, lamp),
         strip: None,
         backlight: backlight_says(light),
+        day_text: day_text(light, lamp),
         screw_text: screw_text(light),
     }
+}
+
+/// How a light shows by day that is there to be seen rather than to see by.
+fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
+    use jovek_job::LampRole as R;
+    let role = light.role?;
+    if !matches!(role, R::Brake | R::Turn | R::Marker | R::Warning | R::Accent) {
+        return None;
+    }
+    if let (Some(figures), Some(strip)) = (strip_figures(light), &light.strip) {
+        let lit_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
+        let flux_lm = usual_lm(lamp.power_w, false);
+        let seen = by_day::strip(flux_lm, lit_m * figures.width_m);
+        let face = if seen.face_cd_m2 > by_day::sunlit_cd_m2() { "brighter" } else { "darker" };
+        return Some(format!(
+            "By day its face is {face} than paint in the sun; seen to about {} m, as discrete modules behind lenses to {} m.",
+            far_text(seen.seen_to_m),
+            far_text(seen.modules_m)
+        ));
+    }
+    let optic = light.optic.as_ref();
+    let lm = usual_lm(lamp.power_w, lamp.is_filament);
+    let (beam, fault) = Distribution::or_described(
+        optic.and_then(|o| o.beam.as_ref()),
+        optic.and_then(|o| o.file.as_ref()),
+        lm,
+    );
+    let seen = by_day::point(&beam);
+    fault.is_none().then(|| {
+        format!(
+            "By day seen to about {} m, straight ahead of its {:.0} cd.",
+            far_text(seen.seen_to_m),
+            seen.candela
+        )
+    })
+}
+
+/// Two figures: the eye and the air leave no more.
+fn far_text(far_m: f64) -> String {
+    let scale = 10f64.powi((far_m.max(1.0).log10().floor() as i32 - 1).max(0));
+    format!("{:.0}", (far_m / scale).round() * scale)
 }
 
 /// What several readings of a lamp come to.

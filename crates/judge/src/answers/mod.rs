@@ -17,6 +17,7 @@ pub use trade_off::TradePoint;
 
 use crate::finding::Finding;
 use crate::harness::{ConnectorAnswer, CutLine, JointAnswer, PartLine, Pin, Reel, TerminalCount};
+use crate::kinds::Undecided;
 use crate::prove::Check;
 use crate::strip_answers::StripAnswer;
 use crate::volt_line::VoltLine;
@@ -46,6 +47,8 @@ pub struct LightAnswer {
     pub strip: Option<StripAnswer>,
     /// Modules and stops of its backlight, line by line.
     pub backlight: Vec<String>,
+    /// How it shows by day; none of what is no sign to others.
+    pub day_text: Option<String>,
     /// What its screws do behind the panel.
     pub screw_text: Option<String>,
 }
@@ -192,6 +195,8 @@ pub struct Answers {
     pub left_open: Vec<&'static str>,
     /// Figures that nobody gave.
     pub assumptions: Vec<Assumption>,
+    /// The fact on which the work turns; none where it is said.
+    pub undecided: Option<Undecided>,
     /// A new circuit as the shop makes it.
     pub new_circuit: LampCircuit,
     /// How far each stage is.

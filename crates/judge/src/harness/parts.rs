@@ -11,7 +11,7 @@ use jovek_catalog::fuse::Fuse;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::relay;
 use jovek_job::{
-    ControlKind, Isolation, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind,
+    ControlKind, HeldBy, Isolation, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind,
 };
 use jovek_plan::chain::Chain;
 use jovek_plan::charge_cable;
@@ -121,6 +121,8 @@ pub enum PartOf {
     Stud,
     /// A ground bus.
     Bus,
+    /// What a lamp sits in or on: grommet, spacer.
+    Mounting,
     /// A half of a connector.
     Connector,
     /// A blind plug.
@@ -148,7 +150,7 @@ impl PartOf {
     /// Its group in the list, by index.
     fn group(self) -> usize {
         match self {
-            PartOf::Lamp | PartOf::Strip => 0,
+            PartOf::Lamp | PartOf::Strip | PartOf::Mounting => 0,
             PartOf::Fuse | PartOf::FuseHolder => 1,
             PartOf::Battery
             | PartOf::Isolator
@@ -238,6 +240,17 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
             let ix = LampIx { circuit, light, number };
             if place_of(job, ix).is_none() {
                 out.add(PartOf::Lamp, Some(Host::Lamp(ix)), lamp.name.clone(), 1.0);
+            }
+        }
+        let light = &job.circuits[circuit.0].lights[light];
+        if !lamp.stays {
+            let count = f64::from(lamp.count);
+            if light.held_by == Some(HeldBy::RubberGrommet) {
+                out.add(PartOf::Mounting, None, format!("rubber grommet for {}", lamp.name), count);
+            }
+            if let Some(mm) = light.spacer_mm {
+                let part = format!("set of spacers {mm} mm for {}", lamp.name);
+                out.add(PartOf::Mounting, None, part, count);
             }
         }
         // A lamp with bare wires has no half of the factory's connector.

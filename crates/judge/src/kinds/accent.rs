@@ -1,7 +1,7 @@
 //! Strip and small lights for a bed, a boot, a bonnet, an emblem.
 
 use super::begin::light;
-use super::{Begun, Kind, WIRED};
+use super::{Begun, Kind, WIRED, undecided};
 use crate::finding::Stage;
 use jovek_job::{LampPlace, LampRole, LightKind, MadeFor, Wish, WorkKind};
 
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &WIRED,
     opens: Stage::Light,
+    turns_on: undecided::edges,
 };
 
 fn begin(work: &mut Begun) {

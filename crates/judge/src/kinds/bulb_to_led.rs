@@ -1,6 +1,6 @@
 //! Bulbs that become LED in their fittings: the remedy follows from what watches the whole circuit.
 
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use jovek_job::WorkKind;
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[Stage::Light],
     opens: Stage::Light,
+    turns_on: undecided::nothing,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,6 +1,6 @@
 //! A lamp that the vehicle could have had: its module has to be told.
 
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use jovek_job::WorkKind;
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[],
     opens: Stage::Sign,
+    turns_on: undecided::series,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,7 +1,7 @@
 //! Relays and fused feeds for the headlamps: the old plug only triggers.
 
 use super::begin::light;
-use super::{AIMED, Begun, Kind};
+use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{
     FactoryKind, Feed, LampPlace, LampRole, LightKind, MadeFor, Signal, Wish, WorkKind,
@@ -16,6 +16,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &AIMED,
     opens: Stage::Look,
+    turns_on: undecided::switched_side,
 };
 
 /// Power of a filament in a headlamp, W. Source: UN R37, category H4, recalled from memory.

@@ -1,7 +1,7 @@
 //! A lamp at the hitch, on a lead between socket and plug that passes everything on.
 
 use super::begin::light;
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use crate::trailer::connectors::connector;
@@ -20,6 +20,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[Stage::Light, Stage::Feed, Stage::Switch, Stage::Run, Stage::Cut],
     opens: Stage::Run,
+    turns_on: undecided::output,
 };
 
 /// Tail and stop light in one housing, each from its wire of the socket: where stop and turn share a wire on each side,
@@ -37,6 +38,7 @@ fn begin(work: &mut Begun) {
     if is_combined {
         hitch.stop_from = StopFrom::EitherWire;
     }
+    hitch.housing = Some(HousingId::from("hitch"));
     link.hitch = Some(hitch.clone());
     let socket = FactoryKind::TrailerSocket;
     let mut lamps = Vec::new();

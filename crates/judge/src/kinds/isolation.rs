@@ -1,6 +1,6 @@
 //! A second battery for the added lights, kept apart from the one that starts the engine.
 
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{Auxiliary, ChargeRun, WorkKind};
 
@@ -13,6 +13,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[Stage::Feed, Stage::Cut],
     opens: Stage::Look,
+    turns_on: undecided::nothing,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,7 +1,7 @@
 //! New lamps that go out with the key: from an empty fuse position, or a relay that the ignition pulls.
 
 use super::begin::light;
-use super::{AIMED, Begun, Kind};
+use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{FactoryKind, LampRole, Signal, Wish, WorkKind};
 
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &AIMED,
     opens: Stage::Look,
+    turns_on: undecided::live_side,
 };
 
 fn begin(work: &mut Begun) {

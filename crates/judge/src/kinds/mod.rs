@@ -18,9 +18,11 @@ mod switched;
 mod tie_in;
 mod towed_vehicle;
 mod trailer_renewal;
+mod undecided;
 mod warning;
 
 pub use begin::Begun;
+pub use undecided::{Undecided, undecided};
 
 use crate::finding::Stage;
 use jovek_job::{Feed, Job, Shop, WorkKind};
@@ -42,6 +44,8 @@ pub struct Kind {
     pub stages: &'static [Stage],
     /// Where it is gone on with.
     pub opens: Stage,
+    /// The fact that decides it, where nobody has said it.
+    pub turns_on: fn(&Job) -> Option<Undecided>,
 }
 
 /// All kinds, the everyday ones first.

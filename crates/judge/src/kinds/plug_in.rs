@@ -1,7 +1,7 @@
 //! A lamp in the place of another, on the factory's own plug: most of what is fitted.
 
 use super::begin::light;
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{FactoryKind, Feed, LampRole, MadeFor, OldLamp, Signal, Wish, WorkKind};
 
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[Stage::Light, Stage::Feed, Stage::Aim],
     opens: Stage::Light,
+    turns_on: undecided::output,
 };
 
 fn begin(work: &mut Begun) {

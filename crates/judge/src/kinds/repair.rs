@@ -1,6 +1,6 @@
 //! Corroded connectors, melted holders, lost grounds.
 
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::WorkKind;
 
@@ -13,6 +13,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[],
     opens: Stage::Fit,
+    turns_on: undecided::nothing,
 };
 
 fn begin(work: &mut Begun) {

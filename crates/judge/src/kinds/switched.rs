@@ -1,7 +1,7 @@
 //! New lamps with a switch of their own, from the battery.
 
 use super::begin::light;
-use super::{AIMED, Begun, Kind};
+use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{LampRole, Wish, WorkKind};
 
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &AIMED,
     opens: Stage::Light,
+    turns_on: undecided::watts,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,7 +1,7 @@
 //! A light that comes on with a factory lamp, and needs no switch.
 
 use super::begin::light;
-use super::{Begun, Kind};
+use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{
     FactoryKind, Feed, LampRole, LightKind, MadeFor, Section, Signal, Waypoint, Wish, WorkKind,
@@ -17,6 +17,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &[Stage::Light, Stage::Feed, Stage::Run, Stage::Cut],
     opens: Stage::Look,
+    turns_on: undecided::output,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,7 +1,7 @@
 //! Lights of a vehicle that is towed on its wheels: its own lamps obey the towing vehicle.
 
 use super::begin::light;
-use super::{Begun, Kind, WIRED};
+use super::{Begun, Kind, WIRED, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use jovek_job::{
@@ -19,6 +19,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &WIRED,
     opens: Stage::Run,
+    turns_on: undecided::towed_draw,
 };
 
 /// Stop and turn in one on either vehicle, as on a 4-flat: tail, left and right of each side meet over a pair of diodes.

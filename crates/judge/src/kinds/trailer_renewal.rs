@@ -1,6 +1,6 @@
 //! Lamps of a trailer made new.
 
-use super::{AIMED, Begun, Kind};
+use super::{AIMED, Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use crate::trailer::build::{TrailerAsked, build};
@@ -15,6 +15,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &AIMED,
     opens: Stage::Aim,
+    turns_on: undecided::nothing,
 };
 
 fn begin(work: &mut Begun) {

@@ -1,7 +1,7 @@
 //! Beacons and flashers of service vehicles.
 
 use super::begin::light;
-use super::{AIMED, Begun, Kind};
+use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{Flash, LampColour, LampRole, Wish, WorkKind};
 
@@ -14,6 +14,7 @@ pub const KIND: Kind = Kind {
     begin,
     stages: &AIMED,
     opens: Stage::Light,
+    turns_on: undecided::watts,
 };
 
 /// Two flashes a second, lit for a third of the time: within what codes of warning lamps allow. Common practice.

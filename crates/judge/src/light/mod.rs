@@ -11,15 +11,18 @@
 //! - [`meter`]: a simulated lux meter; [`log`]: lux from CSV.
 //! - [`aim`]: where a beam belongs, turns of its screw; [`aim_sheet`]: each lamp's mark on wall or ground.
 //! - [`glare`]: others' eyes, mirrors, camera, fog. [`colour`]: kelvin and law.
+//! - [`by_day`]: is it seen by day. [`hidden`]: a source that is to be hidden behind a light stop.
 //! - [`report`]: all of it together; [`drawing`]: aim sheet and ground plan to print.
 
 pub mod aim;
 pub mod aim_sheet;
 pub mod beam;
+pub mod by_day;
 pub mod colour;
 pub mod drawing;
 pub mod glare;
 pub mod grid;
+pub mod hidden;
 pub mod ies;
 pub mod lamps;
 pub mod log;

@@ -121,6 +121,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         kit::harness(view, &mut out);
         strip::evenness(view, &mut out);
         strip::splitter_in_the_wet(context, view, &mut out);
+        strip::source_shows(view, &mut out);
         strip::screws(view, &mut out);
     }
     lamps::no_lights(context, &mut out);

@@ -1,7 +1,8 @@
-//! Strips that fade along their length, controllers in the wet, screws against the skin behind.
+//! Strips that fade along their length, controllers in the wet, sources that show, screws against the skin behind.
 
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
+use crate::light::hidden::seen;
 use jovek_base::source::Source;
 use jovek_job::{PlaceId, Zone};
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
@@ -72,16 +73,44 @@ pub fn splitter_in_the_wet(context: &Context, view: &CircuitView, out: &mut Vec<
     }
 }
 
+/// A source that is to be hidden is seen over its stop.
+pub fn source_shows(view: &CircuitView, out: &mut Vec<Finding>) {
+    for light in &view.circuit.lights {
+        let Some(hidden) = &light.hidden else { continue };
+        let mounts = light.optic.as_ref().map_or(&[][..], |o| &o.mounts);
+        let up_m = mounts.first().map_or(USUAL_UP_M, |m| m.at.up_m);
+        let Some(seen) = seen(hidden, up_m) else { continue };
+        let (stage, circuit) = about(view, Stage::Light);
+        out.push(Finding {
+            code: FindingCode::SourceShows,
+            grade: Grade::Mind,
+            title: format!("{}: its source is seen, not only its light", light.name),
+            why: format!("Over a stop of {} mm {} looks into it.", hidden.stop_mm, seen.who),
+            remedy: format!(
+                "A light stop of {:.0} mm, or the source within {:.0} mm of it.",
+                seen.stop_mm.ceil(),
+                seen.behind_mm.floor()
+            ),
+            source: Source::practice("line of sight over the edge of a stop"),
+            stage,
+            circuit,
+        });
+    }
+}
+
+/// Height of a hidden source of which nobody said where it is: under a step or a bonnet edge, m. Common practice.
+const USUAL_UP_M: f64 = 0.6;
+
 /// A screw must stop short of what is behind.
 pub fn screws(view: &CircuitView, out: &mut Vec<Finding>) {
     for light in &view.circuit.lights {
         let Some(screw) = &light.screw else { continue };
-        let (grade, why, remedy) = match judge(screw) {
+        let (grade, why, remedy) = match judge(screw, light.spacer_mm.unwrap_or(0.0)) {
             ScrewVerdict::Clear { .. } => continue,
             ScrewVerdict::Hits { by_mm, longest_mm } => (
                 Grade::Stop,
                 format!("Its tip goes {by_mm:.1} mm into the skin behind: a dent or a hole."),
-                format!("At most {longest_mm:.0} mm long, or a spacer under the head."),
+                format!("At most {longest_mm:.0} mm long, or a spacer under its foot."),
             ),
             ScrewVerdict::Near { air_mm, longest_mm } => (
                 Grade::Fix,

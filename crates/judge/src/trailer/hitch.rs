@@ -3,7 +3,11 @@
 use super::connectors::{PinFunction, TrailerConnector};
 use super::convert::{Driver, Wire, combined};
 use jovek_base::figure::amps;
-use jovek_job::{FactoryKind, HitchLamp, Job, LoopWire, Signal, StopFrom, StopLight};
+use jovek_job::{
+    FactoryKind, HitchLamp, Job, LampRole, Light, LoopWire, Signal, StopFrom, StopLight, Wish,
+};
+use jovek_plan::assumed::Assumed;
+use jovek_plan::lamp::PlannedLamp;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -20,6 +24,8 @@ pub struct HitchTap {
     pub colour: String,
     /// What the lamp takes, A.
     pub current_a: f64,
+    /// True where nobody said its watts.
+    pub is_assumed: bool,
 }
 
 /// What the stop light shows while the driver does something.
@@ -42,6 +48,8 @@ pub struct HitchAnswer {
     pub through: String,
     /// Stop and turn share a wire on each side of this socket.
     pub is_combined: bool,
+    /// Its lights are planned with the job: their watts are said under Light.
+    pub is_planned: bool,
     /// The loop as it is, and what it means.
     pub loop_text: String,
     /// The stop light in each state.
@@ -52,13 +60,90 @@ pub struct HitchAnswer {
     pub mind: Vec<String>,
 }
 
+/// Power of a tail light of one lamp in the middle where nobody said it, W. Common practice for LED.
+const USUAL_TAIL_W: f64 = 1.2;
+/// Power of a stop light, the same, W.
+const USUAL_STOP_W: f64 = 3.6;
+
+/// Power of one of its lights.
+#[derive(Debug, Clone, Copy)]
+struct Power {
+    watt: f64,
+    is_assumed: bool,
+}
+
+/// What its lights take: as planned, else as said of the lamp, else as such lamps do.
+struct Powers {
+    tail: Power,
+    stop: Power,
+    reverse: Option<Power>,
+}
+
+impl Powers {
+    fn of(job: &Job, lamp: &HitchLamp) -> Powers {
+        let planned = |role| planned_light(job, lamp, role).and_then(|l| said_w(job, l));
+        let power = |role, told: Option<f64>, usual_w: f64| {
+            let said = planned(role).or(told);
+            Power { watt: said.unwrap_or(usual_w), is_assumed: said.is_none() }
+        };
+        let reverse = planned(LampRole::Reverse).or(lamp.reverse_w);
+        Powers {
+            tail: power(LampRole::Tail, lamp.tail_w, USUAL_TAIL_W),
+            stop: power(LampRole::Brake, lamp.stop_w, USUAL_STOP_W),
+            reverse: reverse.map(|watt| Power { watt, is_assumed: false }),
+        }
+    }
+}
+
+/// The light of a role that is planned in its housing.
+fn planned_light<'a>(job: &'a Job, lamp: &HitchLamp, role: LampRole) -> Option<&'a Light> {
+    let id = lamp.housing.as_ref()?;
+    let housing = job.housings.iter().find(|h| h.id == *id)?;
+    job.circuits
+        .iter()
+        .flat_map(|c| &c.lights)
+        .find(|l| l.role == Some(role) && housing.lamps.iter().any(|housed| housed.light == l.id))
+}
+
+/// Power of a light by clamp or label, W; none where nobody said it.
+fn said_w(job: &Job, light: &Light) -> Option<f64> {
+    let one = Light { count: 1, ..light.clone() };
+    let lamp = PlannedLamp::new(&one, job.vehicle.system, "", &mut Assumed::default());
+    lamp.measured_w.or(lamp.label_w)
+}
+
+/// What of the plan does not go with the lamp as it is told here.
+fn against_plan(job: &Job, lamp: &HitchLamp, is_combined: bool) -> Option<&'static str> {
+    let stop = planned_light(job, lamp, LampRole::Brake)?;
+    let circuit = job.circuits.iter().find(|c| c.lights.iter().any(|l| l.id == stop.id))?;
+    let takes_turns =
+        circuit.lit.pieces().iter().any(|w| matches!(w, Wish::With(Signal::Left | Signal::Right)));
+    match (is_combined, takes_turns) {
+        (true, false) => Some(
+            "The plan has one stop wire; on this socket stop and turn share a wire on each side. Under Switch let the \
+             stop light be lit with brake, left and right, or begin the hitch lamp anew.",
+        ),
+        (false, true) => Some(
+            "The plan takes the stop light from both turn wires; this socket has a stop wire of its own. Under Switch \
+             let it be lit with the brake alone.",
+        ),
+        (true, true) if lamp.stop_from == StopFrom::BothWires => Some(
+            "A lamp that wants both wires at once joins them itself: give it a lead to each and leave the diodes of \
+             the plan out.",
+        ),
+        _ => None,
+    }
+}
+
 /// Judges the lamp on a socket.
 pub fn hitch(job: &Job, lamp: &HitchLamp, socket: &TrailerConnector) -> HitchAnswer {
-    let taps = taps(lamp, socket);
+    let powers = Powers::of(job, lamp);
+    let taps = taps(&powers, socket);
     let mut mind = Vec::new();
+    mind.extend(against_plan(job, lamp, socket.is_combined()).map(str::to_owned));
     for (watt, function, what) in [
-        (Some(lamp.tail_w), PinFunction::Tail, "tail"),
-        (lamp.reverse_w, PinFunction::Reverse, "reverse"),
+        (Some(powers.tail), PinFunction::Tail, "tail"),
+        (powers.reverse, PinFunction::Reverse, "reverse"),
     ] {
         let is_there = taps.iter().any(|t| t.function == function)
             || function == PinFunction::Tail && taps.iter().any(|t| is_tail(t.function));
@@ -91,6 +176,7 @@ pub fn hitch(job: &Job, lamp: &HitchLamp, socket: &TrailerConnector) -> HitchAns
     HitchAnswer {
         through: through(socket, &taps),
         is_combined: socket.is_combined(),
+        is_planned: planned_light(job, lamp, LampRole::Tail).is_some(),
         loop_text: loop_text(lamp),
         states: states(lamp, socket.is_combined()),
         seen_text: seen_text(job, &taps),
@@ -104,34 +190,34 @@ fn is_tail(function: PinFunction) -> bool {
 }
 
 /// The wires that the lamp takes its functions from, with currents at the system's voltage, A.
-fn taps(lamp: &HitchLamp, socket: &TrailerConnector) -> Vec<HitchTap> {
+fn taps(powers: &Powers, socket: &TrailerConnector) -> Vec<HitchTap> {
     use PinFunction as F;
+    let Powers { tail, stop, reverse } = *powers;
     let mut out = Vec::new();
-    let mut take = |function: F, watt: f64| {
+    let mut take = |function: F, Power { watt, is_assumed }: Power| {
         out.extend(socket.of(function).into_iter().take(1).map(|p| HitchTap {
             function,
             pin: p.pin.clone(),
             says: p.says.clone(),
             colour: p.colour.clone(),
             current_a: watt / socket.volts,
+            is_assumed,
         }));
     };
-    if socket.of(F::Tail).is_empty() {
-        // One side is enough for a lamp in the middle.
-        take(F::LeftTail, lamp.tail_w);
-    } else {
-        take(F::Tail, lamp.tail_w);
-    }
+    // One side is enough for a lamp in the middle.
+    take(if socket.of(F::Tail).is_empty() { F::LeftTail } else { F::Tail }, tail);
     if socket.is_combined() {
-        take(F::LeftStopTurn, lamp.stop_w);
-        take(F::RightStopTurn, lamp.stop_w);
+        take(F::LeftStopTurn, stop);
+        take(F::RightStopTurn, stop);
     } else {
-        take(F::Stop, lamp.stop_w);
+        take(F::Stop, stop);
     }
-    if let Some(watt) = lamp.reverse_w {
-        take(F::Reverse, watt);
+    if let Some(reverse) = reverse {
+        take(F::Reverse, reverse);
     }
-    take(F::Ground, lamp.tail_w + lamp.stop_w + lamp.reverse_w.unwrap_or(0.0));
+    let all = || [Some(tail), Some(stop), reverse].into_iter().flatten();
+    let watt = all().map(|p| p.watt).sum();
+    take(F::Ground, Power { watt, is_assumed: all().any(|p| p.is_assumed) });
     out
 }
 

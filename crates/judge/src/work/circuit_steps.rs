@@ -1,5 +1,6 @@
 //! The steps of one circuit: hardware, wires, joints, returns, lamps, connectors. What its wires end at says which.
 
+use super::held;
 use super::housing_steps;
 use super::kit_steps;
 use super::plug_steps;
@@ -8,7 +9,10 @@ use super::stuck;
 use crate::answers::Answers;
 use crate::part_names;
 use jovek_catalog::inline_module::InlineModule;
-use jovek_job::{CircuitId, Hazard, LampPlace, LampRole, Light, Passage, PlaceId};
+use jovek_job::{
+    CircuitId, ControlKind, Hazard, HeldBy, LampPlace, LampRole, Light, Passage, PlaceId, Section,
+    SwitchSeat, Zone,
+};
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{Host, Post};
 use jovek_plan::study::Assessment;
@@ -33,7 +37,11 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let own = |s: &mut Step| s.circuit = Some(id.clone());
 
     let is_on_roof = !m.has_hole()
-        && fact.fitted().any(|l| l.sits() == LampPlace::Roof && !l.is_held_by_adhesive());
+        && fact.fitted().any(|l| {
+            l.sits() == LampPlace::Roof
+                && !l.is_held_by_adhesive()
+                && l.held_by != Some(HeldBy::Magnet)
+        });
 
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
@@ -54,8 +62,15 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             .any(|h| matches!(h, Host::Fuse(_) | Host::LeadFuse(..) | Host::Adapter(_)));
         let has_switch = hosts.iter().any(|h| matches!(h, Host::Switch(..)));
         let is_boxed = parts.len() > usize::from(has_switch);
+        let has_radio = switching.is_some_and(|s| s.kind == ControlKind::Controller);
+        let seat = fact.control.seat.unwrap_or_default();
         step.how = [
             (is_boxed, "reachable, dry, terminals down; screwed to plastic or treated steel"),
+            (
+                has_radio,
+                "its aerial stretched out, not coiled, away from sheet metal; pair the remote, try it from outside",
+            ),
+            (has_switch, seat_how(seat)),
             (has_switch, "wire the switch before it is pushed in; its label upright"),
             (is_fused, "the fuse stays out"),
         ]
@@ -69,6 +84,10 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             m.at(&hardware, &place);
         }
         m.after(&hardware, &["battery-off", "trims-off", "hardware.block"]);
+        if has_switch && seat == SwitchSeat::NewHole {
+            switch_hole(m, &id, &name);
+            m.after(&hardware, &[&step_id("switch-hole")]);
+        }
     }
 
     if let Some(kit) = &fact.kit {
@@ -86,7 +105,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         };
         let step = m.step(&pull, format!("{name}: {what}"), minutes);
         own(step);
-        pulled(step);
+        pulled(step, fact.kit.is_none() && goes_through_the_firewall(&fact.run.supply));
         if let (Some(kit), Some(chain)) = (&fact.kit, chain) {
             kit_steps::laid(step, kit, chain.way_m());
         }
@@ -121,14 +140,19 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
         own(step);
         let level = if lamps == 1 { "level" } else { "level on both sides" };
-        step.how = vec![match fact.fitted().any(points_somewhere) {
-            true => format!("{level}; screws finger-tight until aimed"),
-            false => format!("{level}; screws tight, not so that plastic bends"),
-        }];
+        let any_screwed = fact.fitted().any(held::is_screwed);
+        step.how = match (any_screwed, fact.fitted().any(points_somewhere)) {
+            (true, true) => vec![format!("{level}; screws finger-tight until aimed")],
+            (true, false) => vec![format!("{level}; screws tight, not so that plastic bends")],
+            (false, _) if cure_min.is_some() => Vec::new(),
+            (false, _) => vec![level.to_owned()],
+        };
         if cure_min.is_some() {
-            step.how = stuck::how(fact.fitted());
+            step.how.extend(stuck::how(fact.fitted()));
             step.cautions = vec!["Solvent: gloves, air, no flame."];
         }
+        step.how.extend(held::how(fact.fitted()));
+        step.cautions.extend(held::caution(fact.fitted()));
         if is_screwed {
             step.how.push("screws stop short of the skin behind: see Light".into());
         }
@@ -204,6 +228,34 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     }
 }
 
+/// How a switch goes into its seat.
+fn seat_how(seat: SwitchSeat) -> &'static str {
+    match seat {
+        SwitchSeat::BlankPanel => {
+            "a blank comes out for the switch, from behind or with a plastic lever; keep it"
+        }
+        SwitchSeat::NewHole => "its frame covers the hole all round",
+        SwitchSeat::Bracket => "its bracket clear of knees, pedals and airbag",
+    }
+}
+
+/// The hole for a switch where no blank takes it.
+fn switch_hole(m: &mut Maker, circuit: &CircuitId, name: &str) {
+    let id = format!("switch-hole.{circuit}");
+    let step = m.step(&id, format!("{name}: hole for the switch"), SWITCH_HOLE_MIN);
+    step.circuit = Some(circuit.clone());
+    step.tool = "tape, small drill, step drill or file".into();
+    step.how = vec![
+        "look behind the panel: room for the switch and its terminals, no loom, no airbag".into(),
+        "tape on the face, small holes first, up to the size by file; no edge for a wire".into(),
+    ];
+    step.cautions = vec!["Behind a panel are harnesses and airbags: look first."];
+    m.after(&id, &["battery-off", "trims-off"]);
+}
+
+/// To cut the hole of a switch into a panel, min. Common practice.
+const SWITCH_HOLE_MIN: f64 = 15.0;
+
 /// What a return ends at, with the minutes and the care that it takes; none for what is no such end.
 pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static str)> {
     match host {
@@ -237,6 +289,8 @@ pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static st
 /// To mount one lamp, min. Common practice: a marker is two screws, a light bar two brackets and a second pair of hands.
 fn mount_min(light: &Light) -> f64 {
     match light.role {
+        _ if light.held_by == Some(HeldBy::Magnet) => held::MAGNET_MIN,
+        _ if light.held_by == Some(HeldBy::RubberGrommet) => held::GROMMET_MIN,
         _ if light.is_held_by_adhesive() => 15.0,
         _ if light.label_w.is_some_and(|w| w >= BAR_W) => 35.0,
         Some(LampRole::Marker | LampRole::Plate | LampRole::Accent) => 10.0,
@@ -270,9 +324,10 @@ pub(super) fn bundles(m: &mut Maker) {
     if along_m == 0.0 {
         return;
     }
+    let passes_grommet = used().any(|w| matches!(w.passage, Passage::Grommet { .. }));
     let what = format!("Pull the bundles along their ways, {along_m:.1} m");
     let step = m.step("pull", what, (PULL_METRE_MIN * along_m).max(5.0));
-    pulled(step);
+    pulled(step, passes_grommet);
     if past_airbag {
         step.cautions.push(AIRBAG);
     }
@@ -281,13 +336,30 @@ pub(super) fn bundles(m: &mut Maker) {
     m.rests("pull", &rests);
 }
 
-fn pulled(step: &mut Step) {
+/// `passes_grommet` where a grommet that is there is used.
+fn pulled(step: &mut Step, passes_grommet: bool) {
     step.tool = "semi-rigid wire as a fish, clips, loom".into();
     step.how = vec![
         "feed and pull together; never by a joint".into(),
         "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
     ];
+    if passes_grommet {
+        step.how.push(
+            "grommet: out, wiped clean, wires through its middle, back in with its lip all round; sealant where it was cut"
+                .into(),
+        );
+    }
     step.cautions = vec!["Never along brake or fuel lines as a support."];
+}
+
+/// True where a path that was told goes from the engine bay into the cab or back.
+fn goes_through_the_firewall(path: &[Section]) -> bool {
+    path.windows(2).any(|two| {
+        matches!(
+            (two[0].zone, two[1].zone),
+            (Zone::EngineBay, Zone::Cab) | (Zone::Cab, Zone::EngineBay)
+        )
+    })
 }
 
 /// Length of the bundle of one circuit, m: what goes back lies beside what comes.

@@ -1,6 +1,7 @@
 //! Lamps of several functions in one housing: mounted once, grounded once, plugged once.
 
 use super::circuit_steps::{PLUG_MIN, ground_words};
+use super::held;
 use super::plug_steps::{self, Change};
 use super::steps::{Maker, points_somewhere};
 use jovek_job::{Housing, Light, PlaceId};
@@ -86,6 +87,7 @@ pub(super) fn mount(m: &mut Maker, study: &Assessment) {
             format!("level, the right way up: left and right differ; {tight}"),
             "the cable leaves at the bottom, with a drip loop".into(),
         ];
+        step.how.extend(held::how(of.lights.iter().copied()));
         if let Some(place) = place_of(m, study, of.housing) {
             m.at(&id, &place);
         }

@@ -7,6 +7,7 @@
 
 pub mod bays;
 mod circuit_steps;
+mod held;
 mod housing_steps;
 mod kit_steps;
 mod known;

@@ -1,6 +1,7 @@
 //! Lamps in the place of others, on the factory's own plugs: trim off, unplug, plug in, light it before it is mounted,
 //! mount, trim on.
 
+use super::held;
 use super::steps::{Maker, Step, points_somewhere};
 use super::stuck;
 use jovek_job::{CircuitId, Job, LampCircuit, LampCondition, Light};
@@ -105,10 +106,16 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
         (false, true) => ("left and right differ; old brackets", "finger-tight until aimed"),
         (false, false) => ("left and right differ; old brackets", "tight, plastic studs gently"),
     };
-    step.how = vec![sides.into(), format!("nuts {tight}; the lead lies free of edges and heat")];
+    let nuts = match change.lights.iter().any(|l| held::is_screwed(l)) {
+        true => format!("nuts {tight}; the lead lies free of edges and heat"),
+        false => "the lead lies free of edges and heat".to_owned(),
+    };
+    step.how = vec![sides.into(), nuts];
     if stuck::cure_min(change.lights.iter().copied()).is_some() {
         step.how = stuck::how(change.lights.iter().copied());
     }
+    step.how.extend(held::how(change.lights.iter().copied()));
+    step.cautions.extend(held::caution(change.lights.iter().copied()));
     m.after(&mount, &[&plug]);
 }
 

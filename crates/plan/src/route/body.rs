@@ -94,6 +94,18 @@ impl Body {
         self.way("slam", "grille", Zone::Exterior, Line::Free);
         self.way("slam", "front_right", EngineBay, Line::Existing);
         self.way("front_left", "g_front", EngineBay, Line::Free);
+        self.bonnet(wall);
+    }
+
+    /// The bonnet, whose skin a screw must not reach, and the brackets at its hinges, which stand still.
+    fn bonnet(&mut self, wall: f64) {
+        self.place("bonnet", "bonnet", [0.6 * wall, 0.0, 0.56]);
+        self.place("hinge_left", "bonnet hinge, left", [0.95 * wall, 0.40, 0.56]);
+        self.place("hinge_right", "bonnet hinge, right", [0.95 * wall, -0.40, 0.56]);
+        use Zone::EngineBay;
+        self.way("relays", "hinge_left", EngineBay, Line::Existing);
+        self.way("hinge_left", "hinge_right", EngineBay, Line::Existing);
+        self.way("hinge_left", "bonnet", EngineBay, Line::Free).passage = Passage::Hinge;
     }
 
     /// Cab from the firewall to its rear wall.
@@ -194,6 +206,37 @@ impl Body {
         self.way("bay_rear", "rear_top", Cab, Line::Free).passage = Passage::NewHole;
         self.way("bay_rear", "rear_door", Cab, Line::Existing).passage = Passage::Hinge;
         self.way("bay_left", "g_bay", Cab, Line::Existing);
+    }
+
+    /// The rear of a car, behind the seats: no frame, wires lie on the floor beside the sills.
+    fn boot(&mut self, front: f64) {
+        let middle = 0.5 * (front + 1.0);
+        self.place("bay_left", "boot, left", [middle, 0.42, 0.45]);
+        self.place("bay_right", "boot, right", [middle, -0.42, 0.45]);
+        self.place("bay_rear", "boot, rear left", [0.97, 0.40, 0.5]);
+        self.place("rear_door", "boot lid", [1.0, 0.1, 0.6]);
+        self.place("rear_left", "rear, left", [1.0, 0.40, 0.45]);
+        self.place("rear_right", "rear, right", [1.0, -0.40, 0.45]);
+        self.place("plate", "number plate", [1.0, 0.0, 0.5]);
+        self.place("hitch", "hitch", [1.0, 0.0, 0.25]);
+        self.place("g_rear", "stud in the boot", [0.95, 0.38, 0.35]);
+        self.place("side_left", "left side, middle", [0.5, 0.48, 0.3]);
+        self.place("side_right", "right side, middle", [0.5, -0.48, 0.3]);
+        use Zone::{Cab, Exterior};
+        self.way("sill", "bay_left", Cab, Line::Existing);
+        self.way("bay_left", "bay_right", Cab, Line::Existing);
+        self.way("bay_left", "bay_rear", Cab, Line::Existing);
+        self.way("bay_left", "g_rear", Cab, Line::Existing);
+        self.way("bay_rear", "rear_door", Cab, Line::Existing).passage = Passage::Hinge;
+        // Lamps of a car sit against the body: their wires stay inside until the gasket.
+        self.way("bay_rear", "rear_left", Cab, Line::Existing);
+        self.way("bay_right", "rear_right", Cab, Line::Existing);
+        self.way("rear_door", "plate", Cab, Line::Existing);
+        let out = self.way("bay_rear", "hitch", Exterior, Line::Free);
+        (out.hazards, out.passage) =
+            (vec![Hazard::Spray], Passage::Grommet { bore_mm: Some(25.0) });
+        self.way("sill", "side_left", Exterior, Line::Free).passage = Passage::NewHole;
+        self.way("sill_right", "side_right", Exterior, Line::Free).passage = Passage::NewHole;
     }
 
     /// An open bed from `front` to the rear.
@@ -297,6 +340,13 @@ pub fn body(kind: BodyKind) -> Body {
         BodyKind::MotorBody => {
             let mut b = cab_and_frame([7.4, 2.3, 2.9], 0.1, 0.25);
             b.load_space(0.25);
+            b
+        }
+        BodyKind::Car => {
+            let mut b = empty([4.4, 1.8, 1.5]);
+            b.engine_bay(0.26);
+            b.cab(0.26, 0.72);
+            b.boot(0.72);
             b
         }
         BodyKind::RigidLorry => {

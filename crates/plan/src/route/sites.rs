@@ -53,7 +53,7 @@ fn usual(place: LampPlace) -> &'static [&'static str] {
         LampPlace::RearLeft => &["rear_left"],
         LampPlace::RearRight => &["rear_right"],
         LampPlace::Cab => &["roof", "dash"],
-        LampPlace::Under => &["rail_lm", "rail_rm", "rail_lf"],
+        LampPlace::Under => &["rail_lm", "rail_rm", "rail_lf", "sill", "sill_right"],
     }
 }
 

@@ -70,6 +70,8 @@ pub struct StripWay {
 pub struct StripPlan {
     /// The figures that it stands on.
     pub figures: StripFigures,
+    /// Length of each edge, m.
+    pub edges_m: Vec<f64>,
     /// Its pieces, in order.
     pub pieces: Vec<Piece>,
     /// Strip and modules that are fitted, m.
@@ -160,6 +162,7 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
         left_m: (reels as f64 * figures.reel_m - used_m).max(0.0),
         area_cm2: fitted_m * figures.width_m * 1e4,
         along_m: along,
+        edges_m: edges.iter().map(|e| e.length_m).collect(),
         figures,
         pieces,
         ways,

@@ -39,15 +39,16 @@ pub enum ScrewVerdict {
     },
 }
 
-/// Judges a screw.
-pub fn judge(screw: &Screw) -> ScrewVerdict {
-    let tip_mm = screw.length_mm - screw.through_mm;
+/// Judges a screw that goes through a spacer as well, mm.
+pub fn judge(screw: &Screw, spacer_mm: f64) -> ScrewVerdict {
+    let through_mm = screw.through_mm + spacer_mm;
+    let tip_mm = screw.length_mm - through_mm;
     if tip_mm < 0.0 {
         return ScrewVerdict::TooShort { by_mm: -tip_mm };
     }
     let Some(behind_mm) = screw.behind_mm else { return ScrewVerdict::Unknown { tip_mm } };
     let air_mm = behind_mm - tip_mm;
-    let longest_mm = (screw.through_mm + behind_mm - CLEAR_MM).max(0.0);
+    let longest_mm = (through_mm + behind_mm - CLEAR_MM).max(0.0);
     match air_mm {
         a if a < 0.0 => ScrewVerdict::Hits { by_mm: -a, longest_mm },
         a if a < CLEAR_MM => ScrewVerdict::Near { air_mm, longest_mm },

@@ -61,7 +61,7 @@ pub struct Maker<'a> {
 impl<'a> Maker<'a> {
     /// Starts with nothing.
     pub fn new(kind: ControlKind, wires: Wires<'a>, combinations: &'a [Assignment]) -> Self {
-        let made = Switching { kind, lamps_from: Rung::Feed, relays: Vec::new() };
+        let made = Switching { kind, lamps_from: Rung::Feed, relays: Vec::new(), box_rest_a: None };
         Maker { wires, combinations, small_relays: kind == ControlKind::SignalRelays, made }
     }
 

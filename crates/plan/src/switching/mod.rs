@@ -128,6 +128,8 @@ pub struct Switching {
     pub lamps_from: Rung,
     /// Relays and modules.
     pub relays: Vec<PlannedRelay>,
+    /// Current of its controller box at rest as measured, A; none where nobody measured, or there is no such box.
+    pub box_rest_a: Option<f64>,
 }
 
 impl Rung {

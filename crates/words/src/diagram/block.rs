@@ -584,7 +584,7 @@ fn drawn(chain: &Chain, sizes: &Sizes) -> Switching {
         ControlChoice::Switch { .. } => (by_hand(Rung::Feed), Vec::new()),
         ControlChoice::Source | ControlChoice::Planned(_) => (Rung::Feed, Vec::new()),
     };
-    Switching { kind: ControlKind::Switch, lamps_from, relays }
+    Switching { kind: ControlKind::Switch, lamps_from, relays, box_rest_a: None }
 }
 
 /// Rows that a rung takes.

@@ -3,7 +3,16 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { ADHESIVES, COLOURS, DRAWS, LAMP_ENDS, MADE_FOR, PLACES, ROLES } from "../../ui/words";
+import {
+  ADHESIVES,
+  COLOURS,
+  DRAWS,
+  HELD_BY,
+  LAMP_ENDS,
+  MADE_FOR,
+  PLACES,
+  ROLES,
+} from "../../ui/words";
 import { withoutGone } from "./housing/lamps";
 import { OldLampForm } from "./OldLampForm";
 import { Readings } from "./Readings";
@@ -94,7 +103,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
       {answer && (
         <p className="text-sm" role="status">
           {answer.power_text}; {answer.current_text} together at a low battery.{" "}
-          {answer.difference_text && <strong>{answer.difference_text}.</strong>}
+          {answer.difference_text && <strong>{answer.difference_text}.</strong>} {answer.day_text}
         </p>
       )}
       <div className="flex gap-4">
@@ -127,10 +136,17 @@ function Held({
   return (
     <details
       open={
-        !!light.screw || !!light.is_reversed || !!light.is_stuck || !!light.stays || !!light.lead
+        !!light.screw ||
+        !!light.is_reversed ||
+        !!light.is_stuck ||
+        !!light.held_by ||
+        !!light.spacer_mm ||
+        !!light.hidden ||
+        !!light.stays ||
+        !!light.lead
       }
     >
-      <summary className="text-sm text-spruce">Screws and plug</summary>
+      <summary className="text-sm text-spruce">How it is held, its lead and plug</summary>
       <div className="mt-2 space-y-2">
         {light.screw ? (
           <>
@@ -174,6 +190,47 @@ function Held({
             options={ADHESIVES}
             write={(v) => v || undefined}
           />
+        )}
+        {light.draws.kind !== "strip" && !light.is_stuck && (
+          <ChoiceField
+            path={`${at}.held_by`}
+            label="Held by"
+            options={HELD_BY}
+            read={(held) => String(held ?? "")}
+            write={(v) => v || undefined}
+          />
+        )}
+        <NumberField path={`${at}.spacer_mm`} label="Spacers under its foot" unit="mm" />
+        {light.hidden ? (
+          <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+            <NumberField
+              path={`${at}.hidden.behind_mm`}
+              label="Behind its stop"
+              unit="mm"
+              required
+            />
+            <NumberField
+              path={`${at}.hidden.stop_mm`}
+              label="Height of the stop"
+              unit="mm"
+              required
+            />
+            <Button
+              kind="quiet"
+              className="!px-0"
+              onClick={() => edit((j) => setAt(j, `${at}.hidden`, undefined))}
+            >
+              Not hidden
+            </Button>
+          </div>
+        ) : (
+          <Button
+            kind="quiet"
+            className="!px-0"
+            onClick={() => edit((j) => setAt(j, `${at}.hidden`, catalog.fresh.hidden))}
+          >
+            Hide the source behind a stop
+          </Button>
         )}
         <div className="grid grid-cols-3 items-end gap-2">
           <ChoiceField

@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { NumberField, TextField } from "../../ui/fields";
+import { CheckField, NumberField, TextField } from "../../ui/fields";
 
 /** The edges in their order, each with what is in the way. */
 export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }) {
@@ -20,7 +20,11 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
             <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-[2fr_1fr_1fr_auto_auto]">
               <TextField path={`${path}.name`} label="Name" />
               <NumberField path={`${path}.length_m`} label="Length" unit="m" required />
-              <NumberField path={`${path}.corner_m`} label="Lead to the next" unit="m" />
+              {edge.bends_on ? (
+                <span />
+              ) : (
+                <NumberField path={`${path}.corner_m`} label="Lead to the next" unit="m" />
+              )}
               <Button
                 kind="quiet"
                 className="!px-0"
@@ -40,6 +44,12 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
                 Take out<span className="sr-only"> edge {k + 1}</span>
               </Button>
             </div>
+            {k + 1 < edges.length && (
+              <CheckField
+                path={`${path}.bends_on`}
+                label="strip bends over its flat to the next edge: no cut"
+              />
+            )}
             {obstacles.length > 0 && (
               <div className="grid grid-cols-[2fr_1fr_1fr_auto] items-end gap-2 pl-4">
                 {obstacles.map((o, n) => {

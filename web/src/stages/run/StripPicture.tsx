@@ -14,7 +14,7 @@ export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) 
   const longest = Math.max(
     0.1,
     ...edges.map((e) => e.length_m),
-    ...strip.pieces.map((p) => p.to_m),
+    ...strip.pieces.flatMap((p) => p.lies.map((on) => on.to_m)),
   );
   const x = (m: number) => LEFT + (m / longest) * (WIDTH - LEFT - RIGHT);
   const height = edges.length * ROW + 8;
@@ -65,7 +65,7 @@ export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) 
               </rect>
             ))}
             {strip.pieces
-              .filter((p) => p.edge === k)
+              .flatMap((p) => p.lies.filter((on) => on.edge === k).map((on) => ({ ...p, ...on })))
               .map((p) => (
                 <g key={p.number} data-piece={p.number}>
                   <rect

@@ -7,7 +7,7 @@ import { ChoiceField, NumberField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { OptionCard } from "../../ui/OptionCard";
 import { Panel } from "../../ui/Panel";
-import { SUPPRESSION } from "../../ui/words";
+import { SUPPRESSION, SWITCH_SEATS } from "../../ui/words";
 import { WishEditor } from "../../wish/WishEditor";
 import { SwitchList } from "./SwitchList";
 
@@ -90,6 +90,18 @@ export function SwitchPanel() {
           </>
         )}
       </div>
+      {answer?.choices.some((c) => c.part === "switch") && (
+        <ChoiceField
+          path={`${at}.seat`}
+          label="Its switch sits"
+          options={SWITCH_SEATS}
+          read={(held) => String(held ?? "")}
+          write={(v) => v || undefined}
+        />
+      )}
+      {here?.control?.kind === "controller" && (
+        <NumberField path={`${at}.standby_ma`} label="Its box draws at rest" unit="mA" />
+      )}
       <div className="grid grid-cols-2 items-end gap-2">
         <NumberField path={`${at}.switch_lead_m`} label="Relay to switch, one way" unit="m" />
         <NumberField path={`${at}.signal_lead_m`} label="Signal to relay or diode" unit="m" />

@@ -41,9 +41,13 @@ export function HitchSheet({ link }: { link: Link }) {
       <section aria-label="Hitch lamp" className="card no-print space-y-3 p-3">
         <div className="grid gap-2 sm:grid-cols-4">
           <TextField path="trailer.hitch.name" label="Name" />
-          <NumberField path="trailer.hitch.tail_w" label="Tail" unit="W" required />
-          <NumberField path="trailer.hitch.stop_w" label="Stop" unit="W" required />
-          <NumberField path="trailer.hitch.reverse_w" label="Reverse" unit="W" />
+          {!hitch.is_planned && (
+            <>
+              <NumberField path="trailer.hitch.tail_w" label="Tail" unit="W" />
+              <NumberField path="trailer.hitch.stop_w" label="Stop" unit="W" />
+              <NumberField path="trailer.hitch.reverse_w" label="Reverse" unit="W" />
+            </>
+          )}
           <ChoiceField path="trailer.hitch.left_means" label="Loop left means" options={MEANS} />
           <ChoiceField path="trailer.hitch.loop_wire" label="Loop wire" options={LOOP} />
           {hitch.is_combined && (
@@ -63,10 +67,15 @@ export function HitchSheet({ link }: { link: Link }) {
               <span>
                 {t.says}, {t.colour}
               </span>
-              <span className="font-reading">{t.current_a.toFixed(2)} A</span>
+              <span className="font-reading">
+                {t.current_a.toFixed(2)} A{t.is_assumed && ", assumed"}
+              </span>
             </li>
           ))}
         </ul>
+        {hitch.is_planned && (
+          <p className="text-sm text-soft">Its watts are said under Light, light by light.</p>
+        )}
         <p className="text-sm text-soft">{hitch.through}</p>
       </section>
       <section aria-label="Stop light" className="card p-3">

@@ -1,0 +1,112 @@
+//! The fact on which a kind of work turns: asked before any figure, as long as nobody has said it.
+
+use super::row;
+use crate::finding::Stage;
+use jovek_job::{FactoryKind, Job, LightKind, OutputKind};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A fact that decides, and that nobody has said.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Undecided {
+    /// What is asked.
+    pub asks: String,
+    /// What turns on it.
+    pub matters: &'static str,
+    /// Where the answer goes.
+    pub stage: Stage,
+}
+
+/// What a job's kinds of work turn on, the first that is open; none where all is said.
+pub fn undecided(job: &Job) -> Option<Undecided> {
+    job.kinds.iter().find_map(|kind| (row(*kind).turns_on)(job))
+}
+
+/// Of work that turns on figures alone.
+pub(super) fn nothing(_: &Job) -> Option<Undecided> {
+    None
+}
+
+/// How the output behaves on whose wire something is to hang.
+pub(super) fn output(job: &Job) -> Option<Undecided> {
+    let is_open = |f: &&jovek_job::FactoryCircuit| {
+        f.kind != FactoryKind::FusePosition && f.output == OutputKind::Unknown
+    };
+    let wire = job.factory.iter().find(is_open)?;
+    Some(Undecided {
+        asks: format!("Is the wire of {} plain, pulsed or watched?", wire.name),
+        matters: "On a pulsed or watched wire the new lamp flickers or is told as failed: other lamps, or another feed.",
+        stage: Stage::Look,
+    })
+}
+
+/// Which side of an empty fuse position is live, with the key and without.
+pub(super) fn live_side(job: &Job) -> Option<Undecided> {
+    let is_open = |f: &&jovek_job::FactoryCircuit| {
+        f.kind == FactoryKind::FusePosition && f.survey.is_none_or(|s| s.first_key_on_v.is_none())
+    };
+    let position = job.factory.iter().find(is_open)?;
+    Some(Undecided {
+        asks: format!("{}: which side is live, with the key and without?", position.name),
+        matters: "On the wrong side the new circuit has no fuse of its own; live without the key, it empties the battery.",
+        stage: Stage::Look,
+    })
+}
+
+/// In which wire the factory's switch sits.
+pub(super) fn switched_side(job: &Job) -> Option<Undecided> {
+    let wire = job.factory.iter().find(|f| f.probe.on_v.is_none())?;
+    Some(Undecided {
+        asks: format!("{}: does its switch give plus or ground? Read it lit and dark.", wire.name),
+        matters: "It says which coil terminal the wire goes to; wrong, the relays hold with everything off.",
+        stage: Stage::Look,
+    })
+}
+
+/// Along which edges a strip goes.
+pub(super) fn edges(job: &Job) -> Option<Undecided> {
+    let lights = || job.circuits.iter().flat_map(|c| &c.lights);
+    let is_open = |l: &&jovek_job::Light| {
+        matches!(l.draws, LightKind::Strip { .. })
+            && l.strip.as_ref().is_none_or(|s| s.edges.is_empty())
+            && l.label_w.is_none()
+            && l.measured.is_none()
+    };
+    let light = lights().find(is_open)?;
+    Some(Undecided {
+        asks: format!("{}: along which edges, how long?", light.name),
+        matters: "Watts, feeds and pieces all follow from the length that is lit.",
+        stage: Stage::Light,
+    })
+}
+
+/// What a lamp takes that nobody measured and whose label nobody read.
+pub(super) fn watts(job: &Job) -> Option<Undecided> {
+    let lights = || job.circuits.iter().flat_map(|c| &c.lights);
+    let light = lights().find(|l| l.label_w.is_none() && l.measured.is_none())?;
+    Some(Undecided {
+        asks: format!("{}: how many watts, by its label or by a clamp?", light.name),
+        matters: "Fuse, wire, relay and the battery's hours all follow from it.",
+        stage: Stage::Light,
+    })
+}
+
+/// Which model series stands on the module that is coded.
+pub(super) fn series(job: &Job) -> Option<Undecided> {
+    let coding = job.record.coding.iter().find(|c| c.series.is_none())?;
+    Some(Undecided {
+        asks: format!("{}: which model series stands on it?", coding.module),
+        matters: "Byte, bit and pins differ from series to series; a wrong one switches something else.",
+        stage: Stage::Sign,
+    })
+}
+
+/// What the towed vehicle takes from its battery on the way.
+pub(super) fn towed_draw(job: &Job) -> Option<Undecided> {
+    let towed = job.trailer.as_ref()?.towed.as_ref()?;
+    towed.key_on_a.is_none().then(|| Undecided {
+        asks: "What does the towed vehicle draw with its key where it must stand?".into(),
+        matters: "A day's tow may empty its battery; then a charge wire belongs in the lead.",
+        stage: Stage::Run,
+    })
+}
