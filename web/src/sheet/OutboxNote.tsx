@@ -1,3 +1,4 @@
+import { Button } from "../ui/Button";
 import { useDesk } from "./desk";
 import type { Waiting } from "./useOutbox";
 
@@ -12,13 +13,32 @@ export function OutboxNote() {
           {counted(waiting)} for a connection: kept here, sent by itself.
         </p>
       )}
-      {refused && (
-        <p role="alert" className="card border-2 !border-rust p-3">
-          Not taken: {refused}
-        </p>
-      )}
+      {refused.map(({ item, why }, k) => (
+        // What was refused has no id: its place in the list is what it is.
+        <div key={k} role="alert" className="card border-2 !border-rust p-3">
+          <p>
+            Not taken, kept here: {said(item)}. {why}
+          </p>
+          <div className="mt-2 flex gap-2">
+            <Button onClick={() => outbox.again(k)}>Send again</Button>
+            <Button kind="quiet" onClick={() => outbox.letGo(k)}>
+              Let go
+            </Button>
+          </div>
+        </div>
+      ))}
     </>
   );
+}
+
+/** What it was, with its time. */
+function said(item: Waiting): string {
+  if ("mark" in item) {
+    const at = item.mark.at?.slice(11, 16);
+    return `mark "${item.mark.mark}"${at ? ` of ${at} UTC` : ""}`;
+  }
+  const n = item.readings.length;
+  return n === 1 ? "1 reading" : `${n} readings`;
 }
 
 function counted(waiting: Waiting[]): string {

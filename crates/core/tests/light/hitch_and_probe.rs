@@ -343,3 +343,30 @@ proptest! {
         prop_assert!(more.iter().all(|f| few.contains(f)));
     }
 }
+
+/// A 12N plug has a pin to each tail wire, 58L and 58R, and an old trailer one brown wire for both: it stands in the
+/// table at both pins, bridged. Common practice, no source.
+#[test]
+fn one_brown_tail_wire_goes_to_both_pins() {
+    let mut job = Job::new("t", "12N");
+    let mut facts = TrailerLink::new(ConnectorKind::Iso12n, ConnectorKind::Iso12n);
+    facts.wires = vec![FoundWire {
+        side: LinkSide::Trailer,
+        colour: "brown".into(),
+        readings: Vec::new(),
+        seen: Some(PinFunction::Tail),
+        new_colour: None,
+    }];
+    job.trailer = Some(facts);
+    let found = link(&job).unwrap().unwrap();
+    for side in [PinFunction::LeftTail, PinFunction::RightTail] {
+        let row = found.rows.iter().find(|r| r.function == side).unwrap();
+        assert_eq!(row.found_to, ["brown"], "{side:?}");
+        assert_eq!(row.between, "one wire for both, bridged in the plug");
+    }
+    // Said of one side, it is that side's alone.
+    job.trailer.as_mut().unwrap().wires[0].seen = Some(PinFunction::RightTail);
+    let found = link(&job).unwrap().unwrap();
+    let left = found.rows.iter().find(|r| r.function == PinFunction::LeftTail).unwrap();
+    assert!(left.found_to.is_empty() && left.between.is_empty());
+}

@@ -210,3 +210,19 @@ fn each_kind_asks_what_it_turns_on() {
     }
     assert_eq!(asks(&of(WorkKind::Repair)), None);
 }
+
+/// The page of a towed vehicle names the diodes that the plan buys, whatever the shop likes.
+#[test]
+fn the_towed_page_and_the_plan_name_the_same_diodes() {
+    for silicon in [false, true] {
+        let mut job = begun("9", &[WorkKind::TowedVehicle], Shop::default());
+        job.shop.silicon_diodes = silicon;
+        let parts = assess(&job).parts;
+        let pairs = link(&job).unwrap().unwrap().towed.unwrap().pairs;
+        assert_eq!(pairs.len(), 4);
+        for pair in pairs {
+            let bought = parts.iter().find(|p| p.part == pair.diode);
+            assert!(bought.is_some(), "{} is not among {parts:?}", pair.diode);
+        }
+    }
+}

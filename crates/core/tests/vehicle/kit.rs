@@ -97,3 +97,16 @@ fn its_plugs_wait_for_what_is_stuck() {
     let mount = plug.step.after.iter().find(|a| a.step.0 == "mount.c1").unwrap();
     assert_eq!(mount.rest_min, jovek_core::work::stuck::CURE_MIN);
 }
+
+/// A relay of 10 A in the box is drawn and judged as one of 10 A, not as the 40 A one that the load asks for.
+#[test]
+fn its_relay_is_as_the_box_has_it() {
+    let mut job = boxed(Conductor::Metric(400), 20.0);
+    job.circuits[0].lights[0].label_w = Some(75.0);
+    job.circuits[0].kit.as_mut().unwrap().relay_a = Some(10.0);
+    let answers = assess(&job);
+    let labels: Vec<&str> = answers.circuits[0].choices.iter().map(|c| c.label.as_str()).collect();
+    assert!(labels.contains(&"ISO micro relay 10 A"), "{labels:?}");
+    let weak = answers.findings.iter().find(|f| f.title.contains("relay of the harness too weak"));
+    assert_eq!(weak.map(|f| f.grade), Some(Grade::Fix));
+}

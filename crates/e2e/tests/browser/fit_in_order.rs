@@ -173,3 +173,31 @@ async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
     ensure!(held["job"]["readings"].as_array().is_some_and(|r| r.len() == 1));
     page.close().await
 }
+
+/// A mark that had waited and that the program does not take stays on the device with its reason, through a reload,
+/// until somebody sends it again or lets it go.
+#[tokio::test]
+async fn what_is_not_taken_is_kept() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/2/fit").await?;
+    page.saved().await?;
+    page.script(
+        "localStorage.setItem('jovek.waiting.2', JSON.stringify([
+           { mark: { step: 'gone.since', mark: 'done', at: '2026-11-28T09:40:00Z' } }]))",
+        vec![],
+    )
+    .await?;
+    page.reload().await?;
+    page.says("Not taken, kept here: mark \"done\" of 09:40 UTC.").await?;
+    page.says("the plan has no step \"gone.since\"").await?;
+    page.reload().await?;
+    page.says("Not taken, kept here").await?;
+    ensure!(page.overflow_px().await? <= 0.0, "what was not taken, on a phone");
+    page.press("Send again").await?;
+    page.says("Not taken, kept here").await?;
+    page.press("Let go").await?;
+    page.says_no_more("Not taken").await?;
+    page.reload().await?;
+    page.says_no_more("Not taken").await?;
+    page.close().await
+}

@@ -287,12 +287,16 @@ fn rows(
                 (true, _) => "nothing in this socket",
                 _ => between,
             };
-            let serving: Vec<PinFunction> = from.iter().map(|p| p.function).collect();
+            let serving: Vec<PinFunction> =
+                from.iter().flat_map(|p| as_found(socket, p.function)).collect();
+            let does = as_found(plug, function);
             let names = |list: &[WireAnswer], functions: &[PinFunction]| -> Vec<String> {
                 Wires::told(list, functions).map(|w| w.colour.clone()).collect()
             };
             let found_from = names(&wires.vehicle, &serving);
-            let found_to = names(&wires.trailer, &[function]);
+            let found_to = names(&wires.trailer, &does);
+            let is_bridged =
+                does.len() > 1 && Wires::told(&wires.trailer, &does[1..]).next().is_some();
             // What was found beats what is usual.
             let theirs = found_from.first().or(from.first().map(|p| &p.colour));
             let yours = found_to.first().or(to.first().map(|p| &p.colour));
@@ -300,7 +304,11 @@ fn rows(
                 (Some(a), Some(b)) if a != b => format!("their {a}, your {b}"),
                 _ => String::new(),
             };
-            let renewed = Wires::told(&wires.trailer, &[function])
+            let between = match (is_bridged, between) {
+                (true, "") => "one wire for both, bridged in the plug",
+                (_, between) => between,
+            };
+            let renewed = Wires::told(&wires.trailer, &does)
                 .filter_map(|w| renewed(&facts.wires[w.index]))
                 .collect();
             LinkRow {
@@ -315,6 +323,15 @@ fn rows(
             }
         })
         .collect()
+}
+
+/// What a wire is said to do that serves a function: where tail has a pin a side, one old wire often feeds both.
+fn as_found(of: &TrailerConnector, function: PinFunction) -> Vec<PinFunction> {
+    let is_sided = matches!(function, PinFunction::LeftTail | PinFunction::RightTail);
+    match is_sided && of.of(PinFunction::Tail).is_empty() {
+        true => vec![function, PinFunction::Tail],
+        false => vec![function],
+    }
 }
 
 /// An old wire and the new one that takes its place.

@@ -192,6 +192,13 @@ fn answer(connector: &TrailerConnector, index: usize, wire: &FoundWire) -> WireA
                 .to_owned(),
         ),
         [one] => (WireVerdict::Told, function_name(*one).to_owned()),
+        [PinFunction::LeftTail, PinFunction::RightTail] if next.is_none() => (
+            WireVerdict::Open,
+            format!(
+                "{}: no reading tells them apart, its pin does; one wire for both is said to be tail",
+                one_of(&fits)
+            ),
+        ),
         many if next.is_none() => (
             WireVerdict::Open,
             format!("{}: no reading tells them apart, its pin does", one_of(many)),

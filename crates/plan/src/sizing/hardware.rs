@@ -46,7 +46,8 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
         let rating_a = direct.or_else(|| switch::smallest_a(load_a, switch_part, n));
         return ControlChoice::Switch { rating_a };
     }
-    let enough = relay_for(bench, relay_part, load_a);
+    // That of a ready-made harness is what it is; a rule of its own tells where it is too weak.
+    let enough = kit_relay(bench).or_else(|| relay_for(bench, relay_part, load_a));
     let strongest = relay::strongest(bench.system);
     let kind = enough.unwrap_or(strongest).suppressed_by(bench.chain.suppression);
     let coil_a = bench.supply.regulated_v / kind.load_ohm();
@@ -61,9 +62,18 @@ pub fn control_for(bench: &SizingInput, load_a: f64) -> ControlChoice {
 fn relay_for(bench: &SizingInput, part: f64, load_a: f64) -> Option<relay::RelayType> {
     let made = relay::RELAYS.into_iter().filter(|r| r.system == bench.system);
     let mut kept = bench.shop.relays(bench.system).into_iter().chain(made);
-    // That of a ready-made harness is as strong as it says.
-    let told_a = bench.circuit.kit.as_ref().and_then(|kit| kit.relay_a).unwrap_or(0.0);
-    kept.find(|r| r.contact_a * part >= load_a && r.contact_a >= told_a)
+    kept.find(|r| r.contact_a * part >= load_a)
+}
+
+/// The relay of a ready-made harness: the smallest of the catalog that is as strong, with the rating that it says.
+fn kit_relay(bench: &SizingInput) -> Option<relay::RelayType> {
+    let told_a = bench.circuit.kit.as_ref()?.relay_a?;
+    let like = relay::RELAYS
+        .into_iter()
+        .filter(|r| r.system == bench.system)
+        .find(|r| r.contact_a >= told_a)
+        .unwrap_or_else(|| relay::strongest(bench.system));
+    Some(relay::RelayType { contact_a: told_a, ..like })
 }
 
 /// The parts of planned hardware for a load.
@@ -72,7 +82,7 @@ fn hardware_for(bench: &SizingInput, switching: &Switching, load_a: f64) -> Hard
     let (switch_part, relay_part) = parts_for_lamps(bench);
     let contact_part =
         if switching.breaks_lamps() { relay_part * relay::BREAK_PART } else { relay_part };
-    let lamp_relay = relay_for(bench, contact_part, load_a);
+    let lamp_relay = kit_relay(bench).or_else(|| relay_for(bench, contact_part, load_a));
     let suppression = bench.chain.suppression;
     let weakest = relay_for(bench, 1.0, 0.0).unwrap_or_else(|| relay::micro(bench.system));
     let logic_relay = weakest.suppressed_by(suppression);

@@ -59,7 +59,12 @@ pub(super) fn pairs(job: &Job, tie_in: TieInEnd, lamps: &[Shared]) -> Vec<DiodeP
     groups
         .into_iter()
         .map(|(names, lamp, current_a)| {
-            let diode = for_lamps(current_a, false);
+            // One pair is the plan's own; where several meet in front, one carries all of them.
+            let is_alone = names.len() == 1;
+            let diode = lamp
+                .planned
+                .filter(|_| is_alone)
+                .or_else(|| for_lamps(current_a, job.shop.silicon_diodes));
             let drop_v = diode.map_or(0.0, |d| forward_v(&d, current_a));
             DiodePair {
                 lamps: names.join(", "),

@@ -14,9 +14,11 @@ use diodes::pairs;
 pub use drain::TowDrain;
 use drain::drain;
 use jovek_base::figure::amps;
+use jovek_catalog::diode::DiodeType;
 use jovek_circuit::SolveError;
 use jovek_job::{Job, LampColour, LampRole, Signal, SupplyState, TieInEnd, Towed, Wish};
-use jovek_plan::study::Assessment;
+use jovek_plan::sizes::ControlChoice;
+use jovek_plan::study::{Assessment, Studied};
 use serde::Serialize;
 pub use states::TowedTest;
 use states::tests;
@@ -81,6 +83,8 @@ struct Shared {
     role: Option<LampRole>,
     colour: LampColour,
     current_a: f64,
+    /// The diode that its plan has before its lamps; none without one.
+    planned: Option<DiodeType>,
 }
 
 /// The circuits that the towing vehicle lights, with the currents of their lamps.
@@ -112,9 +116,16 @@ fn lamps(job: &Job, study: &Assessment) -> Result<Vec<Shared>, SolveError> {
             role: light.and_then(|l| l.role),
             colour: light.and_then(|l| l.colour).unwrap_or_default(),
             current_a: live.lamps_a(&solution, at),
+            planned: planned_diode(studied),
         });
     }
     Ok(out)
+}
+
+fn planned_diode(studied: &Studied) -> Option<DiodeType> {
+    let ControlChoice::Planned(hardware) = &studied.sized.chosen.sizes.control else { return None };
+    let has_diodes = studied.chain.switching.as_ref().is_some_and(|s| s.lamps_from.diodes() > 0);
+    has_diodes.then_some(hardware.lamp_diode)
 }
 
 fn flasher_text(lamps: &[Shared]) -> String {
