@@ -230,6 +230,9 @@ pub struct Control {
     /// Where its own switch sits; none is a blank panel.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub seat: Option<SwitchSeat>,
+    /// Its own switch has a symbol that is lit while it is on: a third terminal that wants a ground.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub lit_switch: bool,
     /// Current of a controller box at rest as measured, mA.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub standby_ma: Option<f64>,

@@ -166,10 +166,17 @@ fn says(plan: &StripPlan) -> Vec<String> {
         1 => format!("1 {one}"),
         n => format!("{n} {many}"),
     };
+    let made: Vec<String> = [
+        (plan.lengths(), count(plan.lengths(), "piece of strip", "pieces of strip")),
+        (plan.modules(), count(plan.modules(), "module", "modules")),
+    ]
+    .into_iter()
+    .filter(|(n, _)| *n > 0)
+    .map(|(_, text)| text)
+    .collect();
     let mut out = vec![format!(
-        "{} and {}, {} lit, {}",
-        count(plan.lengths(), "piece of strip", "pieces of strip"),
-        count(plan.modules(), "module", "modules"),
+        "{}, {} lit, {}",
+        made.join(" and "),
         shown(plan.fitted_m, "m"),
         shown(plan.power_w, "W")
     )];
@@ -195,19 +202,21 @@ fn says(plan: &StripPlan) -> Vec<String> {
         ));
     }
     let between = plan.leads.iter().filter(|l| l.from != StripPoint::Splitter).count();
-    out.push(format!(
-        "{} between pieces, {} of {} mm²",
-        count(between, "lead", "leads"),
-        shown(
-            plan.leads
-                .iter()
-                .filter(|l| l.from != StripPoint::Splitter)
-                .map(|l| l.length_m)
-                .sum::<f64>(),
-            "m"
-        ),
-        plan.figures.lead_mm2
-    ));
+    if between > 0 {
+        out.push(format!(
+            "{} between pieces, {} of {} mm²",
+            count(between, "lead", "leads"),
+            shown(
+                plan.leads
+                    .iter()
+                    .filter(|l| l.from != StripPoint::Splitter)
+                    .map(|l| l.length_m)
+                    .sum::<f64>(),
+                "m"
+            ),
+            plan.figures.lead_mm2
+        ));
+    }
     out.push(match plan.outlets() {
         0 | 1 => "no splitter: one pair of leads".to_owned(),
         n => format!("splitter with {n} ways, in the dry or sealed"),

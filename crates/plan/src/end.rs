@@ -259,6 +259,8 @@ pub enum End {
     Relay(CircuitIx, usize, RelayTerminal),
     /// A diode of a circuit, by its number there; current goes in at the anode.
     Diode(CircuitIx, usize, Side),
+    /// The ground terminal of a switch whose symbol is lit.
+    SwitchLamp(CircuitIx, usize),
     /// A splice.
     Splice(CircuitIx, SpliceAt),
     /// A cavity of a connector in the harness, from 1.
@@ -337,7 +339,9 @@ impl End {
             End::Fuse(circuit, _) => Host::Fuse(circuit),
             End::Adapter(circuit) => Host::Adapter(circuit),
             End::LeadFuse(circuit, number, _) => Host::LeadFuse(circuit, number),
-            End::Switch(circuit, number, _) => Host::Switch(circuit, number),
+            End::Switch(circuit, number, _) | End::SwitchLamp(circuit, number) => {
+                Host::Switch(circuit, number)
+            }
             End::Module(circuit, module, _) => Host::Module(circuit, module),
             End::Relay(circuit, relay, _) => Host::Relay(circuit, relay),
             End::Diode(circuit, number, _) => Host::Diode(circuit, number),
@@ -386,6 +390,7 @@ impl End {
             | End::Fuse(..)
             | End::LeadFuse(..)
             | End::Switch(..)
+            | End::SwitchLamp(..)
             | End::Module(..)
             | End::Relay(..)
             | End::Block(_)

@@ -8,6 +8,7 @@ use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
 use crate::sizes::{ControlChoice, LeadSource, Sizes};
 use crate::switching::{
     Inside, Lead, LeadUse, inside, own_relay, own_switch, with_grounds, with_lead_fuses,
+    with_symbol,
 };
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::inline_module::ModuleTerminal;
@@ -140,7 +141,11 @@ pub fn unfused_m(chain: &Chain, sizes: &Sizes, shop: &Shop) -> Option<f64> {
 pub fn hardware(chain: &Chain, sizes: &Sizes) -> Option<Inside> {
     let unfused = unfused_hardware(chain, &sizes.control)?;
     let fused = with_lead_fuses(unfused, chain.index, &sizes.lead_fuses);
-    Some(with_grounds(fused, chain.index, &chain.modules))
+    let grounded = with_grounds(fused, chain.index, &chain.modules);
+    Some(match chain.lit_switch {
+        true => with_symbol(grounded, chain.index, chain.own_switch),
+        false => grounded,
+    })
 }
 
 /// The hardware before small fuses are put into its thin leads.
@@ -294,7 +299,7 @@ pub fn jumper_m(to: End) -> f64 {
 pub fn lead_m(chain: &Chain, lead: &Lead) -> f64 {
     match lead.of {
         LeadUse::Jumper | LeadUse::CoilJumper => BESIDE_M,
-        LeadUse::SwitchLead => chain.switch_lead_m,
+        LeadUse::SwitchLead | LeadUse::SymbolGround => chain.switch_lead_m,
         LeadUse::Signal(_) | LeadUse::SignalFeed(_) => chain.signal_lead_m,
         LeadUse::CoilGround => GROUND_LEAD_M,
     }
@@ -462,7 +467,7 @@ impl Maker<'_> {
         for (k, lead) in inside.leads.iter().enumerate() {
             let wire = if lead.of.is_coil() { sizes.coil_wire } else { sizes.wire };
             let role = match (lead.of, lead.from) {
-                (LeadUse::CoilGround, _) => PieceRole::CoilGround,
+                (LeadUse::CoilGround | LeadUse::SymbolGround, _) => PieceRole::CoilGround,
                 (_, End::Splice(_, SpliceAt::Feed | SpliceAt::Coils)) if lead.of.is_coil() => {
                     PieceRole::CoilFeed
                 }

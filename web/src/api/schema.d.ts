@@ -1861,6 +1861,8 @@ export interface components {
              *     large, and at the wire of a lamp that the road needs.
              */
             lead_fuse?: boolean | null;
+            /** @description Its own switch has a symbol that is lit while it is on: a third terminal that wants a ground. */
+            lit_switch?: boolean;
             seat?: null | components["schemas"]["SwitchSeat"];
             /**
              * Format: double

@@ -9,8 +9,8 @@ import { setAt } from "./path";
 import { STAGES, type Stage } from "./stages";
 
 /** The place of the question is kept while it is sought: what stands below must not move under a finger. */
-const CARD =
-  "no-print card flex min-h-68 flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3 sm:min-h-26";
+const PLAIN = "no-print card flex flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3";
+const CARD = `${PLAIN} min-h-68 sm:min-h-26`;
 
 /** One question at a time: the fact on which the work turns, then the unmeasured figure that matters most. */
 export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => void }) {
@@ -19,7 +19,7 @@ export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => v
   const open = answers.undecided;
   if (!open || open.asks === later) return <NextFigure />;
   return (
-    <div className={CARD}>
+    <div className={PLAIN}>
       <div className="min-w-56 flex-1">
         <p className="text-sm text-soft">This work turns on</p>
         <p className="font-semibold">{open.asks}</p>

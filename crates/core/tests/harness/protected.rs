@@ -5,6 +5,7 @@ use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::catalog::ampacity;
 use jovek_core::catalog::inline_module::ModuleTerminal;
+use jovek_core::catalog::switch;
 use jovek_core::circuit::solve;
 use jovek_core::job::{ControlKind, Job, SupplyState};
 use jovek_core::plan::chain::Chain;
@@ -40,6 +41,8 @@ fn behind(study: &Assessment, (chain, sizes): (&Chain, &Sizes)) -> BTreeMap<End,
     }
     for part in of.inside.iter().flat_map(|i| &i.parts) {
         let rating_a = match part.of {
+            // Its resistor lets no more through than an LED takes.
+            Inner::Symbol { .. } => Some(switch::SYMBOL_A),
             Inner::Fuse { number } => Some(sizes.lead_fuses[number - 1].fuse.rating_a),
             _ => None,
         };

@@ -313,6 +313,9 @@ fn put_parts(
                 let fuse = sizes.lead_fuses[number - 1].fuse;
                 bench.ohm(part.from, part.to, fuse.cold_ohm() + HOLDER_OHM);
             }
+            Inner::Symbol { .. } => {
+                bench.put(part.from, part.to, switch::symbol(study.supply.batteries));
+            }
             Inner::Diode { is_coil, .. } => {
                 let kind = match sizes.control {
                     ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,

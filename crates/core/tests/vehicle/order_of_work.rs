@@ -2,7 +2,7 @@
 
 use crate::common::bench::{job as bench, with};
 use jiff::{SignedDuration, Timestamp};
-use jovek_core::answers::assess;
+use jovek_core::answers::{Answers, assess};
 use jovek_core::job::{
     Adhesive, ControlKind, Feed, HeldBy, Job, JointPractice, LampEnd, LampLead, LampPlace, Mark,
     Reading, ReturnKind, Signal, StepId, SwitchSeat, Wish,
@@ -558,4 +558,27 @@ fn a_box_at_rest_draws_what_was_measured() {
     };
     assert_eq!(rest_ma(None), 5.0);
     assert!((rest_ma(Some(32.0)) - 32.0).abs() < 1e-9);
+}
+
+/// A lit symbol wants a third terminal: its ground is cut, is a wire of the network, and its switch is bought with it. By
+/// hand: 10 mA at 12 V, so the lamps' fuse and wire stay what they were.
+#[test]
+fn a_lit_switch_has_a_ground_of_its_own() {
+    for kind in [ControlKind::Switch, ControlKind::Relay] {
+        let mut job = bench(&[], Wish::OwnSwitch, None);
+        job.circuits[0].control.kind = Some(kind);
+        let plain = assess(&job);
+        job.circuits[0].control.lit_switch = true;
+        let lit = assess(&job);
+        assert_eq!(lit.cuts.len(), plain.cuts.len() + 1, "{kind:?}");
+        let ground = lit.cuts.iter().find(|c| c.from.contains("its lamp, -")).unwrap();
+        assert!(ground.role.is_return() && ground.to.contains("stud"), "{ground:?}");
+        assert!(lit.parts.iter().any(|p| p.part.contains("lit symbol")), "{kind:?}");
+        let labels =
+            |a: &Answers| a.circuits[0].choices.iter().map(|c| c.label.clone()).collect::<Vec<_>>();
+        assert_eq!(labels(&plain), labels(&lit));
+        let how = steps(&job, &study(&job), &lit);
+        let hardware = how.iter().find(|s| s.id.0 == "hardware.c1").unwrap();
+        assert!(hardware.how.iter().any(|h| h.contains("ground terminal")));
+    }
 }

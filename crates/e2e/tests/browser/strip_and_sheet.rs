@@ -20,7 +20,7 @@ async fn a_strip_is_laid_around_edges() -> Result<()> {
     page.pick("Circuit", "Step lights").await?;
     page.press("Strip").await?;
     page.press("Lay it along edges").await?;
-    page.says("1 piece of strip and 0 modules, 1.00 m lit").await?;
+    page.says("1 piece of strip, 1.00 m lit").await?;
     page.script("document.querySelector('[data-path$=\"edges[0].length_m\"]').focus()", vec![])
         .await?;
     set(&page, "edges[0].length_m", "2.27").await?;

@@ -35,6 +35,7 @@ pub fn kind(end: End) -> EndKind {
         End::Fuse(..)
         | End::LeadFuse(..)
         | End::Switch(..)
+        | End::SwitchLamp(..)
         | End::Module(..)
         | End::Relay(..)
         | End::Block(BlockEnd::CoilFuse(_))
@@ -143,6 +144,8 @@ impl Names<'_> {
             End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
             End::Switch(_, 0, s) => plain("switch", side(s)),
             End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
+            End::SwitchLamp(_, 0) => plain("switch", "its lamp, -"),
+            End::SwitchLamp(_, number) => (format!("switch {number}"), "its lamp, -".into()),
             End::Module(_, module, terminal) => {
                 plain(module.label(), module.terminal_label(terminal))
             }

@@ -307,11 +307,11 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
             out.add(PartOf::Relay, host, relay.order_text(), 1.0);
             out.add(PartOf::RelaySocket, host, "relay socket", 1.0);
             let host = Some(Host::Switch(circuit, 0));
-            out.add(PartOf::Switch, host, format!("panel switch {switch_a} A"), 1.0);
+            out.add(PartOf::Switch, host, panel_switch(chain, *switch_a), 1.0);
         }
         ControlChoice::Switch { rating_a: Some(a) } => {
             let host = Some(Host::Switch(circuit, 0));
-            out.add(PartOf::Switch, host, format!("panel switch {a} A"), 1.0);
+            out.add(PartOf::Switch, host, panel_switch(chain, *a), 1.0);
         }
         ControlChoice::Switch { rating_a: None } | ControlChoice::Source => {}
         ControlChoice::Planned(hardware) => control_items(chain, hardware, out),
@@ -451,6 +451,12 @@ pub fn parts_list(items: &[PartItem]) -> Vec<PartLine> {
         .collect()
 }
 
+/// A panel switch as it is ordered.
+fn panel_switch(chain: &Chain, rating_a: f64) -> String {
+    let lit = if chain.lit_switch { ", lit symbol, three terminals" } else { "" };
+    format!("panel switch {rating_a} A{lit}")
+}
+
 /// Relays, modules, diodes and switches of planned hardware.
 fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     let Some(switching) = &chain.switching else { return };
@@ -489,7 +495,7 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     let contacts = switching.rungs().flat_map(Rung::contacts);
     let is_own = |c: &&ContactOf| matches!(c, ContactOf::Switch { which: SwitchRef::Own, .. });
     if contacts.into_iter().any(|c| is_own(&c)) {
-        out.add(PartOf::Switch, None, format!("panel switch {} A", hardware.switch_a), 1.0);
+        out.add(PartOf::Switch, None, panel_switch(chain, hardware.switch_a), 1.0);
     }
     if switching.kind == ControlKind::Controller {
         out.add(PartOf::Controller, None, "controller box with radio remote", 1.0);

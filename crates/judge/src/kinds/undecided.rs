@@ -34,7 +34,7 @@ pub(super) fn output(job: &Job) -> Option<Undecided> {
     };
     let wire = job.factory.iter().find(is_open)?;
     Some(Undecided {
-        asks: format!("Is the wire of {} plain, pulsed or watched?", wire.name),
+        asks: format!("{}: plain, pulsed or watched?", wire.name),
         matters: "On a pulsed or watched wire the new lamp flickers or is told as failed: other lamps, or another feed.",
         stage: Stage::Look,
     })
@@ -76,7 +76,7 @@ pub(super) fn edges(job: &Job) -> Option<Undecided> {
     Some(Undecided {
         asks: format!("{}: along which edges, how long?", light.name),
         matters: "Watts, feeds and pieces all follow from the length that is lit.",
-        stage: Stage::Light,
+        stage: Stage::Run,
     })
 }
 

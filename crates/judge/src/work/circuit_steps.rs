@@ -72,6 +72,10 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             ),
             (has_switch, seat_how(seat)),
             (has_switch, "wire the switch before it is pushed in; its label upright"),
+            (
+                has_switch && fact.control.lit_switch,
+                "the lamp of its symbol to the ground terminal: lit while it is on, seen at night",
+            ),
             (is_fused, "the fuse stays out"),
         ]
         .into_iter()

@@ -109,6 +109,8 @@ pub struct Chain {
     pub flasher: Option<Flash>,
     /// Modules in the lamp feed, in the order of the current.
     pub modules: Vec<InlineModule>,
+    /// The symbol of its own switch is lit while it is on.
+    pub lit_switch: bool,
     /// The input that moves its own switch.
     pub own_switch: u64,
     /// When the hardware lights it: the wish, unless a wire for it is missing.
@@ -263,6 +265,7 @@ impl Chain {
             suppression: job.suppression_of(circuit),
             // Between a plug and its lamp stands nothing.
             flasher: circuit.control.flasher.filter(|_| !is_plug),
+            lit_switch: circuit.control.lit_switch,
             modules: if is_plug { Vec::new() } else { modules(circuit, &dimmers) },
             dimmers,
             switching,

@@ -12,6 +12,7 @@ use jovek_catalog::contact;
 use jovek_catalog::fuse::HOLDER_OHM;
 use jovek_catalog::inline_module::ModuleTerminal;
 use jovek_catalog::relay::{self, RelayType};
+use jovek_catalog::switch;
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, NodeId, Relay, RelayContact};
 use jovek_job::SupplyState;
@@ -77,6 +78,12 @@ impl NetworkBuilder<'_, '_> {
                         Device::ohm(fuse.map_or(TERMINAL_OHM, |f| f.cold_ohm() + HOLDER_OHM)),
                     )
                 }
+                Inner::Symbol { number } => self.add(
+                    place(PartKind::Standby),
+                    format_args!("{id}_symbol{number}"),
+                    ends,
+                    switch::symbol(self.installed.supply.batteries),
+                ),
                 Inner::Diode { number, is_coil } => {
                     let kind = match sizes.control {
                         ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,
@@ -302,7 +309,9 @@ impl NetworkBuilder<'_, '_> {
 /// The number of the switch at either end of a lead.
 fn switch_number(from: End, to: End) -> usize {
     match (from, to) {
-        (End::Switch(_, number, _), _) | (_, End::Switch(_, number, _)) => number,
+        (End::Switch(_, number, _), _)
+        | (_, End::Switch(_, number, _))
+        | (End::SwitchLamp(_, number), _) => number,
         _ => 0,
     }
 }

@@ -24,6 +24,8 @@ pub enum LeadUse {
     Signal(FactoryIx),
     /// From a coil to its ground stud.
     CoilGround,
+    /// From the lamp of a switch in the cab to the ground of its relay.
+    SymbolGround,
 }
 
 impl LeadUse {
@@ -73,6 +75,11 @@ pub enum Inner {
     /// A small fuse, by its number in the circuit, from 1.
     Fuse {
         /// Its number.
+        number: usize,
+    },
+    /// The lamp behind the symbol of a switch.
+    Symbol {
+        /// Number of its switch.
         number: usize,
     },
 }
@@ -238,6 +245,22 @@ pub fn with_grounds(mut inside: Inside, circuit: CircuitIx, modules: &[InlineMod
         let from = End::Module(circuit, module, ModuleTerminal::Ground);
         inside.leads.push(Lead { from, to: stud(circuit), of: LeadUse::CoilGround });
     }
+    inside
+}
+
+/// Lights the symbol of the circuit's own switch: the lamp inside takes what comes out of the switch, and its ground has a
+/// lead, along the wires to a relay or to a stud beside.
+pub fn with_symbol(mut inside: Inside, circuit: CircuitIx, own_switch: u64) -> Inside {
+    let own = inside.parts.iter().find_map(|part| match part.of {
+        Inner::Switch { number, mask, .. } if mask == own_switch => Some((number, part.to)),
+        _ => None,
+    });
+    let Some((number, lit_by)) = own else { return inside };
+    let lamp = End::SwitchLamp(circuit, number);
+    inside.parts.push(InnerPart { from: lit_by, to: lamp, of: Inner::Symbol { number } });
+    let is_away = inside.leads.iter().any(|l| l.of == LeadUse::SwitchLead);
+    let of = if is_away { LeadUse::SymbolGround } else { LeadUse::CoilGround };
+    inside.leads.push(Lead { from: lamp, to: stud(circuit), of });
     inside
 }
 

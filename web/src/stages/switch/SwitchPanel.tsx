@@ -3,7 +3,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
-import { ChoiceField, NumberField } from "../../ui/fields";
+import { CheckField, ChoiceField, NumberField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { OptionCard } from "../../ui/OptionCard";
 import { Panel } from "../../ui/Panel";
@@ -91,13 +91,16 @@ export function SwitchPanel() {
         )}
       </div>
       {answer?.choices.some((c) => c.part === "switch") && (
-        <ChoiceField
-          path={`${at}.seat`}
-          label="Its switch sits"
-          options={SWITCH_SEATS}
-          read={(held) => String(held ?? "")}
-          write={(v) => v || undefined}
-        />
+        <>
+          <ChoiceField
+            path={`${at}.seat`}
+            label="Its switch sits"
+            options={SWITCH_SEATS}
+            read={(held) => String(held ?? "")}
+            write={(v) => v || undefined}
+          />
+          <CheckField path={`${at}.lit_switch`} label="its symbol is lit while it is on" />
+        </>
       )}
       {here?.control?.kind === "controller" && (
         <NumberField path={`${at}.standby_ma`} label="Its box draws at rest" unit="mA" />
