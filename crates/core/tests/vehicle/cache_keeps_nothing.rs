@@ -36,6 +36,7 @@ proptest! {
                 joint_factor,
                 lamp_factor,
                 assumed_factor,
+                cut_off_holds: lamp_factor < 1.0,
             };
             // The whole vehicle, or one circuit of it.
             let one = [parts[some % parts.len()]];

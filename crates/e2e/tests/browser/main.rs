@@ -9,6 +9,7 @@ mod every_screen;
 mod fault_and_sign;
 mod feed_and_shop;
 mod fit_in_order;
+mod held_and_lit;
 mod housings;
 mod kinds_of_work;
 mod proof_pages;

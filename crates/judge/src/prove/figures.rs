@@ -188,6 +188,8 @@ pub(super) fn figures(
         joint_factor,
         lamp_factor,
         assumed_factor,
+        // Whatever is read while it still holds is sound: corners at which it would let go end the window.
+        cut_off_holds: true,
     };
     let (built, solution) = cache.operate(proving.installed, &situation(Assignment::NONE))?;
     let key_off_a = given_a(built, &solution);

@@ -29,6 +29,8 @@ pub struct Situation {
     pub lamp_factor: f64,
     /// Factor on what nobody measured: lengths, internal resistance of the battery, loads that were there before.
     pub assumed_factor: f64,
+    /// A cut-off module that closed still holds, whatever the lamps take.
+    pub cut_off_holds: bool,
 }
 
 impl Situation {
@@ -41,6 +43,7 @@ impl Situation {
             joint_factor: 1.0,
             lamp_factor: 1.0,
             assumed_factor: 1.0,
+            cut_off_holds: false,
         }
     }
 }

@@ -282,7 +282,8 @@ impl NetworkBuilder<'_, '_> {
             memory.apply(self.situation.inputs, &mut placed);
             // A cut-off module is looked at apart: a low battery is tried as if it still held.
             if planned.is_some_and(|p| p.role == RelayRole::CutOff)
-                && self.situation.supply == SupplyState::LowBattery
+                && (self.situation.supply == SupplyState::LowBattery
+                    || self.situation.cut_off_holds)
             {
                 placed.held = placed.before;
             }
