@@ -72,7 +72,7 @@ fn wrong_trailers_are_named() {
         spoilt(&server, &job, named);
     }
     for (key, wrong, named) in [
-        ("hitch", json!({ "name": "x" }), "tail_w"),
+        ("hitch", json!({ "name": "x" }), "stop_from"),
         ("towed", json!({ "tie_in": "side" }), "side"),
         ("towed", json!({ "tie_in": "rear", "hours": -2 }), "trailer.towed.hours"),
         ("colour", json!("red"), "colour"),
