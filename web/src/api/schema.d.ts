@@ -1645,6 +1645,8 @@ export interface components {
             feeds: components["schemas"]["FeedOption"][];
             /** @description Fuse ratings that a person may pick instead, A; none where wire and fuse are the factory's own. */
             fuse_menu: number[];
+            /** @description True where a switch of its own is fitted, whose seat and symbol can be said. */
+            has_own_switch: boolean;
             /** @description True where relay coils have to be suppressed. */
             has_relays: boolean;
             /** @description `2.5 mm² · 7.5 A · 3.98 A`. */

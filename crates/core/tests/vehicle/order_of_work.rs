@@ -1,8 +1,9 @@
 //! The order of work: no gate broken, little walked and waited, marks that only add.
 
-use crate::common::bench::{job as bench, with};
+use crate::common::bench::{job as bench, switch, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::{Answers, assess};
+use jovek_core::export::{Format, export};
 use jovek_core::job::{
     Adhesive, ControlKind, Feed, HeldBy, Job, JointPractice, LampEnd, LampLead, LampPlace, Mark,
     Reading, ReturnKind, Signal, StepId, SwitchSeat, Wish,
@@ -580,5 +581,18 @@ fn a_lit_switch_has_a_ground_of_its_own() {
         let how = steps(&job, &study(&job), &lit);
         let hardware = how.iter().find(|s| s.id.0 == "hardware.c1").unwrap();
         assert!(hardware.how.iter().any(|h| h.contains("ground terminal")));
+        assert!(lit.circuits[0].has_own_switch);
+        let drawn = export(&job, Format::DiagramSvg, None).unwrap();
+        let wire = ground.label.rsplit('-').next().unwrap();
+        assert!(drawn.contains("symbol of the switch") && drawn.contains(&format!(">{wire} ")));
     }
+    // A switch that several circuits share is none of its own: nothing is promised that is not cut.
+    let mut job = bench(&[], switch("on-off"), None);
+    job.circuits[0].control.lit_switch = true;
+    let shared = assess(&job);
+    assert!(!shared.circuits[0].has_own_switch);
+    assert!(shared.cuts.iter().all(|c| !c.from.contains("its lamp")));
+    assert!(shared.parts.iter().all(|p| !p.part.contains("lit symbol")));
+    let how = steps(&job, &study(&job), &shared);
+    assert!(how.iter().all(|s| s.how.iter().all(|h| !h.contains("ground terminal"))));
 }

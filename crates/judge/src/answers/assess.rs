@@ -36,6 +36,7 @@ use jovek_plan::sizing::trial::SizingInput;
 use jovek_plan::strips::{StripOf, strips};
 use jovek_plan::study::{Assessment, Studied, hangs_on_its_fuse, study_with};
 use jovek_plan::switching::unmet_text;
+use jovek_plan::wires::hardware;
 use jovek_plan::{probe, survey};
 
 /// All answers to a job.
@@ -212,6 +213,9 @@ fn circuit_answer(
             (Some(switching), _) => switching.relays.iter().any(|r| !r.role.is_module()),
             (None, control) => matches!(control, ControlChoice::Relay { .. }),
         },
+        has_own_switch: circuit.kit.is_none()
+            && hardware(&studied.chain, sizes)
+                .is_some_and(|i| i.own_switch(studied.chain.own_switch).is_some()),
         unmet_text: studied.unmet(job).map(unmet_text),
         lights: circuit
             .lights

@@ -131,6 +131,8 @@ pub struct CircuitAnswer {
     pub ways: Vec<WayAnswer>,
     /// True where relay coils have to be suppressed.
     pub has_relays: bool,
+    /// True where a switch of its own is fitted, whose seat and symbol can be said.
+    pub has_own_switch: bool,
     /// Why nothing can make the wish, and the remedy; none where something can.
     pub unmet_text: Option<String>,
     /// Its lights.

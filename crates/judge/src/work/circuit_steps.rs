@@ -14,7 +14,7 @@ use jovek_job::{
     SwitchSeat, Zone,
 };
 use jovek_plan::chain::Chain;
-use jovek_plan::end::{Host, Post};
+use jovek_plan::end::{End, Host, Post};
 use jovek_plan::study::Assessment;
 use jovek_plan::switching::Switching;
 use std::collections::BTreeSet;
@@ -46,6 +46,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
+    let is_symbol = |end| matches!(end, End::SwitchLamp(at, _) if at.0 == index);
+    let has_symbol = m.answers.cuts.iter().any(|c| is_symbol(c.from_end));
     let chain = study.circuits.iter().find(|c| c.index == index).map(|c| &c.chain);
     let switching = chain.and_then(|c| c.switching.as_ref());
     // The fuse of a circuit on a block has its holder there.
@@ -73,7 +75,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             (has_switch, seat_how(seat)),
             (has_switch, "wire the switch before it is pushed in; its label upright"),
             (
-                has_switch && fact.control.lit_switch,
+                has_symbol,
                 "the lamp of its symbol to the ground terminal: lit while it is on, seen at night",
             ),
             (is_fused, "the fuse stays out"),

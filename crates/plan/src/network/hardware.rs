@@ -310,9 +310,7 @@ impl NetworkBuilder<'_, '_> {
 /// The number of the switch at either end of a lead.
 fn switch_number(from: End, to: End) -> usize {
     match (from, to) {
-        (End::Switch(_, number, _), _)
-        | (_, End::Switch(_, number, _))
-        | (End::SwitchLamp(_, number), _) => number,
+        (End::Switch(_, number, _), _) | (_, End::Switch(_, number, _)) => number,
         _ => 0,
     }
 }

@@ -110,6 +110,16 @@ pub struct Inside {
     pub relays: usize,
 }
 
+impl Inside {
+    /// The circuit's own switch, which some input moves: its number, and its terminal that the rest hangs on.
+    pub fn own_switch(&self, mask: u64) -> Option<(usize, End)> {
+        self.parts.iter().find_map(|part| match part.of {
+            Inner::Switch { number, mask: by, .. } if by == mask => Some((number, part.to)),
+            _ => None,
+        })
+    }
+}
+
 /// A relay with a panel switch in its coil circuit, as sizing puts it in where a switch alone is too weak.
 pub fn own_relay(circuit: CircuitIx, mask: u64) -> Inside {
     let feed = End::Splice(circuit, SpliceAt::Feed);
@@ -251,11 +261,7 @@ pub fn with_grounds(mut inside: Inside, circuit: CircuitIx, modules: &[InlineMod
 /// Lights the symbol of the circuit's own switch: the lamp inside takes what comes out of the switch, and its ground has a
 /// lead, along the wires to a relay or to a stud beside.
 pub fn with_symbol(mut inside: Inside, circuit: CircuitIx, own_switch: u64) -> Inside {
-    let own = inside.parts.iter().find_map(|part| match part.of {
-        Inner::Switch { number, mask, .. } if mask == own_switch => Some((number, part.to)),
-        _ => None,
-    });
-    let Some((number, lit_by)) = own else { return inside };
+    let Some((number, lit_by)) = inside.own_switch(own_switch) else { return inside };
     let lamp = End::SwitchLamp(circuit, number);
     inside.parts.push(InnerPart { from: lit_by, to: lamp, of: Inner::Symbol { number } });
     let is_away = inside.leads.iter().any(|l| l.of == LeadUse::SwitchLead);

@@ -143,7 +143,8 @@ impl Block<'_> {
         let switching = drawn(&chain, &sizes);
         let rows = rows(&switching.lamps_from)
             + switching.relays.iter().map(|r| rows(&r.coil_from)).sum::<usize>()
-            + chain.modules.len();
+            + chain.modules.len()
+            + usize::from(self.symbol(&chain).is_some());
         let top = self.sheet.room(HEAD + ROW * rows as f64 + 3.0);
         let modules = chain.modules.len();
         // A small fuse stands in line with what is behind it.
@@ -205,7 +206,17 @@ impl Block<'_> {
                 y += ROW;
             }
         }
+        if let Some(ground) = self.symbol(&chain) {
+            let place = self.place(PartKind::Standby);
+            self.electronics("symbol of the switch".into(), place, "the switch", ground, y);
+        }
         self.feed(&chain, &sizes, &pen);
+    }
+
+    /// The ground terminal of its lit switch; none without one.
+    fn symbol(&self, chain: &Chain) -> Option<End> {
+        let is_own = |end: &End| matches!(end, End::SwitchLamp(at, _) if *at == chain.index);
+        self.cuts.iter().map(|cut| cut.from_end).find(is_own)
     }
 
     /// Supply, fuse and bus of the circuit's own feed.

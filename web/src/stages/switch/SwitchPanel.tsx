@@ -90,7 +90,7 @@ export function SwitchPanel() {
           </>
         )}
       </div>
-      {answer?.choices.some((c) => c.part === "switch") && (
+      {answer?.has_own_switch && (
         <>
           <ChoiceField
             path={`${at}.seat`}
