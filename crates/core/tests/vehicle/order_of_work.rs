@@ -572,7 +572,7 @@ fn a_lit_switch_has_a_ground_of_its_own() {
         job.circuits[0].control.lit_switch = true;
         let lit = assess(&job);
         assert_eq!(lit.cuts.len(), plain.cuts.len() + 1, "{kind:?}");
-        let ground = lit.cuts.iter().find(|c| c.from.contains("its lamp, -")).unwrap();
+        let ground = lit.cuts.iter().find(|c| c.from.contains("symbol -")).unwrap();
         assert!(ground.role.is_return() && ground.to.contains("stud"), "{ground:?}");
         assert!(lit.parts.iter().any(|p| p.part.contains("lit symbol")), "{kind:?}");
         let labels =
@@ -591,7 +591,7 @@ fn a_lit_switch_has_a_ground_of_its_own() {
     job.circuits[0].control.lit_switch = true;
     let shared = assess(&job);
     assert!(!shared.circuits[0].has_own_switch);
-    assert!(shared.cuts.iter().all(|c| !c.from.contains("its lamp")));
+    assert!(shared.cuts.iter().all(|c| !c.from.contains("symbol -")));
     assert!(shared.parts.iter().all(|p| !p.part.contains("lit symbol")));
     let how = steps(&job, &study(&job), &shared);
     assert!(how.iter().all(|s| s.how.iter().all(|h| !h.contains("ground terminal"))));

@@ -42,7 +42,7 @@ async fn beacons_on_magnets() -> Result<()> {
     tick(&page, "control.lit_switch").await?;
     page.saved().await?;
     page.press("6 Cut").await?;
-    page.says("its lamp, -").await?;
+    page.says("symbol -").await?;
     page.says("lit symbol, three terminals").await?;
     page.press("7 Fit").await?;
     page.says("Beacons: mount the lamps").await?;

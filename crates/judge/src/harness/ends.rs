@@ -144,8 +144,8 @@ impl Names<'_> {
             End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
             End::Switch(_, 0, s) => plain("switch", side(s)),
             End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
-            End::SwitchLamp(_, 0) => plain("switch", "its lamp, -"),
-            End::SwitchLamp(_, number) => (format!("switch {number}"), "its lamp, -".into()),
+            End::SwitchLamp(_, 0) => plain("switch", "symbol -"),
+            End::SwitchLamp(_, number) => (format!("switch {number}"), "symbol -".into()),
             End::Module(_, module, terminal) => {
                 plain(module.label(), module.terminal_label(terminal))
             }
