@@ -35,6 +35,8 @@ pub enum WorkKind {
     Warning,
     /// A second battery, kept apart from the first.
     Isolation,
+    /// Lamps on a ready-made harness from a box.
+    Kit,
     /// Corroded connectors, melted holders, lost grounds.
     Repair,
 }

@@ -82,7 +82,9 @@ pub use skeleton::{
     At, Between, BodyKind, Hazard, Passage, PlaceFact, RoutePractice, Sites, Skeleton, WayFact,
 };
 pub use state::{Dimmed, Fault, FaultKind, SavedState, SupplyState, VehicleState};
-pub use strip::{Backlight, Edge, HiddenSource, Obstacle, Screw, Strip, StripFeed};
+pub use strip::{
+    Backlight, Channel, Edge, HiddenSource, Obstacle, Screw, Strip, StripColours, StripFeed,
+};
 pub use supply::{
     Alternator, FactoryCircuit, FactoryKind, FuseSurvey, OutputKind, Probe, Supply, SwitchedSide,
     Vehicle, VehicleSide,

@@ -56,6 +56,40 @@ pub enum StripFeed {
     FourRuns,
 }
 
+/// Colours that a strip mixes, each by a channel of its controller. Plus is common to all.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum StripColours {
+    /// Red, green, blue: four cores.
+    Rgb,
+    /// The same and white: five cores.
+    Rgbw,
+}
+
+/// A channel of such a controller.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Channel {
+    /// Red.
+    Red,
+    /// Green.
+    Green,
+    /// Blue.
+    Blue,
+    /// White.
+    White,
+}
+
+impl StripColours {
+    /// Its channels, in the order of the pads.
+    pub fn channels(self) -> &'static [Channel] {
+        const ALL: [Channel; 4] = [Channel::Red, Channel::Green, Channel::Blue, Channel::White];
+        match self {
+            StripColours::Rgb => &ALL[..3],
+            StripColours::Rgbw => &ALL,
+        }
+    }
+}
+
 /// A long strip around an edge list. What is left out takes usual figures, shown as assumed.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -90,6 +124,12 @@ pub struct Strip {
     /// How it is fed; none leaves it to Jovek.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub feed: Option<StripFeed>,
+    /// Colours that it mixes; none for a strip of one colour.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub colours: Option<StripColours>,
+    /// What a channel of its controller bears, A; none where nobody read it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub channel_a: Option<f64>,
     /// Where splitter and controller sit on the skeleton.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub splitter: Option<PlaceId>,

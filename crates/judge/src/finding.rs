@@ -63,6 +63,8 @@ pub enum FindingCode {
     BelowTheFrame,
     /// One fault would put out both low beams.
     BothBeams,
+    /// A channel of a strip's controller bears less than its colour takes.
+    ChannelOverloaded,
     /// Switch, relay or diode carries too much.
     ContactOverloaded,
     /// A plug does not go through a grommet.
@@ -85,6 +87,8 @@ pub enum FindingCode {
     FoundWire,
     /// Unfused wire at the battery.
     FuseFarFromBattery,
+    /// A chosen fuse below what its lamps take.
+    FuseBelowLoad,
     /// A bundle fills its grommet.
     GrommetFull,
     /// A way bends at a hinge.

@@ -1,7 +1,7 @@
 //! Strips, backlights and screws as they are read out.
 
 use crate::volt_line::VoltLine;
-use jovek_base::figure::shown;
+use jovek_base::figure::{amps, shown};
 use jovek_job::{Light, StripFeed};
 use jovek_plan::strip::backlight::backlight;
 use jovek_plan::strip::pieces::lies_on;
@@ -78,6 +78,8 @@ pub struct StripAnswer {
     pub volt_text: String,
     /// What it takes, line by line.
     pub says: Vec<String>,
+    /// What one channel of its controller carries, A; none for a strip of one colour.
+    pub channel_a: Option<f64>,
 }
 
 /// As a way of feeding is spoken.
@@ -130,6 +132,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
             .collect(),
         volt_text: format!("at {} ({state})", shown(volt_v, "V")),
         says: says(plan),
+        channel_a: plan.channel_a(),
         light,
     }
 }
@@ -217,7 +220,17 @@ fn says(plan: &StripPlan) -> Vec<String> {
             plan.figures.lead_mm2
         ));
     }
+    if let Some(channel_a) = plan.channel_a() {
+        out.push(format!(
+            "leads of {} cores, black is plus to all colours; each channel takes {} to ground with all lit",
+            plan.figures.poles().len(),
+            amps(channel_a)
+        ));
+    }
     out.push(match plan.outlets() {
+        0 | 1 if plan.figures.colours.is_some() => {
+            "no splitter: one lead from the controller".to_owned()
+        }
         0 | 1 => "no splitter: one pair of leads".to_owned(),
         n => format!("splitter with {n} ways, in the dry or sealed"),
     });

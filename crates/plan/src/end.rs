@@ -1,6 +1,6 @@
 //! Where a wire can end. Two wires that end at the same [`End`] touch there; nothing is found by its name.
 
-use crate::strip::StripPoint;
+use crate::strip::{StripPoint, StripPole};
 use jovek_catalog::contact;
 use jovek_catalog::inline_module::{InlineModule, ModuleTerminal};
 use jovek_circuit::Throw;
@@ -268,7 +268,7 @@ pub enum End {
     /// A pole of a lamp, and how its own lead ends.
     Lamp(LampIx, Pole, LampEnd),
     /// A pad, or the splitter, of a strip.
-    Strip(LampIx, StripPoint, Pole),
+    Strip(LampIx, StripPoint, StripPole),
     /// A ground stud.
     Stud(CircuitIx, StudOf),
     /// The ground that the lamps of a housing share.

@@ -60,6 +60,8 @@ pub struct PlannedLamp {
     pub has_pattern_lead: bool,
     /// It is on the vehicle already.
     pub stays: bool,
+    /// A strip that mixes colours: its controller stands before it.
+    pub mixes_colours: bool,
 }
 
 /// The figures of a light that is a strip along edges.
@@ -200,6 +202,7 @@ impl PlannedLamp {
             has_sync_lead: light.has_sync_lead,
             stays: light.stays,
             has_pattern_lead: light.has_pattern_lead,
+            mixes_colours: light.strip.as_ref().is_some_and(|s| s.colours.is_some()),
         }
     }
 

@@ -1666,7 +1666,7 @@ export interface components {
             /** @description Hardware that makes the wish, the advised one first; empty where a switch alone does. */
             ways: components["schemas"]["WayAnswer"][];
             /** @description Wire sizes that a person may pick instead. */
-            wire_menu: string[];
+            wire_menu: components["schemas"]["WireChoice"][];
             /** @description When it is lit, as one sentence. */
             wish_text: string;
         };
@@ -2463,7 +2463,7 @@ export interface components {
          * @description Which rule raised a finding: its stable name.
          * @enum {string}
          */
-        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "source-shows" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "channel-overloaded" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "fuse-below-load" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "source-shows" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -2755,6 +2755,8 @@ export interface components {
         HitchAnswer: {
             /** @description Stop and turn share a wire on each side of this socket. */
             is_combined: boolean;
+            /** @description The plan no longer goes with the lamp or the socket. */
+            is_off_plan: boolean;
             /** @description Its lights are planned with the job: their watts are said under Light. */
             is_planned: boolean;
             /** @description The loop as it is, and what it means. */
@@ -5419,6 +5421,12 @@ export interface components {
         StopLight: "steady" | "flash_then_steady";
         /** @description A long strip around an edge list. What is left out takes usual figures, shown as assumed. */
         Strip: {
+            /**
+             * Format: double
+             * @description What a channel of its controller bears, A; none where nobody read it.
+             */
+            channel_a?: number | null;
+            colours?: null | components["schemas"]["StripColours"];
             /** @description The edges in the order in which they follow each other. */
             edges?: components["schemas"]["Edge"][];
             feed?: null | components["schemas"]["StripFeed"];
@@ -5468,6 +5476,11 @@ export interface components {
         };
         /** @description A strip, planned and solved. */
         StripAnswer: {
+            /**
+             * Format: double
+             * @description What one channel of its controller carries, A; none for a strip of one colour.
+             */
+            channel_a?: number | null;
             /** @description Light along it, solved at [`StripAnswer::volt_text`]. */
             light: components["schemas"]["StripLight"][];
             /** @description Its pieces. */
@@ -5479,6 +5492,11 @@ export interface components {
             /** @description Ways to feed it, the one in use first. */
             ways: components["schemas"]["StripWayAnswer"][];
         };
+        /**
+         * @description Colours that a strip mixes, each by a channel of its controller. Plus is common to all.
+         * @enum {string}
+         */
+        StripColours: "rgb" | "rgbw";
         /**
          * @description How a strip is fed.
          * @enum {string}
@@ -6292,6 +6310,13 @@ export interface components {
             /** @description How sure it is. */
             verdict: components["schemas"]["WireVerdict"];
         };
+        /** @description A wire that can be chosen. */
+        WireChoice: {
+            /** @description As it is spoken: `2.5 mm²`. */
+            label: string;
+            /** @description As it stands in the job. */
+            value: string;
+        };
         /** @description One end of a wire. */
         WireEnd: {
             /** @description Colour. */
@@ -6407,7 +6432,7 @@ export interface components {
          * @description A kind of work. What each begins with and needs is in `judge/kinds`, a file each.
          * @enum {string}
          */
-        WorkKind: "plug_in" | "tie_in" | "switched" | "key_controlled" | "headlamp_relay" | "hitch_lamp" | "towed_vehicle" | "trailer_renewal" | "accent" | "bulb_to_led" | "coding" | "warning" | "isolation" | "repair";
+        WorkKind: "plug_in" | "tie_in" | "switched" | "key_controlled" | "headlamp_relay" | "hitch_lamp" | "towed_vehicle" | "trailer_renewal" | "accent" | "bulb_to_led" | "coding" | "warning" | "isolation" | "kit" | "repair";
         /** @description A lamp that burns although its function is off, or too weakly. */
         WrongGlow: {
             /** @description What is on. */

@@ -37,6 +37,14 @@ const DRAWN: Record<Kind, ReactNode> = {
       {LAMP(44, 20)}
     </>
   ),
+  kit: (
+    <>
+      <path d="M3 12h16v15h-16zM3 12l3-4h16l-3 4M19 12l3-4v15l-3 4" />
+      <path d="M11 18c5-3 9 6 13 3s3-6 8-6M24 21c4 3 6 2 8 6" {...COPPER} />
+      {LAMP(40, 13)}
+      {LAMP(40, 27)}
+    </>
+  ),
   key_controlled: (
     <>
       <circle cx={10} cy={18} r={6} />

@@ -19,8 +19,9 @@ export function OverrideForm({
   const [open, setOpen] = useState(false);
   const path = `circuits[${index}].overrides.${part === "wire" ? "wire" : "fuse_a"}`;
   const held = getAt(desk.job, path) as { value: string | number; reason: string } | undefined;
-  const menu = part === "wire" ? circuit.wire_menu : circuit.fuse_menu;
-  const [value, setValue] = useState(String(held?.value ?? menu[0] ?? ""));
+  const fuses = circuit.fuse_menu.map((a) => ({ value: String(a), label: `${a} A` }));
+  const menu = part === "wire" ? circuit.wire_menu : fuses;
+  const [value, setValue] = useState(String(held?.value ?? menu[0]?.value ?? ""));
   const [reason, setReason] = useState(held?.reason ?? "");
   if (held)
     return (
@@ -64,8 +65,8 @@ export function OverrideForm({
                 onChange={(e) => setValue(e.target.value)}
               >
                 {menu.map((m) => (
-                  <option key={m} value={m}>
-                    {part === "wire" ? m : `${m} A`}
+                  <option key={m.value} value={m.value}>
+                    {m.label}
                   </option>
                 ))}
               </select>

@@ -311,7 +311,15 @@ function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
         pages={[
           { title: "Circuits", content: circuits },
           { title: "Vehicle", content: <VehicleSheet /> },
-          { title: "Strip", content: <StripSheet /> },
+          {
+            title: "Strip",
+            content: (
+              <>
+                <StripSheet />
+                <FindingsList go={go} />
+              </>
+            ),
+          },
           { title: "Trailer", content: <TrailerSheet /> },
         ]}
       />

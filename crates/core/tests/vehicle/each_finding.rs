@@ -12,8 +12,8 @@ use jovek_core::job::{
     Flash, FuseBlock, Hazard, HiddenSource, Job, KitHarness, LampColour, LampPlace, LampRole,
     LedBulb, LightId, LightKind, LoadResistor, MadeFor, MeasuredDraw, OutputKind, Override,
     Passage, PlaceId, PutOn, Region, ResistorSeat, Screw, Signal, Sites, Skeleton, Strip,
-    StripFeed, SupplyState, SwapFunction, Switch, SwitchId, SwitchKind, SystemVoltage, TrailerLink,
-    VehicleSide, Watcher, WayFact, WayId, WireReading, Wish,
+    StripColours, StripFeed, SupplyState, SwapFunction, Switch, SwitchId, SwitchKind,
+    SystemVoltage, TrailerLink, VehicleSide, Watcher, WayFact, WayId, WireReading, Wish,
 };
 use strum::IntoEnumIterator;
 
@@ -285,6 +285,18 @@ fn pair(code: Code) -> Option<Pair> {
             job.circuits[0].lights[0].count = 200;
             job.circuits[0].lights[0].label_w = Some(500.0);
         }),
+        Code::FuseBelowLoad => {
+            but(plain(40.0), |job| job.circuits[0].overrides.fuse_a = forced(5.0))
+        }
+        Code::ChannelOverloaded => {
+            let mut sound = strip(3.0);
+            let mixed = sound.circuits[0].lights[0].strip.as_mut().unwrap();
+            // 43.2 W at 12 V over three channels: 1.2 A each.
+            (mixed.colours, mixed.channel_a) = (Some(StripColours::Rgb), Some(2.0));
+            but(sound, |job| {
+                job.circuits[0].lights[0].strip.as_mut().unwrap().channel_a = Some(1.0);
+            })
+        }
         Code::NoSuchFuse => but(plain(10.0), |job| job.circuits[0].overrides.fuse_a = forced(33.0)),
         Code::FuseFarFromBattery => {
             let at = |m| {

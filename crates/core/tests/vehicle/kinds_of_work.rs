@@ -45,6 +45,7 @@ fn each_kind_has_its_row() {
         "coding",
         "warning",
         "isolation",
+        "kit",
         "repair",
     ];
     assert!(names.iter().all(|n| read(n).is_ok_and(|kind| kinds.contains(&kind))));
@@ -176,6 +177,41 @@ fn the_hitch_page_follows_the_plan() {
     let mut apart = job.clone();
     apart.trailer.as_mut().unwrap().socket = ConnectorKind::Iso13;
     assert_eq!(against(&apart), 1);
+    for mut job in [both, apart] {
+        assert!(found(&job).is_off_plan);
+        add(&mut job, WorkKind::HitchLamp);
+        assert!(!found(&job).is_off_plan, "{:?}", found(&job).mind);
+        // What was told of it stays.
+        assert_eq!((tail(&job).current_a, tail(&job).is_assumed), (0.5, false));
+        assert_eq!(job.housings.len(), 1);
+        assert!(
+            job.housings[0]
+                .lamps
+                .iter()
+                .all(|h| { job.circuits.iter().flat_map(|c| &c.lights).any(|l| l.id == h.light) })
+        );
+    }
+}
+
+/// A lamp that wants both wires at once joins them itself: a lead to each and no diodes; both leads are on the cut list,
+/// and it is one stop lamp, not two.
+#[test]
+fn a_hitch_lamp_that_wants_both_wires_has_a_lead_to_each() {
+    let mut job = begun("9", &[WorkKind::HitchLamp], Shop::default());
+    job.trailer.as_mut().unwrap().hitch.as_mut().unwrap().stop_from = StopFrom::BothWires;
+    add(&mut job, WorkKind::HitchLamp);
+    let (answers, steps) = whole(&job);
+    assert!(answers.parts.iter().all(|p| !p.part.contains("diode")), "{:?}", answers.parts);
+    assert!(answers.parts.iter().any(|p| p.part == "Hitch lamp" && p.quantity == 1.0));
+    for lead in ["Stop light, left lead", "Stop light, right lead"] {
+        assert!(
+            answers.cuts.iter().any(|c| c.from.contains(lead) || c.to.contains(lead)),
+            "{lead}: {:?}",
+            answers.cuts
+        );
+    }
+    assert!(answers.findings.iter().all(|f| f.grade != Grade::Stop), "{:?}", answers.findings);
+    assert_eq!(steps.iter().filter(|s| s.id.0.starts_with("mount.housing")).count(), 1);
 }
 
 /// What a kind of work turns on is asked first, and no more once it is said.

@@ -5,6 +5,7 @@ use jiff::Timestamp;
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::Conductor;
+use jovek_core::finding::{FindingCode, Stage};
 use jovek_core::job::{Job, KitHarness, LightKind, Wish};
 use jovek_core::plan::study::study;
 use jovek_core::record::as_built;
@@ -109,4 +110,51 @@ fn its_relay_is_as_the_box_has_it() {
     assert!(labels.contains(&"ISO micro relay 10 A"), "{labels:?}");
     let weak = answers.findings.iter().find(|f| f.title.contains("relay of the harness too weak"));
     assert_eq!(weak.map(|f| f.grade), Some(Grade::Fix));
+}
+
+/// 0.75 mm² bears 12 to 19 A: lamps of 40 A want a fuse that it does not bear. The remedy is of the harness that is there,
+/// not of wire on a shelf: fewer lamps, a second harness, one with thicker wire.
+#[test]
+fn no_fuse_between_lamps_and_wire() {
+    let mut job = boxed(Conductor::Metric(75), 50.0);
+    job.circuits[0].lights[0].label_w = Some(240.0);
+    let found = assess(&job).findings;
+    let told =
+        found.iter().find(|f| f.title.contains("the harness from the box breaks a rule")).unwrap();
+    assert_eq!(told.grade, Grade::Stop);
+    assert!(
+        told.remedy.starts_with("No fuse bears these lamps and protects this wire. With a"),
+        "{}",
+        told.remedy
+    );
+    assert!(told.remedy.contains("second harness"), "{}", told.remedy);
+}
+
+/// A fuse of 5 A in the box, lamps of 9 A: it would blow, and that is told.
+#[test]
+fn a_fuse_below_its_lamps_is_told() {
+    let mut job = boxed(Conductor::Metric(250), 5.0);
+    job.circuits[0].lights[0].label_w = Some(54.0);
+    let found = assess(&job).findings;
+    let told = found.iter().find(|f| f.code == FindingCode::FuseBelowLoad).unwrap();
+    assert_eq!((told.grade, told.stage), (Grade::Stop, Stage::Feed));
+    // 9 A at 80 %: 11.25 A, and 2.5 mm² bears the next one made.
+    assert_eq!(told.remedy, "A 15 A fuse: the wire bears it.");
+}
+
+/// Its own ring goes on the plus post when the work is done, before the negative: it waited, wrapped.
+#[test]
+fn its_ring_goes_on_before_the_negative() {
+    let job = boxed(Conductor::Metric(250), 15.0);
+    let steps = work(&job, Timestamp::UNIX_EPOCH).steps;
+    let on = steps.iter().find(|s| s.step.id.0 == "battery-on").unwrap();
+    assert!(
+        on.step.how.iter().any(|h| h.contains("the plus ring of two-lamp harness")),
+        "{:?}",
+        on.step.how
+    );
+    let mut made = job.clone();
+    made.circuits[0].kit = None;
+    let steps = work(&made, Timestamp::UNIX_EPOCH).steps;
+    assert!(steps.iter().all(|s| s.step.how.iter().all(|h| !h.contains("the plus ring of"))));
 }

@@ -1,12 +1,12 @@
 //! Strip: against the reference circuit, its marks and obstacles, its way to be fed; backlight and screws.
 
-use jovek_core::answers::assess;
+use jovek_core::answers::{Answers, assess};
 use jovek_core::base::grade::Grade;
 use jovek_core::catalog::conductor::copper_ohm;
 use jovek_core::circuit::devices::BallastedLed;
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
-    Backlight, Edge, Job, LightKind, MadeFor, Obstacle, Screw, Strip, StripFeed,
+    Backlight, Edge, Job, LightKind, MadeFor, Obstacle, Screw, Strip, StripColours, StripFeed,
 };
 use jovek_core::strip::backlight::backlight;
 use jovek_core::strip::ladder::{Ladder, Source, Tap};
@@ -27,6 +27,7 @@ fn the_reference_strip_burns_as_ngspice_says() {
         led: BallastedLed { forward_v: 9.0, series_ohm: 60.0 },
         half_ohm: copper_ohm(0.0508, 0.21, 20.0),
         gaps_ohm: vec![0.0; 49],
+        returns: 1,
     };
     let source = Source { volt_v: 12.6, ohm: 0.027 };
     let near = |plus: bool, minus: bool| Tap {
@@ -65,6 +66,7 @@ fn a_cut_parts_the_strip() {
         led: BallastedLed { forward_v: 9.0, series_ohm: 60.0 },
         half_ohm: 0.004,
         gaps_ohm: vec![0.0; groups + 1],
+        returns: 1,
     };
     let source = Source { volt_v: 12.0, ohm: 0.0 };
     let tap = |before| Tap { before, plus_ohm: Some(0.03), minus_ohm: Some(0.03) };
@@ -73,6 +75,25 @@ fn a_cut_parts_the_strip() {
     for k in 0..10 {
         assert!((both[k] - alone[k]).abs() < 1e-9 && (both[10 + k] - alone[k]).abs() < 1e-9);
     }
+}
+
+/// One group at the end of a lead, by hand: plus carries all of it, each of three cores a third. (V - Vf) / (R + r + r/3)
+/// with its half marks at both rails.
+#[test]
+fn each_colour_has_a_core_of_its_own() {
+    let ladder = Ladder {
+        groups: 1,
+        led: BallastedLed { forward_v: 9.0, series_ohm: 30.0 },
+        half_ohm: 0.6,
+        gaps_ohm: vec![0.0; 2],
+        returns: 3,
+    };
+    let tap = Tap { before: 0, plus_ohm: Some(1.5), minus_ohm: Some(1.5) };
+    let source = Source { volt_v: 12.0, ohm: 0.0 };
+    let by_hand_a = 3.0 / (30.0 + (1.5 + 0.6) * (1.0 + 1.0 / 3.0));
+    let got = ladder.group_currents_a(source, &[tap], &[]).unwrap();
+    // The LED bends softly at its forward voltage.
+    assert!((got[0] / by_hand_a - 1.0).abs() < 2e-3, "{} for {by_hand_a}", got[0]);
 }
 
 fn edge() -> impl Strategy<Value = Edge> {
@@ -153,7 +174,7 @@ proptest! {
             prop_assert!(made.ways.iter().all(|w| w.evenness <= used.evenness + 1e-9));
         }
         // As many leads of either pole, and each piece hangs on the one before or on the splitter.
-        let poles = |plus: bool| made.leads.iter().filter(|l| l.is_plus == plus).count();
+        let poles = |plus: bool| made.leads.iter().filter(|l| l.pole.is_plus() == plus).count();
         prop_assert_eq!(poles(true), poles(false));
     }
 }
@@ -375,4 +396,48 @@ fn impossible_strips_are_refused_with_their_place() {
     ] {
         assert!(said.contains(wants), "{said} for {wants}");
     }
+}
+
+/// A strip of red, green and blue: its leads are of four cores, one length, black for plus; the controller and what a
+/// channel of it must bear are on the list; each point of the strip has four pads.
+#[test]
+fn a_strip_of_three_colours_has_leads_of_four_cores() {
+    let mut job = strip_job(6.0, 14.4);
+    let plain = assess(&job);
+    let strip = job.circuits[0].lights[0].strip.as_mut().unwrap();
+    strip.colours = Some(StripColours::Rgb);
+    strip.feed = Some(StripFeed::BothEnds);
+    let answers = assess(&job);
+    let leads: Vec<_> = answers.cuts.iter().filter(|c| c.cable.is_some()).collect();
+    assert_eq!(leads.len() % 4, 0);
+    for cores in leads.chunks(4) {
+        let colours: Vec<&str> = cores.iter().map(|c| c.colour.as_str()).collect();
+        assert_eq!(colours, ["black", "red", "green", "blue"]);
+        assert!(cores.iter().all(|c| c.length_m == cores[0].length_m && c.mark == cores[0].mark));
+        for (core, pad) in cores.iter().zip(["+", "R", "G", "B"]) {
+            assert!(core.to.ends_with(pad), "{}", core.to);
+        }
+    }
+    assert_eq!(leads.iter().filter(|c| c.from.starts_with("controller")).count(), 8);
+    let has = |part: &str| answers.parts.iter().any(|p| p.part.contains(part));
+    // 86.4 W at 12 V: 7.2 A, 2.4 A a channel, 3 A at 80 %.
+    assert!(
+        has("controller for 3 colours, common plus, 3 A or more a channel"),
+        "{:?}",
+        answers.parts
+    );
+    assert!(has("splitter, 2 ways of 4 cores"), "{:?}", answers.parts);
+    assert!(has("4 × "), "{:?}", answers.parts);
+    assert!(plain.parts.iter().all(|p| !p.part.contains("controller")));
+    // White takes the fifth core.
+    let strip = job.circuits[0].lights[0].strip.as_mut().unwrap();
+    strip.colours = Some(StripColours::Rgbw);
+    let answers = assess(&job);
+    assert_eq!(answers.cuts.iter().filter(|c| c.cable.is_some()).count() % 5, 0);
+    // All lit through as many cores beside each other, the far group is brighter than on one pair.
+    let evenness = |a: &Answers| {
+        let strip = a.circuits[0].lights[0].strip.as_ref().unwrap();
+        strip.ways.iter().find(|w| w.feed == StripFeed::OneEnd).unwrap().evenness_percent
+    };
+    assert!(evenness(&answers) > evenness(&plain));
 }

@@ -180,7 +180,7 @@ async fn answers(page: &Page) -> Result<()> {
     page.says("Source").await?;
     page.press("Wire").await?;
     page.press("Take another wire").await?;
-    page.pick("Another wire", "6 mm2").await?;
+    page.pick("Another wire", "6 mm²").await?;
     page.fill("Why", "left on the reel").await?;
     page.press("Take it").await?;
     page.says("Your choice").await?;

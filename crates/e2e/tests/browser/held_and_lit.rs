@@ -84,3 +84,51 @@ async fn a_strip_round_a_corner_behind_a_stop() -> Result<()> {
     crate::no_serious(&page, "a hidden strip").await?;
     page.close().await
 }
+
+/// A strip that mixes colours: leads of four cores, a controller on the parts list, one too weak is told.
+#[tokio::test]
+async fn a_strip_of_three_colours() -> Result<()> {
+    let (_server, _folder, page) = begun("Strip and accent light").await?;
+    page.press("To Run").await?;
+    page.press("Strip").await?;
+    page.press("Lay it along edges").await?;
+    page.says("1 piece of strip").await?;
+    page.pick("Colours", "red, green, blue").await?;
+    page.says("leads of 4 cores, black is plus to all colours").await?;
+    page.fill("A channel bears", "0.3").await?;
+    page.says("controller too weak").await?;
+    page.fill("A channel bears", "4").await?;
+    page.says_no_more("controller too weak").await?;
+    page.saved().await?;
+    page.press("6 Cut").await?;
+    page.says("controller for 3 colours, common plus").await?;
+    page.says("controller G").await?;
+    crate::no_serious(&page, "a strip of three colours").await?;
+    page.close().await
+}
+
+/// A car has a bonnet and no frame rails; a switch in a new hole has its step; what a box draws at rest is said.
+#[tokio::test]
+async fn a_car_a_switch_hole_and_a_box() -> Result<()> {
+    let (_server, _folder, page) = begun("New lamps with a switch").await?;
+    page.fill("Label, one lamp", "27").await?;
+    page.press("4 Switch").await?;
+    page.pick("Its switch sits", "in a new hole").await?;
+    page.saved().await?;
+    page.press("7 Fit").await?;
+    page.says("hole for the switch").await?;
+    page.press("4 Switch").await?;
+    let choose = "[...document.querySelectorAll('aside .card')]
+        .find((c) => c.innerText.includes('Controller box')).querySelector('button').click()";
+    page.says("Controller box").await?;
+    page.script(choose, vec![]).await?;
+    page.fill("Its box draws at rest", "25").await?;
+    page.says("25 mA").await?;
+    page.press("5 Run").await?;
+    page.press("Lay the wires on a skeleton").await?;
+    page.pick("Body", "car").await?;
+    page.press("Vehicle").await?;
+    page.says("stud in the boot").await?;
+    page.saved().await?;
+    page.close().await
+}

@@ -121,6 +121,36 @@ async fn two_lamps_with_a_switch() -> Result<()> {
     to_sign("New lamps with a switch", &told, 30).await
 }
 
+/// Two lamps on a harness from a box: what it says of itself is asked first and judged; nothing is cut.
+#[tokio::test]
+async fn two_lamps_on_a_harness_from_a_box() -> Result<()> {
+    let (_server, _folder, page) = empty_yard(Size::Desk).await?;
+    page.begin(&["Lamps on a harness from a box"]).await?;
+    page.says("which wire and fuse does it have?").await?;
+    page.press("5 Run").await?;
+    page.pick("Its wire", "0.75 mm²").await?;
+    page.fill("Its fuse", "20").await?;
+    page.says("how many watts").await?;
+    page.press("2 Light").await?;
+    page.fill("Label, one lamp", "27").await?;
+    page.says_no_more("This work turns on").await?;
+    page.says("the harness from the box breaks a rule").await?;
+    page.press("5 Run").await?;
+    page.fill("Its fuse", "3").await?;
+    page.says("3 A fuse below its lamps").await?;
+    page.fill("Its fuse", "7.5").await?;
+    page.says_no_more("breaks a rule").await?;
+    page.says_no_more("below its lamps").await?;
+    page.saved().await?;
+    let planned = page.actions();
+    let steps = fit_all(&page).await?;
+    sign(&page).await?;
+    let actions = page.actions();
+    println!("harness from a box: {actions} actions and {steps} steps marked ({planned} to plan)");
+    ensure!(actions <= 35, "{actions} actions");
+    page.close().await
+}
+
 /// The lamps of a trailer, placed by the rule book: two rear lamps of three functions each, markers, a plate lamp.
 #[tokio::test]
 async fn a_trailer_board_renewed() -> Result<()> {
@@ -303,7 +333,7 @@ async fn every_kind_begins_and_has_its_prove() -> Result<()> {
     let labels = "return [...document.querySelectorAll('[aria-label=\"Kinds of work\"] button')]
         .map((b) => b.querySelector('.font-semibold').innerText.trim())";
     let kinds: Vec<String> = serde_json::from_value(page.script(labels, vec![]).await?)?;
-    ensure!(kinds.len() == 15, "{kinds:?}");
+    ensure!(kinds.len() == 16, "{kinds:?}");
     for (k, kind) in kinds.iter().enumerate() {
         let before = page.actions();
         page.go("/").await?;

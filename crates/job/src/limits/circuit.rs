@@ -267,6 +267,7 @@ impl Checker {
         self.maybe(format!("{at}.module_mm"), strip.module_mm, 10.0, 1000.0, "mm");
         self.maybe(format!("{at}.lead_m"), strip.lead_m, 0.0, 30.0, "m");
         self.maybe(format!("{at}.lead_mm2"), strip.lead_mm2, 0.2, 10.0, "mm²");
+        self.maybe(format!("{at}.channel_a"), strip.channel_a, 0.1, 60.0, "A");
         if strip.edges.len() > 24 {
             self.say(format!("{at}.edges"), "more than 24 edges; make two strips of it".into());
         }

@@ -6,7 +6,7 @@ use crate::answers::run::route_answer;
 use crate::answers::stages::stages;
 use crate::answers::trade_off::trade_off;
 use crate::answers::ways::way_answers;
-use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer};
+use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, WireChoice};
 use crate::harness::connectors::connectors;
 use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
@@ -241,7 +241,7 @@ fn circuit_answer(
         volt_lines,
         wire_menu: Conductor::shelf(bench.shop.wire_system)
             .iter()
-            .map(Conductor::to_string)
+            .map(|c| WireChoice { value: c.to_string(), label: c.label() })
             .collect(),
         fuse_menu: match bench.chain.is_plug {
             true => Vec::new(),

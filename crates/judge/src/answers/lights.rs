@@ -50,9 +50,10 @@ fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
     if !matches!(role, R::Brake | R::Turn | R::Marker | R::Warning | R::Accent) {
         return None;
     }
+    let colour = light.colour.unwrap_or_default();
     if let (Some(figures), Some(strip)) = (strip_figures(light), &light.strip) {
         let lit_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
-        let flux_lm = usual_lm(lamp.power_w, false);
+        let flux_lm = usual_lm(lamp.power_w, false, colour);
         let seen = by_day::strip(flux_lm, lit_m * figures.width_m);
         let face = if seen.face_cd_m2 > by_day::sunlit_cd_m2() { "brighter" } else { "darker" };
         return Some(format!(
@@ -62,7 +63,7 @@ fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
         ));
     }
     let optic = light.optic.as_ref();
-    let lm = usual_lm(lamp.power_w, lamp.is_filament);
+    let lm = usual_lm(lamp.power_w, lamp.is_filament, colour);
     let (beam, fault) = Distribution::or_described(
         optic.and_then(|o| o.beam.as_ref()),
         optic.and_then(|o| o.file.as_ref()),

@@ -114,6 +114,15 @@ pub struct WayTakes {
     pub joint: Option<JointPractice>,
 }
 
+/// A wire that can be chosen.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct WireChoice {
+    /// As it stands in the job.
+    pub value: String,
+    /// As it is spoken: `2.5 mm²`.
+    pub label: String,
+}
+
 /// Everything about one lamp circuit.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct CircuitAnswer {
@@ -144,7 +153,7 @@ pub struct CircuitAnswer {
     /// One volt line for each state of the supply.
     pub volt_lines: Vec<VoltLine>,
     /// Wire sizes that a person may pick instead.
-    pub wire_menu: Vec<String>,
+    pub wire_menu: Vec<WireChoice>,
     /// Fuse ratings that a person may pick instead, A; none where wire and fuse are the factory's own.
     pub fuse_menu: Vec<f64>,
 }

@@ -1,11 +1,14 @@
-//! Jacketed cables: wires of a circuit that run the same way outside the cab, as cores of one cable.
+//! Jacketed cables: wires of a circuit that run the same way outside the cab, as cores of one cable; the leads of a strip
+//! that mixes colours.
 
 use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation};
-use jovek_job::CircuitId;
+use jovek_job::{Channel, CircuitId};
 use jovek_plan::chain::Stretch;
 use jovek_plan::end::{End, LampIx};
+use jovek_plan::strip::{StripPoint, StripPole};
 use jovek_plan::wires::{Piece, PieceRole, is_wet, wires};
+use std::collections::BTreeMap;
 
 /// Shortest piece for which a cable is stripped, m. Common practice: the lead of a lamp is no cable.
 const SHORTEST_M: f64 = 0.5;
@@ -51,9 +54,34 @@ pub fn cables(of: Installation, cuts: &[CutLine]) -> Vec<Vec<usize>> {
     out
 }
 
+/// Leads of strips that mix colours: one lead of four or five cores from point to point, whatever the shop lays.
+fn mixed_leads(cuts: &[CutLine]) -> Vec<Vec<usize>> {
+    let mut by_way: BTreeMap<(LampIx, StripPoint, StripPoint), Vec<usize>> = BTreeMap::new();
+    for (k, cut) in cuts.iter().enumerate() {
+        if let (End::Strip(lamp, from, _), End::Strip(_, to, _)) = (cut.from_end, cut.to_end) {
+            by_way.entry((lamp, from, to)).or_default().push(k);
+        }
+    }
+    let is_mixed = |k: &usize| matches!(cuts[*k].to_end, End::Strip(_, _, StripPole::Channel(_)));
+    by_way.into_values().filter(|cores| cores.len() > 1 && cores.iter().any(is_mixed)).collect()
+}
+
+/// Colour of a core of such a lead. Common practice: black is plus, each other core has the colour that it lights.
+fn core_colour(pole: StripPole) -> Option<&'static str> {
+    Some(match pole {
+        StripPole::Plus => "black",
+        StripPole::Channel(Channel::Red) => "red",
+        StripPole::Channel(Channel::Green) => "green",
+        StripPole::Channel(Channel::Blue) => "blue",
+        StripPole::Channel(Channel::White) => "white",
+        StripPole::Minus => return None,
+    })
+}
+
 /// Puts wires into their cables: the same length for all cores, the cable's colours instead of bands.
 pub fn put_in(of: Installation, cuts: &mut [CutLine]) {
-    for (number, cores) in cables(of, cuts).into_iter().enumerate() {
+    let jacketed = cables(of, cuts);
+    for (number, cores) in jacketed.into_iter().chain(mixed_leads(cuts)).enumerate() {
         let length_m = cores.iter().map(|&k| cuts[k].length_m).fold(0.0, f64::max);
         let (mut fed, mut back) = (0, 0);
         let text = format!("{} × {} jacketed cable", cores.len(), cuts[cores[0]].wire_text);
@@ -64,7 +92,12 @@ pub fn put_in(of: Installation, cuts: &mut [CutLine]) {
                 false => (feed_colour(of.job), &mut fed),
             };
             *before += 1;
-            cut.colour = if *before > 1 { format!("{colour} {before}") } else { colour };
+            let own = match cut.to_end {
+                End::Strip(_, _, pole) => core_colour(pole).map(str::to_owned),
+                _ => None,
+            };
+            let counted = if *before > 1 { format!("{colour} {before}") } else { colour };
+            cut.colour = own.unwrap_or(counted);
             cut.length_m = length_m;
             cut.mark = format!("in cable {}", number + 1);
             cut.cable = Some(Cable { number: number + 1, text: text.clone() });

@@ -5,14 +5,14 @@ use crate::part_names;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::{self, EndKind};
-use jovek_job::{FactoryCircuit, FactoryKind, Isolation, Job, LampEnd};
+use jovek_job::{Channel, FactoryCircuit, FactoryKind, Isolation, Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
     BlockEnd, ChargeEnd, End, HousingEnd, LampIx, PlugIx, Pole, Post, RelayTerminal, Side,
     SpliceAt, StudOf,
 };
 use jovek_plan::plugs::Plugs;
-use jovek_plan::strip::StripPoint;
+use jovek_plan::strip::{StripPoint, StripPole};
 use jovek_plan::wires::is_wet;
 
 /// The surroundings of parts that sit beside each other, where no wire tells.
@@ -87,6 +87,18 @@ pub struct Names<'a> {
     pub plugs: &'a Plugs,
     /// Its chains.
     pub chains: &'a [(&'a Chain, usize)],
+}
+
+/// A pole of a strip, as it stands beside its pad.
+fn strip_sign(pole: StripPole) -> &'static str {
+    match pole {
+        StripPole::Plus => sign(Pole::Plus),
+        StripPole::Minus => sign(Pole::Minus),
+        StripPole::Channel(Channel::Red) => "R",
+        StripPole::Channel(Channel::Green) => "G",
+        StripPole::Channel(Channel::Blue) => "B",
+        StripPole::Channel(Channel::White) => "W",
+    }
 }
 
 pub(super) fn sign(pole: Pole) -> &'static str {
@@ -169,7 +181,7 @@ impl Names<'_> {
             End::Housing(housing, HousingEnd::Stud) => {
                 (format!("ground stud of {}", self.job.housing_label(housing.0)), String::new())
             }
-            End::Strip(_, at, pole) => (strip_point(at), sign(pole).into()),
+            End::Strip(lamp, at, pole) => (self.strip_point(lamp, at), strip_sign(pole).into()),
             End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
             End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
             End::FactoryGround(_) => plain("factory ground wire", ""),
@@ -225,6 +237,16 @@ impl Names<'_> {
             SpliceAt::Inside(number) => format!("splice {number}"),
             SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),
             SpliceAt::Leg(pole, leg) => format!("branch {} {}", sign(pole), leg + 1),
+        }
+    }
+
+    /// A point of a strip; where colours are mixed one lead comes out of the controller itself.
+    fn strip_point(&self, lamp: LampIx, at: StripPoint) -> String {
+        let light = self.job.circuits.get(lamp.circuit.0).and_then(|c| c.lights.get(lamp.light));
+        let is_mixed = light.and_then(|l| l.strip.as_ref()).is_some_and(|s| s.colours.is_some());
+        match at {
+            StripPoint::Splitter if is_mixed => "controller".into(),
+            _ => strip_point(at),
         }
     }
 

@@ -9,7 +9,7 @@ use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::inline_module::InlineModule;
-use jovek_catalog::relay;
+use jovek_catalog::relay::{self, CONTINUOUS_PART};
 use jovek_job::{
     ControlKind, HeldBy, Isolation, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind,
 };
@@ -205,8 +205,19 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
             let part = format!("strip module, {:.0} mm", strip.plan.figures.module_m * 1000.0);
             out.add(PartOf::Strip, None, part, strip.plan.modules() as f64);
         }
+        if let Some(channel_a) = strip.plan.channel_a() {
+            let part = format!(
+                "controller for {} colours, common plus, {:.0} A or more a channel",
+                strip.plan.figures.returns(),
+                // Whole amperes up, as they are made.
+                (channel_a / CONTINUOUS_PART - 1e-9).ceil()
+            );
+            out.add(PartOf::Controller, None, part, 1.0);
+        }
         if strip.plan.outlets() > 1 {
-            let part = format!("splitter, {} ways", strip.plan.outlets());
+            let cores = strip.plan.figures.poles().len();
+            let of = if cores > 2 { format!(" of {cores} cores") } else { String::new() };
+            let part = format!("splitter, {} ways{of}", strip.plan.outlets());
             out.add(PartOf::Controller, None, part, 1.0);
         }
     }
@@ -497,7 +508,9 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     if contacts.into_iter().any(|c| is_own(&c)) {
         out.add(PartOf::Switch, None, panel_switch(chain, hardware.switch_a), 1.0);
     }
-    if switching.kind == ControlKind::Controller {
+    // A strip that mixes colours brings its own controller, remote and all.
+    let has_own = chain.lamps.iter().any(|l| l.mixes_colours);
+    if switching.kind == ControlKind::Controller && !has_own {
         out.add(PartOf::Controller, None, "controller box with radio remote", 1.0);
         let lamps = chain.lamp_count();
         if lamps > 1 {

@@ -9,7 +9,7 @@ use jovek_catalog::terminal::EndKind;
 use jovek_job::LampEnd;
 use jovek_plan::end::{CircuitIx, End, LampIx, Pole};
 use jovek_plan::sizing::circuit::smallest_wire;
-use jovek_plan::strip::StripPoint;
+use jovek_plan::strip::{StripPoint, StripPole};
 use jovek_plan::strips::StripOf;
 use jovek_plan::wires::{PieceRole, cut_length_m};
 
@@ -33,19 +33,25 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
     for strip in strips {
         let circuit = &job.circuits[strip.circuit];
         let wire = smallest_wire(&job.shop.shelf(), strip.plan.figures.lead_mm2);
+        // Where colours are mixed the plug is the controller's, and the leads begin behind it.
+        let is_mixed = strip.plan.figures.colours.is_some();
         for (k, lead) in strip.plan.leads.iter().enumerate() {
             let outward = lead.from == StripPoint::Splitter;
-            let pole = if lead.is_plus { Pole::Plus } else { Pole::Minus };
             let of = LampIx { circuit: CircuitIx(strip.circuit), light: strip.light, number: 0 };
-            let from_end = match outward && strip.plan.outlets() < 2 {
+            let from_end = match lead.pole {
                 // One lead feeds it: the strip's own half of the plug stands at its start.
-                true => End::Lamp(of, pole, LampEnd::Plug),
-                false => End::Strip(of, lead.from, pole),
+                StripPole::Plus | StripPole::Minus
+                    if outward && strip.plan.outlets() < 2 && !is_mixed =>
+                {
+                    let pole = if lead.pole.is_plus() { Pole::Plus } else { Pole::Minus };
+                    End::Lamp(of, pole, LampEnd::Plug)
+                }
+                pole => End::Strip(of, lead.from, pole),
             };
-            let to_end = End::Strip(of, lead.to, pole);
+            let to_end = End::Strip(of, lead.to, lead.pole);
             let from_kind = kind(from_end);
             let end_m = if outward { PLUG_END_M } else { SOLDERED_END_M };
-            let colour = match lead.is_plus {
+            let colour = match lead.pole.is_plus() {
                 true => circuit_colour(job, strip.circuit),
                 false => ground_colour(job),
             };
@@ -76,7 +82,7 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
                 piece: None,
                 from_end,
                 to_end,
-                role: if lead.is_plus { PieceRole::Switched } else { PieceRole::Return },
+                role: if lead.pole.is_plus() { PieceRole::Switched } else { PieceRole::Return },
                 working_c: WARM_C,
                 cable: None,
                 is_short: !outward,

@@ -6,9 +6,9 @@ use crate::defaults::fresh;
 use crate::finding::Stage;
 use crate::trailer::connectors::connector;
 use jovek_job::{
-    ControlKind, FactoryKind, Feed, HousedLamp, Housing, HousingGround, HousingId, JointPractice,
-    LampColour, LampPlace, LampRole, LightId, PinFunction, ReturnKind, Section, Signal, StopFrom,
-    Waypoint, Wish, WorkKind, Zone,
+    ControlKind, FactoryKind, Feed, HousedLamp, Housing, HousingGround, HousingId, Job,
+    JointPractice, LampCircuit, LampColour, LampPlace, LampRole, Light, LightId, PinFunction,
+    ReturnKind, Section, Signal, StopFrom, Waypoint, Wish, WorkKind, Zone,
 };
 
 /// Its row.
@@ -24,46 +24,63 @@ pub const KIND: Kind = Kind {
 };
 
 /// Tail and stop light in one housing, each from its wire of the socket: where stop and turn share a wire on each side,
-/// the stop light hangs on both over diodes.
+/// the stop light hangs on both over diodes, or has a lead to each where it joins them itself. Begun again, what was
+/// planned of it makes room: its socket or its way with two wires is another now.
 fn begin(work: &mut Begun) {
     let usual = fresh();
     let link = work.job.trailer.get_or_insert(usual.link);
-    if link.hitch.is_some() {
-        return;
-    }
-    let is_combined = connector(link.socket).is_some_and(|c| c.is_combined());
-    let has_reverse =
-        connector(link.socket).is_some_and(|c| !c.of(PinFunction::Reverse).is_empty());
-    let mut hitch = usual.hitch;
-    if is_combined {
+    let socket = connector(link.socket);
+    let is_combined = socket.is_some_and(|c| c.is_combined());
+    let has_reverse = socket.is_some_and(|c| !c.of(PinFunction::Reverse).is_empty());
+    let told = link.hitch.clone();
+    let mut hitch = told.clone().unwrap_or(usual.hitch);
+    if is_combined && told.is_none() {
         hitch.stop_from = StopFrom::EitherWire;
     }
-    hitch.housing = Some(HousingId::from("hitch"));
+    let before = hitch.housing.replace(HousingId::from("hitch"));
     link.hitch = Some(hitch.clone());
+    let before = before.map(|housing| taken_out(work.job, &housing)).unwrap_or_default();
+
     let socket = FactoryKind::TrailerSocket;
-    let mut lamps = Vec::new();
-    let tail = work.factory("Tail wire of the socket", Signal::Parking, socket);
-    let from = Some(Feed::TieIn { factory: tail });
     let with = |signal| Wish::With(signal);
-    lamps.push(lamp(work, "Tail light", with(Signal::Parking), from, LampRole::Tail));
-    let (lit, from) = match is_combined {
-        true => {
-            work.combined("Left stop and turn wire of the socket", Signal::Left, socket);
-            work.combined("Right stop and turn wire of the socket", Signal::Right, socket);
-            (Wish::Any([Signal::Left, Signal::Right, Signal::Brake].map(with).into()), None)
+    let tie_in = |factory| Some(Feed::TieIn { factory });
+    let tail = work.factory("Tail wire of the socket", Signal::Parking, socket);
+    let mut plan = vec![("Tail light", with(Signal::Parking), tie_in(tail), LampRole::Tail)];
+    if is_combined {
+        let wires = [("Left", Signal::Left), ("Right", Signal::Right)].map(|(side, turn)| {
+            work.combined(&format!("{side} stop and turn wire of the socket"), turn, socket)
+        });
+        match hitch.stop_from {
+            StopFrom::EitherWire => {
+                let any = [Signal::Left, Signal::Right, Signal::Brake].map(with);
+                plan.push(("Stop light", Wish::Any(any.into()), None, LampRole::Brake));
+            }
+            StopFrom::BothWires => {
+                let leads = [
+                    ("Stop light, left lead", Signal::Left),
+                    ("Stop light, right lead", Signal::Right),
+                ];
+                for ((name, turn), factory) in leads.into_iter().zip(wires) {
+                    let lit = Wish::Any([turn, Signal::Brake].map(with).into());
+                    plan.push((name, lit, tie_in(factory), LampRole::Brake));
+                }
+            }
         }
-        false => {
-            let factory = work.factory("Stop wire of the socket", Signal::Brake, socket);
-            (with(Signal::Brake), Some(Feed::TieIn { factory }))
-        }
-    };
-    lamps.push(lamp(work, "Stop light", lit, from, LampRole::Brake));
-    if hitch.reverse_w.is_some() && has_reverse {
-        let factory = work.factory("Reverse wire of the socket", Signal::Reverse, socket);
-        let from = Some(Feed::TieIn { factory });
-        let lit = with(Signal::Reverse);
-        lamps.push(lamp(work, "Reverse light", lit, from, LampRole::Reverse));
+    } else {
+        let stop = work.factory("Stop wire of the socket", Signal::Brake, socket);
+        plan.push(("Stop light", with(Signal::Brake), tie_in(stop), LampRole::Brake));
     }
+    if hitch.reverse_w.is_some() && has_reverse {
+        let reverse = work.factory("Reverse wire of the socket", Signal::Reverse, socket);
+        plan.push(("Reverse light", with(Signal::Reverse), tie_in(reverse), LampRole::Reverse));
+    }
+    let lamps: Vec<LightId> = plan
+        .into_iter()
+        .map(|(name, lit, from, role)| {
+            let known = before.iter().find(|l| l.role == Some(role));
+            lamp(work, (name, lit, from, role), known)
+        })
+        .collect();
     let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
     work.job.housings.push(Housing {
         id: HousingId::from("hitch"),
@@ -73,8 +90,27 @@ fn begin(work: &mut Begun) {
     });
 }
 
-/// One of its lights on a wire of the socket: by a lead between socket and plug, nothing cut.
-fn lamp(work: &mut Begun, name: &str, lit: Wish, from: Option<Feed>, role: LampRole) -> LightId {
+/// Takes the housing out with the circuits that light nothing else, and says what its lights were.
+fn taken_out(job: &mut Job, id: &HousingId) -> Vec<Light> {
+    let housings = std::mem::take(&mut job.housings);
+    let (there, others): (Vec<Housing>, Vec<Housing>) =
+        housings.into_iter().partition(|h| h.id == *id);
+    job.housings = others;
+    let is_in = |l: &Light| there.iter().flat_map(|h| &h.lamps).any(|housed| housed.light == l.id);
+    let circuits = std::mem::take(&mut job.circuits);
+    let is_of_it = |c: &LampCircuit| !c.lights.is_empty() && c.lights.iter().all(is_in);
+    let (of_it, others): (Vec<LampCircuit>, Vec<LampCircuit>) =
+        circuits.into_iter().partition(is_of_it);
+    job.circuits = others;
+    of_it.into_iter().flat_map(|c| c.lights).collect()
+}
+
+/// One of its lights on a wire of the socket: by a lead between socket and plug, nothing cut. What was known of it stays.
+fn lamp(
+    work: &mut Begun,
+    (name, lit, from, role): (&str, Wish, Option<Feed>, LampRole),
+    known: Option<&Light>,
+) -> LightId {
     let is_tied = from.is_some();
     let circuit = work.circuit(name, lit, from);
     circuit.control.kind = (!is_tied).then_some(ControlKind::Diodes);
@@ -82,6 +118,10 @@ fn lamp(work: &mut Begun, name: &str, lit: Wish, from: Option<Feed>, role: LampR
     circuit.run.supply = vec![Section::unmeasured("Lead to lamp", Zone::Exterior, Waypoint::Pass)];
     circuit.run.return_by = ReturnKind::PlugGround;
     light(circuit, |l| {
+        let id = l.id.clone();
+        if let Some(known) = known {
+            *l = Light { id, ..known.clone() };
+        }
         (l.name, l.count) = (name.into(), 1);
         (l.role, l.place) = (Some(role), Some(LampPlace::Rear));
         l.colour = (role != LampRole::Reverse).then_some(LampColour::Red);

@@ -12,6 +12,7 @@ mod headlamp_relay;
 mod hitch_lamp;
 mod isolation;
 mod key_controlled;
+mod kit;
 mod plug_in;
 mod repair;
 mod switched;
@@ -49,9 +50,10 @@ pub struct Kind {
 }
 
 /// All kinds, the everyday ones first.
-pub const ALL: [Kind; 14] = [
+pub const ALL: [Kind; 15] = [
     plug_in::KIND,
     switched::KIND,
+    kit::KIND,
     key_controlled::KIND,
     tie_in::KIND,
     bulb_to_led::KIND,

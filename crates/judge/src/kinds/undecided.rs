@@ -80,6 +80,18 @@ pub(super) fn edges(job: &Job) -> Option<Undecided> {
     })
 }
 
+/// What the box or the parts of a ready-made harness say.
+pub(super) fn kit(job: &Job) -> Option<Undecided> {
+    let open = |kit: &&jovek_job::KitHarness| kit.wire.is_none() || kit.fuse_a.is_none();
+    let kit = job.circuits.iter().filter_map(|c| c.kit.as_ref()).find(open);
+    let asks = |kit: &jovek_job::KitHarness| Undecided {
+        asks: format!("{}: which wire and fuse does it have?", kit.name),
+        matters: "A fuse above what its wire bears protects nothing; lamps above its fuse blow it. Both stand on its parts.",
+        stage: Stage::Run,
+    };
+    kit.map(asks).or_else(|| watts(job))
+}
+
 /// What a lamp takes that nobody measured and whose label nobody read.
 pub(super) fn watts(job: &Job) -> Option<Undecided> {
     let lights = || job.circuits.iter().flat_map(|c| &c.lights);

@@ -259,9 +259,9 @@ fn lamp(
     let Standing { name, is_filament, full_w, beam, file, colour } =
         standing(light, (burning.full_w, job.vehicle.system), stands);
     let burning = &Burning { level: level_of(burning, light, is_filament), ..*burning };
-    let lm = usual_lm(full_w, is_filament);
-    let (distribution, fault) = known.unwrap_or_else(|| Distribution::or_described(beam, file, lm));
     let emitted = colour.or(light.colour).unwrap_or_default();
+    let lm = usual_lm(full_w, is_filament, emitted);
+    let (distribution, fault) = known.unwrap_or_else(|| Distribution::or_described(beam, file, lm));
     let (colour, cover) = match optic.cover {
         Some(cover) => (seen_through(cover, emitted), through(cover, emitted, is_filament)),
         None => (emitted, 1.0),

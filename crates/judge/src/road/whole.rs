@@ -3,7 +3,15 @@
 use super::judge::{Missing, RoadReason, RoadVerdict, Vehicle, one_of, reason};
 use super::rulebook::{Entry, Rule};
 use crate::light::lamps::Lamp;
-use jovek_job::{LampRole, Light, Signal, Wish};
+use jovek_job::{HousedLamp, HousingId, LampRole, Light, LightId, Signal, Wish};
+use std::collections::BTreeSet;
+
+/// What counts as one lamp.
+#[derive(PartialEq, Eq, PartialOrd, Ord)]
+enum Body<'a> {
+    Housing(&'a HousingId),
+    Lamp(&'a LightId, usize),
+}
 
 impl Vehicle<'_> {
     /// What a rule asks for that the job does not have.
@@ -30,7 +38,8 @@ impl Vehicle<'_> {
                         && self.is_at(l, *part)
                         && colours.contains(&l.colour)
                 };
-                let have = self.lamps.iter().filter(is_one).count();
+                let bodies = self.lamps.iter().filter(is_one).map(|l| self.body(l));
+                let have = bodies.collect::<BTreeSet<_>>().len();
                 let least = match every_m {
                     // One every so far on each side.
                     Some(every_m) => {
@@ -64,6 +73,13 @@ impl Vehicle<'_> {
         };
         let note = entry.note.clone().unwrap_or_default();
         Some(Missing { lamp: lamp.clone(), text, verdict, reason: reason(entry, verdict, note) })
+    }
+
+    /// What a lamp is counted by: its housing, where several leads of one housing make one lamp; else itself.
+    fn body<'a>(&'a self, lamp: &'a Lamp) -> Body<'a> {
+        let is_it = |h: &HousedLamp| h.light == lamp.light && h.number as usize == lamp.number;
+        let housing = self.job.housings.iter().find(|h| h.lamps.iter().any(is_it));
+        housing.map_or(Body::Lamp(&lamp.light, lamp.number), |h| Body::Housing(&h.id))
     }
 
     /// True for a lamp of a role, and for a turn lamp that is the stop lamp too: stop and turn in one.

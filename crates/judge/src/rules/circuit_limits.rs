@@ -1,6 +1,6 @@
 //! A circuit that no wire, fuse, switch or relay of the catalog can serve; relays that are hot.
 
-use super::{CircuitView, Finding, Grade, about};
+use super::{CircuitView, Finding, Grade, about, kit};
 use crate::finding::{FindingCode, Stage};
 use crate::rules::refusal::refusal_text;
 use jovek_base::figure::{amps, shown, volts};
@@ -65,21 +65,11 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         grade,
         title,
         why: refusal_text(trial),
-        remedy: smaller_fuse(view).unwrap_or_else(|| remedy.into()),
+        remedy: kit::remedy(view, refusal).unwrap_or_else(|| remedy.into()),
         source: Source::computed("sizing against the shop's tables"),
         stage,
         circuit,
     });
-}
-
-/// What protects the wire of a ready-made harness: the fuse that the load asks for, where the wire bears that.
-fn smaller_fuse(view: &CircuitView) -> Option<String> {
-    let (trial, told_a) = (&view.sized.chosen, view.circuit.kit.as_ref()?.fuse_a?);
-    let fits = trial.fuse.for_load.filter(|f| f.rating_a <= trial.ampacity_a)?;
-    let helps = fits.rating_a < told_a && matches!(trial.refusal, Some(Refusal::Ampacity { .. }));
-    helps.then(|| {
-        format!("A {} A fuse in its holder: it bears the lamps, and the wire.", fits.rating_a)
-    })
 }
 
 /// Switch or relay too weak for the load.

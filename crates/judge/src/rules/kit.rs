@@ -4,8 +4,10 @@ use super::{CircuitView, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::{amps, shown};
 use jovek_base::source::Source;
+use jovek_catalog::fuse::{CONTINUOUS_PART as FUSE_PART, Fuse};
 use jovek_catalog::relay::CONTINUOUS_PART;
 use jovek_plan::sizes::ControlChoice;
+use jovek_plan::sizing::trial::Refusal;
 
 /// Too short for the way, a relay or switch too weak, or a size that nobody read.
 pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -71,5 +73,52 @@ pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
             "The size stands on the insulation, else strip and measure; the fuse is in its holder.",
             "what a box does not say",
         );
+    }
+}
+
+/// What mends a rule that a ready-made harness breaks: its wire stays as it is, so its fuse, its lamps or the harness
+/// change. None for a circuit that is made.
+pub(super) fn remedy(view: &CircuitView, refusal: &Refusal) -> Option<String> {
+    let (trial, kit) = (&view.sized.chosen, view.circuit.kit.as_ref()?);
+    let thicker = "a harness with thicker wire";
+    Some(match refusal {
+        Refusal::Ampacity { ampacity_a, .. } => {
+            let fits = trial.fuse.for_load.filter(|f| f.rating_a <= *ampacity_a);
+            match fits.filter(|f| kit.fuse_a.is_some_and(|told_a| f.rating_a < told_a)) {
+                Some(fuse) => format!(
+                    "A {} A fuse in its holder: it bears the lamps, and the wire.",
+                    fuse.rating_a
+                ),
+                None => no_fuse_between(*ampacity_a, thicker),
+            }
+        }
+        Refusal::NoFuse { .. } => {
+            format!("Fewer lamps on it, a second harness for the rest, or {thicker} and fuse.")
+        }
+        Refusal::FarEnd(_) => {
+            format!("A smaller fuse in its holder where the lamps allow it, else {thicker}.")
+        }
+        Refusal::Drop(d) if d.is_beyond_copper() => return None,
+        Refusal::Drop(_) => {
+            format!("Fewer lamps on it, its battery end nearer to them, or {thicker}.")
+        }
+        Refusal::Mechanical { .. } => {
+            format!("Inside the cab, or {thicker}: 0.75 mm² (18 gauge) or more outside.")
+        }
+        Refusal::Unsolved { .. } => return None,
+    })
+}
+
+/// No fuse bears the lamps and protects the wire: what the wire bears says how many lamps may stay on it.
+fn no_fuse_between(ampacity_a: f64, thicker: &str) -> String {
+    let made = Fuse::ladder().into_iter().map(|f| f.rating_a);
+    let largest = made.filter(|a| *a <= ampacity_a).reduce(f64::max);
+    match largest {
+        Some(fuse_a) => format!(
+            "No fuse bears these lamps and protects this wire. With a {fuse_a} A fuse, lamps of {} in all; the rest on a \
+             second harness, or {thicker}.",
+            amps(FUSE_PART * fuse_a)
+        ),
+        None => format!("No fuse protects this wire: {thicker}."),
     }
 }

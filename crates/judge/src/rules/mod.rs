@@ -8,6 +8,7 @@ mod circuit_limits;
 mod copper;
 mod factory;
 mod feed_modules;
+mod fuse_below_load;
 pub mod fuse_place;
 mod glow;
 mod key_wire;
@@ -101,6 +102,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         lamps::reads_as_other(view, &mut out);
         fuse_place::far_from_battery(context, view, &mut out);
         no_such_fuse::not_made(view, &mut out);
+        fuse_below_load::blows(view, &mut out);
         self_resetting::heats_again(view, &mut out);
         circuit_limits::wire(view, &mut out);
         circuit_limits::control(view, &mut out);
@@ -120,6 +122,7 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         overruled::against_advice(view, &mut out);
         kit::harness(view, &mut out);
         strip::evenness(view, &mut out);
+        strip::channel(view, &mut out);
         strip::splitter_in_the_wet(context, view, &mut out);
         strip::source_shows(view, &mut out);
         strip::screws(view, &mut out);

@@ -3,7 +3,9 @@
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use crate::light::hidden::seen;
+use jovek_base::figure::amps;
 use jovek_base::source::Source;
+use jovek_catalog::relay::CONTINUOUS_PART;
 use jovek_job::{PlaceId, Zone};
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
 
@@ -41,6 +43,35 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
             source: Source::practice("what the eye sees along a strip"),
             stage,
             circuit: circuit.clone(),
+        });
+    }
+}
+
+/// A channel of its controller that bears less than its colour takes.
+pub fn channel(view: &CircuitView, out: &mut Vec<Finding>) {
+    for (light, strip) in view.circuit.lights.iter().zip(&view.strips) {
+        let bears_a = light.strip.as_ref().and_then(|s| s.channel_a);
+        let takes_a = strip.and_then(|s| s.channel_a);
+        let Some((bears_a, takes_a)) = bears_a.zip(takes_a) else { continue };
+        if takes_a <= CONTINUOUS_PART * bears_a {
+            continue;
+        }
+        let (stage, circuit) = about(view, Stage::Run);
+        out.push(Finding {
+            code: FindingCode::ChannelOverloaded,
+            grade: Grade::Fix,
+            title: format!("{}: controller too weak", light.name),
+            why: format!(
+                "A channel is made for {}, of which 80 % may flow for long; each colour takes {}.",
+                amps(bears_a),
+                amps(takes_a)
+            ),
+            remedy:
+                "A stronger controller, an amplifier for the second half, or fewer watts a metre."
+                    .into(),
+            source: Source::practice("80 % of an output's rating for continuous duty"),
+            stage,
+            circuit,
         });
     }
 }

@@ -4,7 +4,8 @@ use super::connectors::{PinFunction, TrailerConnector};
 use super::convert::{Driver, Wire, combined};
 use jovek_base::figure::amps;
 use jovek_job::{
-    FactoryKind, HitchLamp, Job, LampRole, Light, LoopWire, Signal, StopFrom, StopLight, Wish,
+    FactoryKind, HitchLamp, Job, LampCircuit, LampRole, Light, LoopWire, Signal, StopFrom,
+    StopLight, Wish,
 };
 use jovek_plan::assumed::Assumed;
 use jovek_plan::lamp::PlannedLamp;
@@ -50,6 +51,8 @@ pub struct HitchAnswer {
     pub is_combined: bool,
     /// Its lights are planned with the job: their watts are said under Light.
     pub is_planned: bool,
+    /// The plan no longer goes with the lamp or the socket.
+    pub is_off_plan: bool,
     /// The loop as it is, and what it means.
     pub loop_text: String,
     /// The stop light in each state.
@@ -112,27 +115,61 @@ fn said_w(job: &Job, light: &Light) -> Option<f64> {
     lamp.measured_w.or(lamp.label_w)
 }
 
+/// How a stop light gets its current.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum StopWires {
+    /// A wire of its own.
+    One,
+    /// Both wires of stop and turn over a pair of diodes.
+    Diodes,
+    /// A lead to each, which the lamp joins itself.
+    TwoLeads,
+}
+
+impl StopWires {
+    /// As the lamp and the socket want it.
+    fn wanted(lamp: &HitchLamp, is_combined: bool) -> StopWires {
+        match (is_combined, lamp.stop_from) {
+            (false, _) => StopWires::One,
+            (true, StopFrom::EitherWire) => StopWires::Diodes,
+            (true, StopFrom::BothWires) => StopWires::TwoLeads,
+        }
+    }
+
+    /// As it is planned; none where its stop light is not.
+    fn planned(job: &Job, lamp: &HitchLamp) -> Option<StopWires> {
+        let housing = job.housings.iter().find(|h| Some(&h.id) == lamp.housing.as_ref())?;
+        let is_stop = |l: &Light| {
+            l.role == Some(LampRole::Brake) && housing.lamps.iter().any(|h| h.light == l.id)
+        };
+        let of_stop: Vec<_> =
+            job.circuits.iter().filter(|c| c.lights.iter().any(is_stop)).collect();
+        let takes_turns = |c: &LampCircuit| {
+            c.lit.pieces().iter().any(|w| matches!(w, Wish::With(Signal::Left | Signal::Right)))
+        };
+        Some(match of_stop[..] {
+            [] => return None,
+            [only] if takes_turns(only) => StopWires::Diodes,
+            [_] => StopWires::One,
+            _ => StopWires::TwoLeads,
+        })
+    }
+}
+
 /// What of the plan does not go with the lamp as it is told here.
 fn against_plan(job: &Job, lamp: &HitchLamp, is_combined: bool) -> Option<&'static str> {
-    let stop = planned_light(job, lamp, LampRole::Brake)?;
-    let circuit = job.circuits.iter().find(|c| c.lights.iter().any(|l| l.id == stop.id))?;
-    let takes_turns =
-        circuit.lit.pieces().iter().any(|w| matches!(w, Wish::With(Signal::Left | Signal::Right)));
-    match (is_combined, takes_turns) {
-        (true, false) => Some(
-            "The plan has one stop wire; on this socket stop and turn share a wire on each side. Under Switch let the \
-             stop light be lit with brake, left and right, or begin the hitch lamp anew.",
-        ),
-        (false, true) => Some(
-            "The plan takes the stop light from both turn wires; this socket has a stop wire of its own. Under Switch \
-             let it be lit with the brake alone.",
-        ),
-        (true, true) if lamp.stop_from == StopFrom::BothWires => Some(
-            "A lamp that wants both wires at once joins them itself: give it a lead to each and leave the diodes of \
-             the plan out.",
-        ),
-        _ => None,
-    }
+    let wanted = StopWires::wanted(lamp, is_combined);
+    (StopWires::planned(job, lamp)? != wanted).then_some(match wanted {
+        StopWires::One => "This socket has a stop wire of its own: the plan takes the stop light from elsewhere. Plan it anew.",
+        StopWires::Diodes => {
+            "On this socket stop and turn share a wire on each side: the plan does not take the stop light from both \
+             over diodes. Plan it anew."
+        }
+        StopWires::TwoLeads => {
+            "A lamp that wants both wires at once joins them itself: the plan does not give it a lead to each. Plan it \
+             anew."
+        }
+    })
 }
 
 /// Judges the lamp on a socket.
@@ -140,7 +177,8 @@ pub fn hitch(job: &Job, lamp: &HitchLamp, socket: &TrailerConnector) -> HitchAns
     let powers = Powers::of(job, lamp);
     let taps = taps(&powers, socket);
     let mut mind = Vec::new();
-    mind.extend(against_plan(job, lamp, socket.is_combined()).map(str::to_owned));
+    let against = against_plan(job, lamp, socket.is_combined());
+    mind.extend(against.map(str::to_owned));
     for (watt, function, what) in [
         (Some(powers.tail), PinFunction::Tail, "tail"),
         (powers.reverse, PinFunction::Reverse, "reverse"),
@@ -177,6 +215,7 @@ pub fn hitch(job: &Job, lamp: &HitchLamp, socket: &TrailerConnector) -> HitchAns
         through: through(socket, &taps),
         is_combined: socket.is_combined(),
         is_planned: planned_light(job, lamp, LampRole::Tail).is_some(),
+        is_off_plan: against.is_some(),
         loop_text: loop_text(lamp),
         states: states(lamp, socket.is_combined()),
         seen_text: seen_text(job, &taps),

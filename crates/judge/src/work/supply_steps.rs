@@ -1,7 +1,8 @@
 //! Steps at the supply: battery off and on, a fuse block that circuits share, a second battery.
 
 use super::steps::Maker;
-use jovek_job::PlaceId;
+use jovek_job::{Job, PlaceId};
+use jovek_plan::chain::Origin;
 use jovek_plan::study::Assessment;
 
 /// Nothing is live while wires are joined.
@@ -68,6 +69,15 @@ pub(super) fn second_battery(m: &mut Maker, study: &Assessment) {
     m.after("hardware.charge", &["battery-off", "trims-off", "cut"]);
 }
 
+/// Ready-made harnesses whose own ring goes on the battery.
+fn plus_rings<'a>(job: &'a Job, study: &Assessment) -> Vec<&'a str> {
+    let on_post = study.circuits.iter().filter(|c| c.chain.origin == Origin::Battery);
+    let kits = on_post
+        .filter(|c| c.chain.block.is_none())
+        .filter_map(|c| job.circuits.get(c.index)?.kit.as_ref());
+    kits.map(|kit| kit.name.as_str()).collect()
+}
+
 /// To mount a second battery, an isolator and the cable between both batteries, min. Common practice.
 const SECOND_BATTERY_MIN: f64 = 75.0;
 
@@ -77,8 +87,15 @@ const MASTER_MIN: f64 = 15.0;
 
 /// Battery on, last, then the fuses that circuits share.
 pub(super) fn battery_on(m: &mut Maker, study: &Assessment, electrical: &[&str]) {
+    let rings = plus_rings(m.job, study);
     let step = m.step("battery-on", "Battery negative on, last", 3.0);
     step.how = vec!["fuses of the new circuits still out".into()];
+    // What came in a box has its ring on already: it waited, wrapped.
+    step.how.extend(
+        rings
+            .iter()
+            .map(|name| format!("before it the plus ring of {name} on the plus post, nut tight")),
+    );
     if study.block.is_some() {
         step.how.push("then the main fuse of the block".into());
     }

@@ -1,6 +1,6 @@
 //! The figures of a strip, given or usual.
 
-use jovek_job::{MadeFor, Strip};
+use jovek_job::{Channel, MadeFor, Strip, StripColours};
 
 /// From mark to mark, m per 12 V: three LEDs at sixty to the metre. Common practice.
 pub const MARK_M: f64 = 0.05;
@@ -42,6 +42,8 @@ pub struct StripFigures {
     pub lead_m: f64,
     /// Copper of the leads, mm².
     pub lead_mm2: f64,
+    /// Colours that it mixes.
+    pub colours: Option<StripColours>,
 }
 
 impl StripFigures {
@@ -60,7 +62,22 @@ impl StripFigures {
             module_m: mm(strip.module_mm, MODULE_M),
             lead_m: strip.lead_m.unwrap_or(LEAD_M),
             lead_mm2: strip.lead_mm2.unwrap_or(LEAD_MM2),
+            colours: strip.colours,
         }
+    }
+
+    /// The poles of a lead: plus, and minus or one to each channel.
+    pub fn poles(&self) -> Vec<StripPole> {
+        let back = match self.colours {
+            None => vec![StripPole::Minus],
+            Some(colours) => colours.channels().iter().copied().map(StripPole::Channel).collect(),
+        };
+        std::iter::once(StripPole::Plus).chain(back).collect()
+    }
+
+    /// Ways back beside each other, all lit.
+    pub fn returns(&self) -> usize {
+        self.colours.map_or(1, |c| c.channels().len())
     }
 
     /// Current of one group at the voltage of the label, A.
@@ -71,5 +88,23 @@ impl StripFigures {
     /// Series resistance of one group, ohm.
     pub fn group_ohm(&self) -> f64 {
         (self.label_v - self.forward_v) / self.group_a()
+    }
+}
+
+/// A pole of a strip.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum StripPole {
+    /// Plus, common to all colours.
+    Plus,
+    /// Minus of a strip of one colour.
+    Minus,
+    /// Minus of one colour: its channel takes it to ground.
+    Channel(Channel),
+}
+
+impl StripPole {
+    /// True for plus.
+    pub fn is_plus(self) -> bool {
+        self == StripPole::Plus
     }
 }

@@ -26,6 +26,8 @@ pub struct Ladder {
     /// Lead between the group before and this one where two pieces meet, ohm each way; 0 within a piece.
     /// One for each group; the first is not used.
     pub gaps_ohm: Vec<f64>,
+    /// Ways back beside each other: one, or one to each colour of a strip that mixes them, all lit.
+    pub returns: usize,
 }
 
 /// Where the strip takes its power: an ideal source behind a resistance.
@@ -76,17 +78,21 @@ impl Ladder {
         cuts: &[usize],
     ) -> Vec<NodeId> {
         let sign = if is_plus { "p" } else { "n" };
+        // All colours lit alike, their rails and leads are at the same voltage: as many wires beside each other.
+        let beside = if is_plus { 1.0 } else { self.returns.max(1) as f64 };
+        let half_ohm = self.half_ohm / beside;
         let lead = |t: &Tap| if is_plus { t.plus_ohm } else { t.minus_ohm };
         let nodes: Vec<NodeId> =
             (0..self.groups).map(|k| net.node(&format!("{sign}{k}"))).collect();
         for at in 0..=self.groups {
-            let here: Vec<f64> = taps.iter().filter(|t| t.before == at).filter_map(lead).collect();
-            let gap_ohm = self.gaps_ohm.get(at).copied().unwrap_or(0.0);
+            let here = taps.iter().filter(|t| t.before == at).filter_map(lead);
+            let here: Vec<f64> = here.map(|ohm| ohm / beside).collect();
+            let gap_ohm = self.gaps_ohm.get(at).copied().unwrap_or(0.0) / beside;
             let left = at.checked_sub(1).filter(|_| !cuts.contains(&at)).map(|k| nodes[k]);
             let right = nodes.get(at).copied();
             if here.is_empty() {
                 if let (Some(a), Some(b)) = (left, right) {
-                    let ohm = 2.0 * self.half_ohm + gap_ohm;
+                    let ohm = 2.0 * half_ohm + gap_ohm;
                     net.add(format!("{sign}r{at}"), a, b, Device::ohm(ohm));
                 }
                 continue;
@@ -96,11 +102,11 @@ impl Ladder {
                 net.add(format!("{sign}l{at}-{k}"), pole, end, Device::ohm(ohm.max(1e-9)));
             }
             if let Some(a) = left {
-                let ohm = self.half_ohm + gap_ohm;
+                let ohm = half_ohm + gap_ohm;
                 net.add(format!("{sign}a{at}"), a, end, Device::ohm(ohm));
             }
             if let Some(b) = right {
-                net.add(format!("{sign}b{at}"), end, b, Device::ohm(self.half_ohm));
+                net.add(format!("{sign}b{at}"), end, b, Device::ohm(half_ohm));
             }
         }
         nodes

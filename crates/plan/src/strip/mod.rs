@@ -11,5 +11,6 @@ pub mod plan;
 pub mod screw;
 
 pub use figures::StripFigures;
+pub use figures::StripPole;
 pub use pieces::{Piece, pieces};
 pub use plan::{StripLead, StripPlan, StripPoint, StripWay, plan};

@@ -1,6 +1,6 @@
 //! A strip planned: its pieces, how it is fed, its leads, what is left over.
 
-use super::figures::StripFigures;
+use super::figures::{StripFigures, StripPole};
 use super::ladder::{Ladder, Source, Tap};
 use super::pieces::{Piece, along_m, pieces};
 use jovek_base::packing;
@@ -42,8 +42,8 @@ pub struct StripLead {
     pub from: StripPoint,
     /// Where it ends.
     pub to: StripPoint,
-    /// True for plus.
-    pub is_plus: bool,
+    /// Which pole.
+    pub pole: StripPole,
     /// Length of its path, m.
     pub length_m: f64,
 }
@@ -114,6 +114,7 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
         led: BallastedLed { forward_v: figures.forward_v, series_ohm: figures.group_ohm() },
         half_ohm: copper_ohm(figures.mark_m / 2.0, figures.rail_mm2, WARM_C),
         gaps_ohm,
+        returns: figures.returns(),
     };
     let along: Vec<f64> = pieces
         .iter()
@@ -144,7 +145,7 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
         let chosen = ways.remove(said);
         ways.insert(0, chosen);
     }
-    let leads = leads(ways.first()?, &gaps, groups);
+    let leads = leads(ways.first()?, &figures, &gaps, groups);
     let fitted_m: f64 = pieces.iter().map(|p| p.length_m).sum();
     let cut: Vec<u32> = pieces
         .iter()
@@ -205,6 +206,12 @@ impl StripPlan {
     /// Modules.
     pub fn modules(&self) -> usize {
         self.pieces.len() - self.lengths()
+    }
+
+    /// What one channel of its controller carries with all colours lit, A; none for a strip of one colour.
+    pub fn channel_a(&self) -> Option<f64> {
+        let colours = self.figures.colours?;
+        Some(self.power_w / self.figures.label_v / colours.channels().len() as f64)
     }
 
     /// Pairs of leads from the splitter; one without a splitter.
@@ -277,7 +284,9 @@ fn way(
             (starts.iter().map(|&b| tap(b, true, true)).collect(), starts[1..].to_vec())
         }
     };
-    let poles = |t: &Tap| usize::from(t.plus_ohm.is_some()) + usize::from(t.minus_ohm.is_some());
+    let backs = figures.returns();
+    let poles =
+        |t: &Tap| usize::from(t.plus_ohm.is_some()) + backs * usize::from(t.minus_ohm.is_some());
     StripWay {
         feed,
         evenness: 0.0,
@@ -300,7 +309,13 @@ fn solved(mut way: StripWay, ladder: &Ladder, source: Source, group_a: f64) -> O
 }
 
 /// The leads by their ends: from the splitter, and from piece to piece where the strip is not cut there.
-fn leads(way: &StripWay, gaps: &[(usize, f64)], groups: usize) -> Vec<StripLead> {
+fn leads(
+    way: &StripWay,
+    figures: &StripFigures,
+    gaps: &[(usize, f64)],
+    groups: usize,
+) -> Vec<StripLead> {
+    let poles = figures.poles();
     let mut out = Vec::new();
     for (number, (tap, m)) in way.taps.iter().enumerate() {
         let where_to = match tap.before {
@@ -309,19 +324,20 @@ fn leads(way: &StripWay, gaps: &[(usize, f64)], groups: usize) -> Vec<StripLead>
             _ if way.cuts.is_empty() => StripPoint::Middle,
             _ => StripPoint::Run(number + 1),
         };
-        for (ohm, is_plus) in [(tap.plus_ohm, true), (tap.minus_ohm, false)] {
+        for &pole in &poles {
+            let ohm = if pole.is_plus() { tap.plus_ohm } else { tap.minus_ohm };
             if ohm.is_some() {
                 let (from, to) = (StripPoint::Splitter, where_to);
-                out.push(StripLead { from, to, is_plus, length_m: *m });
+                out.push(StripLead { from, to, pole, length_m: *m });
             }
         }
     }
     for (k, &(_, m)) in gaps.iter().enumerate().filter(|(_, (b, _))| !way.cuts.contains(b)) {
-        for is_plus in [true, false] {
+        for &pole in &poles {
             out.push(StripLead {
                 from: StripPoint::PieceEnd(k + 1),
                 to: StripPoint::PieceStart(k + 2),
-                is_plus,
+                pole,
                 length_m: m,
             });
         }

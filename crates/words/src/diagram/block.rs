@@ -189,7 +189,13 @@ impl Block<'_> {
             if switching.reads_its_feed(r) {
                 let fed_at = part_names::terminal(Some(relay.role), RelayTerminal::Common(0));
                 let ground = End::Relay(pen.circuit, r, RelayTerminal::Coil85);
-                self.electronics(name, self.place(PartKind::Coil(r)), &fed_at, ground, y);
+                self.electronics(
+                    Sign::Module,
+                    name,
+                    self.place(PartKind::Coil(r)),
+                    (&fed_at, ground),
+                    y,
+                );
             } else {
                 let end = self.rung(&relay.coil_from, y, &mut pen);
                 let kind = relay_of(&sizes, relay.role);
@@ -202,13 +208,19 @@ impl Block<'_> {
                 let ground = End::Module(pen.circuit, module, ModuleTerminal::Ground);
                 let fed_at = module.terminal_label(ModuleTerminal::In);
                 let place = self.place(PartKind::Link(k));
-                self.electronics(module.label().into(), place, fed_at, ground, y);
+                self.electronics(Sign::Module, module.label().into(), place, (fed_at, ground), y);
                 y += ROW;
             }
         }
         if let Some(ground) = self.symbol(&chain) {
             let place = self.place(PartKind::Standby);
-            self.electronics("symbol of the switch".into(), place, "the switch", ground, y);
+            self.electronics(
+                Sign::Lamp,
+                "symbol of the switch".into(),
+                place,
+                ("the switch", ground),
+                y,
+            );
         }
         self.feed(&chain, &sizes, &pen);
     }
@@ -452,10 +464,18 @@ impl Block<'_> {
         RungEnd { x: x + 5.0, live, terminal: at(ModuleTerminal::Out) }
     }
 
-    /// The electronics of a module that are fed where its current comes in: only their ground is a wire.
-    fn electronics(&mut self, name: String, place: PartRef, fed_at: &str, ground: End, y: f64) {
+    /// What is fed inside a part that is drawn elsewhere, the electronics of a module or the lamp of a symbol: only its
+    /// ground is a wire.
+    fn electronics(
+        &mut self,
+        sign: Sign,
+        name: String,
+        place: PartRef,
+        (fed_at, ground): (&str, End),
+        y: f64,
+    ) {
         let live = (self.is_live)(place);
-        self.part(Sign::Module, (LAMP_X, y), place, 0.0);
+        self.part(sign, (LAMP_X, y), place, 0.0);
         self.text((LAMP_X, y + 6.6), name, "middle");
         self.text((LAMP_X - 7.0, y + 1.0), format!("fed at {fed_at}"), "end");
         self.grounded(live, ground, y);

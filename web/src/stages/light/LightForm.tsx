@@ -130,7 +130,7 @@ function Held({
   light: Schemas["Light"];
   screw: string | null | undefined;
   /** Sizes on the shelf. */
-  wires: string[];
+  wires: Schemas["WireChoice"][];
 }) {
   const { edit, catalog } = useDesk();
   return (
@@ -243,10 +243,7 @@ function Held({
           <ChoiceField
             path={`${at}.lead.wire`}
             label="Size"
-            options={[
-              { value: "", label: "not known" },
-              ...wires.map((w) => ({ value: w, label: w })),
-            ]}
+            options={[{ value: "", label: "not known" }, ...wires]}
             write={(w) => w || undefined}
           />
         </div>

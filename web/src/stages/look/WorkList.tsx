@@ -1,23 +1,14 @@
-import { useState } from "react";
-import { ApiError, api, type Schemas, unwrap } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { useAddWork } from "../../sheet/useAddWork";
 import { Group } from "../../ui/Panel";
 
 /** What is to be done on this vehicle, and what is added to it. */
 export function WorkList() {
-  const { job, catalog, edit } = useDesk();
-  const [fault, setFault] = useState<string>();
+  const { job, catalog } = useDesk();
+  const { add, fault } = useAddWork();
   const kinds = job.kinds ?? [];
   const label = (kind: string) => catalog.kinds.find((k) => k.kind === kind)?.label ?? kind;
-  const add = async (kind: Schemas["WorkKind"]) => {
-    try {
-      const with_it = await unwrap(api.POST("/api/kinds/add", { body: { job, kind } }));
-      setFault(undefined);
-      edit(() => with_it);
-    } catch (e) {
-      setFault(e instanceof ApiError ? e.problem.detail : "It was not added.");
-    }
-  };
   return (
     <Group title="Work">
       {kinds.length > 0 && (

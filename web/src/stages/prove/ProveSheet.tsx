@@ -18,7 +18,7 @@ const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle
 
 /** The readings to expect, each with its window and the box where the reading goes. */
 export function ProveSheet() {
-  const { answers } = useDesk();
+  const { answers, outbox } = useDesk();
   const [all, setAll] = useState(true);
   const [isOpen, setOpen] = useState(false);
   if (answers.checks.length === 0)
@@ -28,6 +28,10 @@ export function ProveSheet() {
   );
   // What is left out of the short set is no reason to wait.
   const needed = new Set(answers.checks.filter((c) => isOpen || c.is_short).map((c) => c.id));
+  // Read without a connection: taken, though nobody has judged it yet.
+  const taken = new Set(
+    outbox.waiting.flatMap((w) => ("readings" in w ? w.readings : [])).map((r) => r.check),
+  );
   const name = (id: string) => answers.checks.find((c) => c.id === id)?.name ?? id;
   const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
   const short = shown.filter((c) => c.is_short);
@@ -37,7 +41,9 @@ export function ProveSheet() {
       <CheckRow
         key={c.id}
         check={c}
-        first={c.relies_on.filter((id) => needed.has(id) && !good.has(id)).map(name)}
+        first={c.relies_on
+          .filter((id) => needed.has(id) && !good.has(id) && !taken.has(id))
+          .map(name)}
       />
     ));
   return (

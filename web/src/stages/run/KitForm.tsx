@@ -22,7 +22,8 @@ export function KitForm() {
     );
   const sizes = answers?.circuits.find((c) => c.id === here.id)?.wire_menu ?? [];
   const held = here.kit.wire;
-  const menu = held && !sizes.includes(held) ? [held, ...sizes] : sizes;
+  const isOther = held && !sizes.some((s) => s.value === held);
+  const menu = isOther ? [{ value: held, label: held }, ...sizes] : sizes;
   return (
     <Group title="Harness from a box">
       <TextField path={`${at}.name`} label="As it is called" />
@@ -30,10 +31,7 @@ export function KitForm() {
         <ChoiceField
           path={`${at}.wire`}
           label="Its wire"
-          options={[
-            { value: "", label: "not read yet" },
-            ...menu.map((m) => ({ value: m, label: m })),
-          ]}
+          options={[{ value: "", label: "not read yet" }, ...menu]}
           write={(v) => v || undefined}
         />
         <NumberField path={`${at}.fuse_a`} label="Its fuse" unit="A" />

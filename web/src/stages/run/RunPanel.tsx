@@ -27,6 +27,7 @@ export function RunPanel() {
       }
     >
       <CircuitPicker />
+      {here?.kit && <KitForm />}
       {isLaid && <SitesForm />}
       {here && (
         <>
@@ -57,7 +58,7 @@ export function RunPanel() {
           )}
         </>
       )}
-      {here?.feed?.from !== "plug" && <KitForm />}
+      {here && !here.kit && here.feed?.from !== "plug" && <KitForm />}
       <SkeletonForm />
       <p className="text-sm text-soft">
         150 mm off the exhaust, never along brake or fuel lines, grommet in every hole, clips every

@@ -138,6 +138,12 @@ function StripCard({
   );
 }
 
+const STRIP_COLOURS = [
+  { value: "", label: "one colour" },
+  { value: "rgb", label: "red, green, blue" },
+  { value: "rgbw", label: "red, green, blue, white" },
+];
+
 function StripForm({ at, strip }: { at: string; strip: Schemas["Strip"] }) {
   const { answers, job } = useDesk();
   const places = answers.route?.places ?? [];
@@ -153,6 +159,13 @@ function StripForm({ at, strip }: { at: string; strip: Schemas["Strip"] }) {
         <NumberField path={`${at}.module_mm`} label="Short module" unit="mm" />
         <NumberField path={`${at}.lead_m`} label="Lead to the start" unit="m" />
         <NumberField path={`${at}.lead_mm2`} label="Leads" unit="mm²" />
+        <ChoiceField
+          path={`${at}.colours`}
+          label="Colours"
+          options={STRIP_COLOURS}
+          write={(v) => v || undefined}
+        />
+        {strip.colours && <NumberField path={`${at}.channel_a`} label="A channel bears" unit="A" />}
         <ChoiceField
           path={`${at}.is_closed`}
           label="The last edge"

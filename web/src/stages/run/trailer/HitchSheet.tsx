@@ -1,6 +1,7 @@
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
 import { setAt } from "../../../sheet/path";
+import { useAddWork } from "../../../sheet/useAddWork";
 import { Button } from "../../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../../ui/fields";
 import { Mark } from "../../../ui/Mark";
@@ -22,7 +23,9 @@ const FROM = [
 
 /** A lamp at the hitch on a lead between socket and plug. */
 export function HitchSheet({ link }: { link: Link }) {
-  const { edit, catalog } = useDesk();
+  const { edit } = useDesk();
+  const { add, fault } = useAddWork();
+  const plan = () => add("hitch_lamp");
   const hitch = link.hitch;
   if (!hitch)
     return (
@@ -31,9 +34,12 @@ export function HitchSheet({ link }: { link: Link }) {
           A lamp at the hitch takes tail, stop and reverse from the socket and passes every pin on.
           Nothing is cut.
         </p>
-        <Button onClick={() => edit((j) => setAt(j, "trailer.hitch", catalog.fresh.hitch))}>
-          Put a lamp on the lead
-        </Button>
+        <Button onClick={plan}>Put a lamp on the lead</Button>
+        {fault && (
+          <p role="alert" className="text-sm text-rust">
+            {fault}
+          </p>
+        )}
       </div>
     );
   return (
@@ -54,9 +60,21 @@ export function HitchSheet({ link }: { link: Link }) {
             <ChoiceField path="trailer.hitch.stop_from" label="Stop lit by" options={FROM} />
           )}
         </div>
-        <Button kind="quiet" onClick={() => edit((j) => setAt(j, "trailer.hitch", undefined))}>
-          Take the lamp out
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          {(hitch.is_off_plan || !hitch.is_planned) && (
+            <Button onClick={plan}>
+              {hitch.is_planned ? "Plan it anew" : "Plan its leads and lights"}
+            </Button>
+          )}
+          <Button kind="quiet" onClick={() => edit((j) => setAt(j, "trailer.hitch", undefined))}>
+            Take the lamp out
+          </Button>
+        </div>
+        {fault && (
+          <p role="alert" className="text-sm text-rust">
+            {fault}
+          </p>
+        )}
       </section>
       <section aria-label="What it takes" className="card p-3">
         <h2 className="text-base">What it takes</h2>
