@@ -259,8 +259,8 @@ pub enum End {
     Relay(CircuitIx, usize, RelayTerminal),
     /// A diode of a circuit, by its number there; current goes in at the anode.
     Diode(CircuitIx, usize, Side),
-    /// The ground terminal of a switch whose symbol is lit.
-    SwitchLamp(CircuitIx, usize),
+    /// The ground terminal of a switch whose symbol is lit, or of a box that is switched by radio.
+    SwitchGround(CircuitIx, usize),
     /// A splice.
     Splice(CircuitIx, SpliceAt),
     /// A cavity of a connector in the harness, from 1.
@@ -339,7 +339,7 @@ impl End {
             End::Fuse(circuit, _) => Host::Fuse(circuit),
             End::Adapter(circuit) => Host::Adapter(circuit),
             End::LeadFuse(circuit, number, _) => Host::LeadFuse(circuit, number),
-            End::Switch(circuit, number, _) | End::SwitchLamp(circuit, number) => {
+            End::Switch(circuit, number, _) | End::SwitchGround(circuit, number) => {
                 Host::Switch(circuit, number)
             }
             End::Module(circuit, module, _) => Host::Module(circuit, module),
@@ -390,7 +390,7 @@ impl End {
             | End::Fuse(..)
             | End::LeadFuse(..)
             | End::Switch(..)
-            | End::SwitchLamp(..)
+            | End::SwitchGround(..)
             | End::Module(..)
             | End::Relay(..)
             | End::Block(_)

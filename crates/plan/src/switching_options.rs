@@ -3,7 +3,7 @@
 use crate::factory::PlannedFactory;
 use crate::feed::{FeedReason, FeedVerdict};
 use crate::inputs::Assignment;
-use crate::logic::{Leaf, Logic};
+use crate::logic::{Leaf, Logic, SwitchRef};
 use crate::switching::compile::{Maker, Unmet, Wires};
 use crate::switching::{ContactOf, RelayRole, Rung, Switching};
 use jovek_base::figure::{amps, amps_or_milli, shown, volts};
@@ -102,6 +102,9 @@ fn kinds(logic: &Logic) -> Vec<ControlKind> {
     let mut out = vec![ControlKind::Relay];
     if !has_wire {
         out.push(ControlKind::Switch);
+    }
+    // A box that is switched by radio has one output.
+    if matches!(logic, Logic::Leaf { leaf: Leaf::Contact(SwitchRef::Own), holds: true, .. }) {
         out.push(ControlKind::Controller);
     }
     match logic {
@@ -128,7 +131,7 @@ fn kinds(logic: &Logic) -> Vec<ControlKind> {
 fn made(wired: &Wired, logic: &Logic, kind: ControlKind) -> Result<Switching, Unmet> {
     let mut maker = Maker::new(kind, wired.wires, wired.combinations);
     let lamps_from = match kind {
-        ControlKind::Relay | ControlKind::SignalRelays | ControlKind::Controller => {
+        ControlKind::Relay | ControlKind::SignalRelays => {
             let contact = maker.relay_contact(RelayRole::Lamps, logic)?;
             Rung::Behind(contact, Box::new(Rung::Feed))
         }
@@ -139,9 +142,11 @@ fn made(wired: &Wired, logic: &Logic, kind: ControlKind) -> Result<Switching, Un
             Rung::Behind(ContactOf::Relay { relay, throw }, Box::new(Rung::Feed))
         }
         ControlKind::ChangeOver => change_over(&mut maker, logic)?,
-        ControlKind::Switch | ControlKind::Diodes | ControlKind::SeriesContacts => {
-            maker.rung(logic)?
-        }
+        // A box that is switched by radio stands in the feed like a switch.
+        ControlKind::Switch
+        | ControlKind::Controller
+        | ControlKind::Diodes
+        | ControlKind::SeriesContacts => maker.rung(logic)?,
     };
     maker.made.lamps_from = lamps_from;
     maker.made.box_rest_a = wired.box_rest_a.filter(|_| kind == ControlKind::Controller);
@@ -310,13 +315,24 @@ fn parts_of(switching: &Switching) -> usize {
     3 * switching.relays.len() + switching.diodes() + switches.count() + controller
 }
 
-/// What modules draw all the time, A.
+/// What modules and a box that is switched by radio draw all the time, A.
 pub fn standby_a(switching: &Switching) -> Option<f64> {
+    match (modules_a(switching), box_rest_a(switching)) {
+        (None, None) => None,
+        (modules_a, box_a) => Some(modules_a.unwrap_or_default() + box_a.unwrap_or_default()),
+    }
+}
+
+/// What timers and cut-offs draw all the time, A; none without any.
+pub fn modules_a(switching: &Switching) -> Option<f64> {
     let modules = switching.relays.iter().filter(|r| r.role.is_module()).count();
-    let boxed_a = (switching.kind == ControlKind::Controller)
-        .then(|| switching.box_rest_a.unwrap_or(relay::MODULE_STANDBY_A));
-    (modules > 0 || boxed_a.is_some())
-        .then(|| modules as f64 * relay::MODULE_STANDBY_A + boxed_a.unwrap_or(0.0))
+    (modules > 0).then_some(modules as f64 * relay::MODULE_STANDBY_A)
+}
+
+/// What its box that is switched by radio draws at rest, A; none without one.
+pub fn box_rest_a(switching: &Switching) -> Option<f64> {
+    let is_boxed = switching.kind == ControlKind::Controller;
+    is_boxed.then(|| switching.box_rest_a.unwrap_or(relay::MODULE_STANDBY_A))
 }
 
 fn diode_reasons(
@@ -368,7 +384,22 @@ fn contact_reasons(
     let source = Source::practice("derating of contacts for lamp inrush");
     let by_switch =
         switching.lamps_from.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }));
-    if by_switch {
+    let relay_part = if wired.has_filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
+    if switching.kind == ControlKind::Controller {
+        let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= wired.load_a);
+        match fits {
+            Some(a) => say(
+                FeedVerdict::Good,
+                format!("Its output carries the {} of the lamps: {a} A.", amps(wired.load_a)),
+                source,
+            ),
+            None => say(
+                FeedVerdict::No,
+                format!("{} of lamps is more than such a box carries.", amps(wired.load_a)),
+                source,
+            ),
+        }
+    } else if by_switch {
         let (part, most_a) = if wired.has_filament {
             (switch::FILAMENT_PART, switch::FILAMENT_DIRECT_A)
         } else {
@@ -392,8 +423,7 @@ fn contact_reasons(
     let (modules, relays): (Vec<usize>, Vec<usize>) =
         switching.lamp_relays().into_iter().partition(|&r| switching.relays[r].role.is_module());
     if !modules.is_empty() {
-        let part = if wired.has_filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
-        let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * part >= wired.load_a);
+        let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= wired.load_a);
         match fits {
             Some(a) => say(
                 FeedVerdict::Good,
@@ -408,7 +438,6 @@ fn contact_reasons(
         }
     }
     if !relays.is_empty() {
-        let part = if wired.has_filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
         let strongest = relay::strongest(wired.system);
         let break_part = if switching.kind == ControlKind::BreakContact
             || switching.kind == ControlKind::ChangeOver
@@ -417,7 +446,7 @@ fn contact_reasons(
         } else {
             1.0
         };
-        let may_a = strongest.contact_a * part * break_part;
+        let may_a = strongest.contact_a * relay_part * break_part;
         say(
             if wired.load_a <= may_a { FeedVerdict::Good } else { FeedVerdict::No },
             format!("A relay carries the lamps: {} of up to {}.", amps(wired.load_a), amps(may_a)),

@@ -8,7 +8,7 @@ use crate::end::{End, LampIx, Pole, Post, Side, SpliceAt, StudOf};
 use crate::sizes::{ControlChoice, LeadSource, Sizes};
 use crate::switching::{
     Inside, Lead, LeadUse, inside, own_relay, own_switch, with_grounds, with_lead_fuses,
-    with_symbol,
+    with_receiver, with_symbol,
 };
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::inline_module::ModuleTerminal;
@@ -142,9 +142,10 @@ pub fn hardware(chain: &Chain, sizes: &Sizes) -> Option<Inside> {
     let unfused = unfused_hardware(chain, &sizes.control)?;
     let fused = with_lead_fuses(unfused, chain.index, &sizes.lead_fuses);
     let grounded = with_grounds(fused, chain.index, &chain.modules);
-    Some(match chain.lit_switch {
-        true => with_symbol(grounded, chain.index, chain.own_switch),
-        false => grounded,
+    Some(match (chain.is_by_radio(), chain.lit_switch) {
+        (true, _) => with_receiver(grounded, chain.index, chain.own_switch),
+        (false, true) => with_symbol(grounded, chain.index, chain.own_switch),
+        (false, false) => grounded,
     })
 }
 

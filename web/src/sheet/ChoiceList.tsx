@@ -42,6 +42,8 @@ export function ChoiceList({
   part: Choice["part"];
   setPart: (part: Choice["part"]) => void;
 }) {
+  const { job } = useDesk();
+  const isBoxed = job.circuits?.some((c) => c.id === circuit.id && c.kit);
   const choice = circuit.choices.find((c) => c.part === part) ?? circuit.choices[0];
   return (
     <div>
@@ -56,7 +58,9 @@ export function ChoiceList({
           >
             <span className="block text-xs text-soft">
               {NAMES[c.part]}
-              {c.overruled && <strong className="text-ochre"> yours</strong>}
+              {c.overruled && (
+                <strong className="text-ochre"> {isBoxed ? "of the box" : "yours"}</strong>
+              )}
             </span>
             <span className="block font-reading font-bold" data-part={c.part}>
               {c.label}

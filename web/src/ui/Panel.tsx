@@ -10,7 +10,7 @@ export function Panel({
   children: ReactNode;
 }) {
   return (
-    <section className="space-y-4">
+    <section className="facts space-y-4">
       <div>
         <h2 className="text-base">{title}</h2>
         <p className="text-soft">{says}</p>

@@ -177,6 +177,9 @@ export function WholeTextField({ path, label, required }: Common & { required?: 
   );
 }
 
+/** Letters that still fit into half of the facts column. */
+const LONG_CHOICE = 12;
+
 /** A choice among a few named values. */
 export function ChoiceField({
   path,
@@ -194,8 +197,10 @@ export function ChoiceField({
 }) {
   const form = useForm();
   const id = useId();
+  // In the narrow facts column a box with long choices takes the whole row: a value is never cut.
+  const isLong = options.some((o) => o.label.length > LONG_CHOICE);
   return (
-    <div className="min-w-0">
+    <div className={isLong ? "long-choice min-w-0" : "min-w-0"}>
       <Label id={id} label={label} hide={hideLabel} />
       <select
         id={id}

@@ -142,6 +142,7 @@ fn circuit() -> impl Strategy<Value = LampCircuit> {
         Some(ControlKind::Diodes),
         Some(ControlKind::SignalRelays),
         Some(ControlKind::ChangeOver),
+        Some(ControlKind::Controller),
     ]);
     let feed = prop_oneof![
         3 => Just(Some(Feed::Battery {})),

@@ -89,7 +89,10 @@ fn check(name: &str, job: &Job) {
         let is_bought = match host {
             Host::Post(_) | Host::Factory(_) | Host::FactoryGround(_) => true,
             Host::Splice(..) => items.iter().any(|i| i.of == PartOf::Splice),
-            Host::Switch(..) => items.iter().any(|i| i.of == PartOf::Switch),
+            // One that is switched by radio is a box, or the controller of its strip.
+            Host::Switch(..) => {
+                items.iter().any(|i| matches!(i.of, PartOf::Switch | PartOf::Controller))
+            }
             // A lamp that is one of several is bought with its housing.
             Host::Lamp(lamp) if housings::place_of(job, lamp).is_some() => {
                 let housing =

@@ -5,6 +5,7 @@ use crate::any_job::with_jobs;
 use crate::common::demo_jobs;
 use jovek_core::catalog::ampacity;
 use jovek_core::catalog::inline_module::ModuleTerminal;
+use jovek_core::catalog::relay::MODULE_STANDBY_A;
 use jovek_core::catalog::switch;
 use jovek_core::circuit::solve;
 use jovek_core::job::{ControlKind, Job, SupplyState};
@@ -43,6 +44,8 @@ fn behind(study: &Assessment, (chain, sizes): (&Chain, &Sizes)) -> BTreeMap<End,
         let rating_a = match part.of {
             // Its resistor lets no more through than an LED takes.
             Inner::Symbol { .. } => Some(switch::SYMBOL_A),
+            // Its electronics draw some milliamperes behind a fuse or resistor of their own.
+            Inner::Receiver { .. } => Some(MODULE_STANDBY_A),
             Inner::Fuse { number } => Some(sizes.lead_fuses[number - 1].fuse.rating_a),
             _ => None,
         };

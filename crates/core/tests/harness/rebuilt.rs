@@ -31,7 +31,7 @@ use jovek_core::plan::network::hardware::kind_for;
 use jovek_core::plan::sizes::{ControlChoice, Sizes};
 use jovek_core::plan::study::{Assessment, study};
 use jovek_core::plan::switching::{Inner, RelayRole};
-use jovek_core::plan::switching_options::standby_a;
+use jovek_core::plan::switching_options::{box_rest_a, modules_a};
 use jovek_core::plan::wires::wires;
 use std::collections::BTreeMap;
 
@@ -316,6 +316,10 @@ fn put_parts(
             Inner::Symbol { .. } => {
                 bench.put(part.from, part.to, switch::symbol(study.supply.batteries));
             }
+            Inner::Receiver { .. } => {
+                let rest_a = box_rest_a(chain.switching.as_ref().unwrap()).unwrap();
+                bench.ohm(part.from, part.to, 12.0 * study.supply.batteries / rest_a);
+            }
             Inner::Diode { is_coil, .. } => {
                 let kind = match sizes.control {
                     ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,
@@ -372,7 +376,7 @@ fn put_parts(
             held,
         });
     }
-    if let Some(current_a) = chain.switching.as_ref().and_then(standby_a) {
+    if let Some(current_a) = chain.switching.as_ref().and_then(modules_a) {
         bench.ground(inside.entry, 12.0 * study.supply.batteries / current_a);
     }
 }

@@ -158,3 +158,19 @@ fn its_ring_goes_on_before_the_negative() {
     let steps = work(&made, Timestamp::UNIX_EPOCH).steps;
     assert!(steps.iter().all(|s| s.step.how.iter().all(|h| !h.contains("the plus ring of"))));
 }
+
+/// A way that nobody measured is no reason to send a harness back; one that was is.
+#[test]
+fn a_harness_is_too_short_once_its_way_is_measured() {
+    let mut job = boxed(Conductor::Metric(250), 15.0);
+    job.circuits[0].kit.as_mut().unwrap().length_m = Some(1.5);
+    let grade = |job: &Job| {
+        let found = assess(job).findings;
+        found.into_iter().find(|f| f.code == FindingCode::KitTooShort).map(|f| f.grade)
+    };
+    assert_eq!(grade(&job), Some(Grade::Fix));
+    for section in &mut job.circuits[0].run.supply[1..] {
+        section.length_m = None;
+    }
+    assert_eq!(grade(&job), Some(Grade::Mind));
+}

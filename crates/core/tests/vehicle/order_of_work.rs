@@ -3,6 +3,7 @@
 use crate::common::bench::{job as bench, switch, with};
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::answers::{Answers, assess};
+use jovek_core::base::grade::Grade;
 use jovek_core::export::{Format, export};
 use jovek_core::job::{
     Adhesive, ControlKind, Feed, HeldBy, Job, JointPractice, LampEnd, LampLead, LampPlace, Mark,
@@ -559,6 +560,36 @@ fn a_box_at_rest_draws_what_was_measured() {
     };
     assert_eq!(rest_ma(None), 5.0);
     assert!((rest_ma(Some(32.0)) - 32.0).abs() < 1e-9);
+}
+
+/// A box that is switched by radio stands in the feed by itself: no relay, no socket, no panel switch is bought beside it,
+/// its electronics have a ground wire of their own, and its output bears the lamps at 80 %.
+#[test]
+fn a_box_that_is_switched_by_radio_is_the_switch() {
+    let mut job = bench(&[], Wish::OwnSwitch, None);
+    job.circuits[0].lights[0].label_w = Some(54.0);
+    job.circuits[0].control.kind = Some(ControlKind::Controller);
+    let answers = assess(&job);
+    let parts: Vec<&str> = answers.parts.iter().map(|p| p.part.as_str()).collect();
+    // Twice 54 W at 11.5 V and above: some 9.4 A, and 10 A bears 8 of them.
+    assert!(parts.contains(&"controller box with radio remote, 20 A or more"), "{parts:?}");
+    assert!(parts.iter().all(|p| !p.contains("relay") && !p.contains("switch")), "{parts:?}");
+    let ends = |end: &str| answers.cuts.iter().filter(|c| c.from == end || c.to == end).count();
+    for end in ["controller box in", "controller box out", "controller box -"] {
+        assert_eq!(
+            ends(end),
+            1,
+            "{end}: {:?}",
+            answers.cuts.iter().map(|c| (&c.from, &c.to)).collect::<Vec<_>>()
+        );
+    }
+    assert!(answers.findings.iter().all(|f| f.grade != Grade::Stop), "{:?}", answers.findings);
+    let how = steps(&job, &study(&job), &answers);
+    let hardware = how.iter().find(|s| s.id.0 == "hardware.c1").unwrap();
+    assert!(hardware.what.ends_with("fuse holder, controller box"), "{}", hardware.what);
+    assert!(hardware.how.iter().any(|h| h.contains("pair the remote")));
+    assert!(hardware.how.iter().all(|h| !h.contains("blank")));
+    assert!(!answers.circuits[0].has_own_switch);
 }
 
 /// A lit symbol wants a third terminal: its ground is cut, is a wire of the network, and its switch is bought with it. By

@@ -153,10 +153,13 @@ fn modules_stand_for_time_and_voltage() {
 fn switches_alone_need_no_wire_of_the_vehicle() {
     let rocker = any(vec![switch("rocker"), down()]);
     let offered = kinds(&job(&[], rocker, None));
-    for kind in [ControlKind::Switch, ControlKind::Relay, ControlKind::Controller] {
+    for kind in [ControlKind::Switch, ControlKind::Relay] {
         assert!(offered.contains(&kind), "{offered:?}");
     }
-    assert!(!offered.contains(&ControlKind::SignalRelays));
+    // A box with a remote has one output, and no terminal for a switch.
+    for kind in [ControlKind::SignalRelays, ControlKind::Controller] {
+        assert!(!offered.contains(&kind), "{offered:?}");
+    }
 }
 
 /// What speaks against a way is said with its figure.

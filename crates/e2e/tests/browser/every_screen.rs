@@ -10,6 +10,16 @@ const STAGES: [&str; 11] =
 /// What a page says when a figure or a word is missing.
 const NONSENSE: [&str; 6] = ["NaN", "undefined", "null", "Infinity", "[object", "inf "];
 
+/// Select boxes that cut the value that they hold, by their labels: its words are wider than the box without its arrow.
+const CUT_VALUES: &str = "const pen = document.createElement('canvas').getContext('2d');
+    return [...document.querySelectorAll('select')].filter((e) => e.offsetParent !== null).filter((e) => {
+        const look = getComputedStyle(e);
+        pen.font = `${look.fontWeight} ${look.fontSize} ${look.fontFamily}`;
+        const words = e.selectedOptions[0]?.text ?? '';
+        const room = e.clientWidth - parseFloat(look.paddingLeft) - parseFloat(look.paddingRight) - 16;
+        return pen.measureText(words).width > room + 1;
+    }).map((e) => `${e.labels?.[0]?.innerText.split('\\n')[0] ?? e.ariaLabel}: ${e.selectedOptions[0].text}`)";
+
 #[tokio::test]
 async fn no_screen_says_nonsense_or_complains() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
@@ -17,6 +27,8 @@ async fn no_screen_says_nonsense_or_complains() -> Result<()> {
         for stage in STAGES {
             page.go(&format!("/jobs/{job}/{stage}")).await?;
             page.saved().await?;
+            let cut = page.script(CUT_VALUES, vec![]).await?;
+            ensure!(cut == json!([]), "job {job}, {stage} cuts {cut}");
             let words = page.words().await?;
             for bad in NONSENSE {
                 ensure!(!words.contains(bad), "job {job}, {stage} says \"{bad}\":\n{words}");

@@ -214,6 +214,7 @@ fn circuit_answer(
             (None, control) => matches!(control, ControlChoice::Relay { .. }),
         },
         has_own_switch: circuit.kit.is_none()
+            && !studied.chain.is_by_radio()
             && hardware(&studied.chain, sizes)
                 .is_some_and(|i| i.own_switch(studied.chain.own_switch).is_some()),
         unmet_text: studied.unmet(job).map(unmet_text),

@@ -167,7 +167,7 @@ fn bundle_end(end: End, lamps_at: &LampsAt) -> BundleEnd {
             | ChargeEnd::ChargerGround
             | ChargeEnd::IsolatorKey,
         ) => BundleEnd::Relays,
-        End::Switch(..) | End::SwitchLamp(..) => BundleEnd::Switches,
+        End::Switch(..) | End::SwitchGround(..) => BundleEnd::Switches,
         End::Relay(..) => BundleEnd::Relays,
         End::Module(..) => BundleEnd::Modules,
         End::Diode(..) => BundleEnd::Diodes,

@@ -8,8 +8,8 @@ use jovek_catalog::terminal::{self, EndKind};
 use jovek_job::{Channel, FactoryCircuit, FactoryKind, Isolation, Job, LampEnd};
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
-    BlockEnd, ChargeEnd, End, HousingEnd, LampIx, PlugIx, Pole, Post, RelayTerminal, Side,
-    SpliceAt, StudOf,
+    BlockEnd, ChargeEnd, CircuitIx, End, HousingEnd, LampIx, PlugIx, Pole, Post, RelayTerminal,
+    Side, SpliceAt, StudOf,
 };
 use jovek_plan::plugs::Plugs;
 use jovek_plan::strip::{StripPoint, StripPole};
@@ -35,7 +35,7 @@ pub fn kind(end: End) -> EndKind {
         End::Fuse(..)
         | End::LeadFuse(..)
         | End::Switch(..)
-        | End::SwitchLamp(..)
+        | End::SwitchGround(..)
         | End::Module(..)
         | End::Relay(..)
         | End::Block(BlockEnd::CoilFuse(_))
@@ -88,6 +88,9 @@ pub struct Names<'a> {
     /// Its chains.
     pub chains: &'a [(&'a Chain, usize)],
 }
+
+/// What a box that is switched by radio is called.
+const CONTROLLER: &str = "controller box";
 
 /// A pole of a strip, as it stands beside its pad.
 fn strip_sign(pole: StripPole) -> &'static str {
@@ -154,10 +157,12 @@ impl Names<'_> {
             End::Fuse(_, s) => plain("fuse", side(s)),
             End::Adapter(_) => plain("fuse adapter", "lead"),
             End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
+            End::Switch(circuit, _, s) if self.is_by_radio(circuit) => plain(CONTROLLER, side(s)),
+            End::SwitchGround(circuit, _) if self.is_by_radio(circuit) => plain(CONTROLLER, "-"),
             End::Switch(_, 0, s) => plain("switch", side(s)),
             End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
-            End::SwitchLamp(_, 0) => plain("switch", "symbol -"),
-            End::SwitchLamp(_, number) => (format!("switch {number}"), "symbol -".into()),
+            End::SwitchGround(_, 0) => plain("switch", "symbol -"),
+            End::SwitchGround(_, number) => (format!("switch {number}"), "symbol -".into()),
             End::Module(_, module, terminal) => {
                 plain(module.label(), module.terminal_label(terminal))
             }
@@ -238,6 +243,10 @@ impl Names<'_> {
             SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),
             SpliceAt::Leg(pole, leg) => format!("branch {} {}", sign(pole), leg + 1),
         }
+    }
+
+    fn is_by_radio(&self, circuit: CircuitIx) -> bool {
+        self.chains.iter().any(|(chain, index)| *index == circuit.0 && chain.is_by_radio())
     }
 
     /// A point of a strip; where colours are mixed one lead comes out of the controller itself.

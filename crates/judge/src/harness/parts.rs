@@ -505,13 +505,14 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     // the whole job.
     let contacts = switching.rungs().flat_map(Rung::contacts);
     let is_own = |c: &&ContactOf| matches!(c, ContactOf::Switch { which: SwitchRef::Own, .. });
-    if contacts.into_iter().any(|c| is_own(&c)) {
+    if contacts.into_iter().any(|c| is_own(&c)) && !chain.is_by_radio() {
         out.add(PartOf::Switch, None, panel_switch(chain, hardware.switch_a), 1.0);
     }
     // A strip that mixes colours brings its own controller, remote and all.
     let has_own = chain.lamps.iter().any(|l| l.mixes_colours);
     if switching.kind == ControlKind::Controller && !has_own {
-        out.add(PartOf::Controller, None, "controller box with radio remote", 1.0);
+        let part = format!("controller box with radio remote, {} A or more", hardware.switch_a);
+        out.add(PartOf::Controller, None, part, 1.0);
         let lamps = chain.lamp_count();
         if lamps > 1 {
             out.add(PartOf::Controller, None, format!("splitter, {lamps} ways"), 1.0);

@@ -28,16 +28,30 @@ pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
     };
     let way_m = view.chain.way_m();
     if let Some(short_m) = kit.length_m.map(|l| way_m - l).filter(|short| *short > 0.0) {
+        // A way that nobody measured may well be shorter: that is to be known before a longer one is bought.
+        let is_measured = kit.length_m.is_some_and(|l| view.chain.measured_way_m() > l);
+        let (grade, title, way) = match is_measured {
+            true => (
+                Grade::Fix,
+                format!("the harness is {} too short", shown(short_m, "m")),
+                "The way is",
+            ),
+            false => (
+                Grade::Mind,
+                "the harness may be too short".into(),
+                "Nobody measured all of the way; as assumed it is",
+            ),
+        };
         push(
             FindingCode::KitTooShort,
-            Grade::Fix,
-            format!("{name}: the harness is {} too short", shown(short_m, "m")),
+            grade,
+            format!("{name}: {title}"),
             format!(
-                "The way is {}, the harness {}.",
+                "{way} {}, the harness {}.",
                 shown(way_m, "m"),
                 shown(kit.length_m.unwrap_or_default(), "m")
             ),
-            "Battery, relay or lamps nearer, or a longer harness; an extension has the same size and joints that are sealed.",
+            "Measure the way with a string. Battery, relay or lamps nearer, or a longer harness; an extension has the same size and joints that are sealed.",
             "a harness is never pulled tight",
         );
     }

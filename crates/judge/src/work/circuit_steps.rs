@@ -46,7 +46,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
-    let is_symbol = |end| matches!(end, End::SwitchLamp(at, _) if at.0 == index);
+    let is_symbol = |end| matches!(end, End::SwitchGround(at, _) if at.0 == index);
     let has_symbol = m.answers.cuts.iter().any(|c| is_symbol(c.from_end));
     let chain = study.circuits.iter().find(|c| c.index == index).map(|c| &c.chain);
     let switching = chain.and_then(|c| c.switching.as_ref());
@@ -62,9 +62,9 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let is_fused = hosts
             .iter()
             .any(|h| matches!(h, Host::Fuse(_) | Host::LeadFuse(..) | Host::Adapter(_)));
-        let has_switch = hosts.iter().any(|h| matches!(h, Host::Switch(..)));
-        let is_boxed = parts.len() > usize::from(has_switch);
         let has_radio = switching.is_some_and(|s| s.kind == ControlKind::Controller);
+        let has_switch = !has_radio && hosts.iter().any(|h| matches!(h, Host::Switch(..)));
+        let is_boxed = parts.len() > usize::from(has_switch);
         let seat = fact.control.seat.unwrap_or_default();
         step.how = [
             (is_boxed, "reachable, dry, terminals down; screwed to plastic or treated steel"),
@@ -195,6 +195,12 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         }
         step.tool = "crimper or iron, heat gun".into();
         step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
+        let mixes = |l: &Light| l.strip.as_ref().is_some_and(|s| s.colours.is_some());
+        if fact.fitted().any(mixes) {
+            step.how.push(
+                "black to plus, each colour to the pad of its letter, at both ends of a lead; no colour ever to plus".into(),
+            );
+        }
         if let Some(place) = &lamp_place {
             m.at(&join, place);
         }
@@ -390,14 +396,19 @@ const HARDWARE: [Hardware; 8] = [
     (|h| matches!(h, Host::Diode(..)), "diodes", 3.0),
     (|h| matches!(h, Host::Module(_, InlineModule::Flasher)), "flasher", 6.0),
     (|h| matches!(h, Host::Module(_, InlineModule::Dimmer)), "dimmer", 6.0),
-    (|h| matches!(h, Host::Switch(..)), "switch", 8.0),
+    (|h| matches!(h, Host::Switch(..)), SWITCH, 8.0),
 ];
+const SWITCH: &str = "switch";
+
+/// To mount a box that is switched by radio, to lay out its aerial and pair its remote, min. Common practice.
+const BOX_MIN: f64 = 12.0;
 
 /// To mount a timer or cut-off, min. Common practice.
 const MODULE_MIN: f64 = 6.0;
 
 /// What is mounted beside the lamps, with its minutes: modules by their own names.
 fn mounted(hosts: &BTreeSet<Host>, switching: Option<&Switching>) -> Vec<(String, f64)> {
+    let is_boxed = switching.is_some_and(|s| s.kind == ControlKind::Controller);
     let is_module = |host: &Host| match host {
         Host::Relay(_, r) => {
             switching.and_then(|s| s.relays.get(*r)).is_some_and(|r| r.role.is_module())
@@ -405,10 +416,12 @@ fn mounted(hosts: &BTreeSet<Host>, switching: Option<&Switching>) -> Vec<(String
         _ => false,
     };
     let (modules, others): (Vec<&Host>, Vec<&Host>) = hosts.iter().partition(|h| is_module(h));
-    let plain = HARDWARE
-        .iter()
-        .filter(|(is, ..)| others.iter().any(|h| is(h)))
-        .map(|&(_, name, minutes)| (name.to_owned(), minutes));
+    let plain = HARDWARE.iter().filter(|(is, ..)| others.iter().any(|h| is(h))).map(
+        |&(_, name, minutes)| match name {
+            SWITCH if is_boxed => ("controller box".to_owned(), BOX_MIN),
+            _ => (name.to_owned(), minutes),
+        },
+    );
     let named = modules.iter().filter_map(|host| match host {
         Host::Relay(_, r) => Some((part_names::relay_as_set(switching, *r), MODULE_MIN)),
         _ => None,

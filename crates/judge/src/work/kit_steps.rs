@@ -17,6 +17,8 @@ pub(super) fn hardware(m: &mut Maker, circuit: &LampCircuit, kit: &KitHarness) {
     step.how = vec![
         "lay all of it out first: wire, fuse, relay as they were noted, every crimp tugged".into(),
         "reachable, dry, terminals down; screwed to plastic or treated steel".into(),
+        "the switch lead through a grommet in the firewall, one that is there before a new hole; a drip loop in front of it"
+            .into(),
         "the switch in a blank panel, plugged before it is pushed in; the fuse stays out".into(),
     ];
     m.after(&id, &["battery-off", "trims-off"]);

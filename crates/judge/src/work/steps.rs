@@ -402,6 +402,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
                 .iter()
                 .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
         let fuse = if is_fused { "fuse in, " } else { "" };
+        let of_it = m.job.circuits.iter().filter(|c| c.id.0 == *id).flat_map(|c| &c.lights);
+        let mixes = of_it.filter_map(|l| l.strip.as_ref()).any(|s| s.colours.is_some());
         let test = format!("test.{id}");
         let step = m.step(&test, format!("{name}: {fuse}{readings} readings"), minutes.ceil());
         step.circuit = Some(CircuitId(id.clone()));
@@ -412,6 +414,13 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
                 .into(),
             "does anything light that should not?".into(),
         ];
+        if mixes {
+            step.how.push(
+                "each colour by itself along the whole strip, then all: a group that is another colour has a pad or a core \
+                 that is swapped or lost"
+                    .into(),
+            );
+        }
         m.after(&test, &["battery-on", &format!("plug.{id}")]);
         let index = m.job.circuits.iter().position(|c| c.id.0 == *id);
         let plugs = index.map_or_else(Vec::new, |c| housing_steps::plugs_of(m, study, c));

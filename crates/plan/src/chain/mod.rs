@@ -21,8 +21,8 @@ use crate::switching::Switching;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::zone;
 use jovek_job::{
-    CircuitId, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, ReturnKind, Section, Signal,
-    Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
+    CircuitId, ControlKind, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, ReturnKind,
+    Section, Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
 use legs::{ToldLegs, legs, one_to_each_lamp, only_to, told};
 
@@ -347,14 +347,30 @@ impl Chain {
 
     /// Way of the supply from its source to the farthest lamp, m.
     pub fn way_m(&self) -> f64 {
+        self.way(|s| s.length_m)
+    }
+
+    /// The same as far as somebody measured it, m.
+    pub fn measured_way_m(&self) -> f64 {
+        self.way(|s| if s.is_assumed { 0.0 } else { s.length_m })
+    }
+
+    fn way(&self, of: impl Fn(&Stretch) -> f64) -> f64 {
+        let sum = |stretches: &[Stretch]| stretches.iter().map(&of).sum::<f64>();
         let trunk = self.links.iter().filter_map(|l| match &l.kind {
-            LinkKind::Wire(run) if run.role != WireRole::Return => Some(run.length_m()),
+            LinkKind::Wire(run) if run.role != WireRole::Return => Some(sum(&run.stretches)),
             _ => None,
         });
-        let leg_m =
-            |k: usize| leg_path(&self.legs, k).iter().map(|&l| self.legs[l].length_m()).sum();
+        let leg_m = |k: usize| {
+            leg_path(&self.legs, k).iter().map(|&l| sum(&self.legs[l].stretches)).sum::<f64>()
+        };
         let farthest = (0..self.legs.len()).map(leg_m).fold(0.0, f64::max);
         trunk.sum::<f64>() + farthest
+    }
+
+    /// True where a box that is switched by radio stands in its feed.
+    pub fn is_by_radio(&self) -> bool {
+        self.switching.as_ref().is_some_and(|s| s.kind == ControlKind::Controller)
     }
 
     /// The legs of a lead.

@@ -6,7 +6,7 @@ use crate::network::builder::{Control, NetworkBuilder};
 use crate::network::parts::{BuiltRelay, Memory, PartKind, PartRef};
 use crate::sizes::{ControlChoice, Hardware};
 use crate::switching::{Inner, Inside, LeadUse, RelayRole, Switching};
-use crate::switching_options::standby_a;
+use crate::switching_options::{box_rest_a, modules_a};
 use crate::wires::lead_m;
 use jovek_catalog::contact;
 use jovek_catalog::fuse::HOLDER_OHM;
@@ -84,6 +84,17 @@ impl NetworkBuilder<'_, '_> {
                     ends,
                     switch::symbol(self.installed.supply.batteries),
                 ),
+                Inner::Receiver { number } => {
+                    let rest_a = chain.switching.as_ref().and_then(box_rest_a);
+                    let ohm = 12.0 * self.installed.supply.batteries
+                        / rest_a.unwrap_or(relay::MODULE_STANDBY_A);
+                    self.add(
+                        place(PartKind::Standby),
+                        format_args!("{id}_receiver{number}"),
+                        ends,
+                        Device::ohm(ohm),
+                    )
+                }
                 Inner::Diode { number, is_coil } => {
                     let kind = match sizes.control {
                         ControlChoice::Planned(hardware) if !is_coil => hardware.lamp_diode,
@@ -210,9 +221,9 @@ impl NetworkBuilder<'_, '_> {
         }
     }
 
-    /// What modules draw all the time.
+    /// What timers and cut-offs draw all the time; a box that is switched by radio has a ground wire of its own.
     fn standby(&mut self, control: &Control, switching: &Switching, feed: NodeId) {
-        let Some(current_a) = standby_a(switching) else { return };
+        let Some(current_a) = modules_a(switching) else { return };
         let ohm = 12.0 * self.installed.supply.batteries / current_a;
         let name = format_args!("{}_standby", control.chain.id);
         let place = PartRef { circuit: Some(control.at), what: PartKind::Standby };

@@ -89,7 +89,9 @@ fn hardware_for(bench: &SizingInput, switching: &Switching, load_a: f64) -> Hard
     let lamp_diode = diode::for_lamps(load_a, bench.shop.silicon_diodes);
     let by_switch =
         switching.lamps_from.contacts().iter().any(|c| matches!(c, ContactOf::Switch { .. }));
-    let switch_a = if by_switch {
+    let switch_a = if switching.kind == ControlKind::Controller {
+        relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= load_a)
+    } else if by_switch {
         direct_switch_a(bench, load_a).or_else(|| switch::smallest_a(load_a, switch_part, n))
     } else {
         let coil_a = bench.supply.regulated_v / logic_relay.load_ohm();

@@ -82,6 +82,11 @@ pub enum Inner {
         /// Number of its switch.
         number: usize,
     },
+    /// The electronics of a box that is switched by radio: they listen all the time.
+    Receiver {
+        /// Number of its contact.
+        number: usize,
+    },
 }
 
 /// A part with the terminals between which it stands.
@@ -262,11 +267,21 @@ pub fn with_grounds(mut inside: Inside, circuit: CircuitIx, modules: &[InlineMod
 /// lead, along the wires to a relay or to a stud beside.
 pub fn with_symbol(mut inside: Inside, circuit: CircuitIx, own_switch: u64) -> Inside {
     let Some((number, lit_by)) = inside.own_switch(own_switch) else { return inside };
-    let lamp = End::SwitchLamp(circuit, number);
+    let lamp = End::SwitchGround(circuit, number);
     inside.parts.push(InnerPart { from: lit_by, to: lamp, of: Inner::Symbol { number } });
     let is_away = inside.leads.iter().any(|l| l.of == LeadUse::SwitchLead);
     let of = if is_away { LeadUse::SymbolGround } else { LeadUse::CoilGround };
     inside.leads.push(Lead { from: lamp, to: stud(circuit), of });
+    inside
+}
+
+/// Grounds the box that is switched by radio: its electronics are fed where the current goes in, beside its contact.
+pub fn with_receiver(mut inside: Inside, circuit: CircuitIx, own_switch: u64) -> Inside {
+    let Some((number, _)) = inside.own_switch(own_switch) else { return inside };
+    let (from, ground) =
+        (End::Switch(circuit, number, Side::In), End::SwitchGround(circuit, number));
+    inside.parts.push(InnerPart { from, to: ground, of: Inner::Receiver { number } });
+    inside.leads.push(Lead { from: ground, to: stud(circuit), of: LeadUse::CoilGround });
     inside
 }
 

@@ -15,7 +15,7 @@ mod leads;
 pub use compile::{Unmet, Wires, unmet_text};
 pub use leads::{
     Inner, InnerPart, Inside, Lead, LeadUse, inside, lead_sources, own_relay, own_switch,
-    with_grounds, with_lead_fuses, with_symbol,
+    with_grounds, with_lead_fuses, with_receiver, with_symbol,
 };
 
 use crate::inputs::Assignment;

@@ -227,7 +227,7 @@ impl Block<'_> {
 
     /// The ground terminal of its lit switch; none without one.
     fn symbol(&self, chain: &Chain) -> Option<End> {
-        let is_own = |end: &End| matches!(end, End::SwitchLamp(at, _) if *at == chain.index);
+        let is_own = |end: &End| matches!(end, End::SwitchGround(at, _) if *at == chain.index);
         self.cuts.iter().map(|cut| cut.from_end).find(is_own)
     }
 

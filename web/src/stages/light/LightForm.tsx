@@ -50,7 +50,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           <NumberField path={`${at}.draws.forward_v`} label="Forward voltage" unit="V" />
         )}
       </div>
-      <div className="grid grid-cols-3 items-end gap-2">
+      <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path={`${at}.role`}
           label="Purpose"
@@ -69,8 +69,6 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           options={PLACES}
           write={(v) => v || undefined}
         />
-      </div>
-      <div className="grid grid-cols-3 items-end gap-2">
         <ChoiceField
           path={`${at}.flash`}
           label="Burns"
@@ -232,7 +230,7 @@ function Held({
             Hide the source behind a stop
           </Button>
         )}
-        <div className="grid grid-cols-3 items-end gap-2">
+        <div className="grid grid-cols-2 items-end gap-2">
           <ChoiceField
             path={`${at}.lead.ends`}
             label="Its lead ends in"

@@ -197,6 +197,13 @@ fn planned(
             volts(coil.kick_v(bench.supply.regulated_v))
         ));
     }
+    let by_radio = switching.kind == ControlKind::Controller;
+    if by_radio {
+        says.push(carries(
+            &format!("{} A output", hardware.switch_a),
+            hardware.switch_a * relay_part,
+        ));
+    }
     if says.is_empty() {
         says.push(match bench.chain.is_position {
             true => "The switch turns off what the fuse position feeds with the key on.".into(),
@@ -211,14 +218,20 @@ fn planned(
             }
             false => kind_label(switching.kind).to_lowercase(),
         },
-        detail: if parts.is_empty() { "no relay".into() } else { parts.join(", ") },
+        detail: if by_radio {
+            "by its remote".into()
+        } else if parts.is_empty() {
+            "no relay".into()
+        } else {
+            parts.join(", ")
+        },
         rule: "hardware that follows the wish",
         says: says.join(" "),
         formula: if has_relay { "Iload ≤ part·Icontact" } else { "" },
         margin: has_relay.then(|| figure("contact", relay_may_a - trial.load_a, "A")),
         ..base.clone()
     }];
-    if switching.moves_by_hand() {
+    if switching.moves_by_hand() && !by_radio {
         let coil_a = bench.supply.regulated_v / hardware.logic_relay.load_ohm();
         let by_lamps = switching.lamps_from.moves_by_hand();
         let carries_a = if by_lamps { trial.load_a } else { coil_a };
