@@ -1,6 +1,7 @@
 //! Every kind of work begins as a job that is whole: sound figures, a plan, steps, readings, and no more stages than it
 //! needs.
 
+use jiff::Timestamp;
 use jovek_core::answers::{Answers, assess};
 use jovek_core::base::grade::Grade;
 use jovek_core::finding::Stage;
@@ -13,7 +14,7 @@ use jovek_core::plan::study::study;
 use jovek_core::trailer::connectors::connector;
 use jovek_core::trailer::link;
 use jovek_core::trailer::towed::towed;
-use jovek_core::work::{Step, steps};
+use jovek_core::work::{Step, steps, work};
 
 fn whole(job: &Job) -> (Answers, Vec<Step>) {
     let answers = assess(job);
@@ -261,4 +262,21 @@ fn the_towed_page_and_the_plan_name_the_same_diodes() {
             assert!(bought.is_some(), "{} is not among {parts:?}", pair.diode);
         }
     }
+}
+
+/// A connector is renewed with the battery off and a lamp on its own plug is lit before it is mounted: the battery goes on
+/// between, and no wire of ours is there to be tidied.
+#[test]
+fn a_lamp_is_lit_on_its_plug_with_the_battery_on() {
+    let job = begun("9", &[WorkKind::PlugIn, WorkKind::Repair], Shop::default());
+    let steps: Vec<Step> =
+        work(&job, Timestamp::UNIX_EPOCH).steps.into_iter().map(|s| s.step).collect();
+    let at = |id: &str| steps.iter().position(|s| s.id.0 == id);
+    let plug = steps.iter().find(|s| s.id.0 == "plug.c1").unwrap();
+    assert!(plug.after.iter().any(|a| a.step.0 == "battery-on"), "{:?}", plug.after);
+    assert!(at("battery-off") < at("off.c1") && at("off.c1") < at("battery-on"));
+    assert!(at("battery-on") < at("plug.c1") && at("plug.c1") < at("mount.c1"));
+    assert_eq!(at("tidy"), None);
+    let last = steps.iter().find(|s| s.id.0 == "after").unwrap();
+    assert!(last.after.iter().any(|a| a.step.0 == "test.c1"), "{:?}", last.after);
 }

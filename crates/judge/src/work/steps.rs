@@ -187,6 +187,13 @@ pub fn steps(job: &Job, study: &Assessment, answers: &Answers) -> Vec<Step> {
     m.out
 }
 
+impl Maker<'_> {
+    /// True where wire of ours is laid, cut here or ready-made.
+    pub(super) fn lays_wire(&self) -> bool {
+        !self.answers.cuts.is_empty() || self.job.circuits.iter().any(|c| c.kit.is_some())
+    }
+}
+
 /// True where wires are joined, plugs renewed or modules opened: not where lamps only change places on their own plugs.
 fn has_wiring(job: &Job, study: &Assessment) -> bool {
     let only_plugs = study.circuits.iter().all(|c| c.chain.is_plug);
@@ -377,13 +384,22 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         study.circuits.iter().map(|c| m.job.circuits[c.index].id.0.clone()).collect();
     let all: Vec<String> = m.out.iter().map(|s| s.id.0.clone()).collect();
     let live = ["before", "bench", "cut", "de-pin"];
+    // A lamp on its own plug is lit before it is mounted: with the battery on.
+    let is_lit_plugged = |s: &str| {
+        s.strip_prefix("plug.")
+            .is_some_and(|of| all.iter().any(|other| *other == format!("off.{of}")))
+    };
     let electrical: Vec<&str> = all
         .iter()
         .map(String::as_str)
         .filter(|s| !live.contains(s) && !s.starts_with("mount.") && !s.starts_with("probe."))
+        .filter(|s| !is_lit_plugged(s))
         .collect();
     if wired {
         battery_on(m, study, &electrical);
+        for plug in all.iter().filter(|s| is_lit_plugged(s)) {
+            m.after(plug, &["battery-on"]);
+        }
     }
     for id in &ids {
         let of_circuit = |c: &&Check| c.is_short && c.circuit.as_ref().is_some_and(|c| c.0 == *id);
@@ -429,7 +445,7 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     let tests: Vec<String> = ids.iter().map(|id| format!("test.{id}")).collect();
     let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
     let is_below = m.has("chock");
-    if wired {
+    if m.lays_wire() {
         let step = m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0);
         if is_below {
             step.cautions = vec!["Nothing below the lowest part of the frame."];
@@ -439,7 +455,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     }
     if m.has("trims-off") {
         m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
-        m.after("trims-on", &["tidy"]);
+        m.after("trims-on", &["tidy", "battery-on"]);
+        m.after("trims-on", &tests);
     }
     let stuck: Vec<(String, f64)> = m
         .job
@@ -476,7 +493,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
         "current with the key off as before; lux at the same spot; a photo".into(),
         "what each switch does, where the fuse is, when to look again".into(),
     ];
-    m.after("after", &["tidy", "trims-on", "aim"]);
+    m.after("after", &["tidy", "trims-on", "aim", "battery-on"]);
+    m.after("after", &tests);
     m.after("after", &tests);
     m.after("after", &closed);
 }

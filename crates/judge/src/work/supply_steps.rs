@@ -88,8 +88,11 @@ const MASTER_MIN: f64 = 15.0;
 /// Battery on, last, then the fuses that circuits share.
 pub(super) fn battery_on(m: &mut Maker, study: &Assessment, electrical: &[&str]) {
     let rings = plus_rings(m.job, study);
+    let lays_wire = m.lays_wire();
     let step = m.step("battery-on", "Battery negative on, last", 3.0);
-    step.how = vec!["fuses of the new circuits still out".into()];
+    if lays_wire {
+        step.how = vec!["fuses of the new circuits still out".into()];
+    }
     // What came in a box has its ring on already: it waited, wrapped.
     step.how.extend(
         rings
