@@ -148,6 +148,8 @@ fn a_hitch_lamp_takes_what_the_socket_has() {
         a.parts.iter().filter(|p| p.part.contains("diode")).map(|p| p.quantity).sum()
     };
     assert_eq!(diodes(&answers), 2.0, "{:?}", answers.parts);
+    // Both wires sit in one lead: what joins them is short.
+    assert!(answers.cuts.iter().all(|c| c.path_m <= 1.0), "{:?}", answers.cuts);
     assert!(steps.iter().any(|s| s.id.0 == "mount.housing.hitch"));
     let mut separate = Job::new("9", "");
     separate.trailer = Some(TrailerLink::new(ConnectorKind::Iso13, ConnectorKind::Iso13));

@@ -23,6 +23,9 @@ pub const KIND: Kind = Kind {
     turns_on: undecided::output,
 };
 
+/// From one wire of the lead to the diode of the other, m. Common practice.
+const BESIDE_M: f64 = 0.2;
+
 /// Tail and stop light in one housing, each from its wire of the socket: where stop and turn share a wire on each side,
 /// the stop light hangs on both over diodes, or has a lead to each where it joins them itself. Begun again, what was
 /// planned of it makes room: its socket or its way with two wires is another now.
@@ -115,6 +118,8 @@ fn lamp(
     let circuit = work.circuit(name, lit, from);
     circuit.control.kind = (!is_tied).then_some(ControlKind::Diodes);
     circuit.control.joint = Some(JointPractice::PlugIn);
+    // Both wires sit in the one lead between socket and plug.
+    circuit.control.signal_lead_m = (!is_tied).then_some(BESIDE_M);
     circuit.run.supply = vec![Section::unmeasured("Lead to lamp", Zone::Exterior, Waypoint::Pass)];
     circuit.run.return_by = ReturnKind::PlugGround;
     light(circuit, |l| {

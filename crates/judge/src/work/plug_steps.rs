@@ -158,7 +158,7 @@ fn cured(light: &Light) -> Option<(&'static str, [&'static str; 2])> {
         LampCondition::Corroded => Some((
             "clean the plug's contacts",
             [
-                "loosen the green, neutralise, rinse, dry; bend for grip",
+                "clean the contacts bright, neutralise, rinse, dry; bend for grip",
                 "dielectric grease; back sealed with the wires hanging down",
             ],
         )),

@@ -19,7 +19,7 @@ pub(super) fn repairs(m: &mut Maker) {
         let parts: [Part; 5] = [
             (
                 "loosen",
-                format!("{connector}: loosen the green"),
+                format!("{connector}: clean the contacts bright"),
                 10.0,
                 "weak acid with salt, small brush",
                 &["on and off a few times; copper shows bright"],
