@@ -62,7 +62,10 @@ impl Browser {
     }
 
     pub(crate) async fn resize(&self, size: Size) -> Result<()> {
-        let (width, height) = size.pixels();
+        self.resize_to(size.pixels()).await
+    }
+
+    pub(crate) async fn resize_to(&self, (width, height): (u32, u32)) -> Result<()> {
         let params = json!({
             "width": width, "height": height, "deviceScaleFactor": 1.0, "mobile": false
         });

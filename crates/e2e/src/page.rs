@@ -78,6 +78,14 @@ impl Page {
         self.browser.resize(size).await
     }
 
+    /// Makes the page as large as some other desk, px.
+    ///
+    /// # Errors
+    /// When the browser refuses.
+    pub async fn resize_to(&self, width: u32, height: u32) -> Result<()> {
+        self.browser.resize_to((width, height)).await
+    }
+
     /// Shows the page as on `screen` or as on paper (`print`).
     ///
     /// # Errors
@@ -252,7 +260,10 @@ impl Page {
         loop {
             let button = self.find("press", name, index).await?;
             let pressed = match self.stands_still(&button).await {
-                Ok(true) => button.click().await.context("the click"),
+                Ok(true) => {
+                    self.bring_into_sight(&button).await?;
+                    button.click().await.context("the click")
+                }
                 Ok(false) => Err(anyhow!("it moves")),
                 Err(e) => Err(e),
             };
@@ -267,6 +278,15 @@ impl Page {
                 Err(_) => tokio::time::sleep(PAUSE).await,
             }
         }
+    }
+
+    /// Scrolls to what the bar at the bottom of a phone lies over, as a thumb does.
+    async fn bring_into_sight(&self, element: &WebElement) -> Result<()> {
+        let script = "const [e] = arguments; const box = e.getBoundingClientRect();
+            const top = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
+            if (!top || (top.closest('nav') && !e.closest('nav'))) e.scrollIntoView({ block: 'center' })";
+        self.browser.driver.execute(script, vec![element.to_json()?]).await?;
+        Ok(())
     }
 
     /// True when an element is at the same place two drawings of the page later.
@@ -290,6 +310,7 @@ impl Page {
     /// When there is no such field.
     pub async fn fill_nth(&self, label: &str, index: usize, text: &str) -> Result<()> {
         let field = self.find("field", label, index).await?;
+        self.bring_into_sight(&field).await?;
         field.click().await?;
         field.send_keys(Key::Control + "a").await?;
         if text.is_empty() {

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { setWho, who } from "../api/client";
 import { Button } from "../ui/Button";
+import { useNarrow } from "../ui/useMedia";
 import { useDesk } from "./desk";
 
 const WORDS = {
@@ -13,23 +14,28 @@ const WORDS = {
   conflict: "Not saved: changed by somebody else",
 };
 
+/** Whether everything is saved. */
+export function SaveState() {
+  const desk = useDesk();
+  const isOpen = WORDS[desk.saveState].startsWith("Not");
+  return (
+    <span role="status" className={`text-sm ${isOpen ? "font-semibold text-rust" : "text-soft"}`}>
+      {WORDS[desk.saveState]}
+      {desk.saveState === "refused" && `: ${desk.problem?.faults?.[0]?.at ?? "see the figure"}`}
+    </span>
+  );
+}
+
 /** Who works here, whether everything is saved, undo and redo, and what to do in a conflict. */
 export function SaveBar() {
   const desk = useDesk();
+  const isNarrow = useNarrow();
   const [name, setName] = useState(who());
   const conflict = desk.problem?.conflict;
   return (
     <>
-      <div className="flex flex-wrap items-center gap-2 text-sm max-md:order-1">
-        <span
-          role="status"
-          className={
-            WORDS[desk.saveState].startsWith("Not") ? "font-semibold text-rust" : "text-soft"
-          }
-        >
-          {WORDS[desk.saveState]}
-          {desk.saveState === "refused" && `: ${desk.problem?.faults?.[0]?.at ?? "see the figure"}`}
-        </span>
+      <div className="flex flex-wrap items-center gap-2 text-sm">
+        {!isNarrow && <SaveState />}
         <Button kind="quiet" className="!px-1" disabled={!desk.canUndo} onClick={desk.undo}>
           Undo
         </Button>

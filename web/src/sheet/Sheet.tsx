@@ -38,14 +38,15 @@ import { Button } from "../ui/Button";
 import { type Form, FormContext } from "../ui/form";
 import { Mark } from "../ui/Mark";
 import { TabbedPages } from "../ui/TabbedPages";
+import { useNarrow } from "../ui/useMedia";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
 import { FindingsList } from "./FindingsList";
 import { NextQuestion } from "./NextQuestion";
-import { SaveBar } from "./SaveBar";
+import { SaveBar, SaveState } from "./SaveBar";
 import { StagePanel } from "./StagePanel";
 import { StageTabs } from "./StageTabs";
-import { isSigned, STAGES, type Stage } from "./stages";
+import { isSigned, ON_THE_FLOOR, STAGES, type Stage } from "./stages";
 import { jobKey, useJob } from "./useJob";
 
 /** While a lamp is aimed its light is what is looked at: all else is asked a moment after, and once. */
@@ -165,6 +166,7 @@ function Desk({
     ],
     [go, job.circuits, navigate, redo, undo, view.id],
   );
+  const isNarrow = useNarrow();
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
   const held = useMemo(
     () => ({ ...desk, catalog, circuit: index, selectCircuit, tried, setTried }),
@@ -186,17 +188,13 @@ function Desk({
           <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
             {job.unit || "?"}
           </span>
-          <h1 className="text-lg max-md:order-1 max-md:w-full">{job.title || "Untitled job"}</h1>
-          <span className="text-sm text-soft max-md:order-1">
-            {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
-          </span>
-          <SaveBar />
+          {isNarrow ? <SaveState /> : <JobLine />}
         </Header>
         <StageTabs stage={stage} go={go} />
         <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
           <aside
             aria-label="Facts"
-            className={`no-print min-w-0 ${stage === "aim" ? "max-lg:order-last" : ""}`}
+            className={`no-print min-w-0 ${ON_THE_FLOOR.includes(stage) ? "max-lg:order-last" : ""}`}
           >
             <StagePanel stage={stage} />
           </aside>
@@ -207,9 +205,29 @@ function Desk({
             <Answers stage={stage} go={go} />
           </main>
         </div>
+        {/* On a phone the first screen is for the step, the reading or the lamp. */}
+        {isNarrow && (
+          <footer className="no-print flex flex-wrap items-center gap-3 border-t border-line p-5">
+            <JobLine />
+          </footer>
+        )}
         <Palette open={finding} setOpen={setFinding} groups={groups} />
       </FormContext.Provider>
     </DeskContext.Provider>
+  );
+}
+
+/** What the job is called, who works on it, undo and redo. */
+function JobLine() {
+  const { job } = useDesk();
+  return (
+    <>
+      <h1 className="text-lg">{job.title || "Untitled job"}</h1>
+      <span className="text-sm text-soft md:max-xl:hidden">
+        {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
+      </span>
+      <SaveBar />
+    </>
   );
 }
 

@@ -1,18 +1,20 @@
 import { useEffect, useRef } from "react";
 import { Mark } from "../ui/Mark";
+import { useNarrow } from "../ui/useMedia";
 import { useDesk } from "./desk";
-import { STAGES, type Stage } from "./stages";
+import { ON_THE_FLOOR, STAGES, type Stage } from "./stages";
 
 /** The stages in working order, each with its state as word and shape. */
 export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
   const { answers } = useDesk();
   const bar = useRef<HTMLElement>(null);
-  // On a narrow page the tabs scroll: the one that is open must be seen.
+  const isNarrow = useNarrow();
+  // On a narrow page the tabs scroll: the one that is open must be seen, also once the page has narrowed.
   useEffect(() => {
     bar.current
       ?.querySelector("[aria-current]")
       ?.scrollIntoView({ inline: "center", block: "nearest" });
-  }, [stage]);
+  }, [stage, isNarrow]);
   const isAside = (of: Stage) =>
     of !== stage && !!answers.stages.find((a) => a.stage === of)?.is_aside;
   const aside = STAGES.filter((s) => isAside(s.stage));
@@ -20,7 +22,7 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
     <nav
       ref={bar}
       aria-label="Stages"
-      className="no-print flex overflow-x-auto border-b-2 border-head px-2 [scrollbar-width:none]"
+      className="stage-bar no-print flex overflow-x-auto border-b-2 border-head px-2 [scrollbar-width:none]"
     >
       {STAGES.filter((s) => !isAside(s.stage)).map((s) => {
         const state = answers.stages.find((a) => a.stage === s.stage);
@@ -31,7 +33,7 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
             type="button"
             aria-current={here ? "page" : undefined}
             onClick={() => go(s.stage)}
-            className={`flex min-h-11 shrink-0 items-center gap-1 px-1.5 ${here ? "bg-head text-on-head" : "text-ink"}`}
+            className={`flex min-h-11 shrink-0 items-center gap-1 px-1.5 ${here ? "bg-head text-on-head" : "text-ink"} ${ON_THE_FLOOR.includes(s.stage) ? "max-md:order-first" : ""}`}
           >
             <kbd className="rounded border border-current px-1 text-xs opacity-80">{s.key}</kbd>
             {s.label}
@@ -40,7 +42,7 @@ export function StageTabs({ stage, go }: { stage: Stage; go: (stage: Stage) => v
                 <span className={here ? "rounded bg-panel p-0.5" : ""}>
                   <Mark shape={state.state} size={12} />
                 </span>
-                {state.word}
+                <span className="max-xl:sr-only">{state.word}</span>
               </span>
             )}
           </button>

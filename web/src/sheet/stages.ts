@@ -25,3 +25,6 @@ export function isStage(text: string): text is Stage {
 export function isSigned(answers: JobView["answers"]) {
   return answers.stages.some((s) => s.stage === "sign" && s.state === "done");
 }
+
+/** Stages that are worked at the vehicle: what is to be done stands before the facts. */
+export const ON_THE_FLOOR: Stage[] = ["fit", "prove", "aim", "sign"];

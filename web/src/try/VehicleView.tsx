@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { useReducedMotion } from "../ui/useReducedMotion";
+import { useReducedMotion } from "../ui/useMedia";
 import type { Moment } from "./useMoment";
 
 type Lamp = Schemas["LampNow"];

@@ -77,6 +77,24 @@ async fn tabs_stand_still_while_a_question_is_sought() -> Result<()> {
     page.close().await
 }
 
+/// All stages are seen at once, from the widest desk to a small one, and the header is one line.
+#[tokio::test]
+async fn all_stages_are_seen_at_once() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    for (width, height) in [(1600, 1000), (1280, 800), (1024, 768)] {
+        page.resize_to(width, height).await?;
+        page.go("/jobs/1/run").await?;
+        page.says("Rear work lamps").await?;
+        let bar = "const bar = document.querySelector('nav[aria-label=Stages]');
+            return [bar.scrollWidth - bar.clientWidth, document.querySelector('header').offsetHeight]";
+        let [over_px, header_px]: [f64; 2] =
+            serde_json::from_value(page.script(bar, vec![]).await?)?;
+        ensure!(over_px <= 0.0, "at {width}: {over_px} px of the stages are out of sight");
+        ensure!(header_px <= 60.0, "at {width}: a header of {header_px} px");
+    }
+    page.close().await
+}
+
 /// Every state of every circuit has its volt line, and the line says what the API says.
 #[tokio::test]
 async fn the_picture_says_what_the_core_says() -> Result<()> {

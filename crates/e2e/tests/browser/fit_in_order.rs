@@ -201,3 +201,36 @@ async fn what_is_not_taken_is_kept() -> Result<()> {
     page.says_no_more("Not taken").await?;
     page.close().await
 }
+
+/// On a phone the header is one line, the step with its buttons stands in the first screen above the stages at the thumb,
+/// and each of them is as large as a glove wants it: 56 px.
+#[tokio::test]
+async fn the_step_stands_in_the_first_screen() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/1/fit").await?;
+    page.says("Step 10 of 38").await?;
+    let places = "const box = (e) => e.getBoundingClientRect();
+        const buttons = [...document.querySelectorAll('section[aria-label=Step] .at-thumb button')].map(box);
+        const bar = box(document.querySelector('nav[aria-label=Stages]'));
+        return [box(document.querySelector('header')).height, Math.max(...buttons.map((b) => b.bottom)),
+                Math.min(...buttons.map((b) => b.height)), bar.top, bar.bottom, bar.height, innerHeight]";
+    let found: Vec<f64> = serde_json::from_value(page.script(places, vec![]).await?)?;
+    let [header, lowest, tall, bar_top, bar_bottom, bar_height, screen] = found[..] else {
+        anyhow::bail!("{found:?}");
+    };
+    ensure!(header <= 56.0, "a header of {header} px");
+    ensure!(
+        lowest <= bar_top && tall >= 56.0,
+        "buttons of {tall} px down to {lowest}, bar at {bar_top}"
+    );
+    ensure!((bar_bottom - screen).abs() < 1.0 && bar_height >= 56.0, "{found:?}");
+    println!(
+        "Fit on a phone: header {header:.0} px, lowest button ends at {lowest:.0} of {screen:.0} px"
+    );
+    // A long step: its buttons stay at the thumb.
+    page.go("/jobs/1/prove").await?;
+    page.says("of 26 read").await?;
+    // What the job is called, and who works on it, is at the end of the page.
+    page.fill("Your name", "Ines").await?;
+    page.close().await
+}

@@ -176,7 +176,7 @@ function DoneThough({ open, done }: { open: string[]; done: (why: string) => voi
           Take the readings under Prove, or say why not.
         </p>
       )}
-      <Button type="submit" kind="main" className="min-h-12 w-full text-lg">
+      <Button type="submit" kind="main" className="min-h-[56px] w-full text-lg">
         Done
       </Button>
     </form>
@@ -245,19 +245,23 @@ function NextStep({
         <p className="font-semibold">Rests until {clock(answer.rests_until)}.</p>
       )}
       {!isHeld && state !== "done" && (
-        <div className="flex flex-wrap gap-3">
+        <div className="at-thumb flex flex-wrap gap-3">
           {state !== "running" && (
-            <Button className="min-h-12 flex-1 text-lg" onClick={() => press("start")}>
+            <Button className="min-h-[56px] flex-1 text-lg" onClick={() => press("start")}>
               {state === "paused" ? "Go on" : "Start"}
             </Button>
           )}
           {state === "running" && (
-            <Button className="min-h-12 flex-1 text-lg" onClick={() => press("pause")}>
+            <Button className="min-h-[56px] flex-1 text-lg" onClick={() => press("pause")}>
               Pause
             </Button>
           )}
           {answer.open.length === 0 && (
-            <Button kind="main" className="min-h-12 flex-1 text-lg" onClick={() => press("done")}>
+            <Button
+              kind="main"
+              className="min-h-[56px] flex-1 text-lg"
+              onClick={() => press("done")}
+            >
               Done
             </Button>
           )}

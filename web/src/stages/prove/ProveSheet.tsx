@@ -32,6 +32,8 @@ export function ProveSheet() {
   const taken = new Set(
     outbox.waiting.flatMap((w) => ("readings" in w ? w.readings : [])).map((r) => r.check),
   );
+  const few = answers.checks.filter((c) => c.is_short);
+  const read = few.filter((c) => c.judgement.reading || taken.has(c.id)).length;
   const name = (id: string) => answers.checks.find((c) => c.id === id)?.name ?? id;
   const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
   const short = shown.filter((c) => c.is_short);
@@ -51,8 +53,11 @@ export function ProveSheet() {
       <OutboxNote />
       <div className="flex flex-wrap items-center justify-between gap-2">
         <p className="text-sm text-soft">
-          These few tell most: about {answers.short_minutes_text}. Each relies only on those above
-          it.
+          <span className="font-reading text-ink">
+            {read} of {few.length}
+          </span>{" "}
+          read. These few tell most: about {answers.short_minutes_text}. Each relies only on those
+          above it.
         </p>
         <Button kind="quiet" aria-pressed={!all} onClick={() => setAll(!all)}>
           {all ? "Only what is left" : "All checks"}
