@@ -429,11 +429,24 @@ impl Page {
     /// # Errors
     /// When axe-core is not installed or fails.
     pub async fn axe(&self) -> Result<Vec<Violation>> {
+        self.axe_with("{ resultTypes: ['violations'] }").await
+    }
+
+    /// The same for what the colours alone decide: between day and night nothing else of a page changes.
+    ///
+    /// # Errors
+    /// When axe-core is not installed or fails.
+    pub async fn contrast(&self) -> Result<Vec<Violation>> {
+        self.axe_with("{ resultTypes: ['violations'], runOnly: ['color-contrast'] }").await
+    }
+
+    async fn axe_with(&self, how: &str) -> Result<Vec<Violation>> {
         let axe = crate::repository().join("web/node_modules/axe-core/axe.min.js");
         let source = std::fs::read_to_string(&axe).context("axe-core: cd web && npm ci")?;
         self.browser.driver.execute(&source, vec![]).await?;
-        let run = "const done = arguments[0];
-            axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))";
+        let run = format!(
+            "const done = arguments[0]; axe.run(document, {how}).then((r) => done(r.violations))"
+        );
         let found = self.browser.driver.execute_async(run, vec![]).await?;
         let list = found.json().as_array().cloned().context("axe gave no list")?;
         let text = |v: &Value| v.as_str().unwrap_or_default().to_owned();

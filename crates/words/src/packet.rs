@@ -42,12 +42,12 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
     for f in &record.fuses {
         pages.row(&[3.0, 1.0, 5.0], &[&f.circuit, &f.rating, &f.place], false);
     }
-    pages.heading("Mind");
+    pages.heading("Cautions");
     for caution in &record.cautions {
         pages.text(caution);
     }
     pages.heading("What was fitted");
-    pages.row(&[2.0, 1.2, 3.0, 3.0], &["Circuit", "What", "Planned", "As it is"], true);
+    pages.row(&[2.0, 1.2, 3.0, 3.0], &["Circuit", "What", "Planned", "As built"], true);
     for l in &record.fitted {
         let is = if l.differs { l.is.as_str() } else { "as planned" };
         pages.row(&[2.0, 1.2, 3.0, 3.0], &[&l.circuit, &l.what, &l.planned, is], false);

@@ -2,7 +2,7 @@ import { Mark } from "../ui/Mark";
 import { useDesk } from "./desk";
 import { isStage, type Stage } from "./stages";
 
-const WORDS = { stop: "Stop", fix: "Fix", mind: "Mind" } as const;
+const WORDS = { stop: "Stop", fix: "Fix", mind: "Note" } as const;
 
 /** What a person should know, gravest first; touching one goes to its place. */
 export function FindingsList({ go }: { go: (stage: Stage) => void }) {

@@ -95,7 +95,7 @@ function NextFigure() {
       <Button kind="main" type="submit" disabled={typeof read !== "number"}>
         Set
       </Button>
-      <Button onClick={() => set(question.assumed)}>It is right</Button>
+      <Button onClick={() => set(question.assumed)}>Confirm</Button>
       <Button kind="quiet" onClick={() => setSkipped(question.path)}>
         Later
       </Button>

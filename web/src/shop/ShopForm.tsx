@@ -98,7 +98,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
         />
         <ChoiceField
           path="shop.isolation"
-          label="Second battery kept apart by"
+          label="Second battery isolated by"
           read={(held) => String(held ?? "voltage_sensing")}
           options={ISOLATION}
         />

@@ -96,7 +96,7 @@ export function StockForm() {
               Take the {read.data.good.length} good {read.data.good.length === 1 ? "row" : "rows"}
             </Button>
             <Button kind="quiet" onClick={() => read.reset()}>
-              Take nothing
+              Discard
             </Button>
           </div>
         </section>
@@ -127,7 +127,7 @@ export function StockForm() {
       {lines.length > 0 && (
         <div className="flex gap-4">
           <a className="self-center text-spruce underline" href="/api/stock/csv">
-            Take it along, CSV
+            Download CSV
           </a>
           <Button kind="quiet" onClick={() => clear.mutate()}>
             Empty the list

@@ -239,7 +239,7 @@ function More({ wish, change, remove, label, unwrap }: PieceProps & { unwrap?: W
             </Item>
           ))}
           {unwrap !== undefined && <Item run={() => change(unwrap)}>Take this condition away</Item>}
-          {remove && <Item run={remove}>Take out</Item>}
+          {remove && <Item run={remove}>Remove</Item>}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

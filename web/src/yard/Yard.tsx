@@ -209,7 +209,11 @@ function JobLink({ row }: { row: Row }) {
         </span>
       </span>
       <span className="text-sm text-soft">
-        {[stops && `${stops} Stop`, fixes && `${fixes} Fix`, minds && `${minds} Mind`]
+        {[
+          stops && `${stops} Stop`,
+          fixes && `${fixes} Fix`,
+          minds && `${minds} ${minds === 1 ? "Note" : "Notes"}`,
+        ]
           .filter(Boolean)
           .join(", ") || "clear"}
       </span>

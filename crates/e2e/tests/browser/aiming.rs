@@ -205,7 +205,7 @@ async fn lamps_against_the_rule_book() -> Result<()> {
     page.fill("By whom, number", "the county, 12").await?;
     page.says("permitted by the county, 12").await?;
     page.until("no beacon wrong", || async { Ok(page.script(wrong, vec![]).await? == 0) }).await?;
-    page.press("Take out the permit for blue").await?;
+    page.press("Remove the permit for blue").await?;
     page.says("blue is for emergency vehicles").await?;
     page.close().await
 }

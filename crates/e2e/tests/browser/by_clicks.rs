@@ -101,7 +101,7 @@ async fn light(page: &Page) -> Result<()> {
     page.fill("Name of the circuit", "Tail strip").await?;
     page.pick("Lit", "parking lamps").await?;
     page.pick("Add a light", "LED strip, 1 m, 12 W").await?;
-    page.press("Take out").await?;
+    page.press("Remove").await?;
     page.says("strip").await?;
     page.saved().await
 }

@@ -66,7 +66,7 @@ async fn the_whole_job_by_keys() -> Result<()> {
     page.saved().await?;
 
     // The question that matters most is answered from the keyboard too.
-    page.tab_to("press", "It is right").await?;
+    page.tab_to("press", "Confirm").await?;
     page.keys(key(Key::Enter)).await?;
     page.saved().await?;
 

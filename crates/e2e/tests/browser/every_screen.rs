@@ -170,6 +170,7 @@ async fn proving_on_a_phone() -> Result<()> {
     page.go("/jobs/2/prove").await?;
     page.saved().await?;
     page.fill("Your name", "Cy").await?;
+    page.press("All readings").await?;
     page.fill("Battery at rest, reading", "12,5").await?;
     page.keys(TypingData::from("") + Key::Enter).await?;
     page.says("Good").await?;

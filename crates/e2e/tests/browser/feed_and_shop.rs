@@ -59,7 +59,7 @@ async fn a_second_battery_is_added_and_compared() -> Result<()> {
     page.go("/jobs/5/look").await?;
     page.press("Add a second battery").await?;
     page.fill_nth("Capacity", 1, "95").await?;
-    page.pick("Kept apart by", "DC-DC charger").await?;
+    page.pick("Isolated by", "DC-DC charger").await?;
     page.fill("Charger", "30").await?;
     page.saved().await?;
     page.press("3 Feed").await?;
@@ -92,7 +92,7 @@ async fn a_second_battery_is_added_and_compared() -> Result<()> {
     part_says(&page, "[aria-label='Charge over the shift']", "diode isolator (in use)").await?;
     page.saved().await?;
     page.press("1 Look").await?;
-    page.holds("Kept apart by", "diode_isolator").await?;
+    page.holds("Isolated by", "diode_isolator").await?;
     page.close().await
 }
 
@@ -108,7 +108,7 @@ async fn the_shift_is_drawn_part_by_part() -> Result<()> {
     page.holds("Part 4, minutes", "30").await?;
     page.pick("Part 4, engine", "engine off").await?;
     page.press_nth("Load-bay strip", 3).await?;
-    page.press("Take out part 1").await?;
+    page.press("Remove part 1").await?;
     page.holds("Part 1, minutes", "120").await?;
     page.fill("Then parked", "30").await?;
     page.fill("Key-off, vehicle", "80").await?;
@@ -129,7 +129,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.pick("Drop in the copper", "0.5 V (1 V at 24 V)").await?;
     page.pick("Joints", "solder, heat-shrink").await?;
     page.pick("Ground of a new circuit", "back to battery negative").await?;
-    page.pick("Second battery kept apart by", "DC-DC charger").await?;
+    page.pick("Second battery isolated by", "DC-DC charger").await?;
     page.pick("Fuse family", "mini blade").await?;
     page.fill("Spare at each end", "-1").await?;
     page.says("Not saved").await?;
@@ -149,7 +149,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     page.holds("Drop in the copper", "half_volt").await?;
     page.holds("Joints", "solder").await?;
     page.press("Add a second battery").await?;
-    page.holds("Kept apart by", "dc_dc").await?;
+    page.holds("Isolated by", "dc_dc").await?;
     page.press("5 Run").await?;
     page.holds("Return", "battery_negative").await?;
     page.press("6 Cut").await?;

@@ -140,6 +140,7 @@ async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
     page.press("Done").await?;
     page.says("1 mark waits for a connection").await?;
     page.go(&path.replace("/fit", "/prove")).await?;
+    page.press("All readings").await?;
     page.says("Battery at rest").await?;
     let row = "[data-check='battery.rest_v']";
     page.fill("Battery at rest, reading", "12.61").await?;
@@ -227,9 +228,28 @@ async fn the_step_stands_in_the_first_screen() -> Result<()> {
     println!(
         "Fit on a phone: header {header:.0} px, lowest button ends at {lowest:.0} of {screen:.0} px"
     );
-    // A long step: its buttons stay at the thumb.
+    // One reading at a time: the first that nobody took, its box, back and next within the first screen.
     page.go("/jobs/1/prove").await?;
+    page.says("Reading 2 of 26").await?;
+    let places = "const box = (e) => e.getBoundingClientRect();
+        const all = [...document.querySelectorAll('.one-reading button, .one-reading input')].map(box);
+        return [Math.max(...all.map((b) => b.bottom)), Math.min(...all.map((b) => b.height)), all.length,
+                box(document.querySelector('nav[aria-label=Stages]')).top]";
+    let found: Vec<f64> = serde_json::from_value(page.script(places, vec![]).await?)?;
+    let [lowest, tall, count, bar_top] = found[..] else { anyhow::bail!("{found:?}") };
+    ensure!(count >= 5.0 && lowest <= bar_top && tall >= 56.0, "{found:?}");
+    println!("Prove on a phone: lowest button ends at {lowest:.0} of {screen:.0} px");
+    page.fill("Key off, before the work, reading", "0,03").await?;
+    page.press("Keep").await?;
+    page.says("Good").await?;
+    page.press("Next").await?;
+    page.says("Reading 3 of 26").await?;
+    page.press("Back").await?;
+    page.says("0.03 A").await?;
+    page.press("All readings").await?;
     page.says("of 26 read").await?;
+    page.press("One at a time").await?;
+    page.says("Reading 3 of 26").await?;
     // What the job is called, and who works on it, is at the end of the page.
     page.fill("Your name", "Ines").await?;
     page.close().await

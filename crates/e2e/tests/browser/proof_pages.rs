@@ -48,7 +48,7 @@ async fn single_failures_lead_to_try() -> Result<()> {
     page.go("/jobs/1/prove").await?;
     page.press("Proof").await?;
     page.says("None puts out both headlamps").await?;
-    page.says("Nothing flows with everything off.").await?;
+    page.says("No current with everything off.").await?;
     page.says("Left on: Rear work lamps").await?;
     page.script(
         "document.querySelector('section[aria-label=\"Single failures\"] details').open = true",

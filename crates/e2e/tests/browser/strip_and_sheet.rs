@@ -220,10 +220,7 @@ async fn joints_connectors_and_own_colours() -> Result<()> {
     let faces: Vec<String> = serde_json::from_value(faces)?;
     ensure!(faces.len() >= 14, "{faces:?}");
     for pair in faces.chunks(2) {
-        ensure!(
-            pair[0] == "Into its face: 1 2" && pair[1] == "From the wire side: 2 1",
-            "{pair:?}"
-        );
+        ensure!(pair[0] == "Mating face: 1 2" && pair[1] == "From the wire side: 2 1", "{pair:?}");
     }
     let found = page.axe().await?;
     let serious = found.iter().filter(|v| v.impact == "serious" || v.impact == "critical");

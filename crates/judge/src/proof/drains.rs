@@ -112,7 +112,7 @@ pub fn drains(job: &Job, live: &mut Simulation) -> Result<Drains, SolveError> {
 
 fn rest_text(current_a: f64, from: &str) -> String {
     if current_a < LEAST_A {
-        "Nothing flows with everything off.".into()
+        "No current with everything off.".into()
     } else if current_a < 0.5 {
         format!("{:.0} mA{from} with everything off.", current_a * 1000.0)
     } else {

@@ -304,7 +304,7 @@ pub(super) fn ies_text(file: &IesFile) -> String {
     out += &format!("Beam (half of the peak): {w:.1} wide, {h:.1} high, degrees\n");
     out += &format!("Field (a tenth): {fw:.1} wide, {fh:.1} high, degrees\n");
     for warning in &file.warnings {
-        out += &format!("Mind: {warning}\n");
+        out += &format!("Note: {warning}\n");
     }
     out
 }

@@ -71,7 +71,7 @@ export function AimPanel() {
             className="!px-0"
             onClick={() => edit((j) => setAt(j, `lighting.spots[${k}]`, undefined))}
           >
-            Take out
+            Remove
           </Button>
         </fieldset>
       ))}
@@ -96,7 +96,7 @@ function Permits() {
           <Button
             kind="quiet"
             className="!px-1"
-            aria-label={`Take out the permit for ${p.colour}`}
+            aria-label={`Remove the permit for ${p.colour}`}
             onClick={() => edit((j) => setAt(j, `lighting.permits[${k}]`, undefined))}
           >
             ×

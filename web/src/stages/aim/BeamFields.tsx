@@ -21,7 +21,7 @@ export function BeamFields({
       {!held && (
         <>
           <div className="grid grid-cols-2 gap-2">
-            <NumberField path={`${at}.beam.flux_lm`} label="Light of one" unit="lm" />
+            <NumberField path={`${at}.beam.flux_lm`} label="Lumens per lamp" unit="lm" />
             <NumberField path={`${at}.beam.peak_cd`} label="Peak" unit="cd" />
             <NumberField path={`${at}.beam.wide_deg`} label="Beam, wide" unit="°" />
             <NumberField path={`${at}.beam.high_deg`} label="Beam, high" unit="°" />

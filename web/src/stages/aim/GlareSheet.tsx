@@ -4,7 +4,7 @@ import { LightFault } from "./LightFault";
 import { useLight } from "./useLight";
 
 const SHAPES = { fine: "done", mind: "mind", dazzles: "fix" } as const;
-const WORDS = { fine: "Fine", mind: "Mind", dazzles: "Dazzles" } as const;
+const WORDS = { fine: "Fine", mind: "Caution", dazzles: "Dazzles" } as const;
 
 /** Light in the eyes of others, and the colours of the lamps. */
 export function GlareSheet() {

@@ -65,7 +65,7 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
               className="!px-0"
               onClick={() => edit((j) => setAt(j, `${at}.mounts[${k}]`, undefined))}
             >
-              Take out
+              Remove
             </Button>
           </p>
           <div className="grid grid-cols-3 gap-2">

@@ -8,7 +8,7 @@ export function JointSheet() {
     <div className="space-y-5">
       <section aria-label="Joints" className="card overflow-x-auto p-4">
         <h2 className="text-base">Joints</h2>
-        {answers.joints.length === 0 && <p className="text-soft">Nothing is joined for good.</p>}
+        {answers.joints.length === 0 && <p className="text-soft">No permanent splices.</p>}
         <ul className="divide-y divide-line">
           {alike(answers.joints).map(({ joint: j, places, wires }) => (
             <li
@@ -88,7 +88,7 @@ export function JointSheet() {
                   </p>
                 ))}
               </div>
-              <Face title="Into its face" rows={c.mating_face} connector={c} />
+              <Face title="Mating face" rows={c.mating_face} connector={c} />
               <Face title="From the wire side" rows={c.wire_side} connector={c} />
             </li>
           ))}

@@ -135,7 +135,7 @@ function Legs({ shift }: { shift: Schemas["Shift"] }) {
             <Button
               kind="quiet"
               className="ml-auto"
-              aria-label={`Take out part ${i + 1}`}
+              aria-label={`Remove part ${i + 1}`}
               onClick={() => put(legs.filter((_, k) => k !== i))}
             >
               ×
@@ -151,7 +151,7 @@ function Legs({ shift }: { shift: Schemas["Shift"] }) {
           <NumberField path="shift.battery_c" label="Battery at" unit="°C" />
         </div>
         <div className="w-32">
-          <NumberField path="shift.start_percent" label="Charge at first" unit="%" />
+          <NumberField path="shift.start_percent" label="State of charge at start" unit="%" />
         </div>
         <div className="w-32">
           <NumberField path="shift.days_parked" label="Then parked" unit="days" />

@@ -110,7 +110,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
           className="!px-0"
           onClick={() => edit((j) => withoutGone(setAt(j, at, undefined)))}
         >
-          Take out
+          Remove
         </Button>
       </div>
     </section>

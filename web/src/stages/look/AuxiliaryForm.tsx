@@ -23,7 +23,7 @@ export function AuxiliaryForm() {
             />
             <ChoiceField
               path="supply.auxiliary.isolation"
-              label="Kept apart by"
+              label="Isolated by"
               options={ISOLATION}
             />
             <label className="col-span-2 flex min-h-9 items-center gap-2 text-sm">
@@ -61,7 +61,7 @@ export function AuxiliaryForm() {
             className="!px-0"
             onClick={() => edit((j) => setAt(j, "supply.auxiliary", undefined))}
           >
-            Take out
+            Remove
           </Button>
         </>
       ) : (

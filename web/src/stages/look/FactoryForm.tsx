@@ -156,7 +156,7 @@ export function FactoryForm({ index }: { index: number }) {
         title={isUsed ? "A circuit is tied to it" : undefined}
         onClick={() => edit((j) => setAt(j, at, undefined))}
       >
-        Take out
+        Remove
       </Button>
     </section>
   );

@@ -127,7 +127,7 @@ function Saved({ proof }: { proof: Proof }) {
   );
 }
 
-const GRADE = { stop: "Stop", fix: "Fix", mind: "Mind" } as const;
+const GRADE = { stop: "Stop", fix: "Fix", mind: "Note" } as const;
 
 function Failures({ proof }: { proof: Proof }) {
   const { setTried } = useDesk();

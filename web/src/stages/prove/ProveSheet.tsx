@@ -4,8 +4,10 @@ import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
+import { useNarrow } from "../../ui/useMedia";
 import { DeviceForm } from "./DeviceForm";
 import { LogForm } from "./LogForm";
+import { OneReading } from "./OneReading";
 import { ProveTips } from "./ProveTips";
 import { ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
 
@@ -16,11 +18,21 @@ const SHAPES = { waiting: "open", good: "done", low: "fix", high: "fix" } as con
 
 const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
+/** Where this device remembers that all readings are wanted at once. */
+const LISTED = "jovek.prove.listed";
+
 /** The readings to expect, each with its window and the box where the reading goes. */
 export function ProveSheet() {
   const { answers, outbox } = useDesk();
   const [all, setAll] = useState(true);
   const [isOpen, setOpen] = useState(false);
+  const isNarrow = useNarrow();
+  const [isList, setList] = useState(() => localStorage.getItem(LISTED) !== null);
+  const list = (listed: boolean) => {
+    setList(listed);
+    if (listed) localStorage.setItem(LISTED, "1");
+    else localStorage.removeItem(LISTED);
+  };
   if (answers.checks.length === 0)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
   const good = new Set(
@@ -48,9 +60,21 @@ export function ProveSheet() {
           .map(name)}
       />
     ));
+  if (isNarrow && !isList)
+    return (
+      <>
+        <OutboxNote />
+        <OneReading
+          rows={rows(few)}
+          firstOpen={few.findIndex((c) => !c.judgement.reading && !taken.has(c.id))}
+          all={() => list(true)}
+        />
+      </>
+    );
   return (
     <>
       <OutboxNote />
+      {isNarrow && <Button onClick={() => list(false)}>One at a time</Button>}
       <div className="flex flex-wrap items-center justify-between gap-2">
         <p className="text-sm text-soft">
           <span className="font-reading text-ink">

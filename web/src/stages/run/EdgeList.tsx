@@ -41,7 +41,7 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
                 className="!px-0"
                 onClick={() => edit((j) => setAt(j, path, undefined))}
               >
-                Take out<span className="sr-only"> edge {k + 1}</span>
+                Remove<span className="sr-only"> edge {k + 1}</span>
               </Button>
             </div>
             {k + 1 < edges.length && (

@@ -26,7 +26,7 @@ export function KitForm() {
   const menu = isOther ? [{ value: held, label: held }, ...sizes] : sizes;
   return (
     <Group title="Harness from a box">
-      <TextField path={`${at}.name`} label="As it is called" />
+      <TextField path={`${at}.name`} label="Name on the box" />
       <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
           path={`${at}.wire`}

@@ -127,7 +127,7 @@ export function SectionList({
                         edit((j) => setAt(j, at, undefined));
                       }}
                     >
-                      Take out
+                      Remove
                     </Button>
                   </div>
                 </div>

@@ -54,8 +54,8 @@ export function OwnerPage({ id }: { id: number }) {
           ))}
         </ul>
       </section>
-      <section aria-label="Mind">
-        <h2 className="text-xl">Mind</h2>
+      <section aria-label="Cautions">
+        <h2 className="text-xl">Cautions</h2>
         <ul className="list-disc pl-5">
           {data.cautions.map((c) => (
             <li key={c}>{c}</li>

@@ -114,7 +114,7 @@ export function SignPanel() {
           />
           <TextField path={`${at}.what`} label="What" />
           <TextField path={`${at}.planned`} label="Planned" />
-          <TextField path={`${at}.is`} label="As it is" />
+          <TextField path={`${at}.is`} label="As built" />
         </>
       ))}
     </Panel>

@@ -15,7 +15,7 @@ export function SignSheet() {
       <Signing record={data} />
       <Table
         title="As built"
-        heads={["Circuit", "What", "Planned", "As it is"]}
+        heads={["Circuit", "What", "Planned", "As built"]}
         rows={data.fitted.map((f) => [
           f.circuit,
           f.what,

@@ -46,7 +46,7 @@ export function SwitchList() {
           <Button
             kind="quiet"
             className="!px-1"
-            aria-label={`Take out ${s.name}`}
+            aria-label={`Remove ${s.name}`}
             disabled={used(s.id)}
             title={used(s.id) ? "A circuit is lit by it" : undefined}
             onClick={() => edit((j) => setAt(j, `switches[${i}]`, undefined))}

@@ -192,7 +192,7 @@ fn planned(
     if relays > 0 {
         let coil = &hardware.logic_relay;
         says.push(format!(
-            "Coils: {}; a kick of {} when they let go.",
+            "Coils: {}; a {} spike when they drop out.",
             coil.suppression_text(),
             volts(coil.kick_v(bench.supply.regulated_v))
         ));

@@ -24,7 +24,7 @@ export function SeriesPinsForm({ path, pins }: { path: string; pins: Schemas["Se
           <TextField path={`${path}.pins[${k}].pins`} label="Connector and pins" />
           <Button
             kind="quiet"
-            aria-label={`Take out pins ${k + 1}`}
+            aria-label={`Remove pins ${k + 1}`}
             onClick={() => edit((j) => setAt(j, `${path}.pins[${k}]`, undefined))}
           >
             ×

@@ -48,7 +48,7 @@ export function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulb
         />
       </div>
       {watched === "electronic_flasher" && (
-        <NumberField path={`${path}.watched.least_a`} label="Lost bulb below" unit="A" />
+        <NumberField path={`${path}.watched.least_a`} label="Bulb-out threshold" unit="A" />
       )}
       {swap.watched?.by === "module" && (
         <Module path={`${path}.watched`} coding={swap.watched.coding} />
@@ -82,7 +82,7 @@ function Module({
   return (
     <>
       <div className="grid items-end gap-2 sm:grid-cols-3">
-        <NumberField path={`${path}.least_a`} label="Lost bulb below" unit="A" />
+        <NumberField path={`${path}.least_a`} label="Bulb-out threshold" unit="A" />
         <NumberField path={`${path}.duty`} label="Dims by pulses: on for" unit="of 1" />
         <CheckField path={`${path}.has_cold_pulses`} label="Tests bulbs while off" />
       </div>

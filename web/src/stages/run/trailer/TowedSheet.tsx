@@ -67,8 +67,8 @@ export function TowedSheet({ link }: { link: Link }) {
           </ul>
         </section>
       )}
-      <section aria-label="Mind" className="card p-3">
-        <h2 className="text-base">Mind</h2>
+      <section aria-label="Cautions" className="card p-3">
+        <h2 className="text-base">Cautions</h2>
         <ul className="space-y-1">
           {[...towed.mind, towed.flasher_text].filter(Boolean).map((m) => (
             <li key={m} className="flex gap-2">
