@@ -10,7 +10,7 @@ export function FindingsList({ go }: { go: (stage: Stage) => void }) {
   if (answers.findings.length === 0)
     return (
       <p className="card flex items-center gap-2 p-3">
-        <Mark shape="done" /> Nothing to stop, fix or mind.
+        <Mark shape="done" /> Nothing to stop or fix, and no notes.
       </p>
     );
   return (

@@ -3,7 +3,7 @@ import { Button } from "./Button";
 import { Mark } from "./Mark";
 
 const SHAPES = { good: "done", mind: "mind", no: "blocked" } as const;
-const WORDS = { good: "Good", mind: "Works, with something to mind", no: "Not fit" } as const;
+const WORDS = { good: "Good", mind: "Works, with a caution", no: "Not fit" } as const;
 
 /** One of several ways, with its reasons, the worst first. */
 export function OptionCard({

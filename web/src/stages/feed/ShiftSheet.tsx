@@ -191,7 +191,7 @@ function Ways({
             <th className="font-normal">At the lamps</th>
             <th className="font-normal">Second battery</th>
             <th className="font-normal">After parking</th>
-            <th className="font-normal">Mind</th>
+            <th className="font-normal">Caution</th>
             <th className="font-normal">
               <span className="sr-only">Use</span>
             </th>
