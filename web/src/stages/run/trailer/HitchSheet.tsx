@@ -26,6 +26,11 @@ export function HitchSheet({ link }: { link: Link }) {
   const { edit } = useDesk();
   const { add, fault } = useAddWork();
   const plan = () => add("hitch_lamp");
+  const told = fault && (
+    <p role="alert" className="text-sm text-rust">
+      {fault}
+    </p>
+  );
   const hitch = link.hitch;
   if (!hitch)
     return (
@@ -35,11 +40,7 @@ export function HitchSheet({ link }: { link: Link }) {
           Nothing is cut.
         </p>
         <Button onClick={plan}>Put a lamp on the lead</Button>
-        {fault && (
-          <p role="alert" className="text-sm text-rust">
-            {fault}
-          </p>
-        )}
+        {told}
       </div>
     );
   return (
@@ -70,11 +71,7 @@ export function HitchSheet({ link }: { link: Link }) {
             Take the lamp out
           </Button>
         </div>
-        {fault && (
-          <p role="alert" className="text-sm text-rust">
-            {fault}
-          </p>
-        )}
+        {told}
       </section>
       <section aria-label="What it takes" className="card p-3">
         <h2 className="text-base">What it takes</h2>
