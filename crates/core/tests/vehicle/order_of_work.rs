@@ -588,7 +588,11 @@ fn a_box_that_is_switched_by_radio_is_the_switch() {
     let hardware = how.iter().find(|s| s.id.0 == "hardware.c1").unwrap();
     assert!(hardware.what.ends_with("fuse holder, controller box"), "{}", hardware.what);
     assert!(hardware.how.iter().any(|h| h.contains("pair the remote")));
-    assert!(hardware.how.iter().all(|h| !h.contains("blank")));
+    assert!(hardware.how.iter().all(|h| !h.contains("blank") && !h.contains("symbol")));
+    // Two lamps branch at splices of ours: no splitter besides.
+    assert!(parts.iter().all(|p| !p.contains("splitter")), "{parts:?}");
+    let drawn = export(&job, Format::DiagramSvg, None).unwrap();
+    assert!(!drawn.contains("symbol of the switch") && drawn.contains("controller box"));
     assert!(!answers.circuits[0].has_own_switch);
 }
 

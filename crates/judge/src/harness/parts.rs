@@ -513,10 +513,6 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     if switching.kind == ControlKind::Controller && !has_own {
         let part = format!("controller box with radio remote, {} A or more", hardware.switch_a);
         out.add(PartOf::Controller, None, part, 1.0);
-        let lamps = chain.lamp_count();
-        if lamps > 1 {
-            out.add(PartOf::Controller, None, format!("splitter, {lamps} ways"), 1.0);
-        }
     }
 }
 

@@ -47,9 +47,11 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
     let hosts = hosts(m.answers, &id);
     let is_symbol = |end| matches!(end, End::SwitchGround(at, _) if at.0 == index);
-    let has_symbol = m.answers.cuts.iter().any(|c| is_symbol(c.from_end));
     let chain = study.circuits.iter().find(|c| c.index == index).map(|c| &c.chain);
     let switching = chain.and_then(|c| c.switching.as_ref());
+    // The same terminal is the ground of a box that is switched by radio.
+    let has_symbol = chain.is_some_and(|c| !c.is_by_radio())
+        && m.answers.cuts.iter().any(|c| is_symbol(c.from_end));
     // The fuse of a circuit on a block has its holder there.
     let has_holder =
         |h: &&Host| !matches!(h, Host::Fuse(_)) || chain.is_none_or(|c| c.block.is_none());

@@ -214,13 +214,11 @@ impl Block<'_> {
         }
         if let Some(ground) = self.symbol(&chain) {
             let place = self.place(PartKind::Standby);
-            self.electronics(
-                Sign::Lamp,
-                "symbol of the switch".into(),
-                place,
-                ("the switch", ground),
-                y,
-            );
+            let (sign, name, fed_at) = match chain.is_by_radio() {
+                true => (Sign::Module, "controller box", "its input"),
+                false => (Sign::Lamp, "symbol of the switch", "the switch"),
+            };
+            self.electronics(sign, name.into(), place, (fed_at, ground), y);
         }
         self.feed(&chain, &sizes, &pen);
     }
