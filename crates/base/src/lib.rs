@@ -10,5 +10,6 @@ pub mod grade;
 pub mod packing;
 pub mod source;
 pub mod table;
+pub mod units;
 pub mod wanted;
 pub mod xml;

@@ -207,6 +207,16 @@ impl Conductor {
     }
 }
 
+/// So much copper as a shop of a wire system calls it: `16 mm²`, or the nearest size, `AWG 6`.
+pub fn copper_text(area_mm2: f64, system: WireSystem) -> String {
+    let off = |c: &Conductor| (c.area_mm2() / area_mm2).ln().abs();
+    let nearest = || Conductor::all(system).into_iter().min_by(|a, b| off(a).total_cmp(&off(b)));
+    match system {
+        WireSystem::Metric => format!("{} mm²", (area_mm2 * 100.0).round() / 100.0),
+        WireSystem::Awg | WireSystem::Sae => nearest().map_or_else(String::new, Conductor::label),
+    }
+}
+
 fn gauge_text(n: i8) -> String {
     if n > 0 { n.to_string() } else { format!("{}/0", 1 - n) }
 }

@@ -1,9 +1,13 @@
 //! Crimp terminals by wire and stud, their tools, and what they hold.
 
-use crate::conductor::Conductor;
+use crate::conductor::{Conductor, WireSystem, copper_text};
 use crate::joint::JointPractice;
+use jovek_base::units::Units;
 use serde::Serialize;
 use utoipa::ToSchema;
+
+/// Width of the usual push-on receptacle, mm. Source: ISO 8092-1, recalled from memory; a quarter inch in North America.
+const BLADE_MM: f64 = 6.3;
 
 /// Colour of an insulated crimp terminal. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
 pub fn crimp_colour(conductor: Conductor) -> &'static str {
@@ -29,9 +33,9 @@ pub fn crimp_tool(conductor: Conductor) -> String {
 }
 
 /// The tool that closes a splice with so much copper in it.
-pub fn crimp_tool_mm2(area_mm2: f64) -> String {
+pub fn crimp_tool_mm2(area_mm2: f64, system: WireSystem) -> String {
     match crimp_colour_mm2(area_mm2) {
-        "bare lug" => format!("press, die for {area_mm2:.0} mm²"),
+        "bare lug" => format!("press, die for {}", copper_text(area_mm2, system)),
         colour => format!("ratchet crimper, {colour} die"),
     }
 }
@@ -166,9 +170,9 @@ impl EndKind {
     }
 
     /// Part name of a joint with so much copper on its fuller side, as it is made.
-    pub fn joint_part(self, area_mm2: f64, joint: JointPractice) -> String {
+    pub fn joint_part(self, area_mm2: f64, joint: JointPractice, system: WireSystem) -> String {
         let colour = match crimp_colour_mm2(area_mm2) {
-            "bare lug" => format!("bare, {area_mm2:.0} mm²"),
+            "bare lug" => format!("bare, {}", copper_text(area_mm2, system)),
             colour => colour.to_owned(),
         };
         match (self, joint) {
@@ -188,12 +192,12 @@ impl EndKind {
 
     /// The terminal that goes on one wire there; none where wires are joined for good: that part takes all of them, see
     /// [`EndKind::joint_part`].
-    pub fn terminal(self, conductor: Conductor) -> Option<String> {
+    pub fn terminal(self, conductor: Conductor, units: Units) -> Option<String> {
         let colour = crimp_colour(conductor);
         Some(match self {
             EndKind::PostRing => format!("ring M8, {colour}"),
             EndKind::StudRing => format!("ring M6, {colour}"),
-            EndKind::Blade => format!("receptacle 6.3 mm, {colour}"),
+            EndKind::Blade => format!("receptacle {}, {colour}", units.bore(BLADE_MM)),
             EndKind::LampPlug => format!("sealed contact with wire seal, {}", conductor.label()),
             EndKind::ConnectorPin => {
                 format!("sealed contact pair with wire seal, {}", conductor.label())

@@ -1,5 +1,6 @@
 //! Units that a person may type in place of the one that a field has.
 
+use jovek_base::units::{DEGREE_F, FOOT_M, FREEZING_F, INCH_M, INCH_MM};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -12,12 +13,10 @@ pub struct OtherUnit {
     pub typed: &'static str,
     /// The field's unit for one of it.
     pub times: f64,
+    /// What the field holds at zero of it.
+    pub zero: f64,
 }
 
-/// Inch, mm. Source: the international yard and pound agreement of 1959, exact.
-pub const INCH_MM: f64 = 25.4;
-/// Foot, m. Source: as [`INCH_MM`], exact.
-pub const FOOT_M: f64 = 0.3048;
 /// Foot-candle, lx: a lumen on a square foot. Source: 1 / 0.3048², exact.
 pub const FOOT_CANDLE_LX: f64 = 1.0 / (FOOT_M * FOOT_M);
 
@@ -28,8 +27,8 @@ pub fn other_units() -> Vec<OtherUnit> {
         ("m", "mm", 0.001),
         ("m", "ft", FOOT_M),
         ("m", "'", FOOT_M),
-        ("m", "in", INCH_MM / 1000.0),
-        ("m", "\"", INCH_MM / 1000.0),
+        ("m", "in", INCH_M),
+        ("m", "\"", INCH_M),
         ("mm", "m", 1000.0),
         ("mm", "cm", 10.0),
         ("mm", "ft", 1000.0 * FOOT_M),
@@ -51,8 +50,16 @@ pub fn other_units() -> Vec<OtherUnit> {
         ("lm", "klm", 1000.0),
         ("cd", "kcd", 1000.0),
     ]
-    .map(|(field, typed, times)| OtherUnit { field, typed, times })
-    .into()
+    .map(|(field, typed, times)| OtherUnit { field, typed, times, zero: 0.0 })
+    .into_iter()
+    .chain(["°F", "F"].map(|typed| OtherUnit {
+        field: "°C",
+        typed,
+        times: 1.0 / DEGREE_F,
+        zero: -FREEZING_F / DEGREE_F,
+    }))
+    .chain([OtherUnit { field: "°C", typed: "C", times: 1.0, zero: 0.0 }])
+    .collect()
 }
 
 #[cfg(test)]

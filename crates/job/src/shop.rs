@@ -3,6 +3,7 @@
 use crate::circuit::ReturnKind;
 use crate::drop_limit::DropLimit;
 use crate::shift::Isolation;
+use jovek_base::units::Units;
 use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
 use jovek_catalog::conductor::{Conductor, WireSystem};
 use jovek_catalog::fuse::{Fuse, FuseFamily};
@@ -94,6 +95,9 @@ impl GroundPractice {
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Shop {
+    /// Units of its tape and thermometer.
+    #[serde(default, skip_serializing_if = "Units::is_metric")]
+    pub units: Units,
     /// Wire on the shelf.
     #[serde(default)]
     pub wire_system: WireSystem,

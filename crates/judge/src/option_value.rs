@@ -2,7 +2,7 @@
 
 use crate::answers::{Answers, assess};
 use crate::finding::FindingCode;
-use jovek_base::figure::{shown, volts};
+use jovek_base::figure::volts;
 use jovek_job::{CircuitId, Job, WayFact, WayId};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -73,7 +73,7 @@ pub fn cost(job: &Job, trial: &OptionTrial) -> Cost {
     let mut says = Vec::new();
     if wire_m.abs() > 0.005 {
         let way = if wire_m > 0.0 { "more" } else { "less" };
-        says.push(format!("{} {way} wire", shown(wire_m.abs(), "m")));
+        says.push(format!("{} {way} wire", job.shop.units.length(wire_m.abs())));
     }
     for (was, now) in before.circuits.iter().zip(&after.circuits) {
         let lost_v = was.volt_lines.first().zip(now.volt_lines.first());

@@ -2,7 +2,9 @@
 
 use crate::volt_line::VoltLine;
 use jovek_base::figure::{amps, shown};
-use jovek_job::{Light, StripFeed};
+use jovek_base::units::{INCH_MM, Lengths, Units};
+use jovek_catalog::conductor::copper_text;
+use jovek_job::{Light, Shop, StripFeed};
 use jovek_plan::strip::backlight::backlight;
 use jovek_plan::strip::pieces::lies_on;
 use jovek_plan::strip::plan::EVEN_ENOUGH;
@@ -96,7 +98,8 @@ pub fn feed_label(feed: StripFeed) -> &'static str {
 }
 
 /// Reads a strip out; `line` is the darkest volt line of its circuit.
-pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAnswer {
+pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>, shop: &Shop) -> StripAnswer {
+    let units = shop.units;
     let volt_v = line.map_or(plan.figures.label_v, |l| l.lamp_v);
     let light: Vec<StripLight> = plan
         .light(volt_v)
@@ -109,7 +112,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
         .collect();
     let state = line.map_or("as labelled", |l| l.state_label);
     StripAnswer {
-        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p, &plan.edges_m)).collect(),
+        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p, &plan.edges_m, units)).collect(),
         ways: plan
             .ways
             .iter()
@@ -123,7 +126,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
                     (100.0 * w.evenness).floor(),
                     (100.0 * w.light).floor(),
                     w.leads,
-                    shown(w.lead_m, "m")
+                    units.length(w.lead_m)
                 ),
                 evenness_percent: round(100.0 * w.evenness, 1),
                 is_even: w.evenness >= EVEN_ENOUGH,
@@ -131,7 +134,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>) -> StripAn
             })
             .collect(),
         volt_text: format!("at {} ({state})", shown(volt_v, "V")),
-        says: says(plan),
+        says: says(plan, shop),
         channel_a: plan.channel_a(),
         light,
     }
@@ -142,8 +145,8 @@ fn round(value: f64, digits: i32) -> f64 {
     (value * scale).round() / scale
 }
 
-fn piece(number: usize, p: &Piece, edges_m: &[f64]) -> StripPieceAnswer {
-    let length = shown(p.length_m, "m");
+fn piece(number: usize, p: &Piece, edges_m: &[f64], units: Units) -> StripPieceAnswer {
+    let length = units.tape(1000.0 * p.length_m);
     StripPieceAnswer {
         number,
         edge: p.edge,
@@ -164,7 +167,8 @@ fn piece(number: usize, p: &Piece, edges_m: &[f64]) -> StripPieceAnswer {
     }
 }
 
-fn says(plan: &StripPlan) -> Vec<String> {
+fn says(plan: &StripPlan, shop: &Shop) -> Vec<String> {
+    let units = shop.units;
     let count = |n: usize, one: &str, many: &str| match n {
         1 => format!("1 {one}"),
         n => format!("{n} {many}"),
@@ -180,23 +184,24 @@ fn says(plan: &StripPlan) -> Vec<String> {
     let mut out = vec![format!(
         "{}, {} lit, {}",
         made.join(" and "),
-        shown(plan.fitted_m, "m"),
+        units.length(plan.fitted_m),
         shown(plan.power_w, "W")
     )];
     let bends: usize =
         plan.pieces.iter().map(|p| lies_on(&plan.edges_m, p).len().saturating_sub(1)).sum();
     if bends > 0 {
         out.push(format!(
-            "{} without a cut: over its flat only, in a curve of 20 mm and more, no solder or LED on the bend",
-            count(bends, "corner", "corners")
+            "{} without a cut: over its flat only, in a curve of {} and more, no solder or LED on the bend",
+            count(bends, "corner", "corners"),
+            units.rule(20.0)
         ));
     }
     if plan.reels > 0 {
         out.push(format!(
             "{} of {} opened, {} left over",
             count(plan.reels, "reel", "reels"),
-            shown(plan.figures.reel_m, "m"),
-            shown(plan.left_m, "m")
+            units.bought(plan.figures.reel_m),
+            units.length(plan.left_m)
         ));
     }
     for (piece, mark) in plan.run_cuts() {
@@ -207,17 +212,16 @@ fn says(plan: &StripPlan) -> Vec<String> {
     let between = plan.leads.iter().filter(|l| l.from != StripPoint::Splitter).count();
     if between > 0 {
         out.push(format!(
-            "{} between pieces, {} of {} mm²",
+            "{} between pieces, {} of {}",
             count(between, "lead", "leads"),
-            shown(
+            units.length(
                 plan.leads
                     .iter()
                     .filter(|l| l.from != StripPoint::Splitter)
                     .map(|l| l.length_m)
-                    .sum::<f64>(),
-                "m"
+                    .sum()
             ),
-            plan.figures.lead_mm2
+            copper_text(plan.figures.lead_mm2, shop.wire_system)
         ));
     }
     if let Some(channel_a) = plan.channel_a() {
@@ -239,41 +243,60 @@ fn says(plan: &StripPlan) -> Vec<String> {
 }
 
 /// A backlight in words.
-pub(super) fn backlight_says(light: &Light) -> Vec<String> {
+pub(super) fn backlight_says(light: &Light, units: Units) -> Vec<String> {
     let Some(fact) = &light.backlight else { return Vec::new() };
     let plan = backlight(fact);
-    let at: Vec<String> = plan.modules_mm.iter().map(|mm| format!("{mm:.0}")).collect();
+    let at: Vec<String> = plan.modules_mm.iter().map(|&mm| units.tape(mm)).collect();
     vec![
-        format!("row of {} wide: {} modules", shown_mm(plan.row_mm), plan.modules_mm.len()),
-        format!("their middles at {} mm from the left end", at.join(", ")),
-        format!("{} between lit faces, {} behind", shown_mm(plan.gap_mm), shown_mm(fact.depth_mm)),
+        format!("row of {} wide: {} modules", units.tape(plan.row_mm), plan.modules_mm.len()),
+        format!("their middles at {} from the left end", at.join(", ")),
+        format!(
+            "{} between lit faces, {} behind",
+            units.tape(plan.gap_mm),
+            units.tape(fact.depth_mm)
+        ),
         format!(
             "light stops at both ends and along top and bottom ({} each), {:.0} cm² of foam",
-            shown_mm(plan.long_stop_mm),
+            units.tape(plan.long_stop_mm),
             plan.stop_cm2
         ),
     ]
 }
 
-fn shown_mm(mm: f64) -> String {
-    format!("{mm:.0} mm")
+/// The longest screw that does no harm, never rounded up.
+pub(crate) fn longest_text(longest_mm: f64, units: Units) -> String {
+    match units.lengths {
+        Lengths::Metric => units.tape(longest_mm.floor()),
+        Lengths::Us => units.fine((longest_mm / INCH_MM * 100.0).floor() / 100.0 * INCH_MM),
+    }
 }
 
 /// A screw in words; none where nothing is known of it.
-pub(super) fn screw_text(light: &Light) -> Option<String> {
+pub(super) fn screw_text(light: &Light, units: Units) -> Option<String> {
     light.screw.as_ref().map(|screw| match judge(screw, light.spacer_mm.unwrap_or(0.0)) {
         ScrewVerdict::TooShort { by_mm } => {
-            format!("ends {by_mm:.1} mm inside the panel: too short to hold")
+            format!("ends {} inside the panel: too short to hold", units.fine(by_mm))
         }
         ScrewVerdict::Unknown { tip_mm } => {
-            format!("comes out {tip_mm:.1} mm behind the panel; measure the space to the skin")
+            format!(
+                "comes out {} behind the panel; measure the space to the skin",
+                units.fine(tip_mm)
+            )
         }
         ScrewVerdict::Hits { by_mm, longest_mm } => {
-            format!("runs {by_mm:.1} mm into the skin behind; at most {longest_mm:.0} mm long")
+            format!(
+                "runs {} into the skin behind; at most {} long",
+                units.fine(by_mm),
+                longest_text(longest_mm, units)
+            )
         }
         ScrewVerdict::Near { air_mm, longest_mm } => {
-            format!("stops only {air_mm:.1} mm short of the skin; at most {longest_mm:.0} mm long")
+            format!(
+                "stops only {} short of the skin; at most {} long",
+                units.fine(air_mm),
+                longest_text(longest_mm, units)
+            )
         }
-        ScrewVerdict::Clear { air_mm } => format!("stops {air_mm:.1} mm short of the skin"),
+        ScrewVerdict::Clear { air_mm } => format!("stops {} short of the skin", units.fine(air_mm)),
     })
 }

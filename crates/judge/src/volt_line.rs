@@ -1,6 +1,7 @@
 //! The volt line: each link of a circuit at its true distance, with the voltage before and after.
 
 use jovek_base::figure::{amps, shown, volts};
+use jovek_base::units::Units;
 use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
@@ -157,11 +158,13 @@ pub struct SolvedState<'a> {
     pub grounds: &'a [SharedGround],
     /// What is on.
     pub inputs: Assignment,
+    /// The shop's units.
+    pub units: Units,
 }
 
 /// Reads the volt line of one circuit out of a solved network.
 pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedState) -> VoltLine {
-    let &SolvedState { state, built, solution, factory, grounds, inputs } = solved;
+    let &SolvedState { state, built, solution, factory, grounds, inputs, units } = solved;
     let at = &built.circuits[index];
     let drop = Drop::of(state, (built, solution), (index, chain), (factory, inputs));
     let battery_v = drop.source_v;
@@ -173,7 +176,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
     if let Some((index, planned)) = plug_wire {
         let ends_v = (battery_v, solution.node_v(at.nodes[0]));
         let through_a = built.factory[index].map_or(current_a, |f| solution.current_a(f.wire));
-        let size = format!("{}, {}", planned.wire.label(), shown(planned.length_m, "m"));
+        let size = format!("{}, {}", planned.wire.label(), units.length(planned.length_m));
         let copper = (planned.wire.area_mm2(), None);
         let (kind, name) = (VoltKind::Wire, "factory fuse, switch, wire");
         drawn.put(kind, name, size, planned.length_m, ends_v, through_a, copper);
@@ -189,7 +192,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                     WireRole::Supply => VoltKind::Wire,
                     WireRole::Return => VoltKind::Return,
                 };
-                let size = format!("{}, {}", sizes.wire.label(), shown(w.length_m(), "m"));
+                let size = format!("{}, {}", sizes.wire.label(), units.length(w.length_m()));
                 (kind, size, w.length_m())
             }
             LinkKind::Fuse { .. } => {
@@ -231,7 +234,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                         drawn.put(
                             kind,
                             legs[leg].stretches.last().map_or("at the branch", |s| s.name.as_str()),
-                            format!("{}, {}", of.label(), shown(legs[leg].length_m(), "m")),
+                            format!("{}, {}", of.label(), units.length(legs[leg].length_m())),
                             legs[leg].length_m(),
                             (solution.node_v(wire.from), solution.node_v(wire.to)),
                             solution.current_a(wires[leg]),
@@ -256,7 +259,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
             }
             LinkKind::FactoryGround => {
                 let wire = factory_wire.unwrap_or(ASSUMED_FACTORY_WIRE);
-                let size = format!("{}, {}", wire.label(), shown(PLUG_RETURN_M, "m"));
+                let size = format!("{}, {}", wire.label(), units.length(PLUG_RETURN_M));
                 (VoltKind::Return, size, PLUG_RETURN_M)
             }
             LinkKind::Chassis | LinkKind::Bus | LinkKind::PlugGround | LinkKind::HousingGround => {
@@ -390,15 +393,16 @@ impl Drawn {
         &mut self,
         ground: &SharedGround,
         element: Option<ElementId>,
-        SolvedState { built, solution, .. }: &SolvedState,
+        solved: &SolvedState,
     ) {
+        let SolvedState { built, solution, .. } = solved;
         let Some(id) = element else { return };
         let (wire, through_a) = (built.net.element(id), solution.current_a(id));
         let (in_v, out_v) = (solution.node_v(wire.from), solution.node_v(wire.to));
         let name = format!("ground of {}", ground.name);
         let (size, length_m, area_mm2) = match ground.wire() {
             Some(w) => (
-                format!("{}, {}", w.wire.label(), shown(w.length_m, "m")),
+                format!("{}, {}", w.wire.label(), solved.units.length(w.length_m)),
                 w.length_m,
                 w.wire.area_mm2(),
             ),

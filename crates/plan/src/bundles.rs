@@ -3,6 +3,7 @@
 use crate::route::bundle::{Bundle, Strand, bundle};
 use crate::route::{LaidRole, LaidWire, Layout};
 use crate::study::Assessment;
+use jovek_base::units::Lengths;
 use jovek_catalog::heat::outer_mm;
 
 /// The wires on a way as strands.
@@ -26,12 +27,12 @@ fn strands(study: &Assessment, wires: &[&LaidWire]) -> Vec<Strand> {
 }
 
 /// The bundle on each way of a layout; none where nothing lies.
-pub fn bundles(study: &Assessment, layout: &Layout) -> Vec<Option<Bundle>> {
+pub fn bundles(study: &Assessment, layout: &Layout, lengths: Lengths) -> Vec<Option<Bundle>> {
     (0..layout.graph.ways.len())
         .map(|w| {
             let on: Vec<&LaidWire> = layout.wires.iter().filter(|l| l.ways.contains(&w)).collect();
             let strands = strands(study, &on);
-            (!strands.is_empty()).then(|| bundle(&strands))
+            (!strands.is_empty()).then(|| bundle(&strands, lengths))
         })
         .collect()
 }

@@ -389,10 +389,11 @@ fn tie_in(
         say(
             if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
             format!(
-                "Its {}{} wire bears {} at {FACTORY_WIRE_C:.0} °C.",
+                "Its {}{} wire bears {} at {}.",
                 planned.wire.label(),
                 if f.wire.is_none() { " (assumed)" } else { "" },
-                amps(wire_a)
+                amps(wire_a),
+                job.shop.units.degrees(FACTORY_WIRE_C)
             ),
             ampacity::source(job.shop.ampacity),
         );

@@ -169,15 +169,17 @@ pub fn export_with(
             let record = as_built(job, Timestamp::UNIX_EPOCH);
             serde_json::to_string_pretty(&record).unwrap_or_default() + "\n"
         }
-        Format::WiresCsv => cuts::csv(&assess(job).cuts),
-        Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M)),
+        Format::WiresCsv => cuts::csv(&assess(job).cuts, job.shop.units),
+        Format::CutsCsv => {
+            cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M), job.shop.units)
+        }
         Format::LabelsCsv => labels::csv(&assess(job).cuts),
         Format::PinsCsv => {
             let trailer = trailer::link::pins(job)?;
             pins::csv(&[assess(job).pins, trailer].concat())
         }
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
-        Format::PartsCsv => parts::csv(&assess(job).parts),
+        Format::PartsCsv => parts::csv(&assess(job).parts, job.shop.units),
         Format::EstimateCsv => {
             stock::estimate::csv(&stock::estimate(&KnownJob::new(job.clone()), shelf))
         }

@@ -5,6 +5,7 @@
 //! the second longest goes back the other way. A way that closes a ring has no place
 //! on a flat board: it is named below.
 
+use jovek_base::units::{FOOT_M, Lengths, Units};
 use jovek_base::xml::escape;
 use jovek_job::{Job, Passage};
 use jovek_judge::harness::colours::lamps_at;
@@ -176,10 +177,11 @@ pub fn svg(job: &Job, study: &Assessment) -> Option<String> {
         format!("not to a round scale, about 1:{scale:.0}")
     };
     let mut out = sheet_start(job, page, "overview", &says);
-    rings(layout, &board, page, &mut out);
-    scale_bar(scale, page.0, page.1, &mut out);
-    let drawn = Drawn { layout, board: &board, low, scale, off: (MARGIN, HEAD + 8.0) };
-    drawn.write(&bundles(study, layout), &BTreeMap::new(), &mut out);
+    rings(layout, &board, page, job.shop.units, &mut out);
+    scale_bar(scale, page.0, page.1, job.shop.units, &mut out);
+    let off = (MARGIN, HEAD + 8.0);
+    let drawn = Drawn { layout, board: &board, low, scale, off, units: job.shop.units };
+    drawn.write(&bundles(study, layout, job.shop.units.lengths), &BTreeMap::new(), &mut out);
     out.push_str("</svg>\n");
     Some(out)
 }
@@ -198,7 +200,7 @@ pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
     let layout = study.layout.as_ref()?;
     let board = board(layout)?;
     let (low, size_mm) = extent_mm(&board);
-    let bundles = bundles(study, layout);
+    let bundles = bundles(study, layout, job.shop.units.lengths);
     let window = (A4.0 - 2.0 * MARGIN, A4.1 - HEAD - MARGIN);
     let step = (window.0 - OVERLAP, window.1 - OVERLAP);
     let grid = |scale: f64| {
@@ -209,7 +211,8 @@ pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
     // The last scale is taken whatever it needs.
     let scale = *SCALES.iter().find(|&&s| grid(s).0 * grid(s).1 <= MOST_PAGES).or(SCALES.last())?;
     let (columns, rows) = grid(scale);
-    let drawn = Drawn { layout, board: &board, low, scale, off: (ROOM, ROOM) };
+    let off = (ROOM, ROOM);
+    let drawn = Drawn { layout, board: &board, low, scale, off, units: job.shop.units };
     let mut content = String::new();
     drawn.write(&bundles, &ends(job, study, layout), &mut content);
     let mut out = Vec::new();
@@ -234,7 +237,7 @@ pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
                 MARGIN - x0,
                 HEAD - y0
             );
-            scale_bar(scale, A4.0, A4.1, &mut page);
+            scale_bar(scale, A4.0, A4.1, job.shop.units, &mut page);
             page.push_str("</svg>\n");
             out.push(page);
         }
@@ -274,10 +277,10 @@ fn sheet_start(job: &Job, (w, h): (f64, f64), name: &str, scale: &str) -> String
 }
 
 /// Ways that have no place on a flat board, named.
-fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), out: &mut String) {
+fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), units: Units, out: &mut String) {
     for (k, ring) in board.rings.iter().enumerate() {
         let way = &layout.graph.ways[*ring];
-        let words = format!("not on the board: {}, {:.2} m", way.name, way.length_m);
+        let words = format!("not on the board: {}, {}", way.name, units.length(way.length_m));
         let _ = writeln!(
             out,
             "<text x=\"{MARGIN:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
@@ -342,6 +345,7 @@ struct Drawn<'a> {
     low: (f64, f64),
     scale: f64,
     off: (f64, f64),
+    units: Units,
 }
 
 impl Drawn<'_> {
@@ -371,7 +375,7 @@ impl Drawn<'_> {
             let row = (k % 3) as f64;
             let bundle = bundles[branch.way].as_ref();
             let (from, to) = (self.at(branch.from), self.at(branch.to));
-            draw(&self.layout.graph, branch, bundle, from, to, row, out);
+            draw(&self.layout.graph, branch, bundle, (from, to), row, self.units, out);
             for (n, says) in ends.get(&branch.place).into_iter().flatten().enumerate() {
                 let level = (to.1 - from.1).abs() < 1e-6;
                 let y = to.1 + if level { 4.6 + 3.4 * row } else { 1.0 } + 3.0 * (n + 1) as f64;
@@ -394,20 +398,26 @@ impl Drawn<'_> {
 }
 
 /// A bar that is half a metre or so long, with its length.
-fn scale_bar(scale: f64, w: f64, h: f64, out: &mut String) {
-    let length_m = if scale > 12.0 {
-        1.0
-    } else if scale > 3.0 {
-        0.5
-    } else {
-        0.1
+fn scale_bar(scale: f64, w: f64, h: f64, units: Units, out: &mut String) {
+    let (long, middle, short) = match units.lengths {
+        Lengths::Metric => (1.0, 0.5, 0.1),
+        Lengths::Us => (3.0 * FOOT_M, FOOT_M, FOOT_M / 4.0),
+    };
+    let length_m = match scale {
+        s if s > 12.0 => long,
+        s if s > 3.0 => middle,
+        _ => short,
+    };
+    let says = match units.lengths {
+        Lengths::Metric => format!("{length_m} m"),
+        Lengths::Us => units.tape(1000.0 * length_m),
     };
     let mm = length_m * 1000.0 / scale;
     let (x, y) = (w - MARGIN - mm, h - 8.0);
     let _ = writeln!(
         out,
         "<g stroke=\"#111\" stroke-width=\"0.5\"><path d=\"M{x:.2} {y}h{mm:.2}M{x:.2} {}v3M{:.2} {}v3\"/></g>\
-         <text x=\"{:.1}\" y=\"{}\" font-size=\"3\" text-anchor=\"middle\">{length_m} m</text>",
+         <text x=\"{:.1}\" y=\"{}\" font-size=\"3\" text-anchor=\"middle\">{says}</text>",
         y - 1.5,
         x + mm,
         y - 1.5,
@@ -421,9 +431,9 @@ fn draw(
     graph: &Graph,
     branch: &Branch,
     bundle: Option<&Bundle>,
-    (x0, y0): (f64, f64),
-    (x1, y1): (f64, f64),
+    ((x0, y0), (x1, y1)): ((f64, f64), (f64, f64)),
     row: f64,
+    units: Units,
     out: &mut String,
 ) {
     let way = &graph.ways[branch.way];
@@ -452,7 +462,7 @@ fn draw(
     }
     let level = (y1 - y0).abs() < 1e-6;
     let (mx, my) = ((x0 + x1) / 2.0, (y0 + y1) / 2.0);
-    let mut words = format!("{:.2} m", way.length_m);
+    let mut words = units.length(way.length_m);
     if let Some(b) = bundle {
         let _ = write!(
             words,
@@ -460,12 +470,12 @@ fn draw(
             if b.count == 1 { "1 wire".into() } else { format!("{} wires", b.count) }
         );
         if let Some(loom) = b.loom_mm {
-            let _ = write!(words, ", loom {loom}");
+            let _ = write!(words, ", loom {}", units.bore(loom));
         }
     }
     match (way.passage, bundle.and_then(|b| b.grommet_mm)) {
         (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => {
-            let _ = write!(words, ", grommet {mm}");
+            let _ = write!(words, ", grommet {}", units.bore(mm));
         }
         (Passage::Hinge, _) => words.push_str(", hinge: loop"),
         (Passage::Connector, _) => words.push_str(", connector"),

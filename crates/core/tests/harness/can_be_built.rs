@@ -141,7 +141,10 @@ fn a_splice_takes_the_sum_of_its_wires() {
     let answers = assess(&job);
     let branch = answers.joints.iter().find(|j| j.place == "branch +").unwrap();
     let inside_mm2 = splice_mm2(&branch.areas_mm2);
-    assert_eq!(branch.how, branch.kind.joint_part(inside_mm2, job.shop.joint));
+    assert_eq!(
+        branch.how,
+        branch.kind.joint_part(inside_mm2, job.shop.joint, job.shop.wire_system)
+    );
 }
 
 /// A wire above what a terminal takes is told, with the place; one that fits is not.

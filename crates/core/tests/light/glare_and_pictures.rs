@@ -1,11 +1,11 @@
 //! Glare, mirrors, cameras, fog; pictures of ground and wall; sheets to print.
 
 use crate::common::demo_jobs;
+use jovek_core::base::units::Units;
 use jovek_core::job::{
     At, Beam, Held, Instead, Job, LampCircuit, LampColour, LampPlace, LampRole, LuxSpot, Mount,
     OldLamp, Optic, Photometric, Region, SupplyState,
 };
-use jovek_core::light::aim_sheet::both_units;
 use jovek_core::light::colour::usual;
 use jovek_core::light::drawing::{aim_svg, beam_svg};
 use jovek_core::light::glare::{GlareGrade, ONCOMING, back_glare, camera, glare};
@@ -123,12 +123,12 @@ fn the_reversing_camera() {
 #[test]
 fn schools_of_back_glare() {
     let low = |colour| job(LampRole::Fog, colour, SPOT, &[mount(0.0, 0.0, 0.5, 0.0, 1.0)]);
-    let white = back_glare(&of_job(&low(LampColour::White)), 1.5);
-    let amber = back_glare(&of_job(&low(LampColour::Amber)), 1.5);
+    let white = back_glare(&of_job(&low(LampColour::White)), 1.5, Units::METRIC);
+    let amber = back_glare(&of_job(&low(LampColour::Amber)), 1.5, Units::METRIC);
     assert!(white.len() == 1 && white[0].contains("white with a good edge"), "{white:?}");
     assert!(amber.len() == 1 && amber[0].contains("less blue"), "{amber:?}");
     let roof = job(LampRole::Driving, LampColour::White, SPOT, &[mount(1.0, 0.0, 2.0, 0.0, 0.0)]);
-    assert!(back_glare(&of_job(&roof), 1.5)[0].contains("straight back"));
+    assert!(back_glare(&of_job(&roof), 1.5, Units::METRIC)[0].contains("straight back"));
 }
 
 /// Two whites far apart on one vehicle are told; alike they are not. Common practice, no source.
@@ -157,15 +157,15 @@ fn reach_by_the_inverse_square() {
         part: 1.0,
         tint: usual(LampColour::White, None),
     };
-    let found = reach("spot", std::slice::from_ref(&source));
+    let found = reach("spot", std::slice::from_ref(&source), Units::METRIC);
     assert!((found[0].far_m.unwrap() - 316.2).abs() < 0.3 && found[0].lux_lx == 1.0);
     assert!((found[1].far_m.unwrap() - 100.0).abs() < 0.2);
     // Four of them reach twice as far; dimmed to a hundredth, a tenth.
     let four = vec![source.clone(); 4];
-    assert!((reach("four", &four)[1].far_m.unwrap() - 200.0).abs() < 0.3);
+    assert!((reach("four", &four, Units::METRIC)[1].far_m.unwrap() - 200.0).abs() < 0.3);
     let dim = Source { part: 0.01, ..source };
-    assert!((reach("dim", &[dim])[1].far_m.unwrap() - 10.0).abs() < 0.2);
-    assert!(reach("none", &[]).is_empty());
+    assert!((reach("dim", &[dim], Units::METRIC)[1].far_m.unwrap() - 10.0).abs() < 0.2);
+    assert!(reach("none", &[], Units::METRIC).is_empty());
 }
 
 /// The candidate stands in for its lamp: name, beam and colour; the file that cannot be read is told, the
@@ -256,7 +256,7 @@ fn sheets_to_print() {
             assert!(plan.contains(&spot.predicted_text), "{name}: {}", spot.name);
         }
     }
-    assert_eq!(both_units(0.1016), "102 mm (4.0 in)");
+    assert_eq!(Units::US.tape(101.6), "4 in");
 }
 
 /// The region of the job decides the aim of its fog lamps.

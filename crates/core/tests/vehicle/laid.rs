@@ -2,6 +2,7 @@
 
 use crate::common::bench::{job as bench, switch};
 use jovek_core::answers::assess;
+use jovek_core::base::units::{Lengths, Units};
 use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
 use jovek_core::finding::FindingCode;
 use jovek_core::job::{
@@ -371,7 +372,7 @@ fn bundles_are_as_thick_as_circles_pack() {
 #[test]
 fn loom_grommet_and_clips_fit() {
     let strand = Strand { outer_mm: 2.6, area_mm2: 1.0 };
-    let four = bundle(&[strand; 4]);
+    let four = bundle(&[strand; 4], Lengths::Metric);
     let loom = four.loom_mm.unwrap();
     assert!(loom >= 1.15 * four.diameter_mm && LOOM_BORES_MM.contains(&loom));
     assert!((four.fill - 4.0 * 2.6 * 2.6 / (loom * loom)).abs() < 1e-12);
@@ -379,7 +380,10 @@ fn loom_grommet_and_clips_fit() {
     // 1 mm² of copper is 8.96 g/m, the rest of the 5.31 mm² is insulation at 1.4 g/cm³. By hand.
     assert!((four.mass_g_per_m - 4.0 * (8.96 + 1.4 * (5.3093 - 1.0))).abs() < 0.01);
     assert_eq!([0.1, 0.4, 0.41, 1.2, 1.3].map(clips), [2, 2, 3, 4, 5]);
-    let thick = bundle(&[Strand { outer_mm: 9.0, area_mm2: 25.0 }; 30]);
+    let thick = bundle(&[Strand { outer_mm: 9.0, area_mm2: 25.0 }; 30], Lengths::Metric);
+    // The same four wires are 7 mm thick: 5/16 in of loom is not made for a US shelf, 3/8 in is the next.
+    let us = bundle(&[strand; 4], Lengths::Us);
+    assert_eq!(us.loom_mm.map(|mm| Units::US.bore(mm)).as_deref(), Some("3/8 in"));
     assert_eq!((thick.loom_mm, thick.grommet_mm), (None, None));
 }
 

@@ -57,5 +57,6 @@ mod switching_options;
 mod sync_wires;
 mod trade_off;
 mod trailer_ground;
+mod units;
 mod what_changed;
 mod wishes_hold;

@@ -20,7 +20,8 @@ use crate::rules;
 use crate::rules::{CircuitView, Context};
 use crate::strip_answers::strip_answer;
 use crate::volt_line::{SolvedState, VoltLine, volt_line};
-use jovek_base::figure::{amps, shown};
+use jovek_base::figure::amps;
+use jovek_base::units::Units;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::fuse::{CONTINUOUS_PART, Fuse};
 use jovek_job::SupplyState;
@@ -49,7 +50,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let mut cache = NetworkCache::default();
     let study = study_with(job, &mut cache);
     let parts_of = study.parts();
-    let mut volt_lines = volt_lines(&study, &parts_of, &mut cache);
+    let mut volt_lines = volt_lines(&study, &parts_of, job.shop.units, &mut cache);
     let strips = strips(job);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
@@ -84,7 +85,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         supply: &study.supply,
         factory: &study.factory,
         circuits: &views,
-        layout: study.layout.as_ref().map(|l| (l, bundles(&study, l))),
+        layout: study.layout.as_ref().map(|l| (l, bundles(&study, l, job.shop.units.lengths))),
         cuts: &cut_lines,
         connectors: &connector_list,
         study: &study,
@@ -94,10 +95,10 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let extras = parts::Extras {
         strips: &strips,
         terminals: &terminals(job, &cut_lines, &joint_list),
-        sleeves: &sleeves(&joint_list, &cut_lines),
+        sleeves: &sleeves(&joint_list, &cut_lines, job.shop.units),
         connectors: &connector_list,
     };
-    let part_lines = parts::parts_list(&parts::items(of, &cut_lines, &extras));
+    let part_lines = parts::parts_list(&parts::items(of, &cut_lines, &extras), job.shop.units);
     let proving = Proving {
         job,
         installed: study.installed(&parts_of),
@@ -108,7 +109,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let check_list = checks(&proving, &mut cache).unwrap_or_default();
     let mut answers = Answers {
         factory: factory_answers(job, &study),
-        cut_totals: cut_totals(&cut_lines),
+        cut_totals: cut_totals(&cut_lines, job.shop.units),
         circuits,
         findings,
         reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
@@ -137,6 +138,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
 fn volt_lines(
     study: &Assessment,
     parts: &[(&Chain, &Sizes)],
+    units: Units,
     cache: &mut NetworkCache,
 ) -> Vec<Vec<VoltLine>> {
     let installed = study.installed(parts);
@@ -158,7 +160,7 @@ fn volt_lines(
             };
             let (factory, grounds) = (study.factory.as_slice(), study.grounds.as_slice());
             let inputs = scene.inputs;
-            let solved = SolvedState { state, built, solution, factory, grounds, inputs };
+            let solved = SolvedState { state, built, solution, factory, grounds, inputs, units };
             for (i, (chain, sizes)) in parts.iter().enumerate() {
                 // What no scene lights is shown dark in the first.
                 let never = !study.scenes.iter().any(|s| s.lit.contains(&i));
@@ -228,8 +230,8 @@ fn circuit_answer(
                 // The state in which the strip is darkest.
                 let line = volt_lines.iter().min_by(|a, b| a.lamp_v.total_cmp(&b.lamp_v));
                 LightAnswer {
-                    strip: found.map(|s| strip_answer(&s.plan, line)),
-                    ..light_answer(light, lamp, bench.supply)
+                    strip: found.map(|s| strip_answer(&s.plan, line, &job.shop)),
+                    ..light_answer(light, lamp, bench.supply, job.shop.units)
                 }
             })
             .collect(),
@@ -277,7 +279,7 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
         .collect()
 }
 
-fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
+fn cut_totals(lines: &[cuts::CutLine], units: Units) -> Vec<CutTotal> {
     let mut out: Vec<(Conductor, CutTotal)> = Vec::new();
     for line in lines {
         match out.iter_mut().find(|(wire, _)| *wire == line.wire) {
@@ -299,7 +301,7 @@ fn cut_totals(lines: &[cuts::CutLine]) -> Vec<CutTotal> {
     out.into_iter()
         .map(|(_, mut total)| {
             total.length_m = (total.length_m * 100.0).round() / 100.0;
-            total.length_text = shown(total.length_m, "m").to_string();
+            total.length_text = units.length(total.length_m);
             total
         })
         .collect()

@@ -5,6 +5,7 @@ use crate::light::by_day;
 use crate::light::source::{Distribution, usual_lm};
 use crate::strip_answers::{backlight_says, screw_text};
 use jovek_base::figure::{amps, shown};
+use jovek_base::units::Units;
 use jovek_circuit::devices::Device;
 use jovek_job::Light;
 use jovek_plan::feed;
@@ -17,6 +18,7 @@ pub(super) fn light_answer(
     light: &Light,
     lamp: &PlannedLamp,
     supply: &PlannedSupply,
+    units: Units,
 ) -> LightAnswer {
     let power = shown(lamp.power_w, "W");
     let power_text = match (lamp.measured_w, lamp.label_w) {
@@ -37,14 +39,14 @@ pub(super) fn light_answer(
         current_text: amps(feed::wanted_a(one, supply)).to_string(),
         curve: curve(light, lamp),
         strip: None,
-        backlight: backlight_says(light),
-        day_text: day_text(light, lamp),
-        screw_text: screw_text(light),
+        backlight: backlight_says(light, units),
+        day_text: day_text(light, lamp, units),
+        screw_text: screw_text(light, units),
     }
 }
 
 /// How a light shows by day that is there to be seen rather than to see by.
-fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
+fn day_text(light: &Light, lamp: &PlannedLamp, units: Units) -> Option<String> {
     use jovek_job::LampRole as R;
     let role = light.role?;
     if !matches!(role, R::Brake | R::Turn | R::Marker | R::Warning | R::Accent) {
@@ -57,9 +59,9 @@ fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
         let seen = by_day::strip(flux_lm, lit_m * figures.width_m);
         let face = if seen.face_cd_m2 > by_day::sunlit_cd_m2() { "brighter" } else { "darker" };
         return Some(format!(
-            "By day its face is {face} than paint in the sun; seen to about {} m, as discrete modules behind lenses to {} m.",
-            far_text(seen.seen_to_m),
-            far_text(seen.modules_m)
+            "By day its face is {face} than paint in the sun; seen to about {}, as discrete modules behind lenses to {}.",
+            units.two_figures(seen.seen_to_m),
+            units.two_figures(seen.modules_m)
         ));
     }
     let optic = light.optic.as_ref();
@@ -72,17 +74,11 @@ fn day_text(light: &Light, lamp: &PlannedLamp) -> Option<String> {
     let seen = by_day::point(&beam);
     fault.is_none().then(|| {
         format!(
-            "By day seen to about {} m, straight ahead of its {:.0} cd.",
-            far_text(seen.seen_to_m),
+            "By day seen to about {}, straight ahead of its {:.0} cd.",
+            units.two_figures(seen.seen_to_m),
             seen.candela
         )
     })
-}
-
-/// Two figures: the eye and the air leave no more.
-fn far_text(far_m: f64) -> String {
-    let scale = 10f64.powi((far_m.max(1.0).log10().floor() as i32 - 1).max(0));
-    format!("{:.0}", (far_m / scale).round() * scale)
 }
 
 /// What several readings of a lamp come to.

@@ -1,6 +1,7 @@
 //! The skeleton as it is shown: places, ways with what lies on them, paths of the circuits.
 
 use jovek_base::figure::shown;
+use jovek_base::units::Units;
 use jovek_catalog::zone;
 use jovek_job::{CircuitId, Hazard, Job, Passage, PlaceId, WayId, Zone};
 use jovek_plan::bundles::bundles;
@@ -115,10 +116,10 @@ pub fn hazard_label(hazard: Hazard) -> &'static str {
     }
 }
 
-fn passage_text(passage: Passage) -> String {
+fn passage_text(passage: Passage, units: Units) -> String {
     match passage {
         Passage::Open => String::new(),
-        Passage::Grommet { bore_mm: Some(mm) } => format!("grommet {mm} mm"),
+        Passage::Grommet { bore_mm: Some(mm) } => format!("grommet {}", units.bore(mm)),
         Passage::Grommet { bore_mm: None } => "grommet".into(),
         Passage::NewHole => "new hole".into(),
         Passage::Hinge => "hinge".into(),
@@ -129,8 +130,9 @@ fn passage_text(passage: Passage) -> String {
 /// Reads the skeleton out. None without one.
 pub(super) fn route_answer(job: &Job, study: &Assessment) -> Option<RouteAnswer> {
     let layout = study.layout.as_ref()?;
+    let units = job.shop.units;
     let graph = &layout.graph;
-    let bundles = bundles(study, layout);
+    let bundles = bundles(study, layout, units.lengths);
     let ways: Vec<RouteWay> = graph
         .ways
         .iter()
@@ -162,9 +164,9 @@ pub(super) fn route_answer(job: &Job, study: &Assessment) -> Option<RouteAnswer>
         circuits: circuits(job, layout),
         total_text: format!(
             "{} of wire along the ways, {}, {all_clips} clips, {} of loom",
-            shown(wire_m, "m"),
-            shown(mass_kg, "kg"),
-            shown(loom_m, "m")
+            units.length(wire_m),
+            units.weight(1000.0 * mass_kg),
+            units.length(loom_m)
         ),
         ways,
     })
@@ -178,52 +180,55 @@ fn way_answer(
     bundle: Option<&Bundle>,
 ) -> RouteWay {
     let place = |p: usize| layout.graph.places[p].id.clone();
+    let units = job.shop.units;
     let mut on: Vec<usize> =
         layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
     on.dedup();
     let measured = if way.is_measured { ", measured" } else { "" };
     let slack_m = slack_m(way.passage, &job.shop);
     let spare =
-        if slack_m > 0.0 { format!(", {} to spare", shown(slack_m, "m")) } else { String::new() };
+        if slack_m > 0.0 { format!(", {} to spare", units.length(slack_m)) } else { String::new() };
     let hazards: Vec<&str> = way.hazards.iter().map(|&h| hazard_label(h)).collect();
     RouteWay {
         id: way.id.clone(),
         name: way.name.clone(),
         from: place(way.ends.0),
         to: place(way.ends.1),
-        length_text: format!("{}{measured}{spare}", shown(way.length_m, "m")),
+        length_text: format!("{}{measured}{spare}", units.length(way.length_m)),
         length_m: way.length_m,
         is_measured: way.is_measured,
         zone: way.zone,
-        zone_text: format!("{}, {}", zone::label(way.zone), shown(way.ambient_c, "°C")),
+        zone_text: format!("{}, {}", zone::label(way.zone), units.degrees(way.ambient_c)),
         hazards: way.hazards.clone(),
         hazard_text: hazards.join(", "),
         passage: way.passage,
-        passage_text: passage_text(way.passage),
+        passage_text: passage_text(way.passage, units),
         is_forbidden: way.is_forbidden,
         circuits: on.iter().map(|&c| job.circuits[c].id.clone()).collect(),
         wires: bundle.map_or(0, |b| b.count),
-        bundle_text: bundle.map_or_else(String::new, |b| bundle_text(b, way)),
+        bundle_text: bundle.map_or_else(String::new, |b| bundle_text(b, way, units)),
         diameter_mm: bundle.map_or(0.0, |b| b.diameter_mm),
     }
 }
 
-fn bundle_text(b: &Bundle, way: &RouteEdge) -> String {
+fn bundle_text(b: &Bundle, way: &RouteEdge, units: Units) -> String {
     let wires = if b.count == 1 { "1 wire".to_owned() } else { format!("{} wires", b.count) };
     let loom = match b.loom_mm {
-        Some(mm) => format!("loom {mm} mm, fill {}", shown(100.0 * b.fill, "%")),
+        Some(mm) => format!("loom {}, fill {}", units.bore(mm), shown(100.0 * b.fill, "%")),
         None => "no loom is wide enough: split the bundle".to_owned(),
     };
     let grommet = match (way.passage, b.grommet_mm) {
-        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => format!(", grommet {mm} mm"),
+        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => {
+            format!(", grommet {}", units.bore(mm))
+        }
         _ => String::new(),
     };
     format!(
-        "{wires}, {:.1} mm: {loom}{grommet}, {} clips, bend {:.0} mm, {:.0} g",
-        b.diameter_mm,
+        "{wires}, {}: {loom}{grommet}, {} clips, bend {}, {}",
+        units.fine(b.diameter_mm),
         clips(way.length_m),
-        (b.bend_mm / 5.0).ceil() * 5.0,
-        b.mass_g_per_m * way.length_m
+        units.short_cut((b.bend_mm / 5.0).ceil() * 5.0),
+        units.weight(b.mass_g_per_m * way.length_m)
     )
 }
 
@@ -272,8 +277,8 @@ fn circuits(job: &Job, layout: &Layout) -> Vec<RouteCircuit> {
                 ways: ways.into_iter().map(|w| layout.graph.ways[w].id.clone()).collect(),
                 text: format!(
                     "{} there, {} back{legs}",
-                    shown(metres(LaidRole::Supply), "m"),
-                    shown(metres(LaidRole::Return), "m")
+                    job.shop.units.length(metres(LaidRole::Supply)),
+                    job.shop.units.length(metres(LaidRole::Return))
                 ),
             }
         })

@@ -66,7 +66,7 @@ pub fn trade_off(bench: &SizingInput, sized: &Sized, cache: &mut NetworkCache) -
             lamp_text: volts(drop.lamp_v).to_string(),
             light_percent: light_percent(bench, drop.lamp_v, drop.source_v - drop.diode_v),
             copper_g,
-            copper_text: format!("{copper_g:.0} g"),
+            copper_text: bench.shop.units.weight(copper_g),
             is_chosen: size == wire,
             is_refused: size.area_mm2() < wire.area_mm2() * 0.99
                 && bench.circuit.told_wire().is_none(),

@@ -8,6 +8,7 @@ use super::shift::{
 use crate::loads::{OwnLoad, own_loads};
 use crate::proof::simulation::Simulation;
 use jovek_base::figure::{amps, amps_or_milli, hours_text, shown, volts};
+use jovek_base::units::Units;
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_circuit::Device;
 use jovek_job::{Auxiliary, Chemistry, Feed, Isolation, Job, Leg, Shift, SupplyState};
@@ -265,7 +266,7 @@ impl Fed {
             } else {
                 "The starting battery is kept apart.".into()
             },
-            starts_text: starts_text(&run, shift),
+            starts_text: starts_text(&run, shift, self.job.shop.units),
             light_text: match run.light_left_h {
                 Some(h) => format!("{} of light left", hours_text(h)),
                 None => "nothing lit in this shift".into(),
@@ -334,7 +335,7 @@ fn label(isolation: Option<Isolation>, has_cut_off: bool) -> &'static str {
     }
 }
 
-fn starts_text(run: &ShiftRun, shift: &Shift) -> String {
+fn starts_text(run: &ShiftRun, shift: &Shift, units: Units) -> String {
     let days = shift.days_parked.unwrap_or(ASSUMED_DAYS);
     let verdict = match run.starts {
         Starts::Yes => "starts",
@@ -345,7 +346,7 @@ fn starts_text(run: &ShiftRun, shift: &Shift) -> String {
         "After {days} days parked it {verdict}: {} charge, {} needed at {}.",
         shown(run.after_parking.start_percent, "%"),
         shown(run.needed_percent, "%"),
-        shown(shift.battery_c.unwrap_or(ASSUMED_C), "°C")
+        units.degrees(shift.battery_c.unwrap_or(ASSUMED_C))
     )
 }
 

@@ -5,6 +5,7 @@ use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near, slid_on};
 use super::shared_lines::shared_lines;
 use jovek_base::csv::cell;
+use jovek_base::units::{Lengths, Units};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
@@ -99,11 +100,12 @@ fn load_a(job: &Job, chain: &Chain) -> f64 {
 }
 
 /// What a piece is longer than its path by, in words.
-pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64) -> String {
-    let ends = match end_allowance_m < 0.1 {
-        true => format!("2 × {:.0} mm at the ends", 1000.0 * end_allowance_m),
-        false => format!("2 × {end_allowance_m:.2} m at the ends"),
+pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64, units: Units) -> String {
+    let each = match (units.lengths, end_allowance_m < 0.1) {
+        (Lengths::Us, _) | (_, true) => units.rule(1000.0 * end_allowance_m),
+        (Lengths::Metric, false) => units.length(end_allowance_m),
     };
+    let ends = format!("2 × {each} at the ends");
     match spare_percent > 0.0 {
         true => format!("{ends}, {spare_percent} % spare"),
         false => ends,
@@ -166,7 +168,7 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
         let (from_near, to_near) =
             if is_backward { (near(last), near(first)) } else { (near(first), near(last)) };
         // What is joined there takes all wires of the joint: it is named when all are known.
-        let part = |kind: EndKind| kind.terminal(piece.wire).unwrap_or_default();
+        let part = |kind: EndKind| kind.terminal(piece.wire, job.shop.units).unwrap_or_default();
         let allowance = piece.end_allowance_m(&job.shop);
         out.push(CutLine {
             label: format!("{}-{}{}", label_unit(job), index + 1, letters(k + 1)),
@@ -181,7 +183,11 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             insulation: sizes.insulation.label(),
             path_m: piece.path_m,
             length_m: piece.cut_m(&job.shop),
-            allowance_text: allowance_text(allowance, if piece.is_short { 0.0 } else { spare }),
+            allowance_text: allowance_text(
+                allowance,
+                if piece.is_short { 0.0 } else { spare },
+                job.shop.units,
+            ),
             from_terminal: part(from_kind),
             to_terminal: part(to_kind),
             from_kind,
@@ -244,8 +250,10 @@ fn letters(number: usize) -> String {
 }
 
 /// The cut list as CSV.
-pub fn csv(lines: &[CutLine]) -> String {
+pub fn csv(lines: &[CutLine], units: Units) -> String {
     let mut out = csv::Writer::from_writer(Vec::new());
+    let unit = units.column_unit();
+    let (path, length) = (format!("path_{unit}"), format!("length_{unit}"));
     let header = [
         "label",
         "circuit",
@@ -255,8 +263,8 @@ pub fn csv(lines: &[CutLine]) -> String {
         "mark",
         "wire",
         "insulation",
-        "path_m",
-        "length_m",
+        &path,
+        &length,
         "from_terminal",
         "to_terminal",
         "sleeve",
@@ -273,8 +281,8 @@ pub fn csv(lines: &[CutLine]) -> String {
             l.mark.clone(),
             l.wire.to_string(),
             l.insulation.to_owned(),
-            format!("{:.2}", l.path_m),
-            format!("{:.2}", l.length_m),
+            units.column(l.path_m),
+            units.column(l.length_m),
             l.from_terminal.clone(),
             l.to_terminal.clone(),
             l.sleeve.clone(),
@@ -284,19 +292,12 @@ pub fn csv(lines: &[CutLine]) -> String {
 }
 
 /// The cut list in the order in which it is cut: by size and colour, reel by reel, the longest first.
-pub fn in_order_csv(lines: &[CutLine], reel_m: f64) -> String {
+pub fn in_order_csv(lines: &[CutLine], reel_m: f64, units: Units) -> String {
     let mut out = csv::Writer::from_writer(Vec::new());
+    let unit = units.column_unit();
+    let (length, left) = (format!("length_{unit}"), format!("left_on_reel_{unit}"));
     // Writing to memory cannot fail.
-    let _ = out.write_record([
-        "wire",
-        "reel",
-        "label",
-        "length_m",
-        "from",
-        "to",
-        "circuit",
-        "left_on_reel_m",
-    ]);
+    let _ = out.write_record(["wire", "reel", "label", &length, "from", "to", "circuit", &left]);
     for reel in super::reels::reels(lines, reel_m) {
         for (k, label) in reel.pieces.iter().enumerate() {
             let Some(cut) = lines.iter().find(|c| c.label == *label) else { continue };
@@ -305,11 +306,11 @@ pub fn in_order_csv(lines: &[CutLine], reel_m: f64) -> String {
                 reel.wire.clone(),
                 reel.number.to_string(),
                 cell(label),
-                format!("{:.2}", cut.length_m),
+                units.column(cut.length_m),
                 cut.from.clone(),
                 cut.to.clone(),
                 cell(&cut.circuit_name),
-                if is_last { format!("{:.2}", reel.left_m) } else { String::new() },
+                if is_last { units.column(reel.left_m) } else { String::new() },
             ]);
         }
     }

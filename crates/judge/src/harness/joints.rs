@@ -3,6 +3,7 @@
 use super::connectors::is_of_socket;
 use super::cuts::{CutLine, Installation};
 use super::ends::{Names, is_bare_lug, kind, near, sign};
+use jovek_base::units::Units;
 use jovek_catalog::heat::outer_mm;
 use jovek_catalog::joint::{JointPlace, joint_at};
 use jovek_catalog::sleeve::sleeve;
@@ -168,6 +169,7 @@ pub fn joints(of: Installation, cuts: &[CutLine]) -> Vec<JointAnswer> {
 }
 
 fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
+    let units = job.shop.units;
     let circuit = job.circuits.iter().find(|c| c.id == *meeting.circuit);
     let asked = circuit.map_or(job.shop.joint, |c| job.joint_of(c));
     // Nothing is plugged between two new wires: they are crimped.
@@ -200,7 +202,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     let sealed = meeting.near.is_wet || meeting.near.flexes;
     let chosen = has_sleeve.then(|| sleeve(largest_mm, thinnest_mm, JOINT_MM, sealed)).flatten();
     let tool = match school {
-        JointPractice::Crimp => crimp_tool_mm2(inside_mm2),
+        JointPractice::Crimp => crimp_tool_mm2(inside_mm2, job.shop.wire_system),
         JointPractice::Solder => "soldering iron, heat away from fuel and plastic".into(),
         JointPractice::Tap => "pliers; the tap of the wire's size only".into(),
         JointPractice::PlugIn => "by hand: it clicks".into(),
@@ -208,7 +210,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     let mut steps = Vec::new();
     if has_sleeve {
         steps.push(match &chosen {
-            Some(s) => format!("slide on first: {}", s.text()),
+            Some(s) => format!("slide on first: {}", s.text(units)),
             None => "no sleeve slides over and grips: double the thinner wire back".into(),
         });
     }
@@ -248,9 +250,9 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
             .map(|w| w.label.clone())
             .chain(meeting.leads.iter().map(|(name, _)| name.clone()))
             .collect(),
-        how: meeting.kind.joint_part(inside_mm2, school),
+        how: meeting.kind.joint_part(inside_mm2, school, job.shop.wire_system),
         why: why.map(str::to_owned),
-        sleeve: chosen.map(|s| s.text()),
+        sleeve: chosen.map(|s| s.text(units)),
         tool,
         steps,
     }
@@ -279,6 +281,7 @@ pub struct TerminalCount {
 
 /// Terminals by kind, with tool and torque: one for each end, one for both ends of what is joined.
 pub fn terminals(job: &Job, cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<TerminalCount> {
+    let units = job.shop.units;
     let mut out: Vec<TerminalCount> = Vec::new();
     let mut add = |part: &str, tool: String, note: String, is_joint: bool| match out
         .iter_mut()
@@ -298,7 +301,11 @@ pub fn terminals(job: &Job, cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<Ter
             };
             let note = kind.stud().map_or_else(String::new, |s| {
                 let (low, high) = s.torque_nm;
-                format!("hole {} mm, nut {low:.0} to {high:.0} N m, star washer", s.hole_mm)
+                format!(
+                    "hole {}, nut {}, star washer",
+                    units.drill(s.hole_mm),
+                    units.torque_between(low, high)
+                )
             });
             add(part, tool, note, false);
         }
@@ -322,13 +329,14 @@ pub fn terminals(job: &Job, cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<Ter
 const LUG_MM: f64 = 20.0;
 
 /// Sleeves of joints and of bare lugs by size, with their number.
-pub fn sleeves(joints: &[JointAnswer], cuts: &[CutLine]) -> Vec<(String, usize)> {
+pub fn sleeves(joints: &[JointAnswer], cuts: &[CutLine], units: Units) -> Vec<(String, usize)> {
     let mut out: std::collections::BTreeMap<String, usize> = Default::default();
     let ends = cuts.iter().flat_map(|c| [(c.from_kind, c.wire), (c.to_kind, c.wire)]);
     let lugs = ends.filter(|(kind, wire)| is_bare_lug(*kind, *wire)).filter_map(|(_, wire)| {
         let (area_mm2, adhesive) = (wire.area_mm2(), true);
         let (wire_mm, barrel_mm) = (outer_mm(area_mm2), barrel_mm(area_mm2));
-        sleeve(wire_mm.max(barrel_mm), wire_mm.min(barrel_mm), LUG_MM, adhesive).map(|s| s.text())
+        sleeve(wire_mm.max(barrel_mm), wire_mm.min(barrel_mm), LUG_MM, adhesive)
+            .map(|s| s.text(units))
     });
     for text in joints.iter().filter_map(|j| j.sleeve.clone()).chain(lugs) {
         *out.entry(text).or_default() += 1;

@@ -7,6 +7,7 @@ use super::joints::TerminalCount;
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
+use jovek_base::units::Units;
 use jovek_catalog::fuse::Fuse;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_catalog::relay::{self, CONTINUOUS_PART};
@@ -195,14 +196,16 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
         out.add(PartOf::Switch, None, shared_switch_part(of.job, &id), 1.0);
     }
     end_items(cuts, extras, of.job.is_trailer(), &mut out);
+    let units = of.job.shop.units;
     let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
     for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {
-            let part = format!("reel of strip, {} m", strip.plan.figures.reel_m);
+            let part = format!("reel of strip, {}", units.bought(strip.plan.figures.reel_m));
             out.add(PartOf::Strip, None, part, strip.plan.reels as f64);
         }
         if strip.plan.modules() > 0 {
-            let part = format!("strip module, {:.0} mm", strip.plan.figures.module_m * 1000.0);
+            let part =
+                format!("strip module, {}", units.tape(strip.plan.figures.module_m * 1000.0));
             out.add(PartOf::Strip, None, part, strip.plan.modules() as f64);
         }
         if let Some(channel_a) = strip.plan.channel_a() {
@@ -260,7 +263,7 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
                 out.add(PartOf::Mounting, None, format!("rubber grommet for {}", lamp.name), count);
             }
             if let Some(mm) = light.spacer_mm {
-                let part = format!("set of spacers {mm} mm for {}", lamp.name);
+                let part = format!("set of spacers {} for {}", job.shop.units.bore(mm), lamp.name);
                 out.add(PartOf::Mounting, None, part, count);
             }
         }
@@ -441,7 +444,7 @@ fn end_items(cuts: &[CutLine], extras: &Extras, is_trailer: bool, out: &mut Gath
 }
 
 /// All parts of the planned circuits, like ones together.
-pub fn parts_list(items: &[PartItem]) -> Vec<PartLine> {
+pub fn parts_list(items: &[PartItem], units: Units) -> Vec<PartLine> {
     let mut sums: BTreeMap<(usize, &str, PartOf), f64> = BTreeMap::new();
     for item in items {
         *sums.entry((item.of.group(), &item.part, item.of)).or_default() += item.quantity;
@@ -454,7 +457,7 @@ pub fn parts_list(items: &[PartItem]) -> Vec<PartLine> {
             quantity: (quantity * 100.0).round() / 100.0,
             unit: of.unit(),
             quantity_text: if of == PartOf::Wire {
-                format!("{quantity:.2} m")
+                units.length(quantity)
             } else {
                 format!("{quantity:.0}")
             },
@@ -546,14 +549,16 @@ fn shared_switches(parts: &[(&Chain, &Sizes)]) -> Vec<SwitchId> {
 }
 
 /// The parts list as CSV.
-pub fn csv(lines: &[PartLine]) -> String {
+pub fn csv(lines: &[PartLine], units: Units) -> String {
     let mut out = csv::Writer::from_writer(Vec::new());
     // Writing to memory cannot fail.
     let _ = out.write_record(["group", "part", "quantity", "unit"]);
     for l in lines {
-        let quantity =
-            if l.unit == "m" { format!("{:.2}", l.quantity) } else { format!("{:.0}", l.quantity) };
-        let _ = out.write_record([l.group, &cell(&l.part), &quantity, l.unit]);
+        let (quantity, unit) = match l.of {
+            PartOf::Wire => units.reeled(l.quantity),
+            _ => (format!("{:.0}", l.quantity), l.unit),
+        };
+        let _ = out.write_record([l.group, &cell(&l.part), &quantity, unit]);
     }
     String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()
 }

@@ -4,7 +4,7 @@ use super::aim::{AimBy, Target, angle_deg, drop_m, meets_road_m, percent, pointe
 use super::lamps::Lamp;
 use super::report::of_circuit;
 use super::vector::Vector;
-use jovek_catalog::unit::{FOOT_M, INCH_MM};
+use jovek_base::units::Units;
 use jovek_job::{Adjuster, CircuitId, FoundMark, Job, Region};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -95,7 +95,7 @@ pub fn aim_sheet(job: &Job, lamps: &[Lamp], wall_m: f64, region: Region) -> Vec<
             let found = optic.and_then(|o| o.found.get(lamp.number).copied().flatten());
             let adjuster = optic.and_then(|o| o.adjuster.as_ref());
             let right_m = right_m(lamp, lamps);
-            aim(lamp, right_m, path, adjuster, found, wall_m, region)
+            aim(lamp, right_m, path, adjuster, found, (wall_m, region, job.shop.units))
         })
         .collect();
     sheet.sort_by_key(|a| a.is_pointed);
@@ -128,8 +128,7 @@ fn aim(
     path: String,
     adjuster: Option<&Adjuster>,
     found: Option<FoundMark>,
-    wall_m: f64,
-    region: Region,
+    (wall_m, region, units): (f64, Region, Units),
 ) -> Option<AimAnswer> {
     let mount = lamp.source.mount;
     let up_m = mount.at.up_m;
@@ -150,10 +149,10 @@ fn aim(
         None => String::new(),
         Some(f) if !place.is_of(f) => {
             let how = if is_right == Some(true) { "in range" } else { "out of range" };
-            format!("Found {}, which is {how}: look where its mark is now.", found_text(f))
+            format!("Found {}, which is {how}: look where its mark is now.", found_text(f, units))
         }
         Some(_) if is_right == Some(true) => "In range: leave it.".to_owned(),
-        Some(f) => correction(&place, f, target.percent, adjuster),
+        Some(f) => correction(&place, f, target.percent, adjuster, units),
     };
     let what = match target.by {
         AimBy::Edge => "Edge",
@@ -161,31 +160,35 @@ fn aim(
     };
     let side = match mount.at.left_m {
         m if m.abs() < 0.005 => "in the middle".to_owned(),
-        m if m > 0.0 => format!("{} left", both_units(m)),
-        m => format!("{} right", both_units(-m)),
+        m if m > 0.0 => format!("{} left", units.tape(1000.0 * m)),
+        m => format!("{} right", units.tape(-1000.0 * m)),
     };
     let assumed = if lamp.is_place_assumed { "; all of it assumed" } else { "" };
     let angle = angle_deg(target.percent);
     let drop_m = drop_m(wall_m, target.percent);
     let mut rows = vec![AimRow {
         what: "Lamp",
-        text: format!("{} high, {side}, faces {}{assumed}", both_units(up_m), way(mount.faces_deg)),
+        text: format!(
+            "{} high, {side}, faces {}{assumed}",
+            units.tape(1000.0 * up_m),
+            way(mount.faces_deg)
+        ),
     }];
     if place.on == AimOn::Wall {
         let beside = if drop_m < 0.0 { "above" } else { "below" };
         let text = match drop_m.abs() {
             m if m < 0.0005 => "at its own height".to_owned(),
-            m => format!("{} {beside} it", both_units(m)),
+            m => format!("{} {beside} it", units.tape(1000.0 * m)),
         };
         rows.push(AimRow { what, text });
     }
-    rows.push(AimRow { what: "Mark", text: place.text(mark_m) });
+    rows.push(AimRow { what: "Mark", text: place.text(mark_m, units) });
     rows.push(AimRow {
         what: "Allowed",
         text: if is_pointed {
-            format!("{}, {angle:.0}° down", place.range_text(range_m))
+            format!("{}, {angle:.0}° down", place.range_text(range_m, units))
         } else {
-            format!("{}, {:.2} %, {angle:.2}°", place.range_text(range_m), target.percent)
+            format!("{}, {:.2} %, {angle:.2}°", place.range_text(range_m, units), target.percent)
         },
     });
     Some(AimAnswer {
@@ -207,7 +210,7 @@ fn aim(
         angle_deg: angle,
         found_m,
         found_deg: found.map(|f| down_deg(f, up_m)),
-        found_text: found.filter(|f| place.is_of(*f)).map(found_text),
+        found_text: found.filter(|f| place.is_of(*f)).map(|f| found_text(f, units)),
         asks: match place.on {
             AimOn::Wall => "height found on the wall",
             AimOn::Ground => "distance found on the ground",
@@ -285,32 +288,24 @@ impl MarkPlane {
         }
     }
 
-    fn text(&self, mark_m: f64) -> String {
+    fn text(&self, mark_m: f64, units: Units) -> String {
         match self.on {
-            AimOn::Wall => format!("{} high", both_units(mark_m)),
+            AimOn::Wall => format!("{} high", units.tape(1000.0 * mark_m)),
             AimOn::Ground => {
-                format!(
-                    "{mark_m:.2} m ({:.1} ft) on the ground, from below the lamp",
-                    mark_m / FOOT_M
-                )
+                format!("{} on the ground, from below the lamp", units.length(mark_m))
             }
         }
     }
 
-    fn range_text(&self, range_m: [f64; 2]) -> String {
+    fn range_text(&self, range_m: [f64; 2], units: Units) -> String {
         let [least, most] = range_m;
         match self.on {
-            AimOn::Wall => format!("{:.0} to {:.0} mm high", 1000.0 * least, 1000.0 * most),
-            AimOn::Ground => format!("{least:.2} to {most:.2} m"),
+            AimOn::Wall => {
+                format!("{} high", units.tape_between(1000.0 * least, 1000.0 * most))
+            }
+            AimOn::Ground => format!("{} to {}", units.length(least), units.length(most)),
         }
     }
-}
-
-/// A length on a wall in both units: `101 mm (4 in)`.
-pub fn both_units(m: f64) -> String {
-    let inch = 1000.0 * m / INCH_MM;
-    // A sixteenth of an inch is what a tape shows; a tenth is said more easily.
-    format!("{:.0} mm ({:.1} in)", 1000.0 * m, inch)
 }
 
 /// Inclination of a mark that was found for a lamp of a height, degrees.
@@ -323,12 +318,12 @@ fn down_deg(found: FoundMark, lamp_up_m: f64) -> f64 {
 }
 
 /// A mark as it was read: `575 mm high on a wall at 7.62 m`.
-fn found_text(found: FoundMark) -> String {
+fn found_text(found: FoundMark, units: Units) -> String {
     match found {
         FoundMark::Wall { up_mm, wall_m } => {
-            format!("{up_mm:.0} mm high on a wall at {wall_m:.2} m")
+            format!("{} high on a wall at {}", units.tape(up_mm), units.tape(1000.0 * wall_m))
         }
-        FoundMark::Ground { far_m } => format!("{far_m:.2} m away on the ground"),
+        FoundMark::Ground { far_m } => format!("{} away on the ground", units.length(far_m)),
     }
 }
 
@@ -337,14 +332,15 @@ fn correction(
     found: FoundMark,
     percent: f64,
     adjuster: Option<&Adjuster>,
+    units: Units,
 ) -> String {
     let change_deg = angle_deg(percent) - down_deg(found, place.up_m);
     let way = if change_deg > 0.0 { "down" } else { "up" };
     let apart_m = (place.found_m(found) - place.mark_m(percent)).abs();
     let by = match place.on {
-        AimOn::Wall => format!("{:.0} mm {way} on the wall", 1000.0 * apart_m),
-        AimOn::Ground if change_deg > 0.0 => format!("{apart_m:.1} m too far"),
-        AimOn::Ground => format!("{apart_m:.1} m too near"),
+        AimOn::Wall => format!("{} {way} on the wall", units.tape(1000.0 * apart_m)),
+        AimOn::Ground if change_deg > 0.0 => format!("{} too far", units.about(apart_m)),
+        AimOn::Ground => format!("{} too near", units.about(apart_m)),
     };
     let by = format!("{by}, {:.2}°", change_deg.abs());
     match adjuster {
@@ -362,7 +358,7 @@ const ALIKE_DEG: f64 = 0.15;
 const POINTED_ALIKE_DEG: f64 = 1.0;
 
 /// Says where two lamps of a pair were found apart.
-pub fn alike(pair: &[&AimAnswer]) -> Option<String> {
+pub fn alike(pair: &[&AimAnswer], units: Units) -> Option<String> {
     let found: Vec<(&AimAnswer, f64, f64)> =
         pair.iter().filter_map(|a| Some((*a, a.found_m?, a.found_deg?))).collect();
     let high = found.iter().min_by(|a, b| a.2.total_cmp(&b.2))?;
@@ -377,12 +373,16 @@ pub fn alike(pair: &[&AimAnswer]) -> Option<String> {
             let apart_m = (high.1 - high.0.lamp_up_m) - (low.1 - low.0.lamp_up_m);
             let mm = 1000.0 * apart_m;
             format!(
-                "{high_name} stands {mm:.0} mm higher on the wall than {low_name}: both sides alike."
+                "{high_name} stands {} higher on the wall than {low_name}: both sides alike.",
+                units.tape(mm)
             )
         }
         AimOn::Ground => {
             let m = high.1 - low.1;
-            format!("{high_name} shines {m:.1} m farther than {low_name}: both sides alike.")
+            format!(
+                "{high_name} shines {} farther than {low_name}: both sides alike.",
+                units.about(m)
+            )
         }
     })
 }

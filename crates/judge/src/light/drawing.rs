@@ -3,6 +3,7 @@
 use super::aim_sheet::{AimAnswer, AimOn};
 use super::picture::Picture;
 use super::report::LightReport;
+use jovek_base::units::{FOOT_M, Lengths};
 use jovek_base::xml::escape;
 use jovek_job::Job;
 use std::fmt::Write as _;
@@ -37,7 +38,11 @@ fn line(out: &mut String, a: (f64, f64), b: (f64, f64), style: &str) {
 /// The aim sheet: the wall with its tape marks, and what to do in order.
 pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     let mut out = String::new();
-    let title = format!("Unit {}: aim sheet, wall at {:.2} m", job.unit, report.wall_m);
+    let title = format!(
+        "Unit {}: aim sheet, wall at {}",
+        job.unit,
+        job.shop.units.tape(1000.0 * report.wall_m)
+    );
     if report.aim.is_empty() {
         text(&mut out, (10.0, 30.0), 4.0, "start", "No lamp of this job is aimed.");
         return page(&title, &out);
@@ -187,9 +192,13 @@ pub fn beam_svg(job: &Job, report: &LightReport) -> String {
         y += 5.0;
     }
     // A scale bar of a round length.
-    let bar_m = if w_m > 30.0 { 10.0 } else { 5.0 };
+    let (small, one_m) = match job.shop.units.lengths {
+        Lengths::Metric => (5.0, 1.0),
+        Lengths::Us => (15.0, FOOT_M),
+    };
+    let bar_m = one_m * if w_m > 30.0 { 2.0 * small } else { small };
     line(&mut out, (235.0, 200.0), (235.0 + scale * bar_m, 200.0), "stroke-width=\"0.8\"");
-    text(&mut out, (235.0, 198.0), 3.2, "start", &format!("{bar_m:.0} m"));
+    text(&mut out, (235.0, 198.0), 3.2, "start", &job.shop.units.far(bar_m));
     page(&title, &out)
 }
 

@@ -3,6 +3,7 @@
 use super::lamps::{Lamp, size_m};
 use super::source::Source;
 use super::vector::Vector;
+use jovek_base::units::Units;
 use jovek_job::{At, Job, LampColour, LampRole};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -76,6 +77,7 @@ fn at_eye(sources: &[&Source], eye: At, look: Vector) -> (f64, f64, f64) {
 /// Glare of each circuit's lamps on the oncoming driver, on one who follows, and on the own mirrors.
 pub fn glare(job: &Job, lamps: &[Lamp]) -> Vec<GlareAnswer> {
     let [length_m, width_m, _] = size_m(job);
+    let units = job.shop.units;
     let following = At { along_m: length_m + FOLLOWING.0, left_m: 0.0, up_m: FOLLOWING.1 };
     let mirror = |left_m: f64| At { along_m: 0.25 * length_m, left_m, up_m: 1.4 };
     let (forward, rearward) = (Vector::facing(0.0, 0.0), Vector::facing(180.0, 0.0));
@@ -88,8 +90,8 @@ pub fn glare(job: &Job, lamps: &[Lamp]) -> Vec<GlareAnswer> {
         let sources: Vec<&Source> = own.iter().map(|l| &l.source).collect();
         let role = own[0].role;
         let eyes = [
-            ("an oncoming driver at 50 m", ONCOMING, rearward),
-            ("a driver who follows at 20 m", following, forward),
+            (format!("an oncoming driver at {}", units.far(-ONCOMING.along_m)), ONCOMING, rearward),
+            (format!("a driver who follows at {}", units.far(FOLLOWING.0)), following, forward),
         ];
         for (who, eye, look) in eyes {
             let (candela, eye_lx, veil) = at_eye(&sources, eye, look);
@@ -104,7 +106,7 @@ pub fn glare(job: &Job, lamps: &[Lamp]) -> Vec<GlareAnswer> {
                 GlareGrade::Fine
             };
             out.push(GlareAnswer {
-                who: who.to_owned(),
+                who,
                 from: circuit.name.clone(),
                 candela,
                 eye_lx,
@@ -176,7 +178,7 @@ pub fn camera(lamps: &[Lamp]) -> Option<String> {
 }
 
 /// What comes back from fog, snow and dust, by school.
-pub fn back_glare(lamps: &[Lamp], eye_up_m: f64) -> Vec<String> {
+pub fn back_glare(lamps: &[Lamp], eye_up_m: f64, units: Units) -> Vec<String> {
     let mut out = Vec::new();
     // One of several alike speaks for all.
     let forward = lamps.iter().filter(|l| l.number == 0).filter(|l| {
@@ -187,9 +189,10 @@ pub fn back_glare(lamps: &[Lamp], eye_up_m: f64) -> Vec<String> {
         let below_m = eye_up_m - lamp.source.mount.at.up_m;
         if below_m < 0.3 {
             out.push(format!(
-                "{}: {:.1} m high, near the driver's eyes or above: fog, snow and dust in its beam shine straight back. \
+                "{}: {} high, near the driver's eyes or above: fog, snow and dust in its beam shine straight back. \
                  Low lamps light under the eyes' line.",
-                lamp.name, lamp.source.mount.at.up_m
+                lamp.name,
+                units.about(lamp.source.mount.at.up_m)
             ));
         }
         if lamp.role == Some(LampRole::Fog) {

@@ -9,6 +9,7 @@ use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits,
 use super::source::{Source, lux};
 use super::spots::{SpotAnswer, lit_for, next_spot, normal, spot_answers};
 use super::vector::Vector;
+use jovek_base::units::{Units, thousands};
 use jovek_catalog::light::WALL_M;
 use jovek_circuit::SolveError;
 use jovek_job::{
@@ -221,7 +222,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let mut notes: Vec<String> = Vec::new();
     for circuit in &job.circuits {
         let pair: Vec<&AimAnswer> = aim.iter().filter(|a| a.circuit == circuit.id).collect();
-        notes.extend(alike(&pair));
+        notes.extend(alike(&pair, job.shop.units));
     }
     // Whom a rule aims comes before whom one points.
     let first = aim.iter().find(|a| !a.is_pointed).or(aim.first()).map(|a| a.circuit.clone());
@@ -229,7 +230,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let colours = colours(job, &all);
     notes.extend(mixed(job, &all));
     notes.extend(camera(&all));
-    notes.extend(back_glare(&all, 1.5));
+    notes.extend(back_glare(&all, 1.5, job.shop.units));
     for lamp in &all {
         let file = lamp.fault.as_ref();
         notes.extend(
@@ -265,8 +266,8 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         wall_of,
         wall_m,
         level_text: format!(
-            "Level ground: every 1 % of slope moves a mark on the wall by {:.0} mm.",
-            1000.0 * drop_m(wall_m, 1.0)
+            "Level ground: every 1 % of slope moves a mark on the wall by {}.",
+            job.shop.units.tape(1000.0 * drop_m(wall_m, 1.0))
         ),
         vehicle_m: size_m(job),
         aim,
@@ -277,7 +278,10 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
 }
 
 fn reaches(job: &Job, all: &[Lamp]) -> Vec<ReachAnswer> {
-    job.circuits.iter().flat_map(|c| reach(&c.name, &of_circuit(all, &c.id))).collect()
+    job.circuits
+        .iter()
+        .flat_map(|c| reach(&c.name, &of_circuit(all, &c.id), job.shop.units))
+        .collect()
 }
 
 /// The ground from above, where it was asked for.
@@ -296,7 +300,7 @@ fn beside(asked: &LightAsked, all: &[Lamp]) -> Beside {
         ground: on_ground(asked, &shown),
         wall: None,
         spots: Vec::new(),
-        notes: camera(all).into_iter().chain(back_glare(all, 1.5)).collect(),
+        notes: camera(all).into_iter().chain(back_glare(all, 1.5, asked.job.shop.units)).collect(),
     }
 }
 
@@ -351,21 +355,8 @@ fn lamp_answer(lamp: &Lamp) -> LampAnswer {
     }
 }
 
-/// A figure with its thousands apart.
-fn thousands(value: f64) -> String {
-    let digits = format!("{value:.0}");
-    let mut out = String::new();
-    for (k, digit) in digits.chars().enumerate() {
-        if k > 0 && (digits.len() - k) % 3 == 0 {
-            out.push(',');
-        }
-        out.push(digit);
-    }
-    out
-}
-
 /// How far some lamps reach along the bearing of the first.
-pub fn reach(name: &str, sources: &[Source]) -> Vec<ReachAnswer> {
+pub fn reach(name: &str, sources: &[Source], units: Units) -> Vec<ReachAnswer> {
     let Some(first) = sources.first() else { return Vec::new() };
     let (out, back) = (
         Vector::facing(first.mount.faces_deg, 0.0),
@@ -387,7 +378,7 @@ pub fn reach(name: &str, sources: &[Source]) -> Vec<ReachAnswer> {
         .map(|&lux_lx| {
             let far_m = farthest(&at, lux_lx);
             let text = match far_m {
-                Some(far_m) => format!("{lux_lx:.0} lx at {} m", thousands(far_m)),
+                Some(far_m) => format!("{lux_lx:.0} lx at {}", units.thousands(far_m)),
                 None => format!("{lux_lx:.0} lx nowhere"),
             };
             ReachAnswer { name: name.to_owned(), lux_lx, far_m, text }

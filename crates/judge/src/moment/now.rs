@@ -411,6 +411,7 @@ impl Look<'_> {
             factory: &self.study.factory,
             grounds: &self.study.grounds,
             inputs: self.a,
+            units: self.job.shop.units,
         };
         self.study
             .circuits

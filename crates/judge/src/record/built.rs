@@ -162,7 +162,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
             .record
             .slack
             .iter()
-            .map(|s| format!("{}: {:.2} m coiled", s.place, s.length_m))
+            .map(|s| format!("{}: {} coiled", s.place, job.shop.units.length(s.length_m)))
             .chain(kits_left(job))
             .collect(),
         cut: job.record.cut.clone(),
@@ -313,8 +313,10 @@ fn kits_left(job: &Job) -> Vec<String> {
     let of = |circuit: &Studied| {
         let kit = job.circuits[circuit.index].kit.as_ref()?;
         let left_m = kit.length_m? - circuit.chain.way_m();
-        (left_m > 0.05)
-            .then(|| format!("{}, {}: {left_m:.2} m coiled", circuit.chain.name, kit.name))
+        (left_m > 0.05).then(|| {
+            let left = job.shop.units.length(left_m);
+            format!("{}, {}: {left} coiled", circuit.chain.name, kit.name)
+        })
     };
     study.circuits.iter().filter_map(of).collect()
 }

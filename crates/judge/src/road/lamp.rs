@@ -106,15 +106,18 @@ impl Vehicle<'_> {
         let is_high = high.is_some_and(|high| up_mm > high);
         if is_low || is_high {
             let range = match (low, high) {
-                (Some(low), Some(high)) => format!("{low:.0} to {high:.0} mm"),
-                (Some(low), None) => format!("{low:.0} mm or more"),
-                (None, Some(high)) => format!("{high:.0} mm at most"),
+                (Some(low), Some(high)) => self.job.shop.units.tape_between(low, high),
+                (Some(low), None) => format!("{} or more", self.job.shop.units.tape(low)),
+                (None, Some(high)) => format!("{} at most", self.job.shop.units.tape(high)),
                 (None, None) => String::new(),
             };
             let (verdict, where_) = if lamp.is_place_assumed {
-                (RoadVerdict::Ask, format!("perhaps {up_mm:.0} mm high: measure it"))
+                (
+                    RoadVerdict::Ask,
+                    format!("perhaps {} high: measure it", self.job.shop.units.tape(up_mm)),
+                )
             } else {
-                (RoadVerdict::Wrong, format!("{up_mm:.0} mm high"))
+                (RoadVerdict::Wrong, format!("{} high", self.job.shop.units.tape(up_mm)))
             };
             say(verdict, format!("{name}: {range} above the ground, this one {where_}."));
         }

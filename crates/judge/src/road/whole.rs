@@ -54,7 +54,16 @@ impl Vehicle<'_> {
                     return None;
                 }
                 let [low, high] = height_mm.map(|h| h.unwrap_or_default());
-                (lamp, *least, 0, format!("{}, {low:.0} to {high:.0} mm high", one_of(colours)))
+                (
+                    lamp,
+                    *least,
+                    0,
+                    format!(
+                        "{}, {} high",
+                        one_of(colours),
+                        self.job.shop.units.tape_between(low, high)
+                    ),
+                )
             }
             _ => return None,
         };

@@ -3,8 +3,10 @@
 use super::{CircuitView, Finding, Grade, about, kit};
 use crate::finding::{FindingCode, Stage};
 use crate::rules::refusal::refusal_text;
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps, volts};
 use jovek_base::source::Source;
+use jovek_base::units::Units;
+use jovek_catalog::conductor::WireSystem;
 use jovek_catalog::relay;
 use jovek_job::SupplyState;
 use jovek_plan::chain::LinkKind;
@@ -12,7 +14,7 @@ use jovek_plan::sizes::ControlChoice;
 use jovek_plan::sizing::trial::Refusal;
 
 /// The chosen wire breaks a rule: nothing thicker is on the shelf, or a person chose it.
-pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn wire(system: WireSystem, view: &CircuitView, out: &mut Vec<Finding>) {
     let trial = &view.sized.chosen;
     let Some(refusal) = &trial.refusal else { return };
     let (grade, code, remedy) = match refusal {
@@ -64,7 +66,7 @@ pub fn wire(view: &CircuitView, out: &mut Vec<Finding>) {
         code,
         grade,
         title,
-        why: refusal_text(trial),
+        why: refusal_text(trial, system),
         remedy: kit::remedy(view, refusal).unwrap_or_else(|| remedy.into()),
         source: Source::computed("sizing against the shop's tables"),
         stage,
@@ -103,7 +105,7 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
 }
 
 /// A hot coil needs more volts to pull in than a low battery gives.
-pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn hot_relay(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     let has_lamp_relay = view.chain.switching.as_ref().is_some_and(|s| !s.lamp_relays().is_empty());
     let kind = match view.sized.chosen.sizes.control {
         ControlChoice::Relay { relay, .. } => relay,
@@ -132,7 +134,7 @@ pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
         title: format!("{}: hot relay may not pull in", view.chain.name),
         why: format!(
             "At {} its coil needs {}; a low battery gives it {}.",
-            shown(coil_c, "°C"),
+            units.degrees(coil_c),
             volts(needed_v),
             volts(given_v)
         ),
@@ -144,7 +146,7 @@ pub fn hot_relay(view: &CircuitView, out: &mut Vec<Finding>) {
 }
 
 /// Surroundings hotter than any insulation of the catalog bears with room to spare.
-pub fn surroundings(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn surroundings(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     let hottest_c = view.chain.hottest_c();
     let class = view.sized.chosen.sizes.insulation;
     if hottest_c + 20.0 <= class.max_c() {
@@ -154,13 +156,16 @@ pub fn surroundings(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::TooHot,
         grade: if hottest_c >= class.max_c() { Grade::Stop } else { Grade::Fix },
-        title: format!("{}: path too hot at {}", view.chain.name, shown(hottest_c, "°C")),
+        title: format!("{}: path too hot at {}", view.chain.name, units.degrees(hottest_c)),
         why: format!(
             "{} leaves {} for the wire's own heat.",
             class.label(),
-            shown(class.max_c() - hottest_c, "K")
+            units.warmer(class.max_c() - hottest_c)
         ),
-        remedy: "Take another path, 150 mm or more off the exhaust, or a heat shield.".into(),
+        remedy: format!(
+            "Take another path, {} or more off the exhaust, or a heat shield.",
+            units.rule(150.0)
+        ),
         source: Source::standard("SAE J1128 classes, recalled from memory"),
         stage,
         circuit,

@@ -43,9 +43,9 @@ pub fn relay_near_the_battery(context: &Context, view: &CircuitView, out: &mut V
             sizes.wire.label()
         ),
         why: format!(
-            "By way of the switch the lamps' copper is {:.1} m there and back; from a relay by the battery {:.1} m.",
-            view.chain.copper_m(),
-            other.chain.copper_m()
+            "By way of the switch the lamps' copper is {} there and back; from a relay by the battery {}.",
+            context.job.shop.units.about(view.chain.copper_m()),
+            context.job.shop.units.about(other.chain.copper_m())
         ),
         remedy: "Take the relay; only its thin coil lead goes to the switch.".into(),
         source: Source::practice("switch the coil in the cab, the lamps at the battery"),

@@ -2,7 +2,6 @@
 
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
-use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_plan::wires::unfused_m;
 
@@ -16,6 +15,7 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
     let Some(unfused_m) = unfused_m(view.chain, &view.sized.chosen.sizes, &context.job.shop) else {
         return;
     };
+    let units = context.job.shop.units;
     // What a shop allows itself is never farther than what burns.
     let near_m = context.job.shop.unfused_m.unwrap_or(NEAR_M).min(FAR_M);
     let grade = match unfused_m {
@@ -30,14 +30,19 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
         title: format!(
             "{}: {} of wire before the fuse",
             view.chain.name,
-            shown(unfused_m, "m")
+            units.length(unfused_m)
         ),
         why: "Nothing protects this stretch: chafed through, it burns.".into(),
         remedy: if grade == Grade::Stop {
-            format!("Move the fuse to within {FAR_M:.2} m of the post, better {near_m:.2} m.")
+            format!(
+                "Move the fuse to within {} of the post, better {}.",
+                units.length(FAR_M),
+                units.length(near_m)
+            )
         } else {
             format!(
-                "Sheathe it over its whole length, no joints, away from edges; or move the fuse to {near_m:.2} m."
+                "Sheathe it over its whole length, no joints, away from edges; or move the fuse to {}.",
+                units.length(near_m)
             )
         },
         source: Source::standard("ABYC E-11, 7 in; trade rule 18 in; recalled from memory"),

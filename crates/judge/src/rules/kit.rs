@@ -2,15 +2,16 @@
 
 use super::{CircuitView, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
-use jovek_base::figure::{amps, shown};
+use jovek_base::figure::amps;
 use jovek_base::source::Source;
+use jovek_base::units::Units;
 use jovek_catalog::fuse::{CONTINUOUS_PART as FUSE_PART, Fuse};
 use jovek_catalog::relay::CONTINUOUS_PART;
 use jovek_plan::sizes::ControlChoice;
 use jovek_plan::sizing::trial::Refusal;
 
 /// Too short for the way, a relay or switch too weak, or a size that nobody read.
-pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     let Some(kit) = &view.circuit.kit else { return };
     let name = &view.chain.name;
     let (stage, circuit) = about(view, Stage::Run);
@@ -33,7 +34,7 @@ pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
         let (grade, title, way) = match is_measured {
             true => (
                 Grade::Fix,
-                format!("the harness is {} too short", shown(short_m, "m")),
+                format!("the harness is {} too short", units.length(short_m)),
                 "The way is",
             ),
             false => (
@@ -48,8 +49,8 @@ pub fn harness(view: &CircuitView, out: &mut Vec<Finding>) {
             format!("{name}: {title}"),
             format!(
                 "{way} {}, the harness {}.",
-                shown(way_m, "m"),
-                shown(kit.length_m.unwrap_or_default(), "m")
+                units.length(way_m),
+                units.length(kit.length_m.unwrap_or_default())
             ),
             "Measure the way with a string. Battery, relay or lamps nearer, or a longer harness; an extension has the same size and joints that are sealed.",
             "a harness is never pulled tight",

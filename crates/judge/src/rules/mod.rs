@@ -96,6 +96,7 @@ pub struct Context<'a> {
 /// All findings, gravest first.
 pub fn findings(context: &Context) -> Vec<Finding> {
     let mut out = Vec::new();
+    let units = context.job.shop.units;
     for view in context.circuits {
         lamps::wrong_voltage(context, view, &mut out);
         lamps::label_against_measured(view, &mut out);
@@ -104,10 +105,10 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         no_such_fuse::not_made(view, &mut out);
         fuse_below_load::blows(view, &mut out);
         self_resetting::heats_again(view, &mut out);
-        circuit_limits::wire(view, &mut out);
+        circuit_limits::wire(context.job.shop.wire_system, view, &mut out);
         circuit_limits::control(view, &mut out);
-        circuit_limits::hot_relay(view, &mut out);
-        circuit_limits::surroundings(view, &mut out);
+        circuit_limits::hot_relay(units, view, &mut out);
+        circuit_limits::surroundings(units, view, &mut out);
         terminals::too_small(context, view, &mut out);
         thin_lead::protected(context, view, &mut out);
         glow::lamps(view, &mut out);
@@ -120,12 +121,12 @@ pub fn findings(context: &Context) -> Vec<Finding> {
         wish::always_lit(context, view, &mut out);
         left_on::battery(context, view, &mut out);
         overruled::against_advice(view, &mut out);
-        kit::harness(view, &mut out);
+        kit::harness(units, view, &mut out);
         strip::evenness(view, &mut out);
         strip::channel(view, &mut out);
         strip::splitter_in_the_wet(context, view, &mut out);
-        strip::source_shows(view, &mut out);
-        strip::screws(view, &mut out);
+        strip::source_shows(units, view, &mut out);
+        strip::screws(units, view, &mut out);
     }
     lamps::no_lights(context, &mut out);
     key_wire::missing(context, &mut out);

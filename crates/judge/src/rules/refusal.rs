@@ -1,18 +1,20 @@
 //! Why a wire is refused, as it is spoken.
 
 use jovek_base::figure::{amps, apart, shown, volts};
+use jovek_catalog::conductor::{WireSystem, copper_text};
 use jovek_job::DropLimit;
 use jovek_plan::drop::Drop;
 use jovek_plan::need::Need;
 use jovek_plan::sizing::trial::{Refusal, WireTrial};
 
 /// Why a wire is refused, in one sentence.
-pub fn refusal_text(trial: &WireTrial) -> String {
+pub fn refusal_text(trial: &WireTrial, system: WireSystem) -> String {
     let wire = trial.sizes.wire.label();
     match &trial.refusal {
         None => format!("{wire} will do."),
         Some(Refusal::Mechanical { min_mm2 }) => {
-            format!("{wire} is thinner than {min_mm2} mm², which survives handling and vibration.")
+            let least = copper_text(*min_mm2, system);
+            format!("{wire} is thinner than {least}, which survives handling and vibration.")
         }
         Some(Refusal::Ampacity { fuse_a, ampacity_a, at }) => format!(
             "{wire} bears {} on \"{at}\", less than the {fuse_a} A fuse.",

@@ -2,8 +2,8 @@
 
 use super::{Context, Finding, Grade};
 use crate::finding::{FindingCode, Stage};
-use jovek_base::figure::shown;
 use jovek_base::source::Source;
+use jovek_base::units::Units;
 use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
 use jovek_plan::end::Host;
 use jovek_plan::housing::lamps_of;
@@ -17,6 +17,7 @@ const PLUG_MM: f64 = 20.0;
 /// Everything about ways that wires take.
 pub fn ways(context: &Context, out: &mut Vec<Finding>) {
     let Some((layout, bundles)) = &context.layout else { return };
+    let units = context.job.shop.units;
     let mut past_airbags: Vec<&str> = Vec::new();
     for (w, way) in layout.graph.ways.iter().enumerate() {
         let Some(bundle) = &bundles[w] else { continue };
@@ -26,11 +27,11 @@ pub fn ways(context: &Context, out: &mut Vec<Finding>) {
                 past_airbags.push(way.name.as_str());
                 continue;
             }
-            out.extend(hazard_finding(way, hazard));
+            out.extend(hazard_finding(way, hazard, units));
         }
         let on: Vec<usize> =
             layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
-        out.extend(passage_finding(way, bundle, || pin_order(context, &on)));
+        out.extend(passage_finding(way, bundle, units, || pin_order(context, &on)));
     }
     if context.job.may_have_airbags() {
         out.extend(airbags(&past_airbags));
@@ -91,7 +92,7 @@ fn airbags(ways: &[&str]) -> Option<Finding> {
     ))
 }
 
-fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
+fn hazard_finding(way: &RouteEdge, hazard: Hazard, units: Units) -> Option<Finding> {
     let title = |what: &str| format!("{}: {what}", way.name);
     let through = matches!(way.passage, Passage::Grommet { .. });
     Some(match hazard {
@@ -99,28 +100,34 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard) -> Option<Finding> {
             (FindingCode::NearHeat, Grade::Mind),
             title("near heat"),
             "Insulation near an exhaust hardens, cracks and shorts.",
-            "Keep 50 to 150 mm away, put a shield between, or forbid this way.".into(),
+            format!(
+                "Keep {} away, put a shield between, or forbid this way.",
+                units.rule_between(50.0, 150.0)
+            ),
             "clearance from the exhaust",
         ),
         Hazard::Moving => finding(
             (FindingCode::NearMoving, Grade::Mind),
             title("near moving parts"),
             "Belts, steering and suspension reach further than they do at rest.",
-            "25 mm clear at full travel, clipped on both sides.".into(),
+            format!("{} clear at full travel, clipped on both sides.", units.rule(25.0)),
             "clearance from moving parts",
         ),
         Hazard::SharpEdge if !through => finding(
             (FindingCode::SharpEdge, Grade::Fix),
             title("over a sharp edge without grommet"),
             "An edge saws through loom and insulation.",
-            "A grommet or edge trim, and loom 50 mm beyond on both sides; then say so.".into(),
+            format!(
+                "A grommet or edge trim, and loom {} beyond on both sides; then say so.",
+                units.rule(50.0)
+            ),
             "grommets at sheet metal",
         ),
         Hazard::FuelLine | Hazard::BrakeLine => finding(
             (FindingCode::AlongALine, Grade::Fix),
             title("along a fuel or brake line"),
             "A wire must never be held by such a line: chafed through, it burns or lets the brake fail.",
-            "50 mm away with clips of its own, or forbid this way.".into(),
+            format!("{} away with clips of its own, or forbid this way.", units.rule(50.0)),
             "fuel and brake lines",
         ),
         Hazard::BelowFrame => finding(
@@ -161,14 +168,15 @@ fn pin_order(context: &Context, circuits: &[usize]) -> String {
 fn passage_finding(
     way: &RouteEdge,
     bundle: &Bundle,
+    units: Units,
     pins: impl FnOnce() -> String,
 ) -> Option<Finding> {
-    let thick = shown(bundle.diameter_mm, "mm");
+    let thick = units.fine(bundle.diameter_mm);
     match way.passage {
         Passage::Grommet { bore_mm: Some(bore) } if bundle.diameter_mm > 0.9 * bore => {
             Some(finding(
                 (FindingCode::GrommetFull, Grade::Fix),
-                format!("{}: bundle of {thick} in a grommet of {bore} mm", way.name),
+                format!("{}: bundle of {thick} in a grommet of {}", way.name, units.bore(bore)),
                 "A bundle fills at most 90 % of the bore.",
                 "Another grommet, or another way for some of the wires.".into(),
                 "fill of grommets",
@@ -176,8 +184,8 @@ fn passage_finding(
         }
         Passage::Grommet { bore_mm: Some(bore) } if bore < PLUG_MM => Some(finding(
             (FindingCode::DePin, Grade::Mind),
-            format!("{}: a plug does not go through {bore} mm", way.name),
-            "A sealed two-pin plug is about 20 mm across.",
+            format!("{}: a plug does not go through {}", way.name, units.bore(bore)),
+            &format!("A sealed two-pin plug is about {} across.", units.rule(PLUG_MM)),
             format!("Take the pins out, pass them through, put them back. {}", pins()),
             "connectors through grommets",
         )),
@@ -187,7 +195,7 @@ fn passage_finding(
             "What is behind the panel is drilled into as well: tank, brake line, harness.",
             format!(
                 "Look behind first; deburr, prime, grommet of {} for the bundle of {thick}, seal.",
-                bundle.grommet_mm.map_or("its own size".into(), |mm| shown(mm, "mm").to_string())
+                bundle.grommet_mm.map_or("its own size".into(), |mm| units.bore(mm))
             ),
             "drilling",
         )),

@@ -3,8 +3,10 @@
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use crate::light::hidden::seen;
+use crate::strip_answers::longest_text;
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
+use jovek_base::units::Units;
 use jovek_catalog::relay::CONTINUOUS_PART;
 use jovek_job::{PlaceId, Zone};
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
@@ -105,7 +107,7 @@ pub fn splitter_in_the_wet(context: &Context, view: &CircuitView, out: &mut Vec<
 }
 
 /// A source that is to be hidden is seen over its stop.
-pub fn source_shows(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn source_shows(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     for light in &view.circuit.lights {
         let Some(hidden) = &light.hidden else { continue };
         let mounts = light.optic.as_ref().map_or(&[][..], |o| &o.mounts);
@@ -116,11 +118,15 @@ pub fn source_shows(view: &CircuitView, out: &mut Vec<Finding>) {
             code: FindingCode::SourceShows,
             grade: Grade::Mind,
             title: format!("{}: its source is seen, not only its light", light.name),
-            why: format!("Over a stop of {} mm {} looks into it.", hidden.stop_mm, seen.who),
+            why: format!(
+                "Over a stop of {} {} looks into it.",
+                units.tape(hidden.stop_mm),
+                seen.who
+            ),
             remedy: format!(
-                "A light stop of {:.0} mm, or the source within {:.0} mm of it.",
-                seen.stop_mm.ceil(),
-                seen.behind_mm.floor()
+                "A light stop of {}, or the source within {} of it.",
+                units.short_cut(seen.stop_mm.ceil()),
+                units.fine(seen.behind_mm.floor())
             ),
             source: Source::practice("line of sight over the edge of a stop"),
             stage,
@@ -133,29 +139,41 @@ pub fn source_shows(view: &CircuitView, out: &mut Vec<Finding>) {
 const USUAL_UP_M: f64 = 0.6;
 
 /// A screw must stop short of what is behind.
-pub fn screws(view: &CircuitView, out: &mut Vec<Finding>) {
+pub fn screws(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     for light in &view.circuit.lights {
         let Some(screw) = &light.screw else { continue };
         let (grade, why, remedy) = match judge(screw, light.spacer_mm.unwrap_or(0.0)) {
             ScrewVerdict::Clear { .. } => continue,
             ScrewVerdict::Hits { by_mm, longest_mm } => (
                 Grade::Stop,
-                format!("Its tip goes {by_mm:.1} mm into the skin behind: a dent or a hole."),
-                format!("At most {longest_mm:.0} mm long, or a spacer under its foot."),
+                format!(
+                    "Its tip goes {} into the skin behind: a dent or a hole.",
+                    units.fine(by_mm)
+                ),
+                format!(
+                    "At most {} long, or a spacer under its foot.",
+                    longest_text(longest_mm, units)
+                ),
             ),
             ScrewVerdict::Near { air_mm, longest_mm } => (
                 Grade::Fix,
-                format!("It stops only {air_mm:.1} mm short; panels give when they are leaned on."),
-                format!("At most {longest_mm:.0} mm long."),
+                format!(
+                    "It stops only {} short; panels give when they are leaned on.",
+                    units.fine(air_mm)
+                ),
+                format!("At most {} long.", longest_text(longest_mm, units)),
             ),
             ScrewVerdict::TooShort { by_mm } => (
                 Grade::Fix,
-                format!("It ends {by_mm:.1} mm before it is through: it holds nothing."),
+                format!("It ends {} before it is through: it holds nothing.", units.fine(by_mm)),
                 "A longer screw, after measuring the space behind.".into(),
             ),
             ScrewVerdict::Unknown { tip_mm } => (
                 Grade::Mind,
-                format!("It comes out {tip_mm:.1} mm behind the panel, and nobody measured there."),
+                format!(
+                    "It comes out {} behind the panel, and nobody measured there.",
+                    units.fine(tip_mm)
+                ),
                 "Measure from the back of the panel to the skin before drilling.".into(),
             ),
         };

@@ -20,9 +20,12 @@ pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
             title: format!("{}: load resistor on plastic", swap.name),
             why: format!(
                 "{mean_w:.0} W: case about {}; plastic, carpet and foam melt and burn.",
-                case_text(mean_w, ResistorSeat::Plastic)
+                case_text(mean_w, ResistorSeat::Plastic, context.job.shop.units)
             ),
-            remedy: "Bolt it to bare metal, 50 mm from wires, where no hand goes.".into(),
+            remedy: format!(
+                "Bolt it to bare metal, {} from wires, where no hand goes.",
+                context.job.shop.units.rule(50.0)
+            ),
             source: Source::practice("heat of load resistors"),
             stage: Stage::Light,
             circuit: None,

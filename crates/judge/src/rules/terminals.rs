@@ -2,8 +2,8 @@
 
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
-use jovek_base::figure::shown;
 use jovek_base::source::Source;
+use jovek_catalog::conductor::copper_text;
 use jovek_catalog::terminal::EndKind;
 
 /// Ends of a circuit's wires that no terminal of their kind takes, one finding for each kind.
@@ -26,7 +26,7 @@ pub fn too_small(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
         let (stage, circuit) = about(view, Stage::Cut);
         let (what, remedy) = match kind {
             EndKind::Blade => (
-                "A 6.3 mm receptacle",
+                "A push-on receptacle",
                 "Take a holder, relay or switch with studs and rings, or join a short tail that the terminal takes \
                  and the fuse protects.",
             ),
@@ -45,8 +45,8 @@ pub fn too_small(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
             title: format!("{}: {} does not go into its terminals", view.chain.name, wire.label()),
             why: format!(
                 "{what} takes {} to {}; at {} it would have to take {}.",
-                shown(low_mm2, "mm²"),
-                shown(high_mm2, "mm²"),
+                copper_text(low_mm2, context.job.shop.wire_system),
+                copper_text(high_mm2, context.job.shop.wire_system),
                 places.join(", "),
                 wire.label()
             ),

@@ -3,6 +3,7 @@
 use crate::swap::notes::{in_place, notes};
 use crate::swap::remedies::{Remedy, remedies, without};
 use crate::swap::resistor::{AT_V, Resistor};
+use jovek_base::units::Units;
 use jovek_catalog::bulbs::{Bulb, Filament, bulb};
 use jovek_circuit::SolveError;
 use jovek_job::{BulbPlace, Job, Signal, Smoothing, SwapFunction, Watcher};
@@ -107,7 +108,8 @@ const THERMAL_PART: f64 = 0.75;
 /// # Errors
 /// [`SolveError`] when a lost ground has no steady state.
 pub fn swap(job: &Job) -> Result<SwapReport, SolveError> {
-    let functions = job.swaps.iter().map(function).collect::<Result<_, _>>()?;
+    let functions =
+        job.swaps.iter().map(|s| function(s, job.shop.units)).collect::<Result<_, _>>()?;
     Ok(SwapReport {
         functions,
         says: "An LED in a housing made for a bulb may not be lawful even where it works: local rules have the last \
@@ -255,7 +257,7 @@ fn says(swap: &SwapFunction, result: SwapResult) -> String {
     }
 }
 
-fn function(swap: &SwapFunction) -> Result<SwapAnswer, SolveError> {
+fn function(swap: &SwapFunction, units: Units) -> Result<SwapAnswer, SolveError> {
     let (before_a, after_a) = currents_a(swap);
     let least_a = least_a(swap, before_a);
     let result = result(swap);
@@ -276,8 +278,12 @@ fn function(swap: &SwapFunction) -> Result<SwapAnswer, SolveError> {
         per_minute,
         light_text: light_text(swap),
         in_place: done(swap),
-        remedies: if result == SwapResult::Fine { Vec::new() } else { remedies(swap, least_a) },
-        notes: notes(swap)?,
+        remedies: if result == SwapResult::Fine {
+            Vec::new()
+        } else {
+            remedies(swap, least_a, units)
+        },
+        notes: notes(swap, units)?,
     })
 }
 

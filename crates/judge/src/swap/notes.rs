@@ -4,6 +4,7 @@ use crate::swap::ghost::{Other, through_lost_ground};
 use crate::swap::judge::{filament, flashes, is_told};
 use crate::swap::resistor::{AT_V, MOST_V, Resistor, case_text};
 use jovek_base::coding::CodingError;
+use jovek_base::units::Units;
 use jovek_circuit::SolveError;
 use jovek_job::{BulbPlace, LedBulb, ResistorSeat, SeriesPins, Smoothing, SwapFunction, Watcher};
 
@@ -100,7 +101,7 @@ fn coding_note(watched: &Watcher) -> Option<String> {
 ///
 /// # Errors
 /// [`SolveError`] when a lost ground has no steady state.
-pub(super) fn notes(swap: &SwapFunction) -> Result<Vec<String>, SolveError> {
+pub(super) fn notes(swap: &SwapFunction, units: Units) -> Result<Vec<String>, SolveError> {
     let mut out = Vec::new();
     for place in &swap.bulbs {
         let (Some((bulb, _)), Some(led)) = (filament(place), &place.led) else { continue };
@@ -138,24 +139,26 @@ pub(super) fn notes(swap: &SwapFunction) -> Result<Vec<String>, SolveError> {
     }
     if let Some(r) = swap.resistor {
         let mean_w = Resistor::fitted(r.ohm).mean_w(flashes(swap.signal));
-        let case = case_text(mean_w, r.seat);
+        let case = case_text(mean_w, r.seat, units);
         let seat = seat_words(r.seat);
         let mind = match r.seat {
             ResistorSeat::Plastic => "It melts what it sits on: bolt it to bare metal",
             ResistorSeat::BareMetal | ResistorSeat::FreeAir => "Not where hands go",
         };
         out.push(format!(
-            "Load resistor {} ohm {seat}: {mean_w:.0} W on the mean at {MOST_V} V, case about {case}. {mind}, 50 mm \
+            "Load resistor {} ohm {seat}: {mean_w:.0} W on the mean at {MOST_V} V, case about {case}. {mind}, {} \
              from wires.",
-            r.ohm
+            r.ohm,
+            units.rule(50.0)
         ));
     }
     if swap.is_closed_housing {
         let watt: f64 =
             swap.leds().map(|(place, led)| f64::from(place.count) * heat_w(place, led)).sum();
         out.push(format!(
-            "Closed housing: {watt:.0} W stay in it at the LED's back, which lives long below about 85 °C only; feel it \
-             after half an hour."
+            "Closed housing: {watt:.0} W stay in it at the LED's back, which lives long below about {} only; feel it \
+             after half an hour.",
+            units.degrees(85.0)
         ));
     }
     if swap.has_open_fan {

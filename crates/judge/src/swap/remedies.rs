@@ -3,6 +3,7 @@
 
 use crate::swap::judge::{SwapResult, currents_a, flashes, resistor_a, result};
 use crate::swap::resistor::{AT_V, BURNS_C, MOST_V, Resistor, VALUES_OHM, case_c};
+use jovek_base::units::Units;
 use jovek_job::{LoadResistor, ResistorSeat, Smoothing, SwapFunction, Watcher};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -42,7 +43,7 @@ pub(super) fn without(swap: &SwapFunction) -> SwapFunction {
 
 /// Remedies, the best first: what cures before what leaves something, and of both what adds least heat first. `least_a`
 /// is what the watcher wants to see, A.
-pub(super) fn remedies(swap: &SwapFunction, least_a: Option<f64>) -> Vec<Remedy> {
+pub(super) fn remedies(swap: &SwapFunction, least_a: Option<f64>, units: Units) -> Vec<Remedy> {
     let is_low = least_a.is_some_and(|least| currents_a(swap).1 < least);
     let least = least_a.unwrap_or(0.0);
     let mut out = Vec::new();
@@ -55,7 +56,7 @@ pub(super) fn remedies(swap: &SwapFunction, least_a: Option<f64>) -> Vec<Remedy>
     }
     out.push(monitored(swap, least_a.filter(|_| is_low)));
     if is_low {
-        out.extend(resistor(swap, least));
+        out.extend(resistor(swap, least, units));
     }
     out.sort_by_key(|r| r.then != SwapResult::Fine);
     out
@@ -175,7 +176,7 @@ fn leave_some(swap: &SwapFunction, least_a: f64) -> Option<Remedy> {
 }
 
 /// A resistor that makes up what is missing, and what it costs; one that is there is renewed.
-fn resistor(swap: &SwapFunction, least_a: f64) -> Option<Remedy> {
+fn resistor(swap: &SwapFunction, least_a: f64, units: Units) -> Option<Remedy> {
     let lamps_a = currents_a(swap).1 - resistor_a(swap);
     // A tenth above the threshold, for a weak battery and tolerances.
     let missing_a = 1.1 * least_a - lamps_a;
@@ -194,16 +195,20 @@ fn resistor(swap: &SwapFunction, least_a: f64) -> Option<Remedy> {
     Some(remedy(
         format!("Load resistor, {ohm} ohm, {:.0} W or more{each}", resistor.rating_w()),
         format!(
-            "{:.2} A more; {:.0} W at {MOST_V} V{mean}. Case about {:.0} °C in free air, {:.0} °C bolted to bare sheet; \
-             above {BURNS_C:.0} °C it burns skin. The alternator pays {:.1} A while it is on.",
+            "{:.2} A more; {:.0} W at {MOST_V} V{mean}. Case about {} in free air, {} bolted to bare sheet; \
+             above {} it burns skin. The alternator pays {:.1} A while it is on.",
             resistor.current_a(AT_V),
             resistor.watt(MOST_V),
-            case_c(mean_w, ResistorSeat::FreeAir),
-            case_c(mean_w, seat),
+            units.degrees(case_c(mean_w, ResistorSeat::FreeAir)),
+            units.degrees(case_c(mean_w, seat)),
+            units.degrees(BURNS_C),
             resistor.current_a(MOST_V),
         ),
         &[
-            "Bolt it to bare metal; never on plastic, carpet or foam, 50 mm from wires, not where hands go.",
+            &format!(
+                "Bolt it to bare metal; never on plastic, carpet or foam, {} from wires, not where hands go.",
+                units.rule(50.0)
+            ),
             "It eats what the LED saves.",
         ],
         SwapFunction { resistor: Some(LoadResistor { ohm, seat }), ..swap.clone() },

@@ -2,6 +2,7 @@
 //!
 //! R = V² / (P bulb − P LED); power V²/R; in a flashing circuit half of it on the mean. Source: Ohm's law.
 
+use jovek_base::units::Units;
 use jovek_job::ResistorSeat;
 
 /// Voltage at which bulbs and LED are compared, V. Source: reference 9.4, the design voltage of trade bulbs.
@@ -85,10 +86,10 @@ pub fn case_c(watt: f64, seat: ResistorSeat) -> f64 {
 }
 
 /// The same in words, and whether it burns skin: `74 °C, burns skin`.
-pub fn case_text(watt: f64, seat: ResistorSeat) -> String {
+pub fn case_text(watt: f64, seat: ResistorSeat, units: Units) -> String {
     let case_c = case_c(watt, seat);
     let burns = if case_c > BURNS_C { ", burns skin" } else { "" };
-    format!("{case_c:.0} °C{burns}")
+    format!("{}{burns}", units.degrees(case_c))
 }
 
 /// Rise of a case over the air around it, K, in the steady state: with its own surface, and bolted to bare sheet.

@@ -8,6 +8,7 @@ use super::steps::{AIRBAG, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_th
 use super::stuck;
 use crate::answers::Answers;
 use crate::part_names;
+use jovek_base::units::Units;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_job::{
     CircuitId, ControlKind, Hazard, HeldBy, LampPlace, LampRole, Light, Passage, PlaceId, Section,
@@ -105,6 +106,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     // On a skeleton the bundles of all circuits are pulled together, way by way.
     let pull = if m.answers.route.is_some() { "pull".to_owned() } else { step_id("pull") };
     if m.answers.route.is_none() {
+        let units = m.job.shop.units;
         let minutes = (PULL_METRE_MIN * pulled_m(m.answers, &id)).max(5.0);
         let what = if fact.kit.is_some() { "lay the harness" } else { "pull the wires" };
         let minutes = match &fact.kit {
@@ -113,9 +115,10 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         };
         let step = m.step(&pull, format!("{name}: {what}"), minutes);
         own(step);
-        pulled(step, fact.kit.is_none() && goes_through_the_firewall(&fact.run.supply));
+        let passes_grommet = fact.kit.is_none() && goes_through_the_firewall(&fact.run.supply);
+        pulled(step, passes_grommet, units);
         if let (Some(kit), Some(chain)) = (&fact.kit, chain) {
-            kit_steps::laid(step, kit, chain.way_m());
+            kit_steps::laid(step, kit, chain.way_m(), units);
         }
         m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     }
@@ -145,6 +148,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let how_long: f64 =
             fact.fitted().map(|l| mount_min(l) * f64::from(m.job.by_itself(l))).sum();
         let what = if lamps == 1 { "mount the lamp" } else { "mount the lamps" };
+        let units = m.job.shop.units;
         let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
         own(step);
         let level = if lamps == 1 { "level" } else { "level on both sides" };
@@ -159,7 +163,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
             step.how.extend(stuck::how(fact.fitted()));
             step.cautions = vec!["Solvent: gloves, air, no flame."];
         }
-        step.how.extend(held::how(fact.fitted()));
+        step.how.extend(held::how(fact.fitted(), units));
         step.cautions.extend(held::caution(fact.fitted()));
         if is_screwed {
             step.how.push("screws stop short of the skin behind: see Light".into());
@@ -328,6 +332,7 @@ const PULL_METRE_MIN: f64 = 4.0;
 pub(super) fn bundles(m: &mut Maker) {
     let Some(route) = &m.answers.route else { return };
     let used = || route.ways.iter().filter(|w| w.wires > 0);
+    let units = m.job.shop.units;
     let along_m: f64 = used().map(|w| w.length_m).sum();
     let holes: Vec<String> = used()
         .filter(|w| w.passage == Passage::NewHole)
@@ -339,9 +344,9 @@ pub(super) fn bundles(m: &mut Maker) {
         return;
     }
     let passes_grommet = used().any(|w| matches!(w.passage, Passage::Grommet { .. }));
-    let what = format!("Pull the bundles along their ways, {along_m:.1} m");
+    let what = format!("Pull the bundles along their ways, {}", m.job.shop.units.about(along_m));
     let step = m.step("pull", what, (PULL_METRE_MIN * along_m).max(5.0));
-    pulled(step, passes_grommet);
+    pulled(step, passes_grommet, units);
     if past_airbag {
         step.cautions.push(AIRBAG);
     }
@@ -351,11 +356,15 @@ pub(super) fn bundles(m: &mut Maker) {
 }
 
 /// `passes_grommet` where a grommet that is there is used.
-fn pulled(step: &mut Step, passes_grommet: bool) {
+fn pulled(step: &mut Step, passes_grommet: bool, units: Units) {
     step.tool = "semi-rigid wire as a fish, clips, loom".into();
     step.how = vec![
         "feed and pull together; never by a joint".into(),
-        "loom over edges and 50 mm beyond; clips every 30 to 45 cm, finger-tight".into(),
+        format!(
+            "loom over edges and {} beyond; clips every {}, finger-tight",
+            units.rule(50.0),
+            units.rule_between(300.0, 450.0)
+        ),
     ];
     if passes_grommet {
         step.how.push(

@@ -1,5 +1,6 @@
 //! What holds a lamp: the minutes, the parts and the care that each way wants.
 
+use jovek_base::units::Units;
 use jovek_job::{HeldBy, Light};
 
 /// To set a lamp on its magnet, min. Common practice.
@@ -13,7 +14,7 @@ pub fn is_screwed(light: &Light) -> bool {
 }
 
 /// How those of some lights are set that something else than screws or adhesive holds, line by line.
-pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>) -> Vec<String> {
+pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>, units: Units) -> Vec<String> {
     let lights: Vec<&Light> = lights.collect();
     let has = |by| lights.iter().any(|l| l.held_by == Some(by));
     let lines = [
@@ -38,7 +39,8 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>) -> Vec<String> {
     let mut out: Vec<String> =
         lines.into_iter().filter(|(is, _)| *is).map(|(_, line)| line.to_owned()).collect();
     out.extend(lights.iter().filter_map(|l| {
-        Some(format!("{}: spacers of {} mm, nothing of a trim is cut", l.name, l.spacer_mm?))
+        let spacer = units.bore(l.spacer_mm?);
+        Some(format!("{}: spacers of {spacer}, nothing of a trim is cut", l.name))
     }));
     out
 }

@@ -78,6 +78,7 @@ pub(super) fn mount(m: &mut Maker, study: &Assessment) {
             continue;
         }
         let id = mount_id(of.housing);
+        let units = m.job.shop.units;
         let step = m.step(&id, format!("{}: mount it", of.housing.name), MOUNT_MIN);
         let tight = match of.lights.iter().any(|l| points_somewhere(l)) {
             true => "screws finger-tight until aimed",
@@ -87,7 +88,7 @@ pub(super) fn mount(m: &mut Maker, study: &Assessment) {
             format!("level, the right way up: left and right differ; {tight}"),
             "the cable leaves at the bottom, with a drip loop".into(),
         ];
-        step.how.extend(held::how(of.lights.iter().copied()));
+        step.how.extend(held::how(of.lights.iter().copied(), units));
         if let Some(place) = place_of(m, study, of.housing) {
             m.at(&id, &place);
         }

@@ -2,7 +2,7 @@
 
 use super::circuit_steps::PLUG_MIN;
 use super::steps::{Maker, Step};
-use jovek_base::figure::shown;
+use jovek_base::units::Units;
 use jovek_job::{KitHarness, LampCircuit};
 
 /// Fuse holder, relay and switch of it, min. Common practice.
@@ -25,11 +25,11 @@ pub(super) fn hardware(m: &mut Maker, circuit: &LampCircuit, kit: &KitHarness) {
 }
 
 /// How it is laid.
-pub(super) fn laid(step: &mut Step, kit: &KitHarness, way_m: f64) {
+pub(super) fn laid(step: &mut Step, kit: &KitHarness, way_m: f64, units: Units) {
     if let Some(left_m) = kit.length_m.map(|l| l - way_m).filter(|left| *left > 0.05) {
         step.how.push(format!(
             "{} are left: a loose coil, tied twice, dry and away from heat; note where",
-            shown(left_m, "m")
+            units.length(left_m)
         ));
     }
 }

@@ -97,6 +97,7 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
     m.after(&plug, &["bench", &off, &cure]);
 
     let mount = step_id("mount");
+    let units = m.job.shop.units;
     let step = m.step(&mount, format!("{name}: mount {lamps}"), SET_MIN * count);
     own(step);
     let is_aimed = change.lights.iter().any(|l| points_somewhere(l));
@@ -114,7 +115,7 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
     if stuck::cure_min(change.lights.iter().copied()).is_some() {
         step.how = stuck::how(change.lights.iter().copied());
     }
-    step.how.extend(held::how(change.lights.iter().copied()));
+    step.how.extend(held::how(change.lights.iter().copied(), units));
     step.cautions.extend(held::caution(change.lights.iter().copied()));
     m.after(&mount, &[&plug]);
 }

@@ -100,10 +100,11 @@ pub(super) fn ordered(job: &Job, answers: &Answers, made: &[Step], now: Timestam
         .map(|s| s.step.id.clone());
     Work {
         text: format!(
-            "{done} of {} done; {} of work, {} of waiting, {walk_m:.0} m to walk, {} in all",
+            "{done} of {} done; {} of work, {} of waiting, {} to walk, {} in all",
             out.len(),
             hours(work_min),
             hours(wait_min),
+            job.shop.units.far(walk_m),
             hours(minutes_in_all(&planned))
         ),
         is_done: !out.is_empty() && done == out.len(),

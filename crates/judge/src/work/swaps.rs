@@ -20,6 +20,7 @@ fn id(k: usize, part: &str) -> String {
 
 /// What is put in with the battery off.
 pub(super) fn put_in(m: &mut Maker) {
+    let units = m.job.shop.units;
     for (k, swap) in m.job.swaps.iter().enumerate().filter(|(_, s)| s.leds().next().is_some()) {
         lamps(m, swap, &id(k, "led"));
         let Some(r) = swap.resistor else { continue };
@@ -28,7 +29,10 @@ pub(super) fn put_in(m: &mut Maker) {
         let what = format!("{}: {} ohm, {rating_w:.0} W, {seat}", swap.name, r.ohm);
         let step = m.step(&id(k, "resistor"), what, 10.0);
         step.tool = "drill, rivets, crimper".into();
-        step.how = vec!["across the function's wire and ground, 50 mm from other wires".into()];
+        step.how = vec![format!(
+            "across the function's wire and ground, {} from other wires",
+            units.rule(50.0)
+        )];
         step.cautions = vec!["It burns skin while it works: not where hands go."];
         m.after(&id(k, "resistor"), &["battery-off"]);
     }

@@ -1,5 +1,7 @@
 //! Wires that lie side by side: how thick, what goes round them, how they are held.
 
+use jovek_base::units::Lengths;
+
 /// Diameter of the smallest circle round n equal circles, in diameters of one. Source: packings of equal
 /// circles in a circle, mathematical literature, recalled from memory.
 const PACKING: [f64; 20] = [
@@ -13,12 +15,22 @@ const LOOSE: f64 = 1.07;
 
 /// Bores of split loom, mm. Common practice: what is on the shelf.
 pub const LOOM_BORES_MM: [f64; 11] = [4.5, 6.0, 7.5, 8.5, 10.0, 13.0, 17.0, 19.0, 22.0, 26.0, 32.0];
+/// The same on a US shelf, 1/4 to 2 in. Common practice.
+pub const US_LOOM_BORES_MM: [f64; 9] = [6.35, 9.525, 12.7, 15.875, 19.05, 25.4, 31.75, 38.1, 50.8];
 /// Bore of loom against the bundle. Common practice: 1.15 to 1.3.
 const LOOM_PART: f64 = 1.15;
 /// Bores of grommets, mm. Common practice: what is on the shelf.
 pub const GROMMET_BORES_MM: [f64; 10] = [5.0, 6.5, 8.0, 10.0, 13.0, 16.0, 20.0, 25.0, 32.0, 40.0];
+/// The same on a US shelf, 3/16 to 1 1/2 in. Common practice.
+pub const US_GROMMET_BORES_MM: [f64; 10] =
+    [4.7625, 6.35, 7.9375, 9.525, 12.7, 15.875, 19.05, 25.4, 31.75, 38.1];
 /// Most of a grommet's bore that a bundle may fill. Common practice: 60 to 90 %.
 const GROMMET_PART: f64 = 0.9;
+/// The first bore of a shelf that is wide enough, mm; none where none is.
+fn bore_mm(shelf: &[f64], least_mm: f64) -> Option<f64> {
+    shelf.iter().copied().find(|bore| *bore >= least_mm)
+}
+
 /// Distance of clips, m. Common practice: 0.30 to 0.45; 18 in is the most that ABYC E-11 allows, recalled
 /// from memory.
 pub const CLIP_SPACING_M: f64 = 0.40;
@@ -81,11 +93,15 @@ pub fn diameter_mm(outer_mm: &[f64]) -> f64 {
     }
 }
 
-/// What some wires make together.
-pub fn bundle(strands: &[Strand]) -> Bundle {
+/// What some wires make together, in loom and grommets of the shop's shelf.
+pub fn bundle(strands: &[Strand], lengths: Lengths) -> Bundle {
+    let (looms, grommets): (&[f64], &[f64]) = match lengths {
+        Lengths::Metric => (&LOOM_BORES_MM, &GROMMET_BORES_MM),
+        Lengths::Us => (&US_LOOM_BORES_MM, &US_GROMMET_BORES_MM),
+    };
     let outer_mm: Vec<f64> = strands.iter().map(|s| s.outer_mm).collect();
     let diameter_mm = diameter_mm(&outer_mm);
-    let loom_mm = LOOM_BORES_MM.into_iter().find(|bore| *bore >= LOOM_PART * diameter_mm);
+    let loom_mm = bore_mm(looms, LOOM_PART * diameter_mm);
     let squares: f64 = outer_mm.iter().map(|d| d * d).sum();
     let circle = std::f64::consts::FRAC_PI_4;
     let mass = |s: &Strand| {
@@ -97,7 +113,7 @@ pub fn bundle(strands: &[Strand]) -> Bundle {
         diameter_mm,
         loom_mm,
         fill: loom_mm.map_or(1.0, |bore| squares / (bore * bore)),
-        grommet_mm: GROMMET_BORES_MM.into_iter().find(|bore| GROMMET_PART * bore >= diameter_mm),
+        grommet_mm: bore_mm(grommets, diameter_mm / GROMMET_PART),
         bend_mm: match strands {
             [one] => WIRE_BEND * one.outer_mm,
             _ => BUNDLE_BEND * diameter_mm,

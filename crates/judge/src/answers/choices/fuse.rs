@@ -1,7 +1,7 @@
 //! The fuse: between the load and what the wire bears.
 
 use super::told_by;
-use jovek_base::figure::{amps, figure, shown};
+use jovek_base::figure::{amps, figure};
 use jovek_base::source::Source;
 use jovek_job::FusePractice;
 use jovek_plan::chain::Origin;
@@ -18,7 +18,7 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
         figure("steady current", trial.load_a, "A"),
         figure("smallest rating for it", fit.min_rating_a, "A"),
         figure("wire bears", trial.ampacity_a, "A"),
-        figure("at the fuse", ambient_c, "°C"),
+        bench.shop.units.figure("at the fuse", ambient_c, "°C"),
         figure("inrush", fit.inrush_a2s, "A²s"),
     ];
     if let Some(end) = trial.far_end {
@@ -80,7 +80,7 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
                         "{} steady is 80 % of {} at {}; {which}, and the wire bears {}.",
                         amps(trial.load_a),
                         amps(fit.min_rating_a),
-                        shown(ambient_c, "°C"),
+                        bench.shop.units.degrees(ambient_c),
                         amps(trial.ampacity_a)
                     )
                 }

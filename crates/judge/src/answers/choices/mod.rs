@@ -7,6 +7,7 @@ mod wire;
 
 use jovek_base::figure::{figure, shown};
 use jovek_base::source::Source;
+use jovek_base::units::Units;
 use jovek_catalog::contact;
 use jovek_catalog::insulation::Insulation;
 use jovek_job::{DropLimit, LampCircuit, ReturnKind};
@@ -20,8 +21,11 @@ pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
     if bench.chain.is_plug {
         return plug::choices(bench, sized);
     }
-    let mut out =
-        vec![wire::wire(bench, sized), insulation(bench.chain, sized), fuse::fuse(bench, sized)];
+    let mut out = vec![
+        wire::wire(bench, sized),
+        insulation(bench.chain, sized, bench.shop.units),
+        fuse::fuse(bench, sized),
+    ];
     out.extend(control::control(bench, sized));
     out.push(ground(bench.circuit, bench.chain, sized));
     out
@@ -47,30 +51,33 @@ fn drop_source(limit: DropLimit) -> Source {
     }
 }
 
-fn insulation(chain: &Chain, sized: &Sized) -> Choice {
+fn insulation(chain: &Chain, sized: &Sized, units: Units) -> Choice {
     let class = sized.chosen.sizes.insulation;
     let hottest_c = chain.hottest_c();
     Choice {
         part: Part::Insulation,
         label: class.label().into(),
-        detail: format!("hottest place {}", shown(hottest_c, "°C")),
-        rule: "20 K above the hottest surroundings",
+        detail: format!("hottest place {}", units.degrees(hottest_c)),
+        rule: units.by_degrees(
+            "20 K above the hottest surroundings",
+            "36 °F above the hottest surroundings",
+        ),
         says: format!(
             "The path is up to {} hot; {} leaves {} for the wire's own heat.",
-            shown(hottest_c, "°C"),
+            units.degrees(hottest_c),
             class.label(),
-            shown(class.max_c() - hottest_c, "K")
+            units.warmer(class.max_c() - hottest_c)
         ),
         formula: "Tclass ≥ Ta + 20",
         inputs: vec![
-            figure("hottest surroundings", hottest_c, "°C"),
-            figure("class", class.max_c(), "°C"),
+            units.figure("hottest surroundings", hottest_c, "°C"),
+            units.figure("class", class.max_c(), "°C"),
         ],
         source: Source::standard("SAE J1128 and ISO 6722-1 classes, recalled from memory"),
-        margin: Some(figure("left for own heat", class.max_c() - hottest_c, "K")),
+        margin: Some(units.figure("left for own heat", class.max_c() - hottest_c, "K")),
         next_best: Insulation::ALL.into_iter().find(|c| *c > class).map(|c| Alternative {
             label: c.label().into(),
-            effect: format!("{} for the wire's own heat", shown(c.max_c() - hottest_c, "K")),
+            effect: format!("{} for the wire's own heat", units.warmer(c.max_c() - hottest_c)),
         }),
         would_change: None,
         overruled: None,

@@ -35,7 +35,7 @@ pub(super) fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
         "No wire is laid. The factory's {} over {} loses {} with these lamps; what it loses is its own, and is read at \
          the plug under load.",
         factory.wire.label(),
-        shown(factory.length_m, "m"),
+        bench.shop.units.length(factory.length_m),
         shown(lost_v * 1000.0, "mV")
     );
     let fuse_says = format!(

@@ -3,8 +3,10 @@
 use super::told_by;
 use crate::answers::choices::drop_source;
 use crate::rules::refusal::refusal_text;
-use jovek_base::figure::{Figure, amps, figure, shown, volts};
+use jovek_base::figure::{Figure, amps, figure, volts};
 use jovek_base::source::Source;
+use jovek_base::units::Units;
+use jovek_catalog::conductor::WireSystem;
 use jovek_catalog::{ampacity, heat};
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
@@ -12,7 +14,7 @@ use jovek_plan::sizing::trial::{Refusal, SizingInput, WireTrial};
 
 pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     let trial = &sized.chosen;
-    let wire = trial.sizes.wire;
+    let (wire, system) = (trial.sizes.wire, bench.shop.wire_system);
     let overruled = bench.circuit.told_wire().map(|(_, why)| why.to_owned());
     let governs = if sized.is_short { Some(trial) } else { sized.thinner.as_ref() };
     let refusal = governs.and_then(|t| t.refusal.as_ref());
@@ -54,12 +56,12 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     };
     let says = match governs {
         _ if overruled.is_some() => match &trial.refusal {
-            Some(_) => format!("{}. {}", told_by(bench.circuit), refusal_text(trial)),
+            Some(_) => format!("{}. {}", told_by(bench.circuit), refusal_text(trial, system)),
             None => format!("{}; it passes every check.", told_by(bench.circuit)),
         },
-        Some(t) if sized.is_short => short_text(t),
+        Some(t) if sized.is_short => short_text(t, system),
         Some(t) if t.refusal.is_some() => {
-            let why = lower(&refusal_text(t));
+            let why = lower(&refusal_text(t, system));
             let why = why.trim_end_matches('.');
             let own_a = trial.sizes.fuse.map(|f| f.rating_a);
             // More current through thinner wire: its fuse is another one.
@@ -80,15 +82,24 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     };
     let d = trial.drop;
     let copper_m = bench.chain.copper_m();
+    let units = bench.shop.units;
     let mut inputs = vec![
         figure("current", d.current_a, "A"),
-        figure("copper, there and back", copper_m, "m"),
-        figure("resistance at 20 °C", wire.ohm_per_m_20c() * 1000.0, "mohm/m"),
+        units.figure("copper, there and back", copper_m, "m"),
+        units.figure(
+            units.by_degrees("resistance at 20 °C", "resistance at 68 °F"),
+            wire.ohm_per_m_20c() * 1000.0,
+            "mohm/m",
+        ),
         figure("lost in the copper", d.copper_v, "V"),
         figure("lost in joints, fuse and contacts", d.beside_v(), "V"),
         figure("allowed in the copper while charging", d.need.copper_v, "V"),
         figure("bears here", trial.ampacity_a, "A"),
-        figure("bears alone at 30 °C", trial.single_a, "A"),
+        figure(
+            units.by_degrees("bears alone at 30 °C", "bears alone at 86 °F"),
+            trial.single_a,
+            "A",
+        ),
     ];
     inputs.extend(d.need.lamp_v.map(|v| figure("lowest voltage that the lamps need", v, "V")));
     inputs.push(figure("temperature factor", trial.ampacity_factors.0, ""));
@@ -115,7 +126,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
                 drop.state.label().to_lowercase()
             ),
         }),
-        would_change: sized.thinner.as_ref().and_then(|t| thinner_would_do(t, copper_m)),
+        would_change: sized.thinner.as_ref().and_then(|t| thinner_would_do(t, copper_m, units)),
         overruled,
     }
 }
@@ -128,7 +139,7 @@ fn heat_figure(bench: &SizingInput, trial: &WireTrial) -> Figure {
 }
 
 /// What would let the thinner wire pass.
-fn thinner_would_do(thinner: &WireTrial, copper_m: f64) -> Option<String> {
+fn thinner_would_do(thinner: &WireTrial, copper_m: f64, units: Units) -> Option<String> {
     let Some(Refusal::Drop(d)) = &thinner.refusal else { return None };
     // What the copper may lose at most, by its share or by what the lamps are left with.
     let spare_v = if d.is_lamp_short() { d.copper_v + d.slack_v() } else { d.need.copper_v };
@@ -137,8 +148,8 @@ fn thinner_would_do(thinner: &WireTrial, copper_m: f64) -> Option<String> {
         format!(
             "{} would do with {} of copper instead of {}, or at {} instead of {}.",
             thinner.sizes.wire.label(),
-            shown(copper_m * part, "m"),
-            shown(copper_m, "m"),
+            units.length(copper_m * part),
+            units.length(copper_m),
             amps(d.current_a * part),
             amps(d.current_a)
         )
@@ -146,7 +157,7 @@ fn thinner_would_do(thinner: &WireTrial, copper_m: f64) -> Option<String> {
 }
 
 /// A wire that was taken although no wire meets the whole need.
-fn short_text(trial: &WireTrial) -> String {
+fn short_text(trial: &WireTrial, system: WireSystem) -> String {
     let taken = match &trial.refusal {
         Some(Refusal::Drop(_)) => "is the thinnest that is safe and works",
         Some(Refusal::FarEnd(_)) => "is the thinnest that bears the fuse",
@@ -155,7 +166,7 @@ fn short_text(trial: &WireTrial) -> String {
     format!(
         "No wire that holders and relays take meets all that is asked; {} {taken}. {}",
         trial.sizes.wire.label(),
-        refusal_text(trial)
+        refusal_text(trial, system)
     )
 }
 

@@ -67,9 +67,10 @@ pub(super) fn drain(job: &Job, facts: &Towed) -> Option<TowDrain> {
     };
     Some(TowDrain {
         text: format!(
-            "Key on takes {} net of a {capacity_ah:.0} Ah battery at {battery_c:.0} °C: from {ASSUMED_START_PERCENT:.0} % \
+            "Key on takes {} net of a {capacity_ah:.0} Ah battery at {}: from {ASSUMED_START_PERCENT:.0} % \
              down to the {needed:.0} % that starting wants in {hours:.1} h.{longest}",
-            amps(net_a)
+            amps(net_a),
+            job.shop.units.degrees(battery_c)
         ),
         hours: Some(hours),
         is_too_long,
