@@ -287,6 +287,16 @@ impl Units {
         }
     }
 
+    /// A figure as a person gave it, without decimals that it does not have: `4 m`, `13 ft 1 1/2 in`.
+    pub fn as_given(self, value: f64, unit: &str) -> String {
+        match (unit, self.lengths, self.temperatures) {
+            ("m", Lengths::Us, _) => self.length(value),
+            ("mm", Lengths::Us, _) => inches_text(value / INCH_MM, 4 * TAPE_PARTS),
+            ("°C", _, Temperatures::Fahrenheit) => self.degrees(value),
+            _ => format!("{value} {unit}").trim_end().to_owned(),
+        }
+    }
+
     /// A length as a column of figures holds it, m: metres, or inches to the sixteenth as a decimal.
     pub fn column(self, length_m: f64) -> String {
         match self.lengths {

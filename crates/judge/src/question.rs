@@ -18,6 +18,8 @@ pub struct Question {
     pub asks: String,
     /// The figure that stands in for it now.
     pub assumed: f64,
+    /// The same as the shop reads it.
+    pub assumed_text: String,
     /// Its unit.
     pub unit: &'static str,
     /// Why it matters.
@@ -65,6 +67,7 @@ pub fn most_important(job: &Job, answers: &Answers, wanted: &Wanted) -> Option<Q
         path: a.path.clone(),
         asks: a.label.clone(),
         assumed: a.value,
+        assumed_text: job.shop.units.as_given(a.value, a.unit),
         unit: a.unit,
         matters,
         others: answers.assumptions.len() - 1,

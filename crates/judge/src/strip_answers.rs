@@ -24,6 +24,8 @@ pub struct StripPieceAnswer {
     pub from_m: f64,
     /// Where it lies: more than one edge where it bends on round a corner.
     pub lies: Vec<PieceOnEdge>,
+    /// Where it begins: `Shelf, from 1.35 m`.
+    pub from_text: String,
     /// A module rather than a length of strip.
     pub is_module: bool,
     /// `1.35 m, cut behind mark 27`.
@@ -159,6 +161,7 @@ fn piece(number: usize, p: &Piece, edges_m: &[f64], units: Units) -> StripPieceA
                 to_m: round(to_m, 3),
             })
             .collect(),
+        from_text: units.tape(1000.0 * p.from_m),
         is_module: p.is_module,
         text: match p.is_module {
             true => format!("module, {length}"),

@@ -1,7 +1,8 @@
 //! Figures that count where the shop has not said: shown in the empty fields.
 
-use crate::harness::reels::REEL_M;
+use crate::harness::reels::usual_reel_m;
 use crate::rules::fuse_place::NEAR_M;
+use jovek_base::units::Lengths;
 use jovek_catalog::fuse::USUAL_SMALLEST_A;
 use jovek_catalog::joint::END_ALLOWANCE_M;
 use jovek_plan::feed::USUAL_TIE_IN_A;
@@ -17,6 +18,8 @@ pub struct UsualFigure {
     pub path: &'static str,
     /// The figure, in the unit that its name ends with.
     pub value: f64,
+    /// The figure of a US shop, in the same unit.
+    pub us: f64,
 }
 
 /// All of them.
@@ -32,8 +35,11 @@ pub fn usual_figures() -> Vec<UsualFigure> {
         ("shop.strain_relief_m", STRAIN_RELIEF_M),
         ("shop.end_allowance_m", END_ALLOWANCE_M),
         ("shop.spare_percent", 0.0),
-        ("shop.reel_m", REEL_M),
+        ("shop.reel_m", usual_reel_m(Lengths::Metric)),
     ]
-    .map(|(path, value)| UsualFigure { path, value })
+    .map(|(path, value)| {
+        let us = if path == "shop.reel_m" { usual_reel_m(Lengths::Us) } else { value };
+        UsualFigure { path, value, us }
+    })
     .into()
 }

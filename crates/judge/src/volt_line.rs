@@ -70,6 +70,8 @@ pub struct VoltElement {
     pub area_mm2: f64,
     /// Working temperature, °C; none without wire.
     pub working_c: Option<f64>,
+    /// The same in words: `Copper at 45 °C`.
+    pub working_text: Option<String>,
 }
 
 /// The coil circuit of a relay.
@@ -170,7 +172,8 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
     let battery_v = drop.source_v;
     let current_a: f64 = at.lamps.iter().flatten().map(|&l| solution.current_a(l)).sum();
     let weakest = at.weakest_lamp(&built.net, solution);
-    let mut drawn = Drawn { elements: Vec::with_capacity(chain.links.len()), distance_m: 0.0 };
+    let mut drawn =
+        Drawn { elements: Vec::with_capacity(chain.links.len()), distance_m: 0.0, units };
     // On its own plug all the way there is the factory's: drawn, so that one sees what it takes.
     let plug_wire = chain.origin_wire().filter(|_| chain.is_plug).map(|w| (w.0, &factory[w.0]));
     if let Some((index, planned)) = plug_wire {
@@ -273,7 +276,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
         let name = element_name(&link.name, kind);
         drawn.put(kind, &name, size, length_m, ends_v, through_a, (area_mm2, working_c));
     }
-    let Drawn { elements, distance_m } = drawn;
+    let Drawn { elements, distance_m, .. } = drawn;
     let lamps_at = elements.iter().position(|e| e.kind == VoltKind::Lamps);
     let lamp_v = lamps_at.map_or(0.0, |k| elements[k].in_v - elements[k].out_v);
     let behind = lamps_at.map_or(elements.len(), |k| k + 1);
@@ -385,6 +388,7 @@ fn element_name(name: &str, kind: VoltKind) -> String {
 struct Drawn {
     elements: Vec<VoltElement>,
     distance_m: f64,
+    units: Units,
 }
 
 impl Drawn {
@@ -457,6 +461,7 @@ impl Drawn {
             },
             area_mm2,
             working_c,
+            working_text: working_c.map(|c| format!("Copper at {}", self.units.degrees(c))),
         });
         self.distance_m += length_m;
     }

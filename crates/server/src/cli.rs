@@ -9,6 +9,7 @@ pub use args::Cli;
 use args::{CliFormat, CliRegion, Command, Device, Others};
 use jovek_core::answers::assess;
 use jovek_core::base::grade::Grade;
+use jovek_core::base::units::Units;
 use jovek_core::budget::budget;
 use jovek_core::diagnose::{Case, diagnose};
 use jovek_core::export::Format;
@@ -47,7 +48,7 @@ const BAD_INPUT: u8 = 2;
 
 /// Runs a command; prints errors to standard error.
 pub fn run(cli: &Cli) -> ExitCode {
-    match execute(&cli.command) {
+    match execute(&cli.command, Reader { units: cli.units.map(Units::from) }) {
         Ok(code) => ExitCode::from(code),
         Err(e) => {
             eprintln!("jovek: {e:#}");
@@ -56,7 +57,7 @@ pub fn run(cli: &Cli) -> ExitCode {
     }
 }
 
-fn execute(command: &Command) -> anyhow::Result<u8> {
+fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
     match command {
         Command::Serve { db, listen } => {
             serve::run(|| Ok(Store::open(db)?), *listen)?;
@@ -70,9 +71,9 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             };
             serve::run(demo, *listen)?;
         }
-        Command::Assess { job, json } => return assess_file(job, *json),
+        Command::Assess { job, json } => return assess_file(reader, job, *json),
         Command::Budget { job, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let budget = budget(&job);
             print(&if *json {
                 serde_json::to_string_pretty(&budget)? + "\n"
@@ -81,7 +82,7 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             })?;
         }
         Command::Route { job, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let route = assess(&job).route.ok_or_else(|| {
                 anyhow!("the job has no skeleton; add one under Run, or \"skeleton\" to the file")
             })?;
@@ -92,7 +93,7 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             })?;
         }
         Command::Steps { job, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let work = work(&job, jiff::Timestamp::now());
             print(&if *json {
                 serde_json::to_string_pretty(&work)? + "\n"
@@ -104,7 +105,7 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             let jobs = match jobs.as_slice() {
                 [] if !db.exists() => return Err(anyhow!("{} does not exist", db.display())),
                 [] => jobs_in_yard(db)?,
-                files => files.iter().map(|f| read_job(f)).collect::<anyhow::Result<Vec<_>>>()?,
+                files => files.iter().map(|f| reader.job(f)).collect::<anyhow::Result<Vec<_>>>()?,
             };
             let plan = plan_of(&jobs, Some(*bays), Some(*people), *from)?;
             print(&if *json {
@@ -114,11 +115,11 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             })?;
         }
         Command::Light { job, supply, stands, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             return light_of(job, supply, *stands, *json);
         }
         Command::Rules { job, region, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let region = region.map(|r| match r {
                 CliRegion::Us => Region::Us,
                 CliRegion::Un => Region::Un,
@@ -134,7 +135,7 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             return Ok(if wrong { STOP } else { CLEAN });
         }
         Command::Swap { job, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let report = swap(&job)?;
             print(&if *json {
                 serde_json::to_string_pretty(&report)? + "\n"
@@ -149,13 +150,13 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
             let read = ies::read(&text).map_err(|e| anyhow!("{}: {e}", file.display()))?;
             print(&ies_text(&read))?;
         }
-        Command::Diagnose { job, json } => return diagnose_file(job, *json),
+        Command::Diagnose { job, json } => return diagnose_file(reader, job, *json),
         Command::Sim { device, job, fault, listen } => {
-            simulate(*device, &read_job(job)?, *fault, *listen)?;
+            simulate(*device, &reader.job(job)?, *fault, *listen)?;
         }
-        Command::Prove { job, json } => return prove_file(job, *json),
+        Command::Prove { job, json } => return prove_file(reader, job, *json),
         Command::Solve { job, state, on, json } => {
-            let job = read_job(job)?;
+            let job = reader.job(job)?;
             let state = state_asked(&job, state.as_deref(), on)?;
             let moment = moment(&job, &state, None)?;
             print(&if *json {
@@ -166,7 +167,11 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
         }
         Command::Export { job, format, state, stock, page, output } => {
             let shelf = stock.as_deref().map(read_stock).transpose()?.unwrap_or_default();
-            let job = read_job(job)?;
+            // The job itself is not told but kept: its units stay those of its shop.
+            let job = match format.text() {
+                Some(Format::Job) => read_job(job)?,
+                _ => reader.job(job)?,
+            };
             let bytes = match (page, format.text()) {
                 (Some(number), _) => formboard_page(&job, *format, *number)?.into_bytes(),
                 (None, Some(text)) => {
@@ -199,6 +204,22 @@ fn execute(command: &Command) -> anyhow::Result<u8> {
         Command::Schema => print(&api::job_schema_text())?,
     }
     Ok(CLEAN)
+}
+
+/// Reads jobs, to be told in other units than their shop's where that was asked.
+#[derive(Clone, Copy)]
+struct Reader {
+    units: Option<Units>,
+}
+
+impl Reader {
+    fn job(self, path: &Path) -> anyhow::Result<Job> {
+        let mut job = read_job(path)?;
+        if let Some(units) = self.units {
+            job.shop.units = units;
+        }
+        Ok(job)
+    }
 }
 
 fn read_job(path: &Path) -> anyhow::Result<Job> {
@@ -238,8 +259,8 @@ fn read_stock(path: &Path) -> anyhow::Result<Vec<StockLine>> {
     Ok(list.good)
 }
 
-fn assess_file(path: &Path, json: bool) -> anyhow::Result<u8> {
-    let job = read_job(path)?;
+fn assess_file(reader: Reader, path: &Path, json: bool) -> anyhow::Result<u8> {
+    let job = reader.job(path)?;
     let answers = assess(&job);
     if json {
         print(&(serde_json::to_string_pretty(&answers)? + "\n"))?;
@@ -250,8 +271,8 @@ fn assess_file(path: &Path, json: bool) -> anyhow::Result<u8> {
     Ok(if stopped { STOP } else { CLEAN })
 }
 
-fn prove_file(path: &Path, json: bool) -> anyhow::Result<u8> {
-    let job = read_job(path)?;
+fn prove_file(reader: Reader, path: &Path, json: bool) -> anyhow::Result<u8> {
+    let job = reader.job(path)?;
     let proof = prove(&job, saved_now(&job));
     print(&if json {
         serde_json::to_string_pretty(&proof)? + "\n"
@@ -299,8 +320,8 @@ fn verify_file(db: &Path) -> anyhow::Result<u8> {
     Ok(if found.flaws.is_empty() { CLEAN } else { STOP })
 }
 
-fn diagnose_file(path: &Path, json: bool) -> anyhow::Result<u8> {
-    let job = read_job(path)?;
+fn diagnose_file(reader: Reader, path: &Path, json: bool) -> anyhow::Result<u8> {
+    let job = reader.job(path)?;
     let found = diagnose(&job)?;
     print(&if json {
         serde_json::to_string_pretty(&found)? + "\n"

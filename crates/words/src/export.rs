@@ -7,7 +7,7 @@ use jiff::Timestamp;
 use jovek_circuit::{Solution, SolveError, spice};
 use jovek_job::{Job, SupplyState, VehicleState};
 use jovek_judge::answers::assess;
-use jovek_judge::harness::reels::REEL_M;
+use jovek_judge::harness::reels::reel_m;
 use jovek_judge::harness::{cuts, labels, parts, pins};
 use jovek_judge::light::{LightAsked, LightPicture, Stands, drawing, light};
 use jovek_judge::moment::MomentError;
@@ -170,9 +170,7 @@ pub fn export_with(
             serde_json::to_string_pretty(&record).unwrap_or_default() + "\n"
         }
         Format::WiresCsv => cuts::csv(&assess(job).cuts, job.shop.units),
-        Format::CutsCsv => {
-            cuts::in_order_csv(&assess(job).cuts, job.shop.reel_m.unwrap_or(REEL_M), job.shop.units)
-        }
+        Format::CutsCsv => cuts::in_order_csv(&assess(job).cuts, reel_m(&job.shop), job.shop.units),
         Format::LabelsCsv => labels::csv(&assess(job).cuts),
         Format::PinsCsv => {
             let trailer = trailer::link::pins(job)?;
@@ -181,7 +179,8 @@ pub fn export_with(
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts, job.shop.units),
         Format::EstimateCsv => {
-            stock::estimate::csv(&stock::estimate(&KnownJob::new(job.clone()), shelf))
+            let estimate = stock::estimate(&KnownJob::new(job.clone()), shelf);
+            stock::estimate::csv(&estimate, job.shop.units)
         }
         Format::AimSvg => drawing::aim_svg(job, &light(&plain_light(job))?),
         Format::BeamSvg => drawing::beam_svg(job, &light(&plain_light(job))?),

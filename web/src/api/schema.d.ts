@@ -1071,6 +1071,15 @@ export interface components {
              */
             regulated_v?: number | null;
         };
+        /** @description The quantities of a part in words: `12.40 m`, `40.7 ft`, `3`. */
+        Amounts: {
+            /** @description On the shelf. */
+            held: string;
+            /** @description Needed. */
+            needed: string;
+            /** @description To buy; empty where nothing is. */
+            to_buy: string;
+        };
         /**
          * @description Published ampacity table that is followed.
          * @enum {string}
@@ -1102,6 +1111,8 @@ export interface components {
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
             parts: components["schemas"]["PartLine"][];
+            /** @description What holds for every path. */
+            path_rules: string;
             /** @description Terminals with their wires. */
             pins: components["schemas"]["Pin"][];
             /** @description What is cut from which reel. */
@@ -1444,6 +1455,8 @@ export interface components {
             connectors: components["schemas"]["ConnectorChoice"][];
             /** @description Sizes that a factory wire may have, metric first. */
             factory_wires: components["schemas"]["CatalogWire"][];
+            /** @description How a shop with °F reads and types temperatures. */
+            fahrenheit: components["schemas"]["FieldUnit"][];
             /** @description What new things start as. */
             fresh: components["schemas"]["Fresh"];
             /** @description What a wire of a trailer can do. */
@@ -1473,6 +1486,8 @@ export interface components {
             swap_signals: components["schemas"]["CatalogSignal"][];
             /** @description Units that may be typed in place of the one that a field has. */
             units: components["schemas"]["OtherUnit"][];
+            /** @description How a US shop reads and types lengths. */
+            us_lengths: components["schemas"]["FieldUnit"][];
             /** @description Figures that count where the shop has not said. */
             usual: components["schemas"]["UsualFigure"][];
             /** @description What can watch a function of bulbs. */
@@ -1971,6 +1986,8 @@ export interface components {
              * @description Length to cut, m.
              */
             length_m: number;
+            /** @description Length to cut, as the shop reads its tape. */
+            length_text: string;
             /** @description How it is told from others of its colour, `1 band`, `in cable 2`; empty where it is alone. */
             mark: string;
             /**
@@ -2223,6 +2240,8 @@ export interface components {
         };
         /** @description A line of parts. */
         EstimateLine: {
+            /** @description What is needed, held and missing, as the shop measures it; nothing where nothing is missing. */
+            amounts: components["schemas"]["Amounts"];
             /**
              * Format: double
              * @description Cost of what is needed, from shelf or shop.
@@ -2247,6 +2266,8 @@ export interface components {
              * @description Price of one unit; none where nobody knows.
              */
             price?: number | null;
+            /** @description The same of the unit that the shop reads. */
+            price_text?: string | null;
             /**
              * Format: double
              * @description How much is missing.
@@ -2427,6 +2448,40 @@ export interface components {
          * @enum {string}
          */
         FeedVerdict: "good" | "mind" | "no";
+        /** @description One unit in which a shop writes what a field holds; the first is the one that a bare figure is taken in. */
+        FieldPart: {
+            /**
+             * Format: double
+             * @description The field's own unit for one of it.
+             */
+            times: number;
+            /** @description As it is written behind its figure. */
+            unit: string;
+        };
+        /** @description How a shop that is not metric reads and types the figures of a field. */
+        FieldUnit: {
+            /** @description Decimals of the last part where no fraction comes near enough. */
+            decimals: number;
+            /** @description The unit that the field holds: `m`, `mm` or `°C`. */
+            field: string;
+            /**
+             * Format: int64
+             * @description Finest fraction of the last part, one over so many; none is written as a decimal.
+             */
+            fraction?: number | null;
+            /**
+             * Format: double
+             * @description How near a fraction must come to stand for the figure, in the field's unit.
+             */
+            near: number;
+            /** @description What it is written in, the largest first. */
+            parts: components["schemas"]["FieldPart"][];
+            /**
+             * Format: double
+             * @description What the field holds at zero of the first part; none is zero.
+             */
+            zero: number;
+        };
         /** @description A figure with its unit and the text that deserves to be shown. */
         Figure: {
             /** @description What it is. */
@@ -3229,6 +3284,8 @@ export interface components {
              * @description Peak, cd.
              */
             peak_cd: number;
+            /** @description `1.95 m high, 12.0° down`. */
+            place_text: string;
             /** @description Colour of its light as screens show it. */
             screen: string;
         };
@@ -3412,6 +3469,11 @@ export interface components {
          * @enum {string}
          */
         LegalColour: "white" | "selective_yellow" | "amber" | "red" | "green" | "blue";
+        /**
+         * @description What the tape is marked in; torque and weight go with it.
+         * @enum {string}
+         */
+        Lengths: "metric" | "us";
         /** @description A group of equal lights. */
         Light: {
             adhesive?: null | components["schemas"]["Adhesive"];
@@ -3560,6 +3622,8 @@ export interface components {
              */
             wall_m: number;
             wall_of?: null | components["schemas"]["CircuitId"];
+            /** @description The same as the shop reads its tape. */
+            wall_text: string;
         };
         /** @description Where light is looked at, and by whose rules. */
         Lighting: {
@@ -3800,6 +3864,8 @@ export interface components {
              * @description Open-circuit voltage of the battery, V.
              */
             open_circuit_v: number;
+            /** @description The body on which its lamps sit. */
+            outline: components["schemas"]["Outline"];
             /** @description Parts that can fail. */
             parts: components["schemas"]["PartNow"][];
             /** @description What is on, in words. */
@@ -3985,6 +4051,11 @@ export interface components {
             times: number;
             /** @description The unit that may be typed. */
             typed: string;
+            /**
+             * Format: double
+             * @description What the field holds at zero of it.
+             */
+            zero: number;
         };
         /** @description Something that was installed otherwise than planned. */
         Otherwise: {
@@ -4009,6 +4080,44 @@ export interface components {
             means: string[];
             /** @description `about 0.02 V`. */
             reads: string;
+        };
+        /** @description A body from above and from the left. */
+        Outline: {
+            /** @description From above. */
+            above: components["schemas"]["OutlineShape"][];
+            /** @description From the left. */
+            side: components["schemas"]["OutlineShape"][];
+            /** @description Length, width and height, m. */
+            size_m: number[];
+            /** @description Wheels from the left. */
+            wheels: components["schemas"]["OutlineWheel"][];
+        };
+        /**
+         * @description What a line of the outline is of.
+         * @enum {string}
+         */
+        OutlinePart: "body" | "glass" | "door" | "load" | "frame" | "wheel" | "engine" | "tank" | "exhaust";
+        /** @description One line of the outline. */
+        OutlineShape: {
+            /** @description True where the last corner joins the first. */
+            is_closed: boolean;
+            /** @description What it is of. */
+            part: components["schemas"]["OutlinePart"];
+            /** @description Its corners, m: behind the front, then left of the middle or above the ground. */
+            points_m: number[][];
+        };
+        /** @description A wheel as it is seen from the side. */
+        OutlineWheel: {
+            /**
+             * Format: double
+             * @description Its middle behind the front, m.
+             */
+            along_m: number;
+            /**
+             * Format: double
+             * @description Its middle above the ground, which is its radius, m.
+             */
+            up_m: number;
         };
         /**
          * @description How a factory output drives its lamp.
@@ -4538,6 +4647,8 @@ export interface components {
              * @description The figure that stands in for it now.
              */
             assumed: number;
+            /** @description The same as the shop reads it. */
+            assumed_text: string;
             /** @description Why it matters. */
             matters: string;
             /** @description How many more are assumed. */
@@ -4651,6 +4762,8 @@ export interface components {
              * @description What is left, m.
              */
             left_m: number;
+            /** @description The same as the shop reads its tape. */
+            left_text: string;
             /** @description Number within its wire, from 1. */
             number: number;
             /** @description Labels of the pieces, longest first. */
@@ -4762,6 +4875,8 @@ export interface components {
              * @description Length, m.
              */
             length_m: number;
+            /** @description The body around it. */
+            outline: components["schemas"]["Outline"];
             /** @description Places. */
             places: components["schemas"]["PlaceAnswer"][];
             /** @description `31.4 m of wire along the ways, 1.9 kg, 42 clips, 11.2 m of loom`. */
@@ -5088,6 +5203,8 @@ export interface components {
              * @description Wire that the shop allows before the fuse at a battery, as it is cut, m; none takes 0.178 m.
              */
             unfused_m?: number | null;
+            /** @description Units of its tape and thermometer. */
+            units?: components["schemas"]["Units"];
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
@@ -5524,6 +5641,8 @@ export interface components {
              * @description From the start of the edge, m.
              */
             from_m: number;
+            /** @description Where it begins: `Shelf, from 1.35 m`. */
+            from_text: string;
             /** @description A module rather than a length of strip. */
             is_module: boolean;
             /** @description Where it lies: more than one edge where it bends on round a corner. */
@@ -5756,6 +5875,11 @@ export interface components {
             /** @description All its sizes, the thinnest first. */
             wires: components["schemas"]["CatalogWire"][];
         };
+        /**
+         * @description What the thermometer is marked in.
+         * @enum {string}
+         */
+        Temperatures: "celsius" | "fahrenheit";
         /** @description A kind of terminal with its number. */
         TerminalCount: {
             /** @description How many. */
@@ -5984,10 +6108,22 @@ export interface components {
             /** @description Where the answer goes. */
             stage: components["schemas"]["Stage"];
         };
+        /** @description The units in which a shop reads what it measures. */
+        Units: {
+            /** @description Of lengths. */
+            lengths?: components["schemas"]["Lengths"];
+            /** @description Of temperatures. */
+            temperatures?: components["schemas"]["Temperatures"];
+        };
         /** @description A figure of the shop that counts until somebody gives another. */
         UsualFigure: {
             /** @description Its place, such as `shop.hinge_m`. */
             path: string;
+            /**
+             * Format: double
+             * @description The figure of a US shop, in the same unit.
+             */
+            us: number;
             /**
              * Format: double
              * @description The figure, in the unit that its name ends with.
@@ -6096,6 +6232,8 @@ export interface components {
              * @description Working temperature, °C; none without wire.
              */
             working_c?: number | null;
+            /** @description The same in words: `Copper at 45 °C`. */
+            working_text?: string | null;
         };
         /**
          * @description What an element of the volt line is.

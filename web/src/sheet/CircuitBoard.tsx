@@ -123,8 +123,7 @@ function OpenCircuit({
           <strong>
             {element.name} {element.size}
           </strong>
-          : {element.reading}.{" "}
-          {element.working_c != null && `Copper at ${element.working_c.toFixed(0)} °C. `}
+          : {element.reading}. {element.working_text && `${element.working_text}. `}
           {element.kind === "relay" && line.coil?.text}
         </p>
       )}

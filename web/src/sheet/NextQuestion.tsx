@@ -4,13 +4,15 @@ import { api, unwrap } from "../api/client";
 import { identity } from "../api/identity";
 import { Button } from "../ui/Button";
 import { useReader } from "../ui/reader";
+import { bareUnit, useFieldUnit } from "../ui/units";
 import { useDesk } from "./desk";
 import { setAt } from "./path";
 import { STAGES, type Stage } from "./stages";
 
 /** The place of the question is kept while it is sought: what stands below must not move under a finger. */
-const PLAIN = "no-print card flex flex-wrap items-end gap-3 border-l-4 !border-l-spruce p-3";
-const CARD = `${PLAIN} min-h-68 sm:min-h-26`;
+const PLAIN =
+  "no-print card flex flex-wrap items-center gap-x-3 gap-y-2 border-l-4 !border-l-spruce px-3 py-1.5";
+const CARD = `${PLAIN} min-h-44 sm:min-h-20 xl:min-h-14`;
 
 /** One question at a time: the fact on which the work turns, then the unmeasured figure that matters most. */
 export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => void }) {
@@ -20,11 +22,9 @@ export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => v
   if (!open || open.asks === later) return <NextFigure />;
   return (
     <div className={PLAIN}>
-      <div className="min-w-56 flex-1">
-        <p className="text-sm text-soft">This work turns on</p>
-        <p className="font-semibold">{open.asks}</p>
-        <p className="text-sm text-soft">{open.matters}</p>
-      </div>
+      <p className="min-w-56 flex-1 text-sm leading-5 text-soft">
+        This work turns on: <strong className="text-ink">{open.asks}</strong> {open.matters}
+      </p>
       {stage !== open.stage && (
         <Button kind="main" onClick={() => go(open.stage)}>
           To {STAGES.find((s) => s.stage === open.stage)?.label}
@@ -40,6 +40,7 @@ export function NextQuestion({ stage, go }: { stage: Stage; go: (to: Stage) => v
 function NextFigure() {
   const desk = useDesk();
   const reader = useReader();
+  const fieldUnit = useFieldUnit();
   const [text, setText] = useState("");
   const [skipped, setSkipped] = useState<string>();
   const settled = desk.saveState === "saved";
@@ -57,9 +58,10 @@ function NextFigure() {
   if (!question || !stillAsked)
     return query.isFetching || !settled ? (
       <div className={CARD}>
-        <p className="self-start text-sm text-soft">The figure that matters most now ...</p>
+        <p className="text-sm text-soft">The figure that matters most now ...</p>
       </div>
     ) : null;
+  const bare = bareUnit(question.unit, fieldUnit(question.unit));
   const read = reader(text, question.unit);
   const bad = typeof read === "string" && read !== "empty" ? read : undefined;
   const fault = bad ?? desk.problem?.faults?.find((f) => f.path === question.path)?.what;
@@ -75,17 +77,15 @@ function NextFigure() {
         if (typeof read === "number") set(read);
       }}
     >
-      <div className="min-w-56 flex-1">
-        <p className="text-sm text-soft">The figure that matters most now</p>
-        <p className="font-semibold">{question.asks}?</p>
-        <p className="text-sm text-soft">
-          Assumed {question.assumed} {question.unit}. {question.matters}
-        </p>
-      </div>
-      <label className="w-36">
-        <span className="text-sm text-soft">Measured, in {question.unit}</span>
+      <p className="min-w-56 flex-1 text-sm leading-5 text-soft">
+        Measure next: <strong className="text-ink">{question.asks}</strong>. Assumed{" "}
+        {question.assumed_text}. {question.matters}
+      </p>
+      <label className="w-28">
+        <span className="sr-only">Measured, in {bare}</span>
         <input
           className="field font-reading"
+          placeholder={bare}
           inputMode="decimal"
           value={text}
           aria-invalid={!!fault}

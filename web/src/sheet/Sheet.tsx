@@ -38,6 +38,7 @@ import { Button } from "../ui/Button";
 import { type Form, FormContext } from "../ui/form";
 import { Mark } from "../ui/Mark";
 import { TabbedPages } from "../ui/TabbedPages";
+import { UnitsContext } from "../ui/units";
 import { useNarrow } from "../ui/useMedia";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
@@ -184,34 +185,39 @@ function Desk({
   return (
     <DeskContext.Provider value={held}>
       <FormContext.Provider value={form}>
-        <Header onFind={() => setFinding(true)}>
-          <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
-            {job.unit || "?"}
-          </span>
-          {isNarrow ? <SaveState /> : <JobLine />}
-        </Header>
-        <StageTabs stage={stage} go={go} />
-        <div className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0">
-          <aside
-            aria-label="Facts"
-            className={`no-print min-w-0 ${ON_THE_FLOOR.includes(stage) ? "max-lg:order-last" : ""}`}
+        <UnitsContext.Provider value={desk.job.shop?.units}>
+          <Header onFind={() => setFinding(true)}>
+            <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
+              {job.unit || "?"}
+            </span>
+            {isNarrow ? <SaveState /> : <JobLine />}
+          </Header>
+          <StageTabs stage={stage} go={go} />
+          <div
+            data-lengths={desk.job.shop?.units?.lengths}
+            className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0"
           >
-            <StagePanel stage={stage} />
-          </aside>
-          <main className="min-w-0 space-y-4">
-            <AsLastHeard />
-            <Frozen stage={stage} go={go} />
-            {isSigned(desk.answers) ? null : <NextQuestion stage={stage} go={go} />}
-            <Answers stage={stage} go={go} />
-          </main>
-        </div>
-        {/* On a phone the first screen is for the step, the reading or the lamp. */}
-        {isNarrow && (
-          <footer className="no-print flex flex-wrap items-center gap-3 border-t border-line p-5">
-            <JobLine />
-          </footer>
-        )}
-        <Palette open={finding} setOpen={setFinding} groups={groups} />
+            <aside
+              aria-label="Facts"
+              className={`no-print min-w-0 ${ON_THE_FLOOR.includes(stage) ? "max-lg:order-last" : ""}`}
+            >
+              <StagePanel stage={stage} />
+            </aside>
+            <main className="min-w-0 space-y-4">
+              <AsLastHeard />
+              <Frozen stage={stage} go={go} />
+              {isSigned(desk.answers) ? null : <NextQuestion stage={stage} go={go} />}
+              <Answers stage={stage} go={go} />
+            </main>
+          </div>
+          {/* On a phone the first screen is for the step, the reading or the lamp. */}
+          {isNarrow && (
+            <footer className="no-print flex flex-wrap items-center gap-3 border-t border-line p-5">
+              <JobLine />
+            </footer>
+          )}
+          <Palette open={finding} setOpen={setFinding} groups={groups} />
+        </UnitsContext.Provider>
       </FormContext.Provider>
     </DeskContext.Provider>
   );

@@ -24,6 +24,24 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
     <Group title={title}>
       <div className="grid grid-cols-2 items-end gap-2">
         <ChoiceField
+          path="shop.units.lengths"
+          label="Lengths"
+          options={[
+            { value: "metric", label: "metres, mm" },
+            { value: "us", label: "feet, inches" },
+          ]}
+          read={(held) => String(held ?? "metric")}
+        />
+        <ChoiceField
+          path="shop.units.temperatures"
+          label="Temperatures"
+          options={[
+            { value: "celsius", label: "°C" },
+            { value: "fahrenheit", label: "°F" },
+          ]}
+          read={(held) => String(held ?? "celsius")}
+        />
+        <ChoiceField
           path="shop.wire_system"
           label="Wire on the shelf"
           options={[

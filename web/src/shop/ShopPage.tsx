@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { type Form, FormContext } from "../ui/form";
+import { UnitsContext } from "../ui/units";
 import { ShopForm } from "./ShopForm";
 import { StockForm } from "./StockForm";
 
@@ -44,7 +45,9 @@ export function ShopPage() {
         </p>
         {shown ? (
           <FormContext.Provider value={form}>
-            <ShopForm title="Every new job" />
+            <UnitsContext.Provider value={shown.units}>
+              <ShopForm title="Every new job" />
+            </UnitsContext.Provider>
           </FormContext.Provider>
         ) : (
           <p>Opening ...</p>

@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { OutlineShapes } from "../ui/Outline";
 import { useReducedMotion } from "../ui/useMedia";
 import type { Moment } from "./useMoment";
 
@@ -23,6 +24,15 @@ function at(spot: Spot) {
   return { x: BODY.x + spot.along * BODY.width, y: BODY.y + spot.across * BODY.height };
 }
 
+/** A point of the body as parts of its length and width, as spots of lamps are told. */
+function partOf(
+  { size_m: [length = 1, width = 1] }: Schemas["Outline"],
+  along_m: number,
+  left_m: number,
+) {
+  return { along: along_m / length, across: 0.5 - left_m / width };
+}
+
 /** The vehicle from above, front to the left; each lamp glows as the solved circuit says. */
 export function VehicleView({
   moment,
@@ -37,7 +47,7 @@ export function VehicleView({
     // biome-ignore lint/a11y/useSemanticElements: an SVG cannot be a fieldset
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="block w-full rounded-md bg-[#0c1310]"
+      className="by-night block w-full rounded-md bg-[#0c1310]"
       role="group"
       aria-label={`The vehicle from above: ${moment.words}`}
     >
@@ -50,7 +60,12 @@ export function VehicleView({
           </radialGradient>
         ))}
       </defs>
-      <Body />
+      <OutlineShapes
+        outline={moment.outline}
+        view="above"
+        skinOnly
+        at={(along_m, left_m) => at(partOf(moment.outline, along_m, left_m))}
+      />
       {moment.factory.flatMap((f) =>
         f.spots.map(({ spot, colour }) => (
           <FactoryLamp
@@ -79,41 +94,6 @@ export function VehicleView({
         </text>
       </g>
     </svg>
-  );
-}
-
-function Body() {
-  const { x, y, width, height } = BODY;
-  const line = { fill: "none", stroke: "#4d6157", strokeWidth: 1.5 };
-  return (
-    <g>
-      <rect
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        rx="26"
-        fill="#1a2520"
-        stroke="#5c7266"
-        strokeWidth="2"
-      />
-      <path d={`M${x + 150} ${y + 24} q-22 86 0 172 l36 -16 q-12 -70 0 -140 z`} {...line} />
-      <path d={`M${x + 330} ${y + 34} v152`} {...line} />
-      <rect x={x + 360} y={y + 18} width={width - 385} height={height - 36} rx="8" {...line} />
-      {[0.14, 0.8].map((part) =>
-        [y - 8, y + height - 4].map((top) => (
-          <rect
-            key={`${part}-${top}`}
-            x={x + width * part}
-            y={top}
-            width="74"
-            height="12"
-            rx="4"
-            fill="#26332d"
-          />
-        )),
-      )}
-    </g>
   );
 }
 

@@ -2,13 +2,14 @@ import { type ReactNode, useState } from "react";
 import { ApiError } from "../api/client";
 import { Button } from "./Button";
 import { useReader } from "./reader";
+import { bareUnit, useFieldUnit } from "./units";
 
 /** A box for a figure that is kept when it is finished: typed, or read off a device. */
 export function FigureBox({
   label,
   head,
   unit,
-  placeholder = unit,
+  placeholder,
   empty = "Type the reading.",
   words,
   keep,
@@ -31,6 +32,7 @@ export function FigureBox({
   main?: boolean;
 }) {
   const reader = useReader();
+  const bare = bareUnit(unit, useFieldUnit()(unit));
   const [text, setText] = useState("");
   const [fault, setFault] = useState<string>();
   const put = async (take: () => Promise<number | undefined>) => {
@@ -68,7 +70,7 @@ export function FigureBox({
           <input
             className="field min-h-[44px] font-reading text-lg"
             inputMode="decimal"
-            placeholder={placeholder}
+            placeholder={placeholder ?? bare}
             value={text}
             aria-invalid={!!fault}
             onChange={(e) => setText(e.target.value)}

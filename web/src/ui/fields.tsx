@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import { getAt, setAt } from "../sheet/path";
 import { useForm } from "./form";
 import { useReader } from "./reader";
+import { bareUnit, useFieldUnit, useWritten } from "./units";
 import { useUsual } from "./usual";
 
 interface Common {
@@ -40,6 +41,9 @@ function Fault({ id, text }: { id: string; text: string | undefined }) {
   );
 }
 
+/** Letters or marks of a unit behind a figure. */
+const HAS_UNIT = /[^\d\s.,+/-]/;
+
 /** A figure with its unit. Empty means that nobody said; the assumed figure then shows in its place. */
 export function NumberField({
   path,
@@ -52,7 +56,10 @@ export function NumberField({
   const form = useForm();
   const id = useId();
   const value = getAt(form.tree, path) as number | undefined | null;
-  const [text, setText] = useState(value == null ? "" : String(value));
+  const written = useWritten();
+  const bare = bareUnit(unit, useFieldUnit()(unit));
+  const held = value == null ? "" : written(value, unit);
+  const [text, setText] = useState(held);
   const [local, setLocal] = useState<string>();
   const reader = useReader();
   const read = reader(text, unit);
@@ -62,12 +69,14 @@ export function NumberField({
   useEffect(() => {
     const shown = reader(text, unit);
     const same = value == null ? shown === "empty" : shown === value;
-    if (!same && !local) setText(value == null ? "" : String(value));
-  }, [value, text, unit, local, reader]);
+    if (!same && !local) setText(held);
+  }, [value, held, text, unit, local, reader]);
 
   const assumed = form.assumptions.find((a) => a.path === path);
   const usual = useUsual(path);
   const counts = assumed?.value ?? usual;
+  const placeholder = counts == null ? "" : written(Number(counts.toPrecision(4)), unit);
+  const hasUnit = HAS_UNIT.test(text || placeholder);
   const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
   const refuse = (why: string) => {
     setLocal(why);
@@ -100,11 +109,11 @@ export function NumberField({
         <input
           id={id}
           data-path={path}
-          className="field pr-12 font-reading"
+          className={`field font-reading ${hasUnit ? "!px-2" : "pr-12"}`}
           inputMode="decimal"
           autoComplete="off"
           value={text}
-          placeholder={counts === undefined ? "" : `${Number(counts.toPrecision(4))}`}
+          placeholder={placeholder}
           aria-invalid={!!fault}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onFocus={() => {
@@ -116,7 +125,7 @@ export function NumberField({
           aria-hidden="true"
           className="pointer-events-none absolute top-2 right-2 text-sm text-soft"
         >
-          {unit}
+          {hasUnit ? "" : bare}
         </span>
       </div>
       <Fault id={`${id}-fault`} text={fault} />

@@ -1,68 +1,97 @@
 import { useCallback } from "react";
 import { useCatalog } from "../api/catalog";
 import type { Schemas } from "../api/client";
+import { bareUnit, useFieldUnit } from "./units";
 
-/** Reads a number as a fitter types it: comma or point, with or without its unit, or in another unit that is known. */
+/**
+ * Reads a number as a fitter types it: comma or point, with or without its unit, in another unit that is known, or in
+ * parts. A bare figure is in the unit that the shop writes the field in.
+ */
 export function useReader() {
   const units = useCatalog().data?.data.units;
-  return useCallback((text: string, unit: string) => readNumber(text, unit, units ?? []), [units]);
+  const fieldUnit = useFieldUnit();
+  return useCallback(
+    (text: string, unit: string) => {
+      const as = fieldUnit(unit);
+      return readNumber(text, { unit, bare: bareUnit(unit, as), zero: as?.zero ?? 0 }, units ?? []);
+    },
+    [units, fieldUnit],
+  );
 }
 
-/** A figure with its unit, such as `21 ft` of `21 ft 4 in`. */
-const PART = /([+-]?\d*[.,]?\d+)\s*([^\d\s+.,-]+)\s*/y;
-
-/** One figure by another, such as `0.75/9` of nine lamps together, or `3/4 in`; what follows is the unit. */
-const QUOTIENT = /^([+-]?\d*[.,]?\d+)\s*\/\s*(\d*[.,]?\d+)\s*(.*)$/;
-
-/** A quotient worked out, in the words of a plain figure. */
-function divided(text: string): string {
-  const match = QUOTIENT.exec(text);
-  if (!match) return text;
-  const [over, under] = [match[1], match[2]].map((d) => Number((d ?? "").replace(",", ".")));
-  if (over === undefined || !under) return text;
-  return `${Number((over / under).toPrecision(9))} ${match[3] ?? ""}`.trim();
+/** A field: the unit that it holds, and the one that a bare figure is in. */
+interface Field {
+  unit: string;
+  bare: string;
+  zero: number;
 }
 
-/** What one of a unit that was typed is in the field's own; none for one that is not known. */
-function times(written: string, unit: string, units: Schemas["OtherUnit"][]): number | undefined {
-  if (written.toLowerCase() === unit.toLowerCase()) return 1;
-  const known = units.filter((u) => u.field === unit);
-  // Capitals tell mega from milli; nobody types them for ft.
-  const other =
-    known.find((u) => u.typed === written) ??
-    known.find((u) => u.typed === written.toLowerCase() && !/^m[a-z]/i.test(written));
-  return other?.times;
+/** `21`, `0,75`, `3/4`, `6 1/2`, and the unit behind it if any. */
+const PART =
+  /\s*([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d*[.,]?\d+|\d+[.,])(?:\s*\/\s*(\d*[.,]?\d+))?)\s*([^\d\s+.,/-]*)\s*/y;
+
+const number = (digits: string | undefined) => Number((digits ?? "").replace(",", "."));
+
+/** One figure of what was typed, with the unit behind it. */
+interface Typed {
+  isNegative: boolean;
+  amount: number;
+  unit: string;
 }
 
-/** The sum of several parts, each with its unit: feet and inches. None where it is not of that kind. */
-function readParts(text: string, unit: string, units: Schemas["OtherUnit"][]): number | undefined {
-  let sum = 0;
+/** What was typed, figure by figure; none where it is not made of figures. */
+function figures(text: string): Typed[] | undefined {
+  const out: Typed[] = [];
   PART.lastIndex = 0;
   while (PART.lastIndex < text.length) {
     const part = PART.exec(text);
-    const factor = part ? times(part[2] ?? "", unit, units) : undefined;
-    if (!part || factor === undefined) return undefined;
-    sum += Number((part[1] ?? "").replace(",", ".")) * factor;
+    if (!part) return undefined;
+    const [, sign, whole, over, under, plain, by, unit] = part;
+    const amount = whole
+      ? number(whole) + number(over) / number(under)
+      : number(plain) / number(by ?? "1");
+    if (!Number.isFinite(amount)) return undefined;
+    out.push({ isNegative: sign === "-", amount, unit: unit ?? "" });
   }
-  return sum;
+  return out;
+}
+
+/** How a unit that was typed counts in the field's own; none for one that is not known. */
+function counts(
+  written: string,
+  unit: string,
+  units: Schemas["OtherUnit"][],
+): { times: number; zero: number } | undefined {
+  if (written.toLowerCase() === unit.toLowerCase()) return { times: 1, zero: 0 };
+  const known = units.filter((u) => u.field === unit);
+  // Capitals tell mega from milli; nobody types them for ft.
+  return (
+    known.find((u) => u.typed === written) ??
+    known.find((u) => u.typed.toLowerCase() === written.toLowerCase() && !/^m[a-z]/i.test(written))
+  );
 }
 
 function readNumber(
   text: string,
-  unit: string,
+  field: Field,
   units: Schemas["OtherUnit"][],
 ): number | "empty" | string {
-  const trimmed = divided(text.trim());
-  if (trimmed === "") return "empty";
-  const match = /^([+-]?\d*[.,]?\d+|[+-]?\d+[.,]?)\s*(.*)$/.exec(trimmed);
-  if (!match) return `"${trimmed}" is not a number. Give it in ${unit || "figures"}.`;
-  const written = match[2] ?? "";
-  const value = Number((match[1] ?? "").replace(",", "."));
-  if (!Number.isFinite(value)) return `"${trimmed}" is not a number.`;
-  if (!written) return value;
-  const factor = times(written, unit, units);
-  const sum = factor === undefined ? readParts(trimmed, unit, units) : value * factor;
+  const typed = text.trim();
+  if (typed === "") return "empty";
+  const found = figures(typed);
+  const first = found?.[0];
+  if (!found || !first) return `"${typed}" is not a number. Give it in ${field.bare || "figures"}.`;
+  let sum = 0;
+  for (const [k, part] of found.entries()) {
+    // Only the first of several parts has a sign, and only a single figure may stand without its unit.
+    if (k > 0 && (part.isNegative || !part.unit))
+      return `"${typed}" is not a number. Give it in ${field.bare || "figures"}.`;
+    const by = counts(part.unit || (found.length > 1 ? "?" : field.bare), field.unit, units);
+    if (!by) return `Give it in ${field.bare}, not in ${part.unit || typed}.`;
+    sum += part.amount * by.times;
+    if (found.length === 1) sum = (first.isNegative ? -sum : sum) + by.zero;
+  }
+  if (found.length > 1 && first.isNegative) sum = -sum;
   // What the figure was typed with is enough; what the machine adds behind it is not.
-  if (sum !== undefined) return Number(sum.toPrecision(9));
-  return `Give it in ${unit}, not in ${written}.`;
+  return Number(sum.toPrecision(9));
 }

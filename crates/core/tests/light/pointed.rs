@@ -87,7 +87,7 @@ fn what_the_beam_meets_first_is_where_it_is_aimed() {
     assert_eq!(reverse.on, AimOn::Ground);
     assert!((reverse.mark_m - 3.970).abs() < 0.001, "{}", reverse.mark_m);
     let mark = reverse.rows.iter().find(|r| r.what == "Mark").unwrap();
-    assert_eq!(mark.text, "3.97 m (13.0 ft) on the ground, from below the lamp");
+    assert_eq!(mark.text, "3.97 m on the ground, from below the lamp");
     assert!(
         reverse.rows[0].text.ends_with("(15.7 in) left, faces rearward"),
         "{}",

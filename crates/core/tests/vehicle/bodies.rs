@@ -9,6 +9,7 @@ use jovek_core::job::{
 use jovek_core::moment::moment;
 use jovek_core::plan::study::study;
 use jovek_core::route::body::body;
+use jovek_core::route::outline::outline;
 use jovek_core::route::path::prices;
 use jovek_core::route::price::{hazard_part, passage_m, price_m};
 use jovek_core::route::{Graph, LaidRole};
@@ -28,6 +29,28 @@ const KINDS: [BodyKind; 9] = [
 
 fn graph(kind: BodyKind) -> Graph {
     Graph::new(&Skeleton { body: kind, ..Skeleton::default() })
+}
+
+/// Every line of an outline lies within the vehicle, whatever its size, and its wheels stand on the ground.
+#[test]
+fn an_outline_is_as_large_as_its_vehicle() {
+    for kind in KINDS {
+        for scale in [0.5, 1.0, 2.0] {
+            let size_m = body(kind).usual_m.map(|m| m * scale);
+            let [length_m, width_m, height_m] = size_m;
+            let drawn = outline(kind, size_m);
+            let is_inside = |x: f64, low: f64, high: f64| (low - 1e-9..=high + 1e-9).contains(&x);
+            for [along, left] in drawn.above.iter().flat_map(|s| &s.points_m) {
+                assert!(is_inside(*along, 0.0, length_m), "{kind:?}: {along} of {length_m}");
+                assert!(is_inside(left.abs(), 0.0, width_m / 2.0), "{kind:?}: {left}");
+            }
+            for [along, up] in drawn.side.iter().flat_map(|s| &s.points_m) {
+                assert!(is_inside(*along, 0.0, length_m), "{kind:?}: {along} of {length_m}");
+                assert!(is_inside(*up, 0.0, height_m), "{kind:?}: {up} of {height_m}");
+            }
+            assert!(drawn.wheels.iter().all(|w| w.up_m > 0.0 && w.up_m < 0.25 * height_m));
+        }
+    }
 }
 
 /// Ids are unique, ways join places that are there, everything lies inside the body and can be reached.

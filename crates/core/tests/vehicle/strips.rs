@@ -201,7 +201,7 @@ fn the_strip_is_in_the_circuit_and_on_the_sheet() {
     assert!(light.power_text.starts_with("40 W"), "{}", light.power_text);
     let strip = light.strip.as_ref().unwrap();
     assert_eq!((strip.pieces.len(), strip.light.len()), (1, 80));
-    assert!(strip.says.iter().any(|s| s.contains("1 reel of 5.00 m opened, 1.00 m left over")));
+    assert!(strip.says.iter().any(|s| s.contains("1 reel of 5 m opened, 1.00 m left over")));
     assert!(strip.says.iter().any(|s| s.starts_with("400 cm²")));
     let used = &strip.ways[0];
     let leads = answers.cuts.iter().filter(|c| c.to.starts_with("strip ")).count();

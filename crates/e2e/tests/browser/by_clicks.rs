@@ -34,7 +34,7 @@ async fn open_a_job_of_the_demo(page: &Page) -> Result<()> {
 /// Three presses give a sized and explained circuit; all of it marked as assumed.
 async fn make_a_job(page: &Page) -> Result<()> {
     page.begin(&[]).await?;
-    page.says("The figure that matters most now").await?;
+    page.says("Measure next:").await?;
     let headline = page.text("[data-testid=headline]").await?;
     for unit in ["mm²", " A fuse", " A"] {
         ensure!(headline.contains(unit), "{headline}");

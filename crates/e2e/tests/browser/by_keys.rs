@@ -41,7 +41,7 @@ async fn the_whole_job_by_keys() -> Result<()> {
         page.tab_to("press", button).await?;
         page.keys(key(Key::Enter)).await?;
     }
-    page.says("The figure that matters most now").await?;
+    page.says("Measure next:").await?;
 
     stage(&page, "1", "Look").await?;
     type_into(&page, "Unit", "61").await?;

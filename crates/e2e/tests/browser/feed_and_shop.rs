@@ -144,7 +144,7 @@ async fn a_new_job_starts_with_the_shops_habits() -> Result<()> {
     ensure!(grave.is_empty(), "{grave:#?}");
     page.press("Jovek, to the yard").await?;
     page.begin(&[]).await?;
-    page.says("The figure that matters most now").await?;
+    page.says("Measure next:").await?;
     page.press("1 Look").await?;
     page.holds("Drop in the copper", "half_volt").await?;
     page.holds("Joints", "solder").await?;

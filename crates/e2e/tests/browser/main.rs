@@ -12,6 +12,7 @@ mod fit_in_order;
 mod held_and_lit;
 mod housings;
 mod kinds_of_work;
+mod own_units;
 mod proof_pages;
 mod run_along_skeleton;
 mod saving;

@@ -8,6 +8,7 @@ mod vehicle;
 mod work;
 
 use super::Job;
+use jovek_base::units::Units;
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -43,6 +44,7 @@ impl std::fmt::Display for JobFault {
 /// Faults while they are found: place and what is wrong.
 struct Checker {
     faults: Vec<(String, String)>,
+    units: Units,
 }
 
 impl Checker {
@@ -52,8 +54,15 @@ impl Checker {
 
     fn range(&mut self, path: String, value: f64, low: f64, high: f64, unit: &str) {
         if !(value.is_finite() && (low..=high).contains(&value)) {
-            let unit = if unit.is_empty() { String::new() } else { format!(" {unit}") };
-            self.say(path, format!("{value}{unit} cannot be right; give {low} to {high}{unit}"));
+            let told = |value| self.units.as_given(value, unit);
+            let low = told(low);
+            // `0.05 to 60 m`, but `2 in to 197 ft`.
+            let low = match unit.is_empty() || !low.ends_with(unit) {
+                true => low.as_str(),
+                false => low.trim_end_matches(unit).trim_end(),
+            };
+            let text = format!("{} cannot be right; give {low} to {}", told(value), told(high));
+            self.say(path, text);
         }
     }
 
@@ -92,14 +101,14 @@ impl Checker {
 
 /// What cannot be right about the size of a vehicle, m: asked before anything is built to that size.
 pub fn size_faults(length_m: f64, width_m: f64, height_m: f64) -> Vec<JobFault> {
-    let mut c = Checker { faults: Vec::new() };
+    let mut c = Checker { faults: Vec::new(), units: Units::METRIC };
     c.size("", [Some(length_m), Some(width_m), Some(height_m)]);
     c.faults.into_iter().map(|(path, what)| JobFault::of_file(path, what)).collect()
 }
 
 /// Everything in the job that cannot be right.
 pub fn faults(job: &Job) -> Vec<JobFault> {
-    let mut c = Checker { faults: Vec::new() };
+    let mut c = Checker { faults: Vec::new(), units: job.shop.units };
     c.vehicle(job);
     c.shop(job);
     c.factory(job);

@@ -10,7 +10,7 @@ use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswe
 use crate::harness::connectors::connectors;
 use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
-use crate::harness::reels::{REEL_M, reels};
+use crate::harness::reels::{reel_m, reels};
 use crate::harness::{Installation, cuts, parts, sheet_cuts};
 use crate::kinds::undecided;
 use crate::prove::checks::checks;
@@ -112,7 +112,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         cut_totals: cut_totals(&cut_lines, job.shop.units),
         circuits,
         findings,
-        reels: reels(&cut_lines, job.shop.reel_m.unwrap_or(REEL_M)),
+        reels: reels(&cut_lines, reel_m(&job.shop), job.shop.units),
         pins: pins(of, &cut_lines),
         terminals: terminals(job, &cut_lines, &joint_list),
         joints: joint_list,
@@ -122,6 +122,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         route: route_answer(job, &study),
         short_minutes_text: short_minutes_text(&check_list),
         left_open: left_open(&check_list),
+        path_rules: rules::run::path_rules(job.shop.units),
         checks: check_list,
         assumptions: study.assumed.clone(),
         undecided: undecided(job),

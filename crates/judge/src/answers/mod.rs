@@ -204,6 +204,8 @@ pub struct Answers {
     pub short_minutes_text: String,
     /// What the short set of them leaves open.
     pub left_open: Vec<&'static str>,
+    /// What holds for every path.
+    pub path_rules: String,
     /// Figures that nobody gave.
     pub assumptions: Vec<Assumption>,
     /// The fact on which the work turns; none where it is said.

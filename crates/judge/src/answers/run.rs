@@ -7,6 +7,7 @@ use jovek_job::{CircuitId, Hazard, Job, Passage, PlaceId, WayId, Zone};
 use jovek_plan::bundles::bundles;
 use jovek_plan::route::bundle::{Bundle, clips};
 use jovek_plan::route::lay::slack_m;
+use jovek_plan::route::outline::{self, Outline};
 use jovek_plan::route::{LaidRole, Layout, RouteEdge};
 use jovek_plan::study::Assessment;
 use serde::Serialize;
@@ -92,6 +93,8 @@ pub struct RouteAnswer {
     pub width_m: f64,
     /// Height, m.
     pub height_m: f64,
+    /// The body around it.
+    pub outline: Outline,
     /// Places.
     pub places: Vec<PlaceAnswer>,
     /// Ways.
@@ -148,6 +151,7 @@ pub(super) fn route_answer(job: &Job, study: &Assessment) -> Option<RouteAnswer>
         length_m: graph.size_m[0],
         width_m: graph.size_m[1],
         height_m: graph.size_m[2],
+        outline: outline::of_job(job),
         places: graph
             .places
             .iter()

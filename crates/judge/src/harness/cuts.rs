@@ -49,6 +49,8 @@ pub struct CutLine {
     pub path_m: f64,
     /// Length to cut, m.
     pub length_m: f64,
+    /// Length to cut, as the shop reads its tape.
+    pub length_text: String,
     /// What the length has beside the path: `2 × 0.15 m at the ends, 5 % spare`.
     pub allowance_text: String,
     /// What kind of end the start is.
@@ -183,6 +185,7 @@ fn cut_chain(job: &Job, chain: &Chain, sizes: &Sizes, names: &Names, out: &mut V
             insulation: sizes.insulation.label(),
             path_m: piece.path_m,
             length_m: piece.cut_m(&job.shop),
+            length_text: job.shop.units.length(piece.cut_m(&job.shop)),
             allowance_text: allowance_text(
                 allowance,
                 if piece.is_short { 0.0 } else { spare },
@@ -298,7 +301,7 @@ pub fn in_order_csv(lines: &[CutLine], reel_m: f64, units: Units) -> String {
     let (length, left) = (format!("length_{unit}"), format!("left_on_reel_{unit}"));
     // Writing to memory cannot fail.
     let _ = out.write_record(["wire", "reel", "label", &length, "from", "to", "circuit", &left]);
-    for reel in super::reels::reels(lines, reel_m) {
+    for reel in super::reels::reels(lines, reel_m, units) {
         for (k, label) in reel.pieces.iter().enumerate() {
             let Some(cut) = lines.iter().find(|c| c.label == *label) else { continue };
             let is_last = k + 1 == reel.pieces.len();

@@ -176,6 +176,7 @@ impl Maker<'_> {
         } else {
             job.shop.end_allowance_m.unwrap_or(END_ALLOWANCE_M)
         };
+        let length_m = cut_length_m(path_m * (1.0 + spare / 100.0), end_m);
         CutLine {
             label: String::new(),
             circuit: CircuitId::from(""),
@@ -188,7 +189,8 @@ impl Maker<'_> {
             wire_text: wire.label(),
             insulation: self.insulation.label(),
             path_m,
-            length_m: cut_length_m(path_m * (1.0 + spare / 100.0), end_m),
+            length_m,
+            length_text: job.shop.units.length(length_m),
             allowance_text: allowance_text(end_m, spare, job.shop.units),
             from_terminal: from_kind.terminal(wire, job.shop.units).unwrap_or_default(),
             to_terminal: to_kind.terminal(wire, job.shop.units).unwrap_or_default(),

@@ -74,6 +74,7 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
                 insulation: Insulation::Pvc105.label(),
                 path_m: lead.length_m,
                 length_m: cut_length_m(lead.length_m, end_m),
+                length_text: job.shop.units.length(cut_length_m(lead.length_m, end_m)),
                 allowance_text: allowance_text(end_m, 0.0, job.shop.units),
                 from_terminal: from_kind.terminal(wire, job.shop.units).unwrap_or_default(),
                 to_terminal: String::new(),

@@ -321,7 +321,7 @@ fn down_deg(found: FoundMark, lamp_up_m: f64) -> f64 {
 fn found_text(found: FoundMark, units: Units) -> String {
     match found {
         FoundMark::Wall { up_mm, wall_m } => {
-            format!("{} high on a wall at {}", units.tape(up_mm), units.tape(1000.0 * wall_m))
+            format!("{} high on a wall at {}", units.tape(up_mm), units.length(wall_m))
         }
         FoundMark::Ground { far_m } => format!("{} away on the ground", units.length(far_m)),
     }

@@ -38,11 +38,7 @@ fn line(out: &mut String, a: (f64, f64), b: (f64, f64), style: &str) {
 /// The aim sheet: the wall with its tape marks, and what to do in order.
 pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     let mut out = String::new();
-    let title = format!(
-        "Unit {}: aim sheet, wall at {}",
-        job.unit,
-        job.shop.units.tape(1000.0 * report.wall_m)
-    );
+    let title = format!("Unit {}: aim sheet, wall at {}", job.unit, report.wall_text);
     if report.aim.is_empty() {
         text(&mut out, (10.0, 30.0), 4.0, "start", "No lamp of this job is aimed.");
         return page(&title, &out);

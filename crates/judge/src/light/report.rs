@@ -83,6 +83,8 @@ pub struct LampAnswer {
     pub is_beam_assumed: bool,
     /// `2,000 lm, 1,850 cd, 60° wide and high`.
     pub beam_text: String,
+    /// `1.95 m high, 12.0° down`.
+    pub place_text: String,
     /// `12.1 V, full light`.
     pub level_text: String,
     /// Flux out of it, lm.
@@ -188,6 +190,8 @@ pub struct LightReport {
     pub wall_of: Option<CircuitId>,
     /// From the lamps to the wall, m.
     pub wall_m: f64,
+    /// The same as the shop reads its tape.
+    pub wall_text: String,
     /// What slope does to the marks.
     pub level_text: String,
     /// Length, width and height of the vehicle, m.
@@ -256,7 +260,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         },
     );
     Ok(LightReport {
-        lamps: shown.iter().map(lamp_answer).collect(),
+        lamps: shown.iter().map(|l| lamp_answer(l, asked.job.shop.units)).collect(),
         spots,
         next_spot: next_spot(&all),
         reach: reaches(job, &all),
@@ -265,6 +269,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         wall: on_wall(&all),
         wall_of,
         wall_m,
+        wall_text: job.shop.units.length(wall_m),
         level_text: format!(
             "Level ground: every 1 % of slope moves a mark on the wall by {}.",
             job.shop.units.tape(1000.0 * drop_m(wall_m, 1.0))
@@ -295,7 +300,7 @@ fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
 fn beside(asked: &LightAsked, all: &[Lamp]) -> Beside {
     let shown = asked.shown(all);
     Beside {
-        lamps: shown.iter().map(lamp_answer).collect(),
+        lamps: shown.iter().map(|l| lamp_answer(l, asked.job.shop.units)).collect(),
         reach: reaches(&asked.job, all),
         ground: on_ground(asked, &shown),
         wall: None,
@@ -325,7 +330,7 @@ pub fn of_circuit(lamps: &[Lamp], circuit: &CircuitId) -> Vec<Source> {
     lamps.iter().filter(|l| l.circuit == *circuit).map(|l| l.source.clone()).collect()
 }
 
-fn lamp_answer(lamp: &Lamp) -> LampAnswer {
+fn lamp_answer(lamp: &Lamp, units: Units) -> LampAnswer {
     let distribution = &lamp.source.distribution;
     // What leaves the lens at full voltage.
     let (flux_lm, peak_cd) =
@@ -340,6 +345,11 @@ fn lamp_answer(lamp: &Lamp) -> LampAnswer {
         mount: lamp.source.mount,
         is_place_assumed: lamp.is_place_assumed,
         is_beam_assumed: lamp.is_beam_assumed,
+        place_text: format!(
+            "{} high, {:.1}° down",
+            units.length(lamp.source.mount.at.up_m),
+            lamp.source.mount.down_deg
+        ),
         beam_text: format!(
             "{} lm, {} cd, {wide:.0}° wide, {high:.0}° high",
             whole(flux_lm),

@@ -16,6 +16,7 @@ use jovek_job::{
 };
 use jovek_plan::inputs::{Assignment, Input};
 use jovek_plan::network::parts::{PartKind, PartRef};
+use jovek_plan::route::outline::{Outline, of_job};
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
 use serde::Serialize;
@@ -171,6 +172,8 @@ pub struct PartNow {
 pub struct Moment {
     /// What is on, in words.
     pub words: String,
+    /// The body on which its lamps sit.
+    pub outline: Outline,
     /// Keys of what is on.
     pub on: Vec<String>,
     /// The inputs.
@@ -251,6 +254,7 @@ fn seen(job: &Job, study: &Assessment, state: &VehicleState) -> Result<Moment, M
     let way = if battery_a >= 0.0 { "out" } else { "in" };
     Ok(Moment {
         words: inputs.words(job, a),
+        outline: of_job(job),
         on: inputs.keys(job, a),
         inputs: look.inputs(),
         lamps: look.lamps(),

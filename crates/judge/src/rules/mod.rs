@@ -20,7 +20,7 @@ mod outputs;
 mod overruled;
 pub mod refusal;
 mod road;
-mod run;
+pub mod run;
 mod self_resetting;
 mod strip;
 mod supply_load;

@@ -14,6 +14,16 @@ use jovek_plan::route::{Layout, RouteEdge};
 /// plug measures about 20 mm across. Common practice.
 const PLUG_MM: f64 = 20.0;
 
+/// What holds for every path. Common practice.
+pub fn path_rules(units: Units) -> String {
+    format!(
+        "{} off the exhaust, never along brake or fuel lines, grommet in every hole, clips every {}, slack at hinges. \
+         Exhaust cold, vehicle on stands.",
+        units.rule(150.0),
+        units.rule_between(300.0, 450.0)
+    )
+}
+
 /// Everything about ways that wires take.
 pub fn ways(context: &Context, out: &mut Vec<Finding>) {
     let Some((layout, bundles)) = &context.layout else { return };

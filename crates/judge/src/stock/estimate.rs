@@ -1,11 +1,35 @@
 //! What a job costs: parts against the shelf, and minutes of work.
 
 use super::StockLine;
+use crate::harness::parts::PartOf;
 use crate::work::learn::kind_of;
 use crate::work::{KnownJob, Step};
+use jovek_base::units::{FOOT_M, Lengths, Units};
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
+
+/// The quantities of a part in words: `12.40 m`, `40.7 ft`, `3`.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Amounts {
+    /// Needed.
+    pub needed: String,
+    /// On the shelf.
+    pub held: String,
+    /// To buy; empty where nothing is.
+    pub to_buy: String,
+}
+
+/// A quantity of a part as the shop measures it.
+fn amount(value: f64, of: PartOf, units: Units) -> String {
+    match of {
+        PartOf::Wire => {
+            let (text, unit) = units.reeled(value);
+            format!("{text} {unit}")
+        }
+        _ => format!("{value:.0}"),
+    }
+}
 
 /// A line of parts.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -22,8 +46,12 @@ pub struct EstimateLine {
     pub held: f64,
     /// How much is missing.
     pub to_buy: f64,
+    /// What is needed, held and missing, as the shop measures it; nothing where nothing is missing.
+    pub amounts: Amounts,
     /// Price of one unit; none where nobody knows.
     pub price: Option<f64>,
+    /// The same of the unit that the shop reads.
+    pub price_text: Option<String>,
     /// Cost of what is needed, from shelf or shop.
     pub cost: Option<f64>,
 }
@@ -79,13 +107,27 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
                 *left = (*left - p.quantity).max(0.0);
             }
             let price = stock.iter().find(|s| s.part == p.part).and_then(|s| s.price);
+            let units = job.shop.units;
+            let to_buy = cents((p.quantity - held).max(0.0));
+            let say = |value| amount(value, p.of, units);
+            let of_one = |each: f64| match (p.of, units.lengths) {
+                (PartOf::Wire, Lengths::Us) => format!("{:.2} / ft", each * FOOT_M),
+                (PartOf::Wire, Lengths::Metric) => format!("{each:.2} / m"),
+                _ => format!("{each:.2}"),
+            };
             EstimateLine {
+                amounts: Amounts {
+                    needed: say(p.quantity),
+                    held: say(held),
+                    to_buy: if to_buy > 0.0 { say(to_buy) } else { String::new() },
+                },
+                price_text: price.map(of_one),
                 group: p.group,
                 part: p.part.clone(),
                 needed: p.quantity,
                 unit: p.unit,
                 held,
-                to_buy: cents((p.quantity - held).max(0.0)),
+                to_buy,
                 price,
                 cost: price.map(|each| cents(each * p.quantity)),
             }
@@ -161,21 +203,26 @@ fn labour(steps: &[Step]) -> Vec<LabourLine> {
 }
 
 /// The estimate as CSV: parts, then work, then sums.
-pub fn csv(estimate: &Estimate) -> String {
+pub fn csv(estimate: &Estimate, units: Units) -> String {
     let mut out = csv::Writer::from_writer(Vec::new());
     let figure = |v: f64| format!("{v:.2}");
     let maybe = |v: Option<f64>| v.map_or_else(String::new, figure);
     // Writing to memory cannot fail.
     let _ = out.write_record(["kind", "what", "count", "unit", "held", "to_buy", "each", "sum"]);
     for p in &estimate.parts {
+        // Wire by the foot has a price by the foot.
+        let (unit, unit_m) = match (p.unit, units.lengths) {
+            ("m", Lengths::Us) => ("ft", FOOT_M),
+            (unit, _) => (unit, 1.0),
+        };
         let _ = out.write_record([
             p.group.to_owned(),
             jovek_base::csv::cell(&p.part),
-            figure(p.needed),
-            p.unit.to_owned(),
-            figure(p.held),
-            figure(p.to_buy),
-            maybe(p.price),
+            figure(p.needed / unit_m),
+            unit.to_owned(),
+            figure(p.held / unit_m),
+            figure(p.to_buy / unit_m),
+            maybe(p.price.map(|each| each * unit_m)),
             maybe(p.cost),
         ]);
     }

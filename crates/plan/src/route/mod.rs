@@ -7,13 +7,14 @@
 //!
 //! - `body`: the bodies. `graph`: places and ways. `price`: what a way costs. `path`, `tree`: the cheapest.
 //! - `sites`: where parts sit. `branch`: a tree as trunk and legs. `lay`: all circuits of a job.
-//! - `bundle`: what lies side by side.
+//! - `bundle`: what lies side by side. `outline`: the body as it is drawn.
 
 pub mod body;
 pub mod branch;
 pub mod bundle;
 pub mod graph;
 pub mod lay;
+pub mod outline;
 pub mod path;
 pub mod price;
 mod sites;

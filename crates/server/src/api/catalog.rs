@@ -2,6 +2,7 @@
 
 use super::kinds::{KindChoice, kind_choices};
 use crate::extract::Json;
+use jovek_core::base::units::{FieldUnit, fahrenheit_fields, us_length_fields};
 use jovek_core::catalog::conductor::Conductor;
 use jovek_core::catalog::fuse::Fuse;
 use jovek_core::catalog::light::{CatalogLight, lights};
@@ -92,6 +93,10 @@ pub struct Catalog {
     pub put_on: Vec<PutOnChoice>,
     /// Units that may be typed in place of the one that a field has.
     pub units: Vec<OtherUnit>,
+    /// How a US shop reads and types lengths.
+    pub us_lengths: Vec<FieldUnit>,
+    /// How a shop with °F reads and types temperatures.
+    pub fahrenheit: Vec<FieldUnit>,
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
     /// Kinds of work.
@@ -151,6 +156,8 @@ pub(super) async fn catalog() -> Json<Catalog> {
         functions: functions(),
         put_on: put_on(),
         units: other_units(),
+        us_lengths: us_length_fields(),
+        fahrenheit: fahrenheit_fields(),
         overload_ohm: OVERLOAD_OHM,
     })
 }

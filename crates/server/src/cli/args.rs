@@ -2,6 +2,7 @@
 
 use clap::builder::PossibleValue;
 use clap::{Parser, Subcommand, ValueEnum};
+use jovek_core::base::units::Units;
 use jovek_core::export::Format;
 use jovek_core::light::Stands;
 use std::net::SocketAddr;
@@ -13,8 +14,29 @@ use strum::IntoEnumIterator;
 #[derive(Debug, Parser)]
 #[command(name = "jovek", version)]
 pub struct Cli {
+    /// Units in which lengths and temperatures are told; without it those of the job's shop.
+    #[arg(long, global = true)]
+    pub(super) units: Option<CliUnits>,
     #[command(subcommand)]
     pub(super) command: Command,
+}
+
+/// Units that can be asked for.
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub(super) enum CliUnits {
+    /// Metres, millimetres and degrees Celsius.
+    Metric,
+    /// Feet, inches and degrees Fahrenheit.
+    Us,
+}
+
+impl From<CliUnits> for Units {
+    fn from(asked: CliUnits) -> Units {
+        match asked {
+            CliUnits::Metric => Units::METRIC,
+            CliUnits::Us => Units::US,
+        }
+    }
 }
 
 #[derive(Debug, Subcommand)]

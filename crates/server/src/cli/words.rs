@@ -125,10 +125,15 @@ pub(super) fn moment_text(job: &Job, moment: &Moment) -> String {
 
 /// Paths and bundles.
 pub(super) fn route_text(job: &Job, route: &RouteAnswer) -> String {
-    let (length, width, height) = (route.length_m, route.width_m, route.height_m);
+    let units = job.shop.units;
     let mut out = format!(
-        "Unit {}: {}\n{length:.2} m long, {width:.2} m wide, {height:.2} m high\n{}\n",
-        job.unit, job.title, route.total_text
+        "Unit {}: {}\n{} long, {} wide, {} high\n{}\n",
+        job.unit,
+        job.title,
+        units.length(route.length_m),
+        units.length(route.width_m),
+        units.length(route.height_m),
+        route.total_text
     );
     for circuit in &route.circuits {
         out += &format!("\n{}: {}\n", circuit.name, circuit.text);
@@ -255,7 +260,7 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
         out += &format!("  {}: {}\n", reach.name, reach.text);
     }
     if !light.aim.is_empty() {
-        out += &format!("\nAim, wall at {} m\n", light.wall_m);
+        out += &format!("\nAim, wall at {}\n", light.wall_text);
     }
     for a in &light.aim {
         let rows: Vec<String> = a.rows.iter().map(|r| format!("{} {}", r.what, r.text)).collect();

@@ -48,7 +48,7 @@ export function AimPanel() {
         <fieldset key={k} className="space-y-2 border-t border-line pt-2">
           <legend className="sr-only">{s.name}</legend>
           <TextField path={`lighting.spots[${k}].name`} label="Name" />
-          <div className="grid grid-cols-3 gap-2">
+          <div className="figures grid gap-2">
             <NumberField
               path={`lighting.spots[${k}].at.along_m`}
               label="Behind front"

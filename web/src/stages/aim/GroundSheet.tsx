@@ -158,9 +158,7 @@ function Lamps({ light, title }: { light: Light; title?: string }) {
                 {l.is_beam_assumed && <span className="italic text-soft"> assumed</span>}
               </td>
               <td className="pr-3">
-                <span className="font-reading whitespace-nowrap">
-                  {l.mount.at.up_m.toFixed(2)} m high, {(l.mount.down_deg ?? 0).toFixed(1)}° down
-                </span>
+                <span className="font-reading whitespace-nowrap">{l.place_text}</span>
                 {l.is_place_assumed && <span className="italic text-soft"> assumed</span>}
               </td>
               <td className="font-reading whitespace-nowrap">{l.level_text}</td>

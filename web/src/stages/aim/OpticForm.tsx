@@ -68,7 +68,7 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
               Remove
             </Button>
           </p>
-          <div className="grid grid-cols-3 gap-2">
+          <div className="figures grid gap-2">
             <NumberField path={`${at}.mounts[${k}].at.up_m`} label="High" unit="m" required />
             <NumberField path={`${at}.mounts[${k}].at.left_m`} label="Left" unit="m" required />
             <NumberField path={`${at}.mounts[${k}].at.along_m`} label="Behind" unit="m" required />

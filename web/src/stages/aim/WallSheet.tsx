@@ -4,6 +4,7 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
+import { bareUnit, useFieldUnit } from "../../ui/units";
 import { BesidePicker, useBeside } from "./BesidePicker";
 import { namesOf } from "./GroundSheet";
 import { LightFault } from "./LightFault";
@@ -27,9 +28,9 @@ export function WallSheet() {
         <h2 className="text-base">Before you aim</h2>
         <p className="text-sm">
           {data.level_text} Tyres at their pressure, usual load. Wall{" "}
-          <span className="font-reading">{data.wall_m.toFixed(2)} m</span> from the lenses, both
-          sides alike; where a beam meets the ground before it, its mark is there. Nobody in the
-          beam; do not look into a lit lamp. Work lamps are off on the road.
+          <span className="font-reading">{data.wall_text}</span> from the lenses, both sides alike;
+          where a beam meets the ground before it, its mark is there. Nobody in the beam; do not
+          look into a lit lamp. Work lamps are off on the road.
         </p>
       </section>
       {data.aim.length === 0 && (
@@ -142,6 +143,7 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
 /** The box where goes what was found on wall or ground. */
 function Found({ aim }: { aim: Aim }) {
   const { edit, problem } = useDesk();
+  const bare = bareUnit(aim.unit, useFieldUnit()(aim.unit));
   const fault = problem?.faults?.find((f) => f.path.startsWith(aim.path))?.what;
   const mark = (figure: number): Schemas["FoundMark"] =>
     aim.on === "wall"
@@ -153,7 +155,7 @@ function Found({ aim }: { aim: Aim }) {
         main
         label={`${aim.name}, ${aim.asks}`}
         unit={aim.unit}
-        placeholder={aim.found_text ?? `${aim.asks.split(" ")[0]} found, ${aim.unit}`}
+        placeholder={aim.found_text ?? `${aim.asks.split(" ")[0]} found, ${bare}`}
         empty={`Type the ${aim.asks}.`}
         keep={(figure) => edit((j) => setAt(j, aim.path, mark(figure)))}
       />

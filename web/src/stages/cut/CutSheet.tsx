@@ -63,7 +63,7 @@ export function CutSheet() {
                     <span className="block text-xs text-soft">{c.insulation}</span>
                   </td>
                   <td className="py-1 pr-3 text-right font-reading whitespace-nowrap">
-                    {c.length_m.toFixed(2)} m
+                    {c.length_text}
                     <span className="block font-sans text-xs text-soft">{c.allowance_text}</span>
                   </td>
                   <td className="py-1 text-sm">

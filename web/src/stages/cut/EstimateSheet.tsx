@@ -68,10 +68,10 @@ export function EstimateSheet() {
                   )}
                   {p.part}
                 </td>
-                <Figure value={amount(p.needed, p.unit)} />
-                <Figure value={amount(p.held, p.unit)} />
-                <Figure value={p.to_buy > 0 ? amount(p.to_buy, p.unit) : ""} strong />
-                <Figure value={money(p.price)} />
+                <Figure value={p.amounts.needed} />
+                <Figure value={p.amounts.held} />
+                <Figure value={p.amounts.to_buy} strong />
+                <Figure value={p.price_text ?? ""} />
                 <Figure value={money(p.cost)} />
               </tr>
             ))}
@@ -93,7 +93,7 @@ export function EstimateSheet() {
             {data.labour.map((l) => (
               <tr key={l.what} className="border-t border-line">
                 <td className="py-1 pr-3">{l.what}</td>
-                <Figure value={amount(l.count, l.unit)} />
+                <Figure value={l.count.toFixed(0)} />
                 <Figure value={`× ${l.minutes_each} min`} />
                 <Figure value={`${l.minutes.toFixed(0)} min`} />
               </tr>
@@ -106,11 +106,6 @@ export function EstimateSheet() {
       </section>
     </div>
   );
-}
-
-function amount(value: number, unit: string): string {
-  if (unit === "m") return `${value.toFixed(2)} m`;
-  return value.toFixed(0);
 }
 
 function Figure({ value, strong }: { value: string; strong?: boolean }) {

@@ -54,9 +54,7 @@ export function HarnessSheet() {
                 <td className="py-1 pr-3 whitespace-nowrap">{r.wire}</td>
                 <td className="py-1 pr-3 font-reading">{r.number}</td>
                 <td className="py-1 pr-3 font-reading">{r.pieces.join("  ")}</td>
-                <td className="py-1 text-right font-reading whitespace-nowrap">
-                  {r.left_m.toFixed(2)} m
-                </td>
+                <td className="py-1 text-right font-reading whitespace-nowrap">{r.left_text}</td>
               </tr>
             ))}
           </tbody>

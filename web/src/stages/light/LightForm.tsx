@@ -148,7 +148,7 @@ function Held({
       <div className="mt-2 space-y-2">
         {light.screw ? (
           <>
-            <div className="grid grid-cols-3 items-end gap-2">
+            <div className="figures grid items-end gap-2">
               <NumberField path={`${at}.screw.length_mm`} label="Screw" unit="mm" required />
               <NumberField
                 path={`${at}.screw.through_mm`}

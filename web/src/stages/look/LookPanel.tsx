@@ -76,7 +76,7 @@ export function LookPanel() {
         <NumberField path="supply.battery.internal_mohm" label="Internal resistance" unit="mohm" />
       </Group>
       <Group title="Alternator">
-        <div className="grid grid-cols-3 items-end gap-2">
+        <div className="figures grid items-end gap-2">
           <NumberField path="supply.alternator.regulated_v" label="Charging" unit="V" />
           <NumberField path="supply.alternator.rated_a" label="Rated" unit="A" />
           <NumberField path="supply.alternator.idle_a" label="At idle" unit="A" />

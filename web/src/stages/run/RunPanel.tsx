@@ -12,7 +12,7 @@ import { SkeletonForm } from "./SkeletonForm";
 import { ToLampsForm } from "./ToLampsForm";
 
 export function RunPanel() {
-  const { job, circuit } = useDesk();
+  const { job, circuit, answers } = useDesk();
   const at = `circuits[${circuit}].run`;
   const here = job.circuits?.[circuit];
   const isGrounded = here && isGroundedByHousings(job, here.id);
@@ -60,10 +60,7 @@ export function RunPanel() {
       )}
       {here && !here.kit && here.feed?.from !== "plug" && <KitForm />}
       <SkeletonForm />
-      <p className="text-sm text-soft">
-        150 mm off the exhaust, never along brake or fuel lines, grommet in every hole, clips every
-        30 to 45 cm, slack at hinges. Exhaust cold, vehicle on stands.
-      </p>
+      <p className="text-sm text-soft">{answers.path_rules}</p>
     </Panel>
   );
 }

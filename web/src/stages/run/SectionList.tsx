@@ -5,6 +5,7 @@ import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
+import { useWithUnit } from "../../ui/units";
 import { PlugField } from "./PlugField";
 
 /** The sections of a path: length and zone at once, the rest on touch. */
@@ -18,6 +19,7 @@ export function SectionList({
   waypoints: { value: string; label: string }[];
 }) {
   const { job, catalog, edit } = useDesk();
+  const withUnit = useWithUnit();
   const [open, setOpen] = useState<number>();
   const sections = (getAt(job, path) as Schemas["Section"][] | undefined) ?? [];
   const zone = (section: Schemas["Section"]) => catalog.zones.find((z) => z.zone === section.zone);
@@ -48,7 +50,8 @@ export function SectionList({
                 <div className="min-w-0">
                   <span className="block truncate font-semibold">{section.name}</span>
                   <span className="block text-xs text-soft">
-                    {zone(section)?.label} {section.ambient_c ?? zone(section)?.ambient_c} °C
+                    {zone(section)?.label}{" "}
+                    {withUnit(section.ambient_c ?? zone(section)?.ambient_c ?? 0, "°C")}
                     {section.ambient_c == null && " assumed"}
                     {section.beside ? `, beside ${section.beside}` : ""}
                     {section.flexes && ", bends in use"}
@@ -82,7 +85,7 @@ export function SectionList({
                       label="Zone"
                       options={catalog.zones.map((z) => ({
                         value: z.zone,
-                        label: `${z.label}, ${z.ambient_c} °C`,
+                        label: `${z.label}, ${withUnit(z.ambient_c, "°C")}`,
                       }))}
                     />
                     <NumberField path={`${at}.ambient_c`} label="Hot there" unit="°C" />

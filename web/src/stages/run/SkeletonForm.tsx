@@ -34,12 +34,12 @@ export function SkeletonForm() {
           options={ROUTE_SCHOOLS}
         />
       </div>
-      <div className="grid grid-cols-3 items-end gap-2">
+      <div className="figures grid items-end gap-2">
         <NumberField path="skeleton.length_m" label="Length" unit="m" />
         <NumberField path="skeleton.width_m" label="Width" unit="m" />
         <NumberField path="skeleton.height_m" label="Height" unit="m" />
       </div>
-      <div className="grid grid-cols-3 items-end gap-2">
+      <div className="figures grid items-end gap-2">
         <NumberField path="shop.hinge_m" label="Loop at a hinge" unit="m" />
         <NumberField path="shop.connector_m" label="At a connector" unit="m" />
         <NumberField path="shop.drip_loop_m" label="Drip loop" unit="m" />

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../api/client";
+import { type At, OutlineShapes } from "../../ui/Outline";
 
 type Route = Schemas["RouteAnswer"];
 type Way = Schemas["RouteWay"];
@@ -10,8 +11,14 @@ const MARGIN = 46;
 /** One of the two pictures: which of a place's figures go across and down. */
 interface Look {
   title: string;
+  view: "above" | "side";
   height: number;
-  at: (place: Place) => { x: number; y: number };
+  point: At;
+}
+
+/** Where a place is in a picture. */
+function spot(look: Look, p: Place) {
+  return look.point(p.along_m, look.view === "above" ? p.left_m : p.up_m);
 }
 
 function looks(route: Route): Look[] {
@@ -20,18 +27,20 @@ function looks(route: Route): Look[] {
   return [
     {
       title: "From above",
+      view: "above",
       height: width_m * scale + 2 * MARGIN,
-      at: (p) => ({
-        x: MARGIN + p.along_m * scale,
-        y: MARGIN + (width_m / 2 - p.left_m) * scale,
+      point: (along_m, left_m) => ({
+        x: MARGIN + along_m * scale,
+        y: MARGIN + (width_m / 2 - left_m) * scale,
       }),
     },
     {
       title: "From the left",
+      view: "side",
       height: height_m * scale + 2 * MARGIN,
-      at: (p) => ({
-        x: MARGIN + p.along_m * scale,
-        y: MARGIN + (height_m - p.up_m) * scale,
+      point: (along_m, up_m) => ({
+        x: MARGIN + along_m * scale,
+        y: MARGIN + (height_m - up_m) * scale,
       }),
     },
   ];
@@ -62,16 +71,7 @@ export function SkeletonView({
           role="group"
           aria-label={`Skeleton, ${look.title.toLowerCase()}`}
         >
-          <rect
-            x={MARGIN}
-            y={MARGIN}
-            width={WIDTH - 2 * MARGIN}
-            height={look.height - 2 * MARGIN}
-            rx="14"
-            fill="none"
-            stroke="var(--line)"
-            strokeWidth="2"
-          />
+          <OutlineShapes outline={route.outline} view={look.view} at={look.point} />
           <text x="14" y="20" fill="var(--soft)" className="text-[12px]">
             {look.title}, front to the left
           </text>
@@ -113,7 +113,7 @@ function WayLine({
 }) {
   const ends = [way.from, way.to].map((id) => places.find((p) => p.id === id));
   if (!ends[0] || !ends[1]) return null;
-  const [a, b] = [look.at(ends[0]), look.at(ends[1])];
+  const [a, b] = [spot(look, ends[0]), spot(look, ends[1])];
   const weight = way.wires > 0 ? Math.min(9, 2 + way.diameter_mm / 2) : 1.5;
   const colour = way.is_forbidden
     ? "var(--rust)"
@@ -186,7 +186,7 @@ function PlaceNames({
   // Where one name would cover another, the later one is left to the list of places.
   const shown: { id: string; name: string; x: number; y: number }[] = [];
   for (const p of named) {
-    const at = look.at(p);
+    const at = spot(look, p);
     const half = p.name.length * 2.8;
     const x = Math.min(WIDTH - half - 4, Math.max(half + 4, at.x));
     const free = [at.y - 10, at.y + 18, at.y - 23, at.y + 31].find((y) =>
@@ -208,7 +208,7 @@ function PlaceNames({
 }
 
 function PlaceDot({ place, look }: { place: Place; look: Look }) {
-  const { x, y } = look.at(place);
+  const { x, y } = spot(look, place);
   const holds = place.holds.length > 0;
   return (
     <g>

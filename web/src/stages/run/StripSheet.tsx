@@ -123,7 +123,7 @@ function StripCard({
                   <li key={p.number}>
                     <span className="font-reading">{p.number}</span>{" "}
                     {light.strip?.edges?.[p.edge]?.name}, from{" "}
-                    <span className="font-reading">{p.from_m.toFixed(2)} m</span>: {p.text}
+                    <span className="font-reading">{p.from_text}</span>: {p.text}
                   </li>
                 ))}
               </ol>

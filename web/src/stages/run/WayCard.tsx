@@ -7,6 +7,7 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { NumberField, TextField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
+import { useWithUnit } from "../../ui/units";
 import { HAZARDS, PASSAGES } from "../../ui/words";
 import { problemAt, type WayFact, wayFact, withWay } from "./facts";
 
@@ -29,6 +30,7 @@ function useCost(trial: Schemas["OptionTrial"] | undefined) {
 /** One way: its length, what it passes, what lies on it, and what it costs to go without. */
 export function WayCard({ way }: { way: Way }) {
   const { job, catalog, circuit, edit, problem } = useDesk();
+  const withUnit = useWithUnit();
   const here = job.circuits?.[circuit];
   const fact = wayFact(job, way.id);
   const number = job.skeleton?.ways?.findIndex((w) => w.id === way.id) ?? -1;
@@ -86,7 +88,7 @@ export function WayCard({ way }: { way: Way }) {
             >
               {catalog.zones.map((z) => (
                 <option key={z.zone} value={z.zone}>
-                  {z.label}, {z.ambient_c} °C
+                  {z.label}, {withUnit(z.ambient_c, "°C")}
                 </option>
               ))}
             </select>

@@ -72,7 +72,7 @@ export function SwitchPanel() {
           options={LEAD_FUSE}
         />
       )}
-      <div className="grid grid-cols-3 items-end gap-2">
+      <div className="figures grid items-end gap-2">
         <ChoiceField
           path={`${at}.flasher`}
           label="Flasher in the feed"

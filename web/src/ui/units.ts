@@ -1,0 +1,75 @@
+import { createContext, useCallback, useContext } from "react";
+import { useCatalog } from "../api/catalog";
+import type { Schemas } from "../api/client";
+
+type FieldUnit = Schemas["FieldUnit"];
+
+/** The units of the shop whose job is open; metric where none is. */
+export const UnitsContext = createContext<Schemas["Units"] | undefined>(undefined);
+
+/** How the shop writes the figures of a field; none where it writes them in the field's own unit. */
+export function useFieldUnit(): (unit: string) => FieldUnit | undefined {
+  const units = useContext(UnitsContext);
+  const catalog = useCatalog().data?.data;
+  return useCallback(
+    (unit) => {
+      const lengths = units?.lengths === "us" ? catalog?.us_lengths : undefined;
+      const degrees = units?.temperatures === "fahrenheit" ? catalog?.fahrenheit : undefined;
+      return [...(lengths ?? []), ...(degrees ?? [])].find((f) => f.field === unit);
+    },
+    [units, catalog],
+  );
+}
+
+/** A figure of a field's unit as the shop writes it, such as `3.2` or `10 ft 6 in`. */
+export function useWritten(): (value: number, unit: string) => string {
+  const fieldUnit = useFieldUnit();
+  return useCallback((value, unit) => written(value, fieldUnit(unit)), [fieldUnit]);
+}
+
+/** A figure with its unit behind it, such as `85 °C` or `185 °F`. */
+export function useWithUnit(): (value: number, unit: string) => string {
+  const fieldUnit = useFieldUnit();
+  return useCallback(
+    (value, unit) => {
+      const as = fieldUnit(unit);
+      return as ? written(value, as) : `${value} ${unit}`;
+    },
+    [fieldUnit],
+  );
+}
+
+/** What stands beside an empty field: the unit that a bare figure is taken in. */
+export function bareUnit(unit: string, as: FieldUnit | undefined): string {
+  return as?.parts[0]?.unit ?? unit;
+}
+
+function written(value: number, as: FieldUnit | undefined): string {
+  const last = as?.parts.at(-1);
+  if (!as || !last) return String(value);
+  const sign = value - as.zero < 0 ? "-" : "";
+  const counted = Math.abs(value - as.zero) / last.times;
+  const under = as.fraction ?? 1;
+  const over = Math.round(counted * under);
+  const isNear = Math.abs(over / under - counted) * last.times <= as.near;
+  if (as.fraction == null || !isNear)
+    return `${sign}${Number(counted.toFixed(as.decimals))} ${last.unit}`;
+  const first = as.parts.length > 1 ? as.parts[0] : undefined;
+  if (!first) return `${sign}${mixed(over, under)} ${last.unit}`;
+  const perFirst = Math.round((first.times / last.times) * under);
+  const [whole, rest] = [Math.floor(over / perFirst), over % perFirst];
+  const parts = [
+    whole > 0 ? `${whole} ${first.unit}` : "",
+    rest > 0 || whole === 0 ? `${mixed(rest, under)} ${last.unit}` : "",
+  ];
+  return sign + parts.filter(Boolean).join(" ");
+}
+
+/** A count of parts as a whole number and a fraction in its lowest terms: 13 of 2 is `6 1/2`. */
+function mixed(count: number, parts: number): string {
+  let [over, under] = [count % parts, parts];
+  const whole = Math.floor(count / parts);
+  while (over > 0 && over % 2 === 0 && under % 2 === 0) [over, under] = [over / 2, under / 2];
+  if (over === 0) return String(whole);
+  return whole > 0 ? `${whole} ${over}/${under}` : `${over}/${under}`;
+}
