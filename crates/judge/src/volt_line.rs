@@ -72,6 +72,8 @@ pub struct VoltElement {
     pub working_c: Option<f64>,
     /// The same in words: `Copper at 45 °C`.
     pub working_text: Option<String>,
+    /// Sections of the job that tell its wire, by their places: what is touched in the picture can be changed there.
+    pub facts: Vec<String>,
 }
 
 /// The coil circuit of a relay.
@@ -275,6 +277,9 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
         let area_mm2 = if length_m > 0.0 { wire.area_mm2() } else { 0.0 };
         let name = element_name(&link.name, kind);
         drawn.put(kind, &name, size, length_m, ends_v, through_a, (area_mm2, working_c));
+        if let (LinkKind::Wire(wire), Some(element)) = (&link.kind, drawn.elements.last_mut()) {
+            element.facts = wire.stretches.iter().filter_map(|s| s.fact.clone()).collect();
+        }
     }
     let Drawn { elements, distance_m, .. } = drawn;
     let lamps_at = elements.iter().position(|e| e.kind == VoltKind::Lamps);
@@ -461,6 +466,7 @@ impl Drawn {
             },
             area_mm2,
             working_c,
+            facts: Vec::new(),
             working_text: working_c.map(|c| format!("Copper at {}", self.units.degrees(c))),
         });
         self.distance_m += length_m;

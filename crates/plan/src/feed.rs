@@ -156,7 +156,7 @@ fn own(
     if job.is_trailer() {
         reasons.push(FeedReason {
             weighs: FeedVerdict::No,
-            says: "A trailer has no battery: its lamps hang on the wires of its plug.".into(),
+            says: "A trailer has no battery: its lamps are fed by the wires of its plug.".into(),
             source: Source::practice("wiring of trailers"),
         });
     }
@@ -217,7 +217,7 @@ fn behind_isolation(
     reasons.push(FeedReason {
         weighs: if joins { FeedVerdict::Mind } else { FeedVerdict::Good },
         says: if joins {
-            "Kept apart only while a hand turns the battery switch.".into()
+            "Isolated only while somebody has the battery switch off.".into()
         } else {
             "Lights left on cannot flatten the starting battery.".into()
         },
@@ -332,7 +332,7 @@ fn tie_in(
         OutputKind::Plain => {}
         OutputKind::Unknown => say(
             FeedVerdict::Mind,
-            "Nobody has said whether a module pulses or watches it: probe it first.".into(),
+            "Not known whether a module pulses or monitors it: probe it first.".into(),
             Source::practice("probing before trusting"),
         ),
         OutputKind::Pulsed => say(

@@ -41,7 +41,7 @@ pub fn option(
     let room_a = CONTINUOUS_PART * planned.fuse_a;
     let (weighs, says) = if after_a <= before_a {
         let says = format!(
-            "{} before, {} after: wire and fuse carry no more than they did.",
+            "{} before, {} after: no more for wire and fuse than they had.",
             amps(before_a),
             amps(after_a)
         );
@@ -62,7 +62,7 @@ pub fn option(
         OutputKind::Plain => {}
         OutputKind::Unknown => say(
             FeedVerdict::Mind,
-            "Nobody has said whether a module pulses or watches it: look for a message on the dash once it is lit.".into(),
+            "Not known whether a module pulses or monitors it: look for a message on the dash once it is lit.".into(),
             practice,
         ),
         OutputKind::Pulsed => say(

@@ -128,7 +128,7 @@ pub fn judge(survey: &FuseSurvey, system: SystemVoltage) -> SurveyAnswer {
                     Some(LiveWhen::Always),
                     false,
                     &format!(
-                        "The {name} side is live with the key out too: what hangs here can flatten \
+                        "The {name} side is live with the key out too: what is fed here can flatten \
                          the battery. It does not follow the key."
                     ),
                 ),

@@ -240,7 +240,7 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
             ),
             OutputKind::Unknown => say(
                 FeedVerdict::Mind,
-                format!("Probe {name} first: nobody has said how it behaves."),
+                format!("Probe {name} first: it is not known how it behaves."),
                 practice("probing before trusting"),
             ),
             OutputKind::Plain => {}

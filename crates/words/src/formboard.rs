@@ -382,7 +382,7 @@ impl Drawn<'_> {
                 let (x, anchor) = if level { (to.0, "middle") } else { (to.0 + 2.5, "start") };
                 let _ = writeln!(
                     out,
-                    "<text class=\"pins\" x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"2.3\" text-anchor=\"{anchor}\">{}</text>",
+                    "<text class=\"pins\" x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"2.5\" text-anchor=\"{anchor}\">{}</text>",
                     escape(says)
                 );
             }

@@ -37,7 +37,7 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
     }
     pages.heading("Fuse map");
     if record.fuses.is_empty() {
-        pages.text("No fuses were added: the lamps hang on factory circuits and their fuses.");
+        pages.text("No fuses were added: factory circuits and their fuses feed the lamps.");
     }
     for f in &record.fuses {
         pages.row(&[3.0, 1.0, 5.0], &[&f.circuit, &f.rating, &f.place], false);

@@ -6199,6 +6199,8 @@ export interface components {
             current_a: number;
             /** @description What it loses, beside the line: `−50 mV`; empty at the lamps and below half a millivolt. */
             drop_text: string;
+            /** @description Sections of the job that tell its wire, by their places: what is touched in the picture can be changed there. */
+            facts: string[];
             /**
              * Format: double
              * @description Distance of its near end from the source along the wire, m.

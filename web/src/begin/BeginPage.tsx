@@ -128,7 +128,7 @@ function Begin({ kinds, unit }: { kinds: Kind[]; unit: string }) {
         </ul>
         {shown.length === 0 && (
           <p role="status" className="text-soft">
-            No kind of work is called that.
+            No kind of work has that name.
           </p>
         )}
         <FormContext.Provider value={form}>

@@ -40,6 +40,7 @@ import { Mark } from "../ui/Mark";
 import { TabbedPages } from "../ui/TabbedPages";
 import { UnitsContext } from "../ui/units";
 import { useNarrow } from "../ui/useMedia";
+import { useWakeLock } from "../ui/useWakeLock";
 import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
 import { FindingsList } from "./FindingsList";
@@ -168,6 +169,7 @@ function Desk({
     [go, job.circuits, navigate, redo, undo, view.id],
   );
   const isNarrow = useNarrow();
+  useWakeLock(isNarrow && ON_THE_FLOOR.includes(stage));
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
   const held = useMemo(
     () => ({ ...desk, catalog, circuit: index, selectCircuit, tried, setTried }),
@@ -206,7 +208,10 @@ function Desk({
             <main className="min-w-0 space-y-4">
               <AsLastHeard />
               <Frozen stage={stage} go={go} />
-              {isSigned(desk.answers) ? null : <NextQuestion stage={stage} go={go} />}
+              {/* At the vehicle the first screen is for the step, the reading or the lamp. */}
+              {isSigned(desk.answers) || (isNarrow && ON_THE_FLOOR.includes(stage)) ? null : (
+                <NextQuestion stage={stage} go={go} />
+              )}
               <Answers stage={stage} go={go} />
             </main>
           </div>

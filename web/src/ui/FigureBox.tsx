@@ -1,8 +1,11 @@
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useContext, useState } from "react";
 import { ApiError } from "../api/client";
 import { Button } from "./Button";
+import { NumberPad } from "./NumberPad";
+import { OneByOne } from "./OneAtATime";
 import { useReader } from "./reader";
 import { bareUnit, useFieldUnit } from "./units";
+import { useNarrow } from "./useMedia";
 
 /** A box for a figure that is kept when it is finished: typed, or read off a device. */
 export function FigureBox({
@@ -12,6 +15,7 @@ export function FigureBox({
   placeholder,
   empty = "Type the reading.",
   words,
+  word,
   keep,
   device,
   main = false,
@@ -26,6 +30,8 @@ export function FigureBox({
   empty?: string;
   /** Words that stand for a figure. */
   words?: ((text: string) => number | undefined) | undefined;
+  /** The one of them that has a key on the pad. */
+  word?: string | undefined;
   keep: (value: number) => unknown;
   /** Reads a device; no figure where it gave none. */
   device?: (() => Promise<number | undefined>) | undefined;
@@ -35,6 +41,9 @@ export function FigureBox({
   const bare = bareUnit(unit, useFieldUnit()(unit));
   const [text, setText] = useState("");
   const [fault, setFault] = useState<string>();
+  const isNarrow = useNarrow();
+  const isAlone = useContext(OneByOne);
+  const [hasPad, setPad] = useState(false);
   const put = async (take: () => Promise<number | undefined>) => {
     try {
       const value = await take();
@@ -43,7 +52,7 @@ export function FigureBox({
       setText("");
       setFault(undefined);
     } catch (error) {
-      setFault(error instanceof ApiError ? error.problem.detail : "The figure was not kept.");
+      setFault(error instanceof ApiError ? error.problem.detail : "The figure was not saved.");
     }
   };
   const typed = () => {
@@ -54,6 +63,10 @@ export function FigureBox({
   return (
     <form
       className="space-y-1"
+      onFocus={() => setPad(true)}
+      onBlur={(e) => {
+        if (!e.currentTarget.contains(e.relatedTarget)) setPad(false);
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         typed();
@@ -69,7 +82,8 @@ export function FigureBox({
           <span className="sr-only">{label}</span>
           <input
             className="field min-h-[44px] font-reading text-lg"
-            inputMode="decimal"
+            // On a phone the page has keys of its own, for gloves.
+            inputMode={isNarrow ? "none" : "decimal"}
             placeholder={placeholder ?? bare}
             value={text}
             aria-invalid={!!fault}
@@ -85,6 +99,9 @@ export function FigureBox({
           </Button>
         )}
       </div>
+      {isNarrow && (hasPad || isAlone) && (
+        <NumberPad unit={unit} text={text} put={setText} word={word} />
+      )}
       {fault && (
         <p role="alert" className="text-sm text-rust">
           {fault}

@@ -141,7 +141,7 @@ function Leaf({ wish, change, remove, label }: PieceProps) {
           if (found) change(found.wish);
         }}
       >
-        {!known && <option value={key}>a switch that is gone</option>}
+        {!known && <option value={key}>a switch that was removed</option>}
         {groups.map((g) => (
           <optgroup key={g.heading} label={g.heading}>
             {g.list.map((c) => (
@@ -238,7 +238,7 @@ function More({ wish, change, remove, label, unwrap }: PieceProps & { unwrap?: W
               {a.label}
             </Item>
           ))}
-          {unwrap !== undefined && <Item run={() => change(unwrap)}>Take this condition away</Item>}
+          {unwrap !== undefined && <Item run={() => change(unwrap)}>Remove this condition</Item>}
           {remove && <Item run={remove}>Remove</Item>}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -223,7 +223,7 @@ fn each_kind_asks_what_it_turns_on() {
     let asks = |job: &Job| assess(job).undecided.map(|u| u.asks);
     let of = |kind| begun("9", &[kind], Shop::default());
     let mut job = of(WorkKind::PlugIn);
-    assert!(asks(&job).unwrap().contains("plain, pulsed or watched"));
+    assert!(asks(&job).unwrap().contains("plain, pulsed or monitored"));
     job.factory[0].output = OutputKind::Plain;
     assert_eq!(asks(&job), None);
     let mut job = of(WorkKind::KeyControlled);

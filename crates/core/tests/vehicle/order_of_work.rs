@@ -486,7 +486,7 @@ fn each_adhesive_has_its_own_rest() {
     for (adhesive, rest_min, says) in [
         (None, 720.0, "overnight"),
         (Some(Adhesive::Silicone), 720.0, "overnight"),
-        (Some(Adhesive::Tape), 20.0, "tape is a clamp, no fixing"),
+        (Some(Adhesive::Tape), 20.0, "tape is a clamp, not a fixing"),
         (Some(Adhesive::HotMelt), 10.0, "hot melt sets in minutes"),
     ] {
         let (min, how) = rest(adhesive);
@@ -517,14 +517,14 @@ fn what_holds_a_lamp_is_in_its_steps() {
     assert!(how(&steps, "roof.c1").is_none(), "no hole for a magnet");
     let mount = steps.iter().find(|s| s.step.id.0 == "mount.c1").unwrap();
     assert!(mount.step.minutes < 10.0 && !mount.step.how.join(" ").contains("screws"));
-    assert!(mount.step.cautions.iter().any(|c| c.contains("A magnet is no fixing")));
+    assert!(mount.step.cautions.iter().any(|c| c.contains("A magnet is not a fixing")));
     let (steps, parts) = of(&|l| l.held_by = Some(HeldBy::RubberGrommet));
     assert!(how(&steps, "mount.c1").unwrap().contains("soapy water"));
     let grommets = parts.iter().find(|p| p.part.starts_with("rubber grommet for")).unwrap();
     let lamps = bench(&[], Wish::OwnSwitch, None).circuits[0].lights[0].count;
     assert_eq!(grommets.quantity, f64::from(lamps));
     let (steps, parts) = of(&|l| l.spacer_mm = Some(8.0));
-    assert!(how(&steps, "mount.c1").unwrap().contains("spacers of 8 mm, nothing of a trim is cut"));
+    assert!(how(&steps, "mount.c1").unwrap().contains("spacers of 8 mm; no trim is cut"));
     assert!(parts.iter().any(|p| p.part.starts_with("set of spacers 8 mm")));
 }
 

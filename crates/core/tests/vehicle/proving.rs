@@ -121,7 +121,7 @@ fn a_log_keeps_good_rows_and_names_bad_ones() {
     let lines: Vec<u64> = bad.iter().map(|b| b.0).collect();
     assert_eq!(lines, [7, 8, 9, 10, 11], "{bad:?}");
     for (part, (_, why)) in
-        ["no check", "no figure", "read in V", "no time", "not come yet"].iter().zip(&bad)
+        ["no check", "not a number", "read in V", "not a time", "in the future"].iter().zip(&bad)
     {
         assert!(why.contains(part), "{why}");
     }

@@ -35,11 +35,11 @@ fn bad_rows_are_named_and_good_ones_stay() {
     assert_eq!(bad.len(), 6, "{bad:?}");
     for ((line, why), (want, says)) in bad.iter().zip([
         (3, "no part named"),
-        (4, "held \"two\" is no figure"),
+        (4, "held \"two\" is not a number"),
         (5, "less than nothing"),
         (6, "stands in the list already"),
         (9, "no currency"),
-        (10, "no figure"),
+        (10, "not a number"),
     ]) {
         assert_eq!(*line, want);
         assert!(why.contains(says), "line {line}: {why}");

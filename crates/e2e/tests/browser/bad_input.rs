@@ -15,7 +15,7 @@ async fn wrong_figures_are_named_and_change_nothing() -> Result<()> {
         ("-3", "cannot be right; give"),
         ("NaN", "\"NaN\" is not a number. Give it in m."),
         ("0.8 V", "Give it in m, not in V."),
-        ("1e9", "Give it in m, not in e9."),
+        ("1e9", "Give it in m, not in e."),
         ("99999999", "cannot be right; give"),
         ("far", "\"far\" is not a number. Give it in m."),
     ] {

@@ -54,6 +54,10 @@ async fn tabs_stand_still_while_a_question_is_sought() -> Result<()> {
     for size in [Size::Desk, Size::Phone] {
         page.resize(size).await?;
         for stage in ["light", "feed", "run", "cut", "aim"] {
+            // At the vehicle a phone asks nothing: its first screen is for the lamp.
+            if (size, stage) == (Size::Phone, "aim") {
+                continue;
+            }
             page.go(&format!("/jobs/5/{stage}")).await?;
             page.field("Measured").await?;
             page.script(

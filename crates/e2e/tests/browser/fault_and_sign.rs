@@ -151,7 +151,7 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     page.saved().await?;
     page.press("Sign").await?;
     page.says("say why it is signed all the same").await?;
-    page.fill("Why it is signed all the same", "fitted before this was kept").await?;
+    page.fill("Reason for signing anyway", "fitted before this was kept").await?;
     page.press("Sign").await?;
     page.says("Signed by Ines on").await?;
     page.says("With this open: fitted before this was kept").await?;
@@ -179,12 +179,12 @@ async fn a_signed_job_stays_as_it_is() -> Result<()> {
     .await?;
     page.says("Open a new revision and say why, then change it").await?;
     page.holds("What, and where it is kept", "old plug, in the cab").await?;
-    page.fill("Why it is opened again", "a second lamp").await?;
+    page.fill("Reason for reopening it", "a second lamp").await?;
     page.press("Open a new revision").await?;
     page.says("opened again by Ines").await?;
     page.fill("What, and where it is kept", "old plug, in the shop").await?;
     page.saved().await?;
-    page.fill("Why it is signed all the same", "as before").await?;
+    page.fill("Reason for signing anyway", "as before").await?;
     page.press("Sign").await?;
     page.says("Signed by Ines on").await?;
     page.press("History").await?;

@@ -50,7 +50,7 @@ async fn beacons_on_magnets() -> Result<()> {
     let open = "[...document.querySelectorAll('[aria-label=\"All steps\"] button')]
         .find((b) => b.innerText.includes('Beacons: mount the lamps')).click()";
     page.script(open, vec![]).await?;
-    page.says("A magnet is no fixing").await?;
+    page.says("A magnet is not a fixing").await?;
     crate::no_serious(&page, "beacons on magnets").await?;
     page.close().await
 }
@@ -77,10 +77,10 @@ async fn a_strip_round_a_corner_behind_a_stop() -> Result<()> {
     page.press("Hide the source behind a stop").await?;
     page.fill("Behind its stop", "40").await?;
     page.fill("Height of the stop", "10").await?;
-    page.says("its source is seen, not only its light").await?;
+    page.says("the LEDs themselves can be seen").await?;
     page.says("A light stop of 20 mm, or the source within 20 mm of it.").await?;
     page.fill("Height of the stop", "20").await?;
-    page.says_no_more("its source is seen, not only its light").await?;
+    page.says_no_more("the LEDs themselves can be seen").await?;
     crate::no_serious(&page, "a hidden strip").await?;
     page.close().await
 }

@@ -25,10 +25,10 @@ async fn two_lamps_become_one_part() -> Result<()> {
     // On a phone nothing is cut off.
     page.resize(Size::Phone).await?;
     page.go("/jobs/1/light").await?;
-    page.says("They are lamps by themselves").await?;
+    page.says("They are separate lamps").await?;
     ensure!(page.overflow_px().await? <= 0.0, "a housing on a phone");
     page.resize(Size::Desk).await?;
-    page.press("They are lamps by themselves").await?;
+    page.press("They are separate lamps").await?;
     page.saved().await?;
     page.press("6 Cut").await?;
     page.until("two lamps again", || async { Ok(!page.text("main").await?.contains("Twin lamp")) })

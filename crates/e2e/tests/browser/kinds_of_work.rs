@@ -69,7 +69,7 @@ async fn sign(page: &Page) -> Result<()> {
     page.press("0 Sign").await?;
     page.says("Not signed.").await?;
     page.says("not taken").await?;
-    page.fill("Why it is signed all the same", "no meter at hand").await?;
+    page.fill("Reason for signing anyway", "no meter at hand").await?;
     page.press("Sign").await?;
     page.says("Signed by Ines").await
 }

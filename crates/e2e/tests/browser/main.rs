@@ -9,6 +9,7 @@ mod every_screen;
 mod fault_and_sign;
 mod feed_and_shop;
 mod fit_in_order;
+mod gloves;
 mod held_and_lit;
 mod housings;
 mod kinds_of_work;
@@ -50,7 +51,7 @@ async fn by_sections(page: &Page) -> Result<()> {
 /// Opens a signed job of the demo again, with a reason.
 async fn opened_again(page: &Page, job: u32) -> Result<()> {
     page.go(&format!("/jobs/{job}/sign")).await?;
-    page.fill("Why it is opened again", "a test").await?;
+    page.fill("Reason for reopening it", "a test").await?;
     page.press("Open a new revision").await?;
     page.says("Not signed.").await?;
     page.saved().await

@@ -146,7 +146,7 @@ async fn a_price_list_with_bad_rows() -> Result<()> {
         "line 3",
         "no part named",
         "line 4",
-        "is no figure",
+        "is not a number",
         "line 5",
         "stands in the list already",
     ] {

@@ -143,7 +143,7 @@ async fn a_lamp_at_the_hitch() -> Result<()> {
     page.fill("Stop", "1.2").await?;
     page.says("it takes it for none").await?;
     crate::no_serious(&page, "hitch lamp").await?;
-    page.press("Take the lamp out").await?;
+    page.press("Remove the lamp").await?;
     page.says("A lamp at the hitch takes tail").await?;
     page.press("Put a lamp on the lead").await?;
     page.says("What it takes").await?;

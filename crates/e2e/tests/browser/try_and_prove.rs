@@ -54,7 +54,7 @@ async fn a_wish_is_built_by_clicks() -> Result<()> {
     .await?;
     page.says_no_more("No wire is known").await?;
     page.press("Lit, this condition: more conditions").await?;
-    page.press("Take this condition away").await?;
+    page.press("Remove this condition").await?;
     sentence(&page, "Lit by rear work switch or with the reverse lamps.").await?;
     page.press("Lit, group: more conditions").await?;
     page.press("and for some seconds after").await?;

@@ -34,8 +34,8 @@ pub(super) fn output(job: &Job) -> Option<Undecided> {
     };
     let wire = job.factory.iter().find(is_open)?;
     Some(Undecided {
-        asks: format!("{}: plain, pulsed or watched?", wire.name),
-        matters: "On a pulsed or watched wire the new lamp flickers or is told as failed: other lamps, or another feed.",
+        asks: format!("{}: plain, pulsed or monitored?", wire.name),
+        matters: "On a pulsed or monitored wire the new lamp flickers or is reported as failed: other lamps, or another feed.",
         stage: Stage::Look,
     })
 }

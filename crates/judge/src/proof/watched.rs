@@ -108,7 +108,7 @@ impl Loads {
             ),
             OutputKind::Unknown => (
                 false,
-                "Nobody has said how it behaves: what is proven here holds only where it is plainly on or off."
+                "It is not known how it behaves: what is proven here holds only if it is plainly on or off."
                     .into(),
             ),
             _ if gone_a > 0.0 && total_a < LAMP_OUT_PART * known_a => (

@@ -428,7 +428,7 @@ fn advice(kind: Kind, verdict: Verdict, reading: Option<&Reading>) -> &'static s
         (_, Verdict::Good) => "As expected.",
         (_, Verdict::Low) if negative => "Minus sign: the leads are the wrong way round.",
         (Kind::BatteryRest | Kind::BatteryOn, Verdict::Low) => {
-            "Charge the battery first; every other reading hangs on it."
+            "Charge the battery first; every other reading depends on it."
         }
         (Kind::BatteryRest, Verdict::High) => {
             "Engine running or surface charge: wait, then read again."
@@ -450,7 +450,7 @@ fn advice(kind: Kind, verdict: Verdict, reading: Option<&Reading>) -> &'static s
         }
         (Kind::Current, Verdict::Low) => "A lamp is out, or draws less than its figures say.",
         (Kind::Current, Verdict::High) => {
-            "More load than planned: check the lamps' figures before the fuse does."
+            "More load than planned: check the lamps' figures before the fuse blows."
         }
         (Kind::FeedDrop, Verdict::High) => {
             "A poor joint in the feed: read along it until the step shows."

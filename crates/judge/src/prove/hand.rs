@@ -110,8 +110,8 @@ pub(super) fn before(job: &Job, out: &mut Vec<Check>) {
             window: (0.0, ASLEEP_A),
             advice: (
                 "Minus sign: the leads are the wrong way round.",
-                "Something is awake or on: wait until all sleeps, half an hour if need be, then read again. What stays \
-                 was there before: tell the owner, and write it down.",
+                "Something is awake or on: wait until every module is asleep, half an hour if need be, then read again. What \
+                 remains was there before: tell the owner and note it.",
             ),
         },
         out,
@@ -162,7 +162,7 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
             "ground_ohm",
             "resistance to ground",
             "Battery negative off. Red on lamp -, black on the clamp that was taken off, not on the post. The leads' own \
-             0.1 to 0.2 ohm count in.",
+             0.1 to 0.2 ohm are included.",
             Quantity::Ohm,
             cold.ground_ohm + LEADS_OHM,
             (0.0, (high_ohm * 10.0).round() / 10.0),
@@ -185,7 +185,10 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
             Quantity::Ohm,
             expected,
             (least, OPEN_OHM),
-            ("The feed touches the frame somewhere: no fuse goes in before it is found.", ""),
+            (
+                "The feed is shorted to the frame somewhere: leave the fuse out until it is found.",
+                "",
+            ),
         );
     }
     if chain.origin != Origin::Battery && !chain.is_ground_switched {
@@ -377,7 +380,10 @@ fn charges(job: &Job, auxiliary: &Auxiliary, out: &mut Vec<Check>) {
             quantity: Quantity::YesNo,
             expected: 1.0,
             window: (1.0, 1.0),
-            advice: ("Both charge fuses, then the isolator: does it close, has it its ground?", ""),
+            advice: (
+                "Check both charge fuses, then the isolator: does it close, is its ground good?",
+                "",
+            ),
         },
         out,
     );
@@ -418,7 +424,7 @@ fn currents(
                 name: said("current in all, added lamps on"),
                 how: format!(
                     "Engine off, {on}, nothing else. Clamp round {pole} cable. Lamps that the vehicle had on the same \
-                     wires count in."
+                     wires are included."
                 ),
                 quantity: Quantity::A,
                 expected: total_a,

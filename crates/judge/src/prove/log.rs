@@ -80,11 +80,11 @@ impl Row<'_> {
         let at = match self.at {
             "" => now,
             text => text.parse::<Timestamp>().map_err(|_| {
-                format!("\"{text}\" is no time; write it like 2026-03-02T09:30:00Z")
+                format!("\"{text}\" is not a time; write it like 2026-03-02T09:30:00Z")
             })?,
         };
         if at > now {
-            return Err(format!("{at} has not come yet"));
+            return Err(format!("{at} lies in the future"));
         }
         if self.by.chars().count() > 60 || self.by.chars().any(char::is_control) {
             return Err("the name is longer than 60 characters".into());
@@ -118,7 +118,7 @@ pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f
         .unwrap_or(plain.len());
     let (number, behind) = plain.split_at(split);
     if number.trim().is_empty() {
-        return Err(format!("\"{text}\" is no figure; write it like 12.31"));
+        return Err(format!("\"{text}\" is not a number; write it like 12.31"));
     }
     let unit = if behind.is_empty() { unit } else { behind }.trim();
     let factor = match (unit.to_lowercase().as_str(), own) {
@@ -126,11 +126,15 @@ pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f
         (u, own) if u == own.to_lowercase() => 1.0,
         ("mv", "V") | ("ma", "A") | ("mohm", "ohm") => 1e-3,
         ("kohm", "ohm") => 1e3,
-        _ => return Err(format!("the unit \"{unit}\" is none of this check; it is read in {own}")),
+        _ => {
+            return Err(format!(
+                "the unit \"{unit}\" does not fit this check; it is read in {own}"
+            ));
+        }
     };
     match number.trim().parse::<f64>() {
         Ok(v) if v.is_finite() && (v * factor).abs() <= MOST => Ok(v * factor),
         Ok(v) => Err(format!("{v} is more than any meter shows")),
-        Err(_) => Err(format!("\"{text}\" is no figure; write it like 12.31")),
+        Err(_) => Err(format!("\"{text}\" is not a number; write it like 12.31")),
     }
 }

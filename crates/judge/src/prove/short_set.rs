@@ -78,7 +78,7 @@ pub fn left_open(checks: &[Check]) -> Vec<&'static str> {
             has(".source_off_v"),
             "That a factory wire is dead with its function off: lamps may hide a volt or two.",
         ),
-        (has(".load_ohm"), "A feed that touches the frame, before its fuse finds out."),
+        (has(".load_ohm"), "A feed shorted to the frame, before its fuse blows."),
         (!checks.is_empty(), "A joint that opens only warm, wet or shaken on the road."),
     ]
     .into_iter()

@@ -62,7 +62,7 @@ pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
                 quantity: Quantity::YesNo,
                 expected: 1.0,
                 window: (1.0, 1.0),
-                advice: ("The watcher will not have it: see Bulbs to LED, under Light.", ""),
+                advice: ("The monitoring module rejects it: see Bulbs to LED, under Light.", ""),
             },
             out,
         );

@@ -34,7 +34,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
                 FindingCode::FoundWire,
                 Grade::Fix,
                 format!("{} wire of the {whose}: {}", wire.colour, wire.says),
-                "Readings that contradict each other are no ground to join a wire on.".into(),
+                "Do not join a wire on readings that contradict each other.".into(),
                 "Probe it again, one function at a time, with a lamp as load.",
                 Source::practice("probe every function, trust no colour"),
             );
@@ -49,7 +49,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
             Grade::Stop,
             format!("Towed, with {}: {}", worst.on, worst.wrong),
             format!(
-                "{} of {} combinations of the towing vehicle's functions show the road behind something wrong.",
+                "In {} of {} combinations of the towing vehicle's functions the rear lamps show the wrong thing.",
                 answer.wrong,
                 answer.tests.len()
             ),
@@ -61,10 +61,10 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
         say(
             FindingCode::TowDrain,
             Grade::Fix,
-            "The key empties its battery on the longest tow".into(),
+            "Its battery runs down on the longest tow with the key on".into(),
             drain.text,
             drain.remedies.first().map_or("", String::as_str),
-            Source::practice("charge that starting wants"),
+            Source::practice("charge needed to start"),
         );
     }
 }

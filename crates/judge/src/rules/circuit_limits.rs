@@ -39,7 +39,7 @@ pub fn wire(system: WireSystem, view: &CircuitView, out: &mut Vec<Finding>) {
         Refusal::Drop(d) if d.is_beyond_copper() => (
             Grade::Fix,
             FindingCode::DropTooLarge,
-            "No copper helps: lamps with a lower cut-in, fewer of them, or a feed that keeps its voltage.",
+            "Thicker wire does not help: fit lamps with a lower cut-in, fewer of them, or a feed that keeps its voltage.",
         ),
         Refusal::Drop(_) => (
             Grade::Fix,
@@ -59,7 +59,7 @@ pub fn wire(system: WireSystem, view: &CircuitView, out: &mut Vec<Finding>) {
             format!("{}: the harness from the box breaks a rule", view.chain.name)
         }
         _ if is_own => format!("{}: your choice breaks a rule", view.chain.name),
-        Refusal::Drop(_) => format!("{}: no wire keeps its voltage up", view.chain.name),
+        Refusal::Drop(_) => format!("{}: no wire holds the voltage up", view.chain.name),
         _ => format!("{}: no wire on the shelf will do", view.chain.name),
     };
     out.push(Finding {

@@ -36,7 +36,7 @@ pub fn shared_headroom(context: &Context, out: &mut Vec<Finding>) {
                 amps(added_a),
                 amps(CONTINUOUS_PART * planned.fuse_a)
             ),
-            remedy: "Give the added lights an own circuit. Never a larger factory fuse: its wire stays as thin."
+            remedy: "Give the added lights a circuit of their own. Never fit a larger factory fuse: the wire behind it is no thicker."
                 .into(),
             source: Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
             stage: Stage::Feed,

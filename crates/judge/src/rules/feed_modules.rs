@@ -57,7 +57,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         push(
             FindingCode::FlashesTwice,
             Grade::Fix,
-            format!("{name}: {} flashes by itself, and hangs on a flasher", light.name),
+            format!("{name}: {} flashes by itself and sits behind a flasher", light.name),
             "Each pause of the flasher starts its pattern again: the two are never in step.".into(),
             "Take the flasher out, or plain lamps.",
             Source::practice("lamps with a pattern of their own"),

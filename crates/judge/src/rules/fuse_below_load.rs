@@ -22,8 +22,8 @@ pub fn blows(view: &CircuitView, out: &mut Vec<Finding>) {
         grade: if is_over { Grade::Stop } else { Grade::Fix },
         title: format!("{}: {} A fuse below its lamps", view.chain.name, fuse.rating_a),
         why: match is_over {
-            true => format!("They take {load}: it blows, and the lamps are dark."),
-            false => format!("They take {load}, more than it carries for long where it sits: it ages until it blows."),
+            true => format!("They take {load}: it blows and the lamps go dark."),
+            false => format!("They take {load}, more than it carries continuously where it sits: it weakens until it blows."),
         },
         remedy: match trial.fuse.for_load.filter(|f| f.rating_a <= trial.ampacity_a) {
             Some(fits) => format!("A {} A fuse: the wire bears it.", fits.rating_a),

@@ -46,7 +46,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
             FindingCode::LampsDark,
             Grade::Fix,
             format!("{name}: lamps stay dark"),
-            format!("With {} nothing flows: {} at the lamps.", state(l), volts(l.lamp_v)),
+            format!("With {} no current flows: {} at the lamps.", state(l), volts(l.lamp_v)),
             "Check lamp voltage and that the circuit is closed.",
             Source::computed("the solved circuit"),
         );
@@ -58,7 +58,7 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         let is_guess = !view.circuit.lights.iter().all(is_said);
         let fades_v = volts(l.fades_v.unwrap_or_default());
         let (says, needs) = match is_guess {
-            true => ("may fade", format!("such lamps usually need {fades_v}, nobody said theirs")),
+            true => ("may fade", format!("such lamps usually need {fades_v}; theirs is not known")),
             false => ("fade", format!("they need {fades_v} for full light")),
         };
         push(

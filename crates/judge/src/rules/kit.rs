@@ -40,7 +40,7 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             false => (
                 Grade::Mind,
                 "the harness may be too short".into(),
-                "Nobody measured all of the way; as assumed it is",
+                "Part of the way is assumed, not measured: it is",
             ),
         };
         push(
@@ -53,7 +53,7 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
                 units.length(kit.length_m.unwrap_or_default())
             ),
             "Measure the way with a string. Battery, relay or lamps nearer, or a longer harness; an extension has the same size and joints that are sealed.",
-            "a harness is never pulled tight",
+            "ready-made harnesses are not pulled tight",
         );
     }
     let load_a = view.sized.chosen.load_a;
@@ -71,7 +71,7 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             Grade::Fix,
             format!("{name}: {what} of the harness too weak"),
             format!(
-                "It is made for {}, of which 80 % may flow for long; the lamps take {}.",
+                "It is rated {}, 80 % of that continuously; the lamps take {}.",
                 amps(made_a),
                 amps(load_a)
             ),
@@ -84,9 +84,9 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             FindingCode::KitUnread,
             Grade::Mind,
             format!("{name}: read wire and fuse off the harness"),
-            "Until then it is taken as it ought to be.".into(),
+            "Until then the usual wire and fuse are assumed.".into(),
             "The size stands on the insulation, else strip and measure; the fuse is in its holder.",
-            "what a box does not say",
+            "ready-made harnesses",
         );
     }
 }

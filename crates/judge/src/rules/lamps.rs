@@ -27,7 +27,7 @@ pub fn wrong_voltage(context: &Context, view: &CircuitView, out: &mut Vec<Findin
             grade,
             title: format!("{}: {made} V lamp on {:.0} V", lamp.name, system.nominal_v()),
             why: why.into(),
-            remedy: format!("Take one made for {:.0} V or for 12-24 V.", system.nominal_v()),
+            remedy: format!("Fit one made for {:.0} V or for 12-24 V.", system.nominal_v()),
             source: Source::practice("lamp marking"),
             stage,
             circuit,
@@ -54,7 +54,7 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
                 shown(measured, "W")
             ),
             why: format!("{:+.0} % against the label. The measured figure counts.", off * 100.0),
-            remedy: "Keep both; measure a second lamp if they should be alike.".into(),
+            remedy: "Measure a second lamp if they should be alike.".into(),
             source: Source::practice("labels are often wrong"),
             stage,
             circuit,

@@ -35,12 +35,13 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
         code: FindingCode::LeftOn,
         grade: Grade::Mind,
         title: format!(
-            "{}: left on, starting is in doubt after {}",
+            "{}: left on, the engine may not start after {}",
             view.chain.name,
             hours_text(hours)
         ),
         why: format!("{} from the battery with the key out.", amps(current_a)),
-        remedy: "A lit switch in sight of the driver, or a timer or low-voltage cut-off.".into(),
+        remedy: "Fit a lit switch that the driver can see, a timer or a low-voltage cut-off."
+            .into(),
         source: Source::practice("half of the capacity at a steady current"),
         stage,
         circuit,

@@ -13,7 +13,7 @@ pub fn not_made(view: &CircuitView, out: &mut Vec<Finding>) {
         grade: Grade::Fix,
         title: format!("{}: no {} fuse is made", view.chain.name, fuse.label()),
         why: format!("The {} has no such rating.", fuse.family_label()),
-        remedy: "Choose a rating from the list, or leave it to the advice.".into(),
+        remedy: "Choose a rating from the list, or take the advised one.".into(),
         source: Source::practice("ratings of blade fuses"),
         stage,
         circuit,

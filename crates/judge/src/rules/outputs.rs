@@ -46,7 +46,7 @@ pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
                         "A lamp of the monitored type, a load resistor on bare metal, or the module coded: see Bulbs to LED."
                     }
                     false => {
-                        "Let a small signal relay listen to it, and feed the lamps from elsewhere."
+                        "Use it only to switch a small signal relay, and feed the lamps from elsewhere."
                     }
                 },
             ),

@@ -48,8 +48,8 @@ fn drop_text(wire: &str, d: &Drop) -> String {
         let (has, needs) = apart(d.lamp_v, needs_v, "V");
         if d.need.rest_v == Some(needs_v) {
             return format!(
-                "{wire} would leave {has} at the lamps, and such lamps usually fade below {needs} ({state}; nobody said \
-                 theirs)."
+                "{wire} would leave {has} at the lamps, and such lamps usually fade below {needs} ({state}; theirs is \
+                 not known)."
             );
         }
         return format!("{wire} would leave {has} at the lamps, which need {needs} ({state}).");

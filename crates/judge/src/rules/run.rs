@@ -143,7 +143,7 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard, units: Units) -> Option<Findi
         Hazard::BelowFrame => finding(
             (FindingCode::BelowTheFrame, Grade::Fix),
             title("below the frame"),
-            "It is torn off by the first stone or stump.",
+            "The first rock or stump tears it off.",
             "Inside the rail, or forbid this way.".into(),
             "lowest part of the frame",
         ),
@@ -233,7 +233,7 @@ fn unknown_places(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
                 code: FindingCode::NoSuchPlace,
                 grade: Grade::Fix,
                 title: format!("{}: \"{id}\" is no place of this vehicle", circuit.name),
-                why: "Until it is put right the part sits where such parts usually do.".into(),
+                why: "Until that is corrected, the usual place is assumed.".into(),
                 remedy: "Choose another place, or add it to the skeleton.".into(),
                 source: Source::computed("places of the skeleton"),
                 stage: Stage::Run,
@@ -262,7 +262,7 @@ fn wet_branches(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
             ..finding(
                 (FindingCode::SpliceInTheWet, Grade::Mind),
                 "A branch lies outside, in the wet".into(),
-                "Water creeps along strands into every joint it reaches.",
+                "Water wicks along the strands into every joint it reaches.",
                 "Sealed splice with adhesive sleeve, entries down, a drip loop before it.".into(),
                 "splices outside",
             )

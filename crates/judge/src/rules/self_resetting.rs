@@ -18,7 +18,7 @@ pub fn heats_again(view: &CircuitView, out: &mut Vec<Finding>) {
         code: FindingCode::ResetsByItself,
         grade: Grade::Mind,
         title: format!("{}: its breaker closes again by itself", view.chain.name),
-        why: "A fault that stays is heated again each time, and nobody may be there to see it."
+        why: "A lasting fault is heated up again each time, perhaps with nobody there to see it."
             .into(),
         remedy: "A breaker with manual reset, or a fuse: under the shop's habits, \"Fuse family\"."
             .into(),

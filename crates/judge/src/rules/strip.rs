@@ -64,7 +64,7 @@ pub fn channel(view: &CircuitView, out: &mut Vec<Finding>) {
             grade: Grade::Fix,
             title: format!("{}: controller too weak", light.name),
             why: format!(
-                "A channel is made for {}, of which 80 % may flow for long; each colour takes {}.",
+                "A channel is rated {}, 80 % of that continuously; each colour takes {}.",
                 amps(bears_a),
                 amps(takes_a)
             ),
@@ -117,7 +117,7 @@ pub fn source_shows(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::SourceShows,
             grade: Grade::Mind,
-            title: format!("{}: its source is seen, not only its light", light.name),
+            title: format!("{}: the LEDs themselves can be seen", light.name),
             why: format!(
                 "Over a stop of {} {} looks into it.",
                 units.tape(hidden.stop_mm),
@@ -126,7 +126,7 @@ pub fn source_shows(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             remedy: format!(
                 "A light stop of {}, or the source within {} of it.",
                 units.short_cut(seen.stop_mm.ceil()),
-                units.fine(seen.behind_mm.floor())
+                units.tape(seen.behind_mm.floor())
             ),
             source: Source::practice("line of sight over the edge of a stop"),
             stage,
@@ -151,7 +151,7 @@ pub fn screws(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
                     units.fine(by_mm)
                 ),
                 format!(
-                    "At most {} long, or a spacer under its foot.",
+                    "Use a screw of at most {}, or put a spacer under its foot.",
                     longest_text(longest_mm, units)
                 ),
             ),
@@ -171,7 +171,7 @@ pub fn screws(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             ScrewVerdict::Unknown { tip_mm } => (
                 Grade::Mind,
                 format!(
-                    "It comes out {} behind the panel, and nobody measured there.",
+                    "It comes out {} behind the panel, and the space there has not been measured.",
                     units.fine(tip_mm)
                 ),
                 "Measure from the back of the panel to the skin before drilling.".into(),

@@ -23,7 +23,7 @@ pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
                 case_text(mean_w, ResistorSeat::Plastic, context.job.shop.units)
             ),
             remedy: format!(
-                "Bolt it to bare metal, {} from wires, where no hand goes.",
+                "Bolt it to bare metal, {} from wires, out of reach of hands.",
                 context.job.shop.units.rule(50.0)
             ),
             source: Source::practice("heat of load resistors"),

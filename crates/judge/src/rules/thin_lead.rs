@@ -23,7 +23,7 @@ pub fn protected(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
             grade: Grade::Stop,
             title: format!("{name}: nothing protects {which}"),
             why: format!(
-                "It bears {} and lies behind {behind}, {}: shorted, it burns first.",
+                "It carries {} but sits behind {behind}, {}: in a short it burns first.",
                 amps(lead.bears_a),
                 amps(lead.fuse_a)
             ),

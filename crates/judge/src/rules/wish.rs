@@ -22,7 +22,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
             why: reason.map(|r| r.says.clone()).unwrap_or_default(),
             remedy: match view.feeds.iter().find(|f| f.is_advised) {
                 Some(other) if !other.is_used => format!("Take: {}.", other.label),
-                _ => "Find another circuit to join, or give it an own one.".into(),
+                _ => "Join another circuit, or give it one of its own.".into(),
             },
             source: reason.map_or(Source::practice("feeds"), |r| r.source),
             stage,
@@ -35,7 +35,7 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
             code: FindingCode::DoesNotFollow,
             grade: Grade::Fix,
             title: format!("{}: will not follow its wish", view.chain.name),
-            why: "Without that wire an own circuit is lit by its switch alone.".into(),
+            why: "Without that wire a circuit of its own is lit by its switch alone.".into(),
             remedy: unmet_text(unmet),
             source: Source::practice("feeds"),
             stage,
@@ -76,7 +76,7 @@ pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>)
         grade: Grade::Fix,
         title: format!("{}: lit with everything off", view.chain.name),
         why: format!(
-            "{} With the key out and nothing on that is so.",
+            "{} That is so with the key out and nothing on.",
             sentence(context.job, &keyed::wish(context.job, view.circuit))
         ),
         remedy: "Add a switch or the ignition as a condition, or it flattens the battery.".into(),

@@ -24,7 +24,7 @@ pub fn contacts(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::WornContacts,
         grade: Grade::Mind,
-        title: format!("{}: little room for worn contacts", view.chain.name),
+        title: format!("{}: little margin for worn contacts", view.chain.name),
         why: format!(
             "Worn contacts would take another {}: {left} at the lamps, which need {needs} ({}).",
             volts(worn_v),

@@ -81,10 +81,12 @@ fn figure(name: &str, text: &str, comma: bool) -> Result<Option<f64>, String> {
     }
     let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
     match plain.parse::<f64>() {
-        Ok(v) if !v.is_finite() => Err(format!("{name} \"{text}\" is no figure")),
+        Ok(v) if !v.is_finite() => Err(format!("{name} \"{text}\" is not a number")),
         Ok(v) if v < 0.0 => Err(format!("{name} {text} is less than nothing")),
         Ok(v) if v > MOST => Err(format!("{name} {text} is more than {MOST:.0}")),
         Ok(v) => Ok(Some(v)),
-        Err(_) => Err(format!("{name} \"{text}\" is no figure; write it like 12.50, no currency")),
+        Err(_) => {
+            Err(format!("{name} \"{text}\" is not a number; write it like 12.50, no currency"))
+        }
     }
 }

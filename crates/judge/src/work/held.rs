@@ -25,7 +25,7 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>, units: Units) -> 
         (has(HeldBy::Magnet), "its cable over a soft seal with a drip loop, never over an edge"),
         (
             has(HeldBy::PlasticStuds),
-            "nuts onto plastic studs by hand, then an eighth of a turn: a stripped stud holds nothing",
+            "nuts onto plastic studs by hand, then an eighth of a turn more: a stripped stud holds nothing",
         ),
         (
             has(HeldBy::RubberGrommet),
@@ -40,7 +40,7 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>, units: Units) -> 
         lines.into_iter().filter(|(is, _)| *is).map(|(_, line)| line.to_owned()).collect();
     out.extend(lights.iter().filter_map(|l| {
         let spacer = units.bore(l.spacer_mm?);
-        Some(format!("{}: spacers of {spacer}, nothing of a trim is cut", l.name))
+        Some(format!("{}: spacers of {spacer}; no trim is cut", l.name))
     }));
     out
 }
@@ -49,5 +49,5 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>, units: Units) -> 
 pub(super) fn caution<'a>(mut lights: impl Iterator<Item = &'a Light>) -> Option<&'static str> {
     lights
         .any(|l| l.held_by == Some(HeldBy::Magnet))
-        .then_some("A magnet is no fixing: only as fast as its maker says, off before the wash.")
+        .then_some("A magnet is not a fixing: no faster than its maker says, off before the wash.")
 }

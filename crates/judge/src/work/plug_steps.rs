@@ -167,7 +167,7 @@ fn cured(light: &Light) -> Option<(&'static str, [&'static str; 2])> {
             "renew the plug's contacts",
             [
                 "a loose contact arced: new contacts or a new plug with its own pigtail",
-                "tug each; look for the heat's way further back in the wire",
+                "tug each; look how far the heat went back along the wire",
             ],
         )),
         LampCondition::Broken => Some((

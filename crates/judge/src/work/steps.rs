@@ -241,16 +241,16 @@ fn begin(m: &mut Maker, study: &Assessment) {
         step.how = match is_position {
             _ if is_plug => vec![
                 "function on: about battery voltage between its pin and the ground pin; note which is which".into(),
-                "function off: about 0 V; 3 to 10 V means dimmed, pulsed or watched".into(),
+                "function off: about 0 V; 3 to 10 V means dimmed, pulsed or monitored".into(),
                 "the current of the old lamps in place of their fuse, before they come off".into(),
             ],
             true => vec![
                 "both sides, key on and key off: one side live with the key, the other dead or without terminal".into(),
-                "which fuse stands before the row, and what else hangs on it".into(),
+                "which fuse stands before the row, and what else it feeds".into(),
             ],
             false => vec![
                 "work the function: about battery voltage on, about 0 V off".into(),
-                "3 to 10 V, or a dim test light: dimmed, pulsed or watched; do not join it".into(),
+                "3 to 10 V, or a dim test light: dimmed, pulsed or monitored; do not join it".into(),
             ],
         };
         step.cautions = vec![if has_airbags {

@@ -31,11 +31,11 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>) -> Vec<String> {
     let lines = [
         (
             has(Some(Adhesive::Silicone)) || has(None),
-            "the adhesive bears nothing until it has cured: overnight; tape holds it meanwhile",
+            "the adhesive holds nothing until it has cured overnight; tape holds it meanwhile",
         ),
         (
             has(Some(Adhesive::Tape)),
-            "tape is a clamp, no fixing: a clip or a dab of silicone at each end and corner; no pull on it for 20 min",
+            "tape is a clamp, not a fixing: a clip or a dab of silicone at each end and corner; no pull on it for 20 min",
         ),
         (
             has(Some(Adhesive::HotMelt)),

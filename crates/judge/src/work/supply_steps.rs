@@ -44,9 +44,7 @@ pub(super) fn fuse_block(m: &mut Maker, study: &Assessment) {
         "lugs pressed and sleeved, nuts to torque; the main fuse stays out".into(),
     ];
     if shared.key.is_some() {
-        step.how.push(
-            "coil lead from the wire that is live with the key, its small fuse at the joint".into(),
-        );
+        step.how.push("coil lead from the key-live wire, its small fuse at the joint".into());
     }
     m.after("hardware.block", &["battery-off", "trims-off", "cut"]);
 }
@@ -106,7 +104,7 @@ pub(super) fn battery_on(m: &mut Maker, study: &Assessment, electrical: &[&str])
         step.how
             .push("then both charge fuses; engine on: the second battery's voltage rises".into());
     }
-    step.cautions = vec!["Nobody with tools at the wires while it goes on."];
+    step.cautions = vec!["Nobody works at the wires while it is connected."];
     m.at("battery-on", &PlaceId::from("battery"));
     m.after("battery-on", electrical);
 }

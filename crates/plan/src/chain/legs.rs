@@ -181,6 +181,7 @@ pub(super) fn one_to_each_lamp(
             name: "lead".into(),
             length_m: LAMP_LEAD_M,
             is_assumed: true,
+            fact: None,
             beside: 0,
             ..s.clone()
         });

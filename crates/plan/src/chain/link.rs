@@ -32,6 +32,9 @@ pub struct Stretch {
     pub flexes: bool,
     /// Nobody measured its length: it may well be half or twice as long.
     pub is_assumed: bool,
+    /// Place of the section in the job that tells it, such as `circuits[0].run.supply[1]`; none where nobody told it by
+    /// itself.
+    pub fact: Option<String>,
 }
 
 impl Stretch {

@@ -200,7 +200,9 @@ impl Chain {
             .iter()
             .enumerate()
             .map(|(k, s)| {
-                (stretch(s, &format!("{at}.run.supply[{k}]"), &circuit.name, assumed), ends_at(s))
+                let path = format!("{at}.run.supply[{k}]");
+                let told = stretch(s, &path, &circuit.name, assumed);
+                (Stretch { fact: laid.is_none().then_some(path), ..told }, ends_at(s))
             })
             .collect();
         if supply.is_empty() && !is_plug {
@@ -214,7 +216,9 @@ impl Chain {
             .iter()
             .enumerate()
             .map(|(k, s)| {
-                (stretch(s, &format!("{at}.run.back[{k}]"), &circuit.name, assumed), ends_at(s))
+                let path = format!("{at}.run.back[{k}]");
+                let told = stretch(s, &path, &circuit.name, assumed);
+                (Stretch { fact: laid.is_none().then_some(path), ..told }, ends_at(s))
             })
             .collect();
         let switch_lead_m = laid
@@ -436,5 +440,6 @@ fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) ->
         beside: section.beside,
         flexes: section.flexes,
         is_assumed: section.length_m.is_none(),
+        fact: None,
     }
 }

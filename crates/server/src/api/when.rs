@@ -15,7 +15,7 @@ pub(super) fn when(said: Option<&str>, now: Timestamp, unit: Unit) -> Result<Tim
         Some(text) => text.parse::<Timestamp>().map_err(|e| format!("{text}: {e}"))?,
     };
     if at > now.checked_add(AHEAD).unwrap_or(now) {
-        return Err(format!("{at} has not come yet; set the clock of this device"));
+        return Err(format!("{at} lies in the future; set the clock of this device"));
     }
     Ok(at.round(unit).unwrap_or(at))
 }

@@ -221,7 +221,7 @@ pub(super) fn summary(job: &Job, answers: &Answers) -> String {
             out += &format!("  {}: {}\n", choice.label, choice.says);
         }
         for line in &circuit.volt_lines {
-            let floor = line.floor_text.as_deref().unwrap_or("no floor: nobody said the cut-in");
+            let floor = line.floor_text.as_deref().unwrap_or("no floor: the cut-in is not known");
             out += &format!(
                 "  {}: {}, {}, {floor}\n",
                 line.state_label, line.lamp_text, line.current_text

@@ -134,7 +134,7 @@ fn marks_over_the_api() {
         ("before", "start", None, "done already"),
         ("join.boom", "start", None, "cannot be done yet"),
         ("polish", "done", None, "no step"),
-        ("bench", "start", Some("2999-01-01T00:00:00Z"), "has not come yet"),
+        ("bench", "start", Some("2999-01-01T00:00:00Z"), "lies in the future"),
         ("bench", "start", Some("yesterday"), "yesterday"),
     ] {
         let (status, problem) = send(step, mark, at);

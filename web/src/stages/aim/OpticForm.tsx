@@ -134,7 +134,7 @@ function Candidate({ at, held }: { at: string; held: Schemas["Instead"] | undefi
       </div>
       <BeamFields at={at} held={held.file?.name} />
       <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>
-        Take the candidate out
+        Remove the candidate
       </Button>
     </fieldset>
   );

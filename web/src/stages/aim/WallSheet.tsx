@@ -2,9 +2,12 @@ import { Fragment, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
+import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
+import { OneAtATime, useListed } from "../../ui/OneAtATime";
 import { bareUnit, useFieldUnit } from "../../ui/units";
+import { useNarrow } from "../../ui/useMedia";
 import { BesidePicker, useBeside } from "./BesidePicker";
 import { namesOf } from "./GroundSheet";
 import { LightFault } from "./LightFault";
@@ -13,36 +16,54 @@ import { type Light, useLight } from "./useLight";
 
 type Aim = Schemas["AimAnswer"];
 
+/** Where this device remembers that all lamps are wanted at once. */
+const LISTED = "jovek.aim.listed";
+
 /** The aim sheet: marks on wall and ground, one lamp after the other, and the wall as it is lit. */
 export function WallSheet() {
   const { job, id } = useDesk();
   const [circuit, setCircuit] = useState<string>();
+  const isNarrow = useNarrow();
+  const [isList, list] = useListed(LISTED);
   const picked = useBeside(circuit);
   const { data, error } = useLight({ circuit, drawn: "wall", beside: picked.beside });
   if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Drawing the wall ...</p>;
+  const cards = data.aim.map((a, k) => <AimCard key={a.name + a.left_m} aim={a} number={k + 1} />);
   return (
     <div className="space-y-4">
       <LightFault error={error} />
-      <section aria-label="Before you aim" className="card p-4">
-        <h2 className="text-base">Before you aim</h2>
+      <details className="card p-3" open={!isNarrow}>
+        <summary className="min-h-8 cursor-pointer font-semibold">Before you aim</summary>
         <p className="text-sm">
           {data.level_text} Tyres at their pressure, usual load. Wall{" "}
           <span className="font-reading">{data.wall_text}</span> from the lenses, both sides alike;
           where a beam meets the ground before it, its mark is there. Nobody in the beam; do not
           look into a lit lamp. Work lamps are off on the road.
         </p>
-      </section>
+      </details>
       {data.aim.length === 0 && (
         <p className="card p-4">
           No lamp here that is aimed: no fog, driving, work or reverse lamp.
         </p>
       )}
-      <ol className="grid gap-3 lg:grid-cols-2" aria-label="Aim">
-        {data.aim.map((a, k) => (
-          <AimCard key={a.name + a.left_m} aim={a} number={k + 1} />
-        ))}
-      </ol>
+      {isNarrow && !isList && cards.length > 0 ? (
+        <OneAtATime
+          what="Lamp"
+          rows={cards}
+          firstOpen={data.aim.findIndex((a) => !a.is_right)}
+          all={{ label: "All lamps", show: () => list(true) }}
+        />
+      ) : (
+        <>
+          {isNarrow && cards.length > 0 && (
+            <Button onClick={() => list(false)}>One at a time</Button>
+          )}
+          <ol className="grid gap-3 lg:grid-cols-2" aria-label="Aim">
+            {cards}
+          </ol>
+        </>
+      )}
       {data.aim.length > 0 && (
         <a className="text-spruce underline" href={`/api/jobs/${id}/export?as=aim-svg`}>
           The aim sheet as SVG, to print
@@ -133,8 +154,8 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
           </Fragment>
         ))}
       </dl>
-      <Found aim={aim} />
       {aim.says && <p className="font-semibold">{aim.says}</p>}
+      <Found aim={aim} />
       <p className="text-xs text-soft">{aim.source}. Local rules have the last word.</p>
     </li>
   );
@@ -155,7 +176,8 @@ function Found({ aim }: { aim: Aim }) {
         main
         label={`${aim.name}, ${aim.asks}`}
         unit={aim.unit}
-        placeholder={aim.found_text ?? `${aim.asks.split(" ")[0]} found, ${bare}`}
+        head={aim.found_text && `Found ${aim.found_text}`}
+        placeholder={`${aim.asks.split(" ")[0]} found, ${bare}`}
         empty={`Type the ${aim.asks}.`}
         keep={(figure) => edit((j) => setAt(j, aim.path, mark(figure)))}
       />

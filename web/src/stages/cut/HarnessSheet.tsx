@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
+import { Zoomed } from "../../ui/Zoomed";
 
 /** The formboard, the reels and the pin tables. */
 export function HarnessSheet() {
@@ -24,13 +25,17 @@ export function HarnessSheet() {
         ) : (
           flat && (
             <>
-              <Sheet alt={`Harness of unit ${job.unit} laid flat, to scale`} svg={flat.svg} />
+              <Zoomed label={`Harness of unit ${job.unit} laid flat, to scale`}>
+                <Sheet alt={`Harness of unit ${job.unit} laid flat, to scale`} svg={flat.svg} />
+              </Zoomed>
               <details>
                 <summary className="no-print mt-2 text-spruce">
                   {flat.pages.length} pages of A4 at a larger scale, with the pins
                 </summary>
                 {flat.pages.map((page, k) => (
-                  <Sheet key={k} alt={`Formboard, sheet ${k + 1}`} svg={page} />
+                  <Zoomed key={k} label={`Formboard, sheet ${k + 1}`}>
+                    <Sheet alt={`Formboard, sheet ${k + 1}`} svg={page} />
+                  </Zoomed>
                 ))}
               </details>
             </>

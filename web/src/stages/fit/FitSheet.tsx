@@ -163,7 +163,7 @@ function DoneThough({ open, done }: { open: string[]; done: (why: string) => voi
         ))}
       </ul>
       <label className="block text-sm text-soft">
-        Why it is done all the same
+        Reason for doing it anyway
         <input
           className="field min-h-12 text-ink"
           autoComplete="off"

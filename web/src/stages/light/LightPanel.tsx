@@ -64,7 +64,7 @@ export function LightPanel() {
           selectCircuit(0);
         }}
       >
-        Take this circuit out
+        Remove this circuit
       </Button>
       <p className="text-sm text-soft">
         Driving and work lamps stay off on the road; which lamp may be where, and its colour, is

@@ -18,7 +18,7 @@ export function OldLampForm({ at, light }: { at: string; light: Schemas["Light"]
         className="!px-0"
         onClick={() => edit((j) => setAt(j, `${at}.replaces`, { name: "Old lamp" }))}
       >
-        It takes the place of a lamp
+        It replaces a lamp
       </Button>
     );
   return (

@@ -11,7 +11,7 @@ import { FactoryForm } from "./FactoryForm";
 import { WorkList } from "./WorkList";
 
 const MAY_HAVE = [
-  { value: "", label: "nobody said" },
+  { value: "", label: "not known" },
   { value: "yes", label: "yes" },
   { value: "no", label: "no" },
 ];
@@ -32,7 +32,7 @@ export function LookPanel() {
       }),
     );
   return (
-    <Panel title="Look" says="What is on the vehicle. Leave empty what nobody measured.">
+    <Panel title="Look" says="What is on the vehicle. Leave empty what was not measured.">
       <WorkList />
       <Group title="Vehicle">
         <div className="grid grid-cols-[1fr_2fr] items-end gap-2">

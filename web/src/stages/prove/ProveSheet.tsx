@@ -4,10 +4,10 @@ import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
+import { OneAtATime, useListed } from "../../ui/OneAtATime";
 import { useNarrow } from "../../ui/useMedia";
 import { DeviceForm } from "./DeviceForm";
 import { LogForm } from "./LogForm";
-import { OneReading } from "./OneReading";
 import { ProveTips } from "./ProveTips";
 import { ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
 
@@ -27,12 +27,7 @@ export function ProveSheet() {
   const [all, setAll] = useState(true);
   const [isOpen, setOpen] = useState(false);
   const isNarrow = useNarrow();
-  const [isList, setList] = useState(() => localStorage.getItem(LISTED) !== null);
-  const list = (listed: boolean) => {
-    setList(listed);
-    if (listed) localStorage.setItem(LISTED, "1");
-    else localStorage.removeItem(LISTED);
-  };
+  const [isList, list] = useListed(LISTED);
   if (answers.checks.length === 0)
     return <p className="card p-4">Nothing to prove yet: add a light first.</p>;
   const good = new Set(
@@ -64,10 +59,11 @@ export function ProveSheet() {
     return (
       <>
         <OutboxNote />
-        <OneReading
+        <OneAtATime
+          what="Reading"
           rows={rows(few)}
           firstOpen={few.findIndex((c) => !c.judgement.reading && !taken.has(c.id))}
-          all={() => list(true)}
+          all={{ label: "All readings", show: () => list(true) }}
         />
       </>
     );

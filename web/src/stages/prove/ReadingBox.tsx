@@ -16,6 +16,7 @@ export function ReadingBox({ check, name, unit }: { check: string; name: string;
       words={(text) =>
         unit === "ohm" && /^(ol|open)$/i.test(text.trim()) ? catalog.overload_ohm : undefined
       }
+      word={unit === "ohm" ? "OL" : undefined}
       keep={(value) => addReading(check, value)}
       device={meterAddress() ? () => fromMeter(check, unit) : undefined}
     />
@@ -45,7 +46,7 @@ export function ChoiceBox({
             onClick={() =>
               addReading(check, o.value).then(
                 () => setFault(undefined),
-                (e) => setFault(e instanceof ApiError ? e.problem.detail : "It was not kept."),
+                (e) => setFault(e instanceof ApiError ? e.problem.detail : "It was not saved."),
               )
             }
           >

@@ -20,7 +20,7 @@ export function WalkRound({ walk }: { walk: Reading[] }) {
         setSeen({});
         setFault(undefined);
       },
-      (e) => setFault(e instanceof ApiError ? e.problem.detail : "It was not kept."),
+      (e) => setFault(e instanceof ApiError ? e.problem.detail : "It was not saved."),
     );
   return (
     <details

@@ -129,7 +129,7 @@ export function PlaceCard({ route }: { route: Route }) {
           </Button>
           {isAdded && (
             <Button kind="quiet" onClick={() => edit((j) => withoutPlace(j, chosen))}>
-              Take back what is said of it
+              Undo the changes to it
             </Button>
           )}
         </div>

@@ -47,7 +47,7 @@ export function SkeletonForm() {
         <NumberField path="shop.strain_relief_m" label="Strain relief" unit="m" />
         <NumberField path="shop.spare_percent" label="Spare" unit="%" />
       </div>
-      <p className="text-xs text-soft">Grey figures count until you give others.</p>
+      <p className="text-xs text-soft">Grey figures apply until you enter your own.</p>
       <Button
         kind="quiet"
         className="!px-0"

@@ -104,7 +104,7 @@ function StripCard({
                   className="no-print !px-0"
                   onClick={() => edit((j) => setAt(j, `${at}.strip.feed`, undefined))}
                 >
-                  Leave it to Jovek
+                  Choose for me
                 </Button>
               )}
             </section>

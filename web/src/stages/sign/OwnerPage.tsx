@@ -45,7 +45,7 @@ export function OwnerPage({ id }: { id: number }) {
       </section>
       <section aria-label="Fuses">
         <h2 className="text-xl">If a lamp stays dark: fuses</h2>
-        {data.fuses.length === 0 && <p>The lamps hang on the vehicle's own fuses.</p>}
+        {data.fuses.length === 0 && <p>The vehicle's own fuses protect the lamps.</p>}
         <ul>
           {data.fuses.map((f) => (
             <li key={f.circuit} className="border-t border-line py-2">

@@ -24,7 +24,7 @@ export function PictureList({ id, shows }: { id: number; shows: string }) {
       queries.setQueryData(["pictures", id], list);
       setFault(undefined);
     } catch (e) {
-      setFault(e instanceof ApiError ? e.problem.detail : "The picture was not kept.");
+      setFault(e instanceof ApiError ? e.problem.detail : "The picture was not saved.");
     }
   };
   const shown = (data ?? []).filter((p) => !shows || p.shows === shows);

@@ -97,7 +97,7 @@ function Signing({ record }: { record: Schemas["AsBuilt"] }) {
             }}
           >
             <label className="min-w-60 flex-1">
-              <span className="block text-sm text-soft">Why it is opened again</span>
+              <span className="block text-sm text-soft">Reason for reopening it</span>
               <input className="field" value={why} onChange={(e) => setWhy(e.target.value)} />
             </label>
             <Button type="submit">Open a new revision</Button>
@@ -184,7 +184,7 @@ function Closing({
           <p className="font-semibold">Still open</p>
           <Marked lines={left_open} shape="mind" />
           <label className="block">
-            <span className="block text-sm text-soft">Why it is signed all the same</span>
+            <span className="block text-sm text-soft">Reason for signing anyway</span>
             <input className="field" value={why} onChange={(e) => setWhy(e.target.value)} />
           </label>
         </>

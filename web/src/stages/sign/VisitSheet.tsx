@@ -88,7 +88,7 @@ function NewVisit({ next }: { next?: Schemas["Due"] | null | undefined }) {
         e.preventDefault();
         addVisit({ kind, note }).then(
           () => setNote(""),
-          (err) => setFault(err instanceof ApiError ? err.problem.detail : "It was not kept."),
+          (err) => setFault(err instanceof ApiError ? err.problem.detail : "It was not saved."),
         );
       }}
     >

@@ -42,7 +42,7 @@ pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
             says: "The factory circuit turns it on and off.".into(),
             source: Source::practice("tie-in"),
             next_best: Some(Alternative {
-                label: "own circuit".into(),
+                label: "a circuit of its own".into(),
                 effect: "a switch of its own, and a fuse at the battery".into(),
             }),
             overruled: None,

@@ -134,7 +134,7 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
                 }
                 ReturnKind::FactoryGround => Alternative {
                     label: "M6 stud on the frame".into(),
-                    effect: "a ground of its own: no other lamp hangs on it".into(),
+                    effect: "a ground of its own: it serves no other lamp".into(),
                 },
                 ReturnKind::PlugGround => Alternative {
                     label: "ground bus".into(),

@@ -145,7 +145,7 @@ function HousingForm({
         <NumberField path={`${at}.ground.length_m`} label="Ground wire" unit="m" />
       )}
       <Button kind="quiet" className="!px-0" onClick={() => edit((j) => setAt(j, at, undefined))}>
-        They are lamps by themselves
+        They are separate lamps
       </Button>
     </fieldset>
   );

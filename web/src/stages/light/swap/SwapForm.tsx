@@ -61,10 +61,10 @@ export function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulb
       <div className="flex flex-wrap gap-x-6 border-t border-line pt-2">
         <CheckField path={`${path}.is_closed_housing`} label="Closed housing: heat stays in" />
         <CheckField path={`${path}.has_open_fan`} label="LED lamp with an open fan" />
-        <CheckField path={`${path}.was_powered_unplugged`} label="Was on while unplugged" />
+        <CheckField path={`${path}.was_powered_unplugged`} label="Switched on while unplugged" />
       </div>
       <Button kind="quiet" onClick={() => edit((j) => setAt(j, path, undefined))}>
-        Take this function out
+        Remove this function
       </Button>
     </div>
   );

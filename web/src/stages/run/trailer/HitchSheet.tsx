@@ -68,7 +68,7 @@ export function HitchSheet({ link }: { link: Link }) {
             </Button>
           )}
           <Button kind="quiet" onClick={() => edit((j) => setAt(j, "trailer.hitch", undefined))}>
-            Take the lamp out
+            Remove the lamp
           </Button>
         </div>
         {told}
@@ -89,7 +89,7 @@ export function HitchSheet({ link }: { link: Link }) {
           ))}
         </ul>
         {hitch.is_planned && (
-          <p className="text-sm text-soft">Its watts are said under Light, light by light.</p>
+          <p className="text-sm text-soft">Enter its watts under Light, light by light.</p>
         )}
         <p className="text-sm text-soft">{hitch.through}</p>
       </section>
