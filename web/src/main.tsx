@@ -1,26 +1,24 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { RouterProvider } from "@tanstack/react-router";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { openWithoutConnection } from "./app/offline";
-import { router } from "./app/router";
 import { applyStoredTheme } from "./app/theme";
 import "./styles.css";
 
 applyStoredTheme();
-openWithoutConnection();
 
-const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, staleTime: 2000 } },
-});
+/** The owner reads one page on a phone: nothing of the program is fetched for it. */
+const owner = /^\/owner\/(\d+)$/.exec(window.location.pathname)?.[1];
+const OwnerPage = lazy(async () => ({
+  default: (await import("./stages/sign/OwnerPage")).OwnerPage,
+}));
+const Program = lazy(async () => ({ default: (await import("./app/Program")).Program }));
 
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
-      </QueryClientProvider>
+      <Suspense fallback={<main className="p-5">Opening ...</main>}>
+        {owner === undefined ? <Program /> : <OwnerPage id={Number(owner)} />}
+      </Suspense>
     </StrictMode>,
   );
 }

@@ -17,6 +17,8 @@ pub const INCH_M: f64 = INCH_MM / 1000.0;
 pub const OUNCE_G: f64 = 28.349_523_125;
 /// Pound-force foot, N m. Source: NIST SP 811 (2008), appendix B, recalled from memory.
 pub const FOOT_POUND_NM: f64 = 1.355_818;
+/// Pound-force, N. Source: as [`FOOT_POUND_NM`].
+pub const POUND_FORCE_N: f64 = 4.448_222;
 /// One degree Celsius, degrees Fahrenheit.
 pub const DEGREE_F: f64 = 1.8;
 /// Freezing water, °F.
@@ -233,6 +235,14 @@ impl Units {
         format!("{:.0} to {:.0} {unit}", least_nm / per_unit, most_nm / per_unit)
     }
 
+    /// A pull, N: `85 N`, `19 lb`.
+    pub fn force(self, force_n: f64) -> String {
+        match self.lengths {
+            Lengths::Metric => format!("{force_n:.0} N"),
+            Lengths::Us => format!("{:.0} lb", force_n / POUND_FORCE_N),
+        }
+    }
+
     /// A weight, g: `340 g`, `12 oz`; from a kilogram or a pound on in those: `1.20 kg`, `2.6 lb`.
     pub fn weight(self, mass_g: f64) -> String {
         let ounces = mass_g / OUNCE_G;
@@ -327,9 +337,13 @@ pub fn thousands(value: f64) -> String {
     out
 }
 
-/// Parts of an inch in which a rule of thumb is told: halves, and quarters below one.
+/// Parts of an inch in which a rule of thumb is told: whole ones, halves below four, quarters below one.
 fn rule_parts(length_mm: f64) -> i64 {
-    if length_mm < INCH_MM { 4 } else { 2 }
+    match length_mm / INCH_MM {
+        inches if inches < 1.0 => 4,
+        inches if inches < 4.0 => 2,
+        _ => 1,
+    }
 }
 
 /// Inches to the nearest of so many parts: `13/16 in`, `4 1/2 in`, `-2 in`.
@@ -453,6 +467,8 @@ mod tests {
         assert_eq!(us.rule(50.0), "2 in");
         assert_eq!(us.rule(20.0), "3/4 in");
         assert_eq!(us.rule_between(50.0, 150.0), "2 to 6 in");
+        assert_eq!(us.rule_between(300.0, 450.0), "12 to 18 in");
+        assert_eq!(us.force(85.0), "19 lb");
         assert_eq!(us.short_cut(45.0), "2 in");
         assert_eq!(us.far(40.0), "131 ft");
         assert_eq!(us.degrees(85.0), "185 °F");

@@ -1,3 +1,5 @@
+import { fetchAll } from "./pages";
+
 /** Has this device keep the app itself, so that a page opens while the program cannot be reached. */
 export function openWithoutConnection() {
   // Browsers have it on a safe address only; elsewhere the app works as before, with a connection.
@@ -7,14 +9,19 @@ export function openWithoutConnection() {
       .getEntriesByType("resource")
       .map((r) => new URL(r.name).pathname)
       .filter((path) => path.startsWith("/assets/"));
-  window.addEventListener("load", async () => {
+  const keep = async () => {
     try {
       await navigator.serviceWorker.register("/sw.js");
       const ready = await navigator.serviceWorker.ready;
       await document.fonts.ready;
+      // A page that was never opened here opens too.
+      await fetchAll();
       ready.active?.postMessage(files());
     } catch {
       // Not kept: a page opens with a connection only.
     }
-  });
+  };
+  // This script may come after the page has loaded.
+  if (document.readyState === "complete") keep();
+  else window.addEventListener("load", keep);
 }

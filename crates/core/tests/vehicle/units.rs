@@ -150,7 +150,7 @@ fn foreign(own: Units, wires: WireSystem, units: &[&str]) -> BTreeSet<String> {
 /// inches and whose thermometer is in Fahrenheit. A wire keeps the size that is printed on it.
 #[test]
 fn a_us_shop_reads_no_metric_figure() {
-    let metric = ["mm", "cm", "m", "km", "°C", "K", "g", "kg", "N m", "mohm/m"];
+    let metric = ["mm", "cm", "m", "km", "°C", "K", "g", "kg", "N", "N m", "mohm/m"];
     let found = foreign(Units::US, WireSystem::Awg, &metric);
     assert!(found.is_empty(), "{}", found.into_iter().collect::<Vec<_>>().join("\n"));
 }

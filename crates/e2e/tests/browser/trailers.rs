@@ -147,7 +147,7 @@ async fn a_lamp_at_the_hitch() -> Result<()> {
     page.says("A lamp at the hitch takes tail").await?;
     page.press("Put a lamp on the lead").await?;
     page.says("What it takes").await?;
-    page.says("Its watts are said under Light").await?;
+    page.says("Enter its watts under Light").await?;
     // One that wants both wires has a lead to each, and no diodes of ours: said, then planned anew.
     page.pick("Stop lit by", "both wires at once").await?;
     page.says("the plan does not give it a lead to each").await?;

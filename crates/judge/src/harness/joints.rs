@@ -224,7 +224,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
         steps.push(format!("cut the {which} of {name} here: both its ends and the new wire go in"));
     }
     steps.push(match school {
-        JointPractice::Crimp => format!("strip, twist, crimp; tug{}", pull(&areas)),
+        JointPractice::Crimp => format!("strip, twist, crimp; tug{}", pull(&areas, units)),
         JointPractice::Solder => "strip, twist, solder; hold it still until it is grey".into(),
         JointPractice::Tap => "close the tap over the whole wire; tug".into(),
         JointPractice::PlugIn => {
@@ -258,9 +258,9 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     }
 }
 
-fn pull(areas: &[f64]) -> String {
+fn pull(areas: &[f64], units: Units) -> String {
     let least = areas.iter().copied().fold(f64::INFINITY, f64::min);
-    pull_n(least).map_or_else(String::new, |n| format!(", it holds {n:.0} N"))
+    pull_n(least).map_or_else(String::new, |n| format!(", it holds {}", units.force(n)))
 }
 
 /// A kind of terminal with its number.

@@ -79,7 +79,10 @@ function CounterLine({ counter }: { counter: Counter }) {
   const navigate = useNavigate();
   const show = () => {
     setTried(() => ({ on: counter.on, supply: "engine_off" }));
-    navigate({ to: "/jobs/$id/$stage", params: (old) => ({ id: old.id ?? "", stage: "try" }) });
+    navigate({
+      to: "/jobs/$id/$stage",
+      params: (old: { id?: string }) => ({ id: old.id ?? "", stage: "try" }),
+    });
   };
   return (
     <p className="flex flex-wrap items-center gap-2">
@@ -136,7 +139,10 @@ function Failures({ proof }: { proof: Proof }) {
   const others = proof.failures.filter((f) => !f.grade);
   const show = (part: string, kind: Schemas["FaultKind"]) => {
     setTried((s) => ({ ...s, faults: [{ part, kind }] }));
-    navigate({ to: "/jobs/$id/$stage", params: (old) => ({ id: old.id ?? "", stage: "try" }) });
+    navigate({
+      to: "/jobs/$id/$stage",
+      params: (old: { id?: string }) => ({ id: old.id ?? "", stage: "try" }),
+    });
   };
   const row = (f: Schemas["Failure"]) => (
     <tr key={f.part + f.kind} className="border-t border-line align-top">

@@ -1,15 +1,23 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, unwrap } from "../../api/client";
+import { useEffect, useState } from "react";
+import { api, type Schemas, unwrap } from "../../api/client";
+
+/** The record of a job, asked once: this page carries nothing that keeps it fresh. */
+function useRecord(id: number) {
+  const [data, setData] = useState<Schemas["AsBuilt"]>();
+  const [error, setError] = useState(false);
+  useEffect(() => {
+    const ask = async () => {
+      const view = await unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
+      setData(await unwrap(api.POST("/api/record", { body: view.job })));
+    };
+    ask().catch(() => setError(true));
+  }, [id]);
+  return { data, error };
+}
 
 /** For whoever drives the vehicle: switches, fuses, what to mind, when to come back. */
 export function OwnerPage({ id }: { id: number }) {
-  const { data, error } = useQuery({
-    queryKey: ["owner", id],
-    queryFn: async () => {
-      const view = await unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
-      return unwrap(api.POST("/api/record", { body: view.job }));
-    },
-  });
+  const { data, error } = useRecord(id);
   if (error) return <main className="p-4">This vehicle is not known here.</main>;
   if (!data) return <main className="p-4">One moment ...</main>;
   const last = data.signed.at(-1);

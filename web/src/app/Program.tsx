@@ -1,0 +1,19 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { RouterProvider } from "@tanstack/react-router";
+import { openWithoutConnection } from "./offline";
+import { router } from "./router";
+
+openWithoutConnection();
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, staleTime: 2000 } },
+});
+
+/** The program: the yard, its jobs, the shop. */
+export function Program() {
+  return (
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,23 @@
+import { lazyRouteComponent } from "@tanstack/react-router";
+
+/** The pages, each fetched when it is first opened. */
+const FETCH = {
+  yard: () => import("../yard/Yard"),
+  begin: () => import("../begin/BeginPage"),
+  shop: () => import("../shop/ShopPage"),
+  bays: () => import("../bays/BaysPage"),
+  sheet: () => import("../sheet/SheetPage"),
+};
+
+export const PAGES = {
+  yard: lazyRouteComponent(FETCH.yard, "Yard"),
+  begin: lazyRouteComponent(FETCH.begin, "BeginPage"),
+  shop: lazyRouteComponent(FETCH.shop, "ShopPage"),
+  bays: lazyRouteComponent(FETCH.bays, "BaysPage"),
+  sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
+};
+
+/** Fetches what was not opened yet: without a connection every page opens. */
+export function fetchAll(): Promise<unknown> {
+  return Promise.all(Object.values(FETCH).map((page) => page()));
+}
