@@ -71,6 +71,11 @@ export function useOutbox(id: number, post: (item: Waiting) => Promise<void>): O
     [id],
   );
   const send = useCallback(async () => {
+    // Another page, or this one before it was drawn anew, may have sent what is shown here as waiting.
+    setWaiting((shown) => {
+      const now = held(id);
+      return JSON.stringify(now) === JSON.stringify(shown) ? shown : now;
+    });
     if (sending.current) return;
     sending.current = true;
     try {

@@ -239,7 +239,8 @@ fn lux_from_a_list() {
     assert_eq!((got.good[0].before_lx, got.good[0].after_lx), (Some(2.0), Some(12.5)));
     let lines: Vec<u64> = got.bad.iter().map(|b| b.line).collect();
     assert_eq!(lines, [3, 4, 5, 6]);
-    for (bad, says) in got.bad.iter().zip(["no marked spot", "no figure", "neither", "0 to 200000"])
+    for (bad, says) in
+        got.bad.iter().zip(["no marked spot", "not a number", "neither", "0 to 200000"])
     {
         assert!(bad.why.contains(says), "{}", bad.why);
     }

@@ -89,7 +89,7 @@ fn what_the_beam_meets_first_is_where_it_is_aimed() {
     let mark = reverse.rows.iter().find(|r| r.what == "Mark").unwrap();
     assert_eq!(mark.text, "3.97 m on the ground, from below the lamp");
     assert!(
-        reverse.rows[0].text.ends_with("(15.7 in) left, faces rearward"),
+        reverse.rows[0].text.ends_with("400 mm left, faces rearward"),
         "{}",
         reverse.rows[0].text
     );

@@ -28,6 +28,14 @@ async fn a_phone_without_connection_loses_no_mark() -> Result<()> {
     page.until("the step to be begun", || async { Ok(shown(&page).await?.contains("begun")) })
         .await?;
     page.saved().await?;
+    // The page shows its mark before the program has it.
+    page.until("the mark in the store", || async {
+        let text = reqwest::get(server.at("/api/jobs/1")).await?.text().await?;
+        let held: serde_json::Value = serde_json::from_str(&text)?;
+        Ok(held["job"]["work"].as_array().is_some_and(|marks| marks.len() == 1))
+    })
+    .await?;
+    page.says_no_more("for a connection").await?;
     server.kill();
     page.press("Done").await?;
     page.says("1 mark waits for a connection").await?;
