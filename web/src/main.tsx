@@ -10,6 +10,8 @@ const owner = /^\/owner\/(\d+)$/.exec(window.location.pathname)?.[1];
 const OwnerPage = lazy(async () => ({
   default: (await import("./stages/sign/OwnerPage")).OwnerPage,
 }));
+// The page that is opened comes beside the program, not after it.
+if (/^\/jobs\/\d/.test(window.location.pathname)) import("./sheet/SheetPage");
 const Program = lazy(async () => ({ default: (await import("./app/Program")).Program }));
 
 const root = document.getElementById("root");

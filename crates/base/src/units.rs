@@ -157,7 +157,7 @@ impl Units {
         }
     }
 
-    /// Something short that is cut no shorter than it must be, mm: `50 mm`, `2 in`.
+    /// Something short that is cut no shorter than it must be, but for the tape's own mark, mm: `50 mm`, `2 in`.
     pub fn short_cut(self, length_mm: f64) -> String {
         match self.lengths {
             Lengths::Metric => format!("{length_mm:.0} mm"),
@@ -469,7 +469,8 @@ mod tests {
         assert_eq!(us.rule_between(50.0, 150.0), "2 to 6 in");
         assert_eq!(us.rule_between(300.0, 450.0), "12 to 18 in");
         assert_eq!(us.force(85.0), "19 lb");
-        assert_eq!(us.short_cut(45.0), "2 in");
+        assert_eq!(us.short_cut(45.0), "1 3/4 in");
+        assert_eq!(us.short_cut(50.0), "2 in");
         assert_eq!(us.far(40.0), "131 ft");
         assert_eq!(us.degrees(85.0), "185 °F");
         assert_eq!(us.degrees(-40.0), "-40 °F");
