@@ -1,5 +1,6 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
+import { UnitsProvider } from "../ui/UnitsProvider";
 import { openWithoutConnection } from "./offline";
 import { router } from "./router";
 
@@ -13,7 +14,9 @@ const queries = new QueryClient({
 export function Program() {
   return (
     <QueryClientProvider client={queries}>
-      <RouterProvider router={router} />
+      <UnitsProvider shop={undefined}>
+        <RouterProvider router={router} />
+      </UnitsProvider>
     </QueryClientProvider>
   );
 }

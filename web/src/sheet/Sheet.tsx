@@ -38,7 +38,7 @@ import { Button } from "../ui/Button";
 import { type Form, FormContext } from "../ui/form";
 import { Mark } from "../ui/Mark";
 import { TabbedPages } from "../ui/TabbedPages";
-import { UnitsContext } from "../ui/units";
+import { UnitsProvider } from "../ui/UnitsProvider";
 import { useNarrow } from "../ui/useMedia";
 import { useWakeLock } from "../ui/useWakeLock";
 import { CircuitBoard } from "./CircuitBoard";
@@ -187,7 +187,7 @@ function Desk({
   return (
     <DeskContext.Provider value={held}>
       <FormContext.Provider value={form}>
-        <UnitsContext.Provider value={desk.job.shop?.units}>
+        <UnitsProvider shop={desk.job.shop?.units}>
           <Header onFind={() => setFinding(true)}>
             <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
               {job.unit || "?"}
@@ -222,7 +222,7 @@ function Desk({
             </footer>
           )}
           <Palette open={finding} setOpen={setFinding} groups={groups} />
-        </UnitsContext.Provider>
+        </UnitsProvider>
       </FormContext.Provider>
     </DeskContext.Provider>
   );

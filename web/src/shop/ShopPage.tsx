@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { type Form, FormContext } from "../ui/form";
-import { UnitsContext } from "../ui/units";
+import { UnitsProvider } from "../ui/UnitsProvider";
 import { ShopForm } from "./ShopForm";
 import { StockForm } from "./StockForm";
 
@@ -45,9 +45,9 @@ export function ShopPage() {
         </p>
         {shown ? (
           <FormContext.Provider value={form}>
-            <UnitsContext.Provider value={shown.units}>
+            <UnitsProvider shop={shown.units}>
               <ShopForm title="Every new job" />
-            </UnitsContext.Provider>
+            </UnitsProvider>
           </FormContext.Provider>
         ) : (
           <p>Opening ...</p>

@@ -1,6 +1,6 @@
-import { useCatalog } from "../api/catalog";
+import { useContext } from "react";
 import type { Schemas } from "../api/client";
-import { bareUnit, useFieldUnit } from "./units";
+import { bareUnit, UnitsContext } from "./units";
 
 /** Units that stand on the pad of a field, the one of a bare figure first. */
 const MOST_UNITS = 4;
@@ -28,8 +28,8 @@ export function NumberPad({
   /** What may stand for a figure, such as OL. */
   word?: string | undefined;
 }) {
-  const others = useCatalog().data?.data.units ?? [];
-  const as = useFieldUnit()(unit);
+  const { others, fieldUnit } = useContext(UnitsContext);
+  const as = fieldUnit(unit);
   const bare = bareUnit(unit, as);
   const names = unitsOf(unit, bare, others);
   const isInParts = (as?.fraction ?? 0) > 1;

@@ -1,21 +1,19 @@
-import { useCallback } from "react";
-import { useCatalog } from "../api/catalog";
+import { useCallback, useContext } from "react";
 import type { Schemas } from "../api/client";
-import { bareUnit, useFieldUnit } from "./units";
+import { bareUnit, UnitsContext } from "./units";
 
 /**
  * Reads a number as a fitter types it: comma or point, with or without its unit, in another unit that is known, or in
  * parts. A bare figure is in the unit that the shop writes the field in.
  */
 export function useReader() {
-  const units = useCatalog().data?.data.units;
-  const fieldUnit = useFieldUnit();
+  const { others, fieldUnit } = useContext(UnitsContext);
   return useCallback(
     (text: string, unit: string) => {
       const as = fieldUnit(unit);
-      return readNumber(text, { unit, bare: bareUnit(unit, as), zero: as?.zero ?? 0 }, units ?? []);
+      return readNumber(text, { unit, bare: bareUnit(unit, as), zero: as?.zero ?? 0 }, others);
     },
-    [units, fieldUnit],
+    [others, fieldUnit],
   );
 }
 

@@ -1,24 +1,27 @@
 import { createContext, useCallback, useContext } from "react";
-import { useCatalog } from "../api/catalog";
 import type { Schemas } from "../api/client";
 
 type FieldUnit = Schemas["FieldUnit"];
 
-/** The units of the shop whose job is open; metric where none is. */
-export const UnitsContext = createContext<Schemas["Units"] | undefined>(undefined);
+/** How figures are typed and written on a page: worked out once for all of its fields. */
+export interface PageUnits {
+  /** What the shop reads in; none is metric. */
+  shop: Schemas["Units"] | undefined;
+  /** Units that may be typed in place of a field's own. */
+  others: Schemas["OtherUnit"][];
+  /** How the shop writes a field; none where it writes the field's own unit. */
+  fieldUnit: (unit: string) => FieldUnit | undefined;
+}
+
+export const UnitsContext = createContext<PageUnits>({
+  shop: undefined,
+  others: [],
+  fieldUnit: () => undefined,
+});
 
 /** How the shop writes the figures of a field; none where it writes them in the field's own unit. */
 export function useFieldUnit(): (unit: string) => FieldUnit | undefined {
-  const units = useContext(UnitsContext);
-  const catalog = useCatalog().data?.data;
-  return useCallback(
-    (unit) => {
-      const lengths = units?.lengths === "us" ? catalog?.us_lengths : undefined;
-      const degrees = units?.temperatures === "fahrenheit" ? catalog?.fahrenheit : undefined;
-      return [...(lengths ?? []), ...(degrees ?? [])].find((f) => f.field === unit);
-    },
-    [units, catalog],
-  );
+  return useContext(UnitsContext).fieldUnit;
 }
 
 /** A figure of a field's unit as the shop writes it, such as `3.2` or `10 ft 6 in`. */

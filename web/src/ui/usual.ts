@@ -4,7 +4,7 @@ import { UnitsContext } from "./units";
 
 /** The figure that counts at a place of the shop's habits until somebody gives another. */
 export function useUsual(path: string): number | undefined {
-  const units = useContext(UnitsContext);
+  const { shop } = useContext(UnitsContext);
   const found = useCatalog().data?.data.usual.find((u) => u.path === path);
-  return units?.lengths === "us" ? found?.us : found?.value;
+  return shop?.lengths === "us" ? found?.us : found?.value;
 }
