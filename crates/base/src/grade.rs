@@ -14,3 +14,14 @@ pub enum Grade {
     /// Know this.
     Mind,
 }
+
+impl Grade {
+    /// As it stands before a finding.
+    pub fn label(self) -> &'static str {
+        match self {
+            Grade::Stop => "Stop",
+            Grade::Fix => "Fix",
+            Grade::Mind => "Note",
+        }
+    }
+}

@@ -22,15 +22,14 @@ export function isTyping(target: EventTarget | null): boolean {
   );
 }
 
-export function Palette({
-  open,
-  setOpen,
-  groups,
-}: {
+/** A list that is open or not, and what stands in it. */
+export interface PaletteProps {
   open: boolean;
   setOpen: (open: boolean) => void;
   groups: PaletteGroup[];
-}) {
+}
+
+export function Palette({ open, setOpen, groups }: PaletteProps) {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const slash = e.key === "/" && !e.ctrlKey && !e.metaKey && !isTyping(e.target);

@@ -1,17 +1,9 @@
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import type { PaletteGroup } from "./Palette";
+import type { PaletteProps } from "./Palette";
 
 /** The list that is searched; fetched once the page stands, for it is large. */
-export function PaletteDialog({
-  open,
-  setOpen,
-  groups,
-}: {
-  open: boolean;
-  setOpen: (open: boolean) => void;
-  groups: PaletteGroup[];
-}) {
+export function PaletteDialog({ open, setOpen, groups }: PaletteProps) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>

@@ -99,7 +99,7 @@ pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
     }
     out += &format!("\n{} single failures tried:\n", proof.failures_tried);
     for f in &proof.failures {
-        let grade = f.grade.map_or(String::new(), |g| format!("{g:?}: "));
+        let grade = f.grade.map_or(String::new(), |g| format!("{}: ", g.label()));
         out += &format!("  {grade}{} {}: {}", f.name, f.kind_text, f.effects.join(" "));
         out += &f.remedy.map_or("\n".into(), |r| format!(" {r}\n"));
     }
@@ -230,7 +230,7 @@ pub(super) fn summary(job: &Job, answers: &Answers) -> String {
     }
     out.push('\n');
     for f in &answers.findings {
-        out += &format!("{:?}: {}. {} {}\n", f.grade, f.title, f.why, f.remedy);
+        out += &format!("{}: {}. {} {}\n", f.grade.label(), f.title, f.why, f.remedy);
     }
     out
 }
