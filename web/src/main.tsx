@@ -11,7 +11,8 @@ const OwnerPage = lazy(async () => ({
   default: (await import("./stages/sign/OwnerPage")).OwnerPage,
 }));
 // The page that is opened comes beside the program, not after it.
-if (/^\/jobs\/\d/.test(window.location.pathname)) import("./sheet/SheetPage");
+const stage = /^\/jobs\/\d+\/(\w+)/.exec(window.location.pathname)?.[1];
+if (stage !== undefined) import("./sheet/SheetPage").then(({ fetchStage }) => fetchStage(stage));
 const Program = lazy(async () => ({ default: (await import("./app/Program")).Program }));
 
 const root = document.getElementById("root");

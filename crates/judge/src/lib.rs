@@ -15,6 +15,7 @@
 //!   [`trailer`]: connectors and trailers.
 //! - [`finding`], [`rules`]: what a person should know; one file a rule.
 //! - [`answers`]: all of it for one job, as it leaves.
+//! - [`look_walk`]: what is read on the vehicle before anything is planned.
 //! - [`question`], [`option_value`]: which unmeasured figure matters most; what a way is worth.
 //! - [`stock`]: what the shop holds and pays. [`record`]: as built, signed. [`work`]: steps and order.
 //!   [`diagnose`]: what is wrong, how likely, what to read next. [`defaults`]: what new things start as.
@@ -39,6 +40,7 @@ pub mod harness;
 pub mod kinds;
 pub mod light;
 pub mod loads;
+pub mod look_walk;
 pub mod moment;
 pub mod option_value;
 pub mod part_names;

@@ -1107,6 +1107,8 @@ export interface components {
             joints: components["schemas"]["JointAnswer"][];
             /** @description What the short set of them leaves open. */
             left_open: string[];
+            /** @description What is read on the vehicle before anything is planned. */
+            look: components["schemas"]["LookReading"][];
             /** @description A new circuit as the shop makes it. */
             new_circuit: components["schemas"]["LampCircuit"];
             /** @description The parts. */
@@ -3740,6 +3742,25 @@ export interface components {
             job: components["schemas"]["Job"];
             /** @description CSV with the columns check, value, and at, by, unit where there are. */
             text: string;
+        };
+        /** @description One thing to read on the vehicle. */
+        LookReading: {
+            /** @description The figure that counts until it is read; none without one. */
+            assumed_text?: string | null;
+            /** @description Where the colour of the wire goes; none of what has none. */
+            colour_path?: string | null;
+            /** @description Where leads or tape go, and what is switched on. */
+            how: string;
+            /** @description True where they settle it for good, false where it is not to be used; none while it is open. */
+            is_good?: boolean | null;
+            /** @description What is read, in the fitter's words. */
+            name: string;
+            /** @description Place in the job where the figure goes. */
+            path: string;
+            /** @description What its readings say so far; none where there is no verdict on it. */
+            says?: string | null;
+            /** @description Unit of the figure. */
+            unit: string;
         };
         /**
          * @description A loop of wire that chooses how a lamp behaves.

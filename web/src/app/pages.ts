@@ -18,6 +18,8 @@ export const PAGES = {
 };
 
 /** Fetches what was not opened yet: without a connection every page opens. */
-export function fetchAll(): Promise<unknown> {
-  return Promise.all(Object.values(FETCH).map((page) => page()));
+export async function fetchAll(): Promise<void> {
+  await Promise.all(Object.values(FETCH).map((page) => page()));
+  const { fetchStages } = await import("../sheet/stageParts");
+  await fetchStages();
 }

@@ -21,7 +21,14 @@ export const router = createRouter({
     createRoute({ ...at, path: "/new", component: PAGES.begin }),
     createRoute({ ...at, path: "/shop", component: PAGES.shop }),
     createRoute({ ...at, path: "/bays", component: PAGES.bays }),
-    createRoute({ ...at, path: "/jobs/$id/$stage", component: PAGES.sheet }),
+    createRoute({
+      ...at,
+      path: "/jobs/$id/$stage",
+      component: PAGES.sheet,
+      // Which page of the stage; its first without one.
+      validateSearch: (search: Record<string, unknown>): { page?: string } =>
+        typeof search.page === "string" ? { page: search.page } : {},
+    }),
   ]),
 });
 

@@ -1,12 +1,12 @@
 import { Mark } from "../ui/Mark";
 import { useDesk } from "./desk";
-import { isStage, type Stage } from "./stages";
+import { isStage } from "./stages";
 
 const WORDS = { stop: "Stop", fix: "Fix", mind: "Note" } as const;
 
 /** What a person should know, gravest first; touching one goes to its place. */
-export function FindingsList({ go }: { go: (stage: Stage) => void }) {
-  const { answers, job, selectCircuit } = useDesk();
+export function FindingsList() {
+  const { answers, job, selectCircuit, go } = useDesk();
   if (answers.findings.length === 0)
     return (
       <p className="card flex items-center gap-2 p-3">

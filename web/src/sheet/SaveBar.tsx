@@ -7,17 +7,17 @@ import { useDesk } from "./desk";
 const WORDS = {
   saved: "Saved",
   waiting: "Typing ...",
-  saving: "Saving ...",
+  sending: "Saving ...",
   refused: "Not saved",
   signed: "Not saved, taken back",
-  offline: "Not saved: no connection, trying again",
+  offline: "No connection: kept here, sent later",
   conflict: "Not saved: changed by somebody else",
 };
 
 /** Whether everything is saved. */
 export function SaveState() {
   const desk = useDesk();
-  const isOpen = WORDS[desk.saveState].startsWith("Not");
+  const isOpen = desk.saveState === "offline" || WORDS[desk.saveState].startsWith("Not");
   return (
     <span role="status" className={`text-sm ${isOpen ? "font-semibold text-rust" : "text-soft"}`}>
       {WORDS[desk.saveState]}

@@ -1,67 +1,43 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useCatalog } from "../api/catalog";
 import { ApiError, api, type Catalog, type Job, type JobView, unwrap } from "../api/client";
-import { heardOrKept } from "../api/kept";
+import { heardOrKept, kept } from "../api/kept";
 import { Header } from "../app/Header";
 import { isTyping, Palette, type PaletteGroup } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
-import { GlareSheet } from "../stages/aim/GlareSheet";
-import { GroundSheet } from "../stages/aim/GroundSheet";
-import { RulesSheet } from "../stages/aim/RulesSheet";
-import { SpotSheet } from "../stages/aim/SpotSheet";
-import { WallSheet } from "../stages/aim/WallSheet";
-import { CutSheet } from "../stages/cut/CutSheet";
-import { EstimateSheet } from "../stages/cut/EstimateSheet";
 import { EXPORTS } from "../stages/cut/exports";
-import { HarnessSheet } from "../stages/cut/HarnessSheet";
-import { JointSheet } from "../stages/cut/JointSheet";
-import { ShiftSheet } from "../stages/feed/ShiftSheet";
-import { FitSheet } from "../stages/fit/FitSheet";
-import { SwapSheet } from "../stages/light/swap/SwapSheet";
-import { FaultSheet } from "../stages/prove/FaultSheet";
-import { PracticeSheet } from "../stages/prove/PracticeSheet";
-import { ProofSheet } from "../stages/prove/ProofSheet";
-import { ProveSheet } from "../stages/prove/ProveSheet";
-import { StripSheet } from "../stages/run/StripSheet";
-import { TrailerSheet } from "../stages/run/trailer/TrailerSheet";
-import { VehicleSheet } from "../stages/run/VehicleSheet";
-import { HistorySheet } from "../stages/sign/HistorySheet";
-import { PacketSheet } from "../stages/sign/PacketSheet";
-import { PictureSheet } from "../stages/sign/PictureSheet";
-import { SignSheet } from "../stages/sign/SignSheet";
-import { VisitSheet } from "../stages/sign/VisitSheet";
-import { TrySheet } from "../try/TrySheet";
 import { AT_REST, type VehicleState } from "../try/useMoment";
-import { Button } from "../ui/Button";
 import { type Form, FormContext } from "../ui/form";
-import { Mark } from "../ui/Mark";
-import { TabbedPages } from "../ui/TabbedPages";
 import { UnitsProvider } from "../ui/UnitsProvider";
 import { useNarrow } from "../ui/useMedia";
 import { useWakeLock } from "../ui/useWakeLock";
-import { CircuitBoard } from "./CircuitBoard";
 import { DeskContext, useDesk } from "./desk";
-import { FindingsList } from "./FindingsList";
-import { NextQuestion } from "./NextQuestion";
+import { draftKey, jobKey, settled } from "./jobStore";
+import type { Draft } from "./machine";
 import { SaveBar, SaveState } from "./SaveBar";
-import { StagePanel } from "./StagePanel";
 import { StageTabs } from "./StageTabs";
-import { isSigned, ON_THE_FLOOR, STAGES, type Stage } from "./stages";
-import { jobKey, useJob } from "./useJob";
+import { StageView } from "./StageView";
+import { ON_THE_FLOOR, STAGES, type Stage } from "./stages";
+import { useJob } from "./useJob";
+import { useKeptForTheFloor } from "./useKeptForTheFloor";
 
 /** While a lamp is aimed its light is what is looked at: all else is asked a moment after, and once. */
 const AIMING_MS = 80;
 
 /** One job: stages along the top, facts on the left, answers on the right. */
-export function Sheet({ id, stage }: { id: number; stage: Stage }) {
+export function Sheet({ id, stage, page }: { id: number; stage: Stage; page: string | undefined }) {
   const query = useQuery({
     queryKey: ["job", id],
-    queryFn: () =>
-      heardOrKept(jobKey(id), () =>
+    queryFn: async () => {
+      await settled(id);
+      const draft = await kept<Draft>(draftKey(id));
+      const heard = await heardOrKept(jobKey(id), () =>
         unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } })),
-      ),
+      );
+      return { ...heard, draft: draft?.data };
+    },
     // A browser that believes itself offline asks all the same: the program may be on this machine.
     networkMode: "always",
     staleTime: Number.POSITIVE_INFINITY,
@@ -74,8 +50,10 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
       <Desk
         view={query.data.data}
         keptAt={query.data.keptAt}
+        draft={query.data.draft}
         catalog={catalog.data.data}
         stage={stage}
+        page={page}
       />
     );
   const error = query.error ?? catalog.error;
@@ -100,21 +78,30 @@ export function Sheet({ id, stage }: { id: number; stage: Stage }) {
 function Desk({
   view,
   keptAt,
+  draft,
   catalog,
   stage,
+  page,
 }: {
   view: JobView;
   keptAt: number | undefined;
+  draft: Draft | undefined;
   catalog: Catalog;
   stage: Stage;
+  page: string | undefined;
 }) {
-  const desk = useJob(view, keptAt, stage === "aim" ? AIMING_MS : 0);
+  const desk = useJob(view, keptAt, draft, stage === "aim" ? AIMING_MS : 0);
   const [circuit, selectCircuit] = useState(0);
   const [finding, setFinding] = useState(false);
   const [tried, setTried] = useState<VehicleState>(AT_REST);
   const navigate = useNavigate();
   const go = useCallback(
-    (to: Stage) => navigate({ to: "/jobs/$id/$stage", params: { id: String(view.id), stage: to } }),
+    (to: Stage, page?: string) =>
+      navigate({
+        to: "/jobs/$id/$stage",
+        params: { id: String(view.id), stage: to },
+        search: page === undefined ? {} : { page },
+      }),
     [navigate, view.id],
   );
   const { undo, redo, job } = desk;
@@ -141,7 +128,12 @@ function Desk({
     () => [
       {
         heading: "Stage",
-        actions: STAGES.map((s) => ({ label: s.label, hint: s.key, run: () => go(s.stage) })),
+        actions: STAGES.flatMap((s) => [
+          { label: s.label, hint: s.key, run: () => go(s.stage) },
+          ...s.pages
+            .slice(1)
+            .map((page) => ({ label: `${s.label}: ${page}`, run: () => go(s.stage, page) })),
+        ]),
       },
       {
         heading: "Circuit",
@@ -169,11 +161,12 @@ function Desk({
     [go, job.circuits, navigate, redo, undo, view.id],
   );
   const isNarrow = useNarrow();
+  useKeptForTheFloor(desk.id, job, isNarrow && desk.saveState === "saved");
   useWakeLock(isNarrow && ON_THE_FLOOR.includes(stage));
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
   const held = useMemo(
-    () => ({ ...desk, catalog, circuit: index, selectCircuit, tried, setTried }),
-    [desk, catalog, index, tried],
+    () => ({ ...desk, catalog, go, circuit: index, selectCircuit, tried, setTried }),
+    [desk, catalog, go, index, tried],
   );
   const form = useMemo<Form>(
     () => ({
@@ -195,26 +188,9 @@ function Desk({
             {isNarrow ? <SaveState /> : <JobLine />}
           </Header>
           <StageTabs stage={stage} go={go} />
-          <div
-            data-lengths={desk.job.shop?.units?.lengths}
-            className="grid gap-5 p-5 lg:grid-cols-[330px_minmax(0,1fr)] print:block print:p-0"
-          >
-            <aside
-              aria-label="Facts"
-              className={`no-print min-w-0 ${ON_THE_FLOOR.includes(stage) ? "max-lg:order-last" : ""}`}
-            >
-              <StagePanel stage={stage} />
-            </aside>
-            <main className="min-w-0 space-y-4">
-              <AsLastHeard />
-              <Frozen stage={stage} go={go} />
-              {/* At the vehicle the first screen is for the step, the reading or the lamp. */}
-              {isSigned(desk.answers) || (isNarrow && ON_THE_FLOOR.includes(stage)) ? null : (
-                <NextQuestion stage={stage} go={go} />
-              )}
-              <Answers stage={stage} go={go} />
-            </main>
-          </div>
+          <Suspense fallback={<p className="p-5">Opening ...</p>}>
+            <StageView stage={stage} page={page} />
+          </Suspense>
           {/* On a phone the first screen is for the step, the reading or the lamp. */}
           {isNarrow && (
             <footer className="no-print flex flex-wrap items-center gap-3 border-t border-line p-5">
@@ -239,138 +215,5 @@ function JobLine() {
       </span>
       <SaveBar />
     </>
-  );
-}
-
-/** Says that the job is shown as this device heard it last. */
-function AsLastHeard() {
-  const { keptAt } = useDesk();
-  if (keptAt === undefined) return null;
-  const when = new Date(keptAt).toLocaleString(undefined, {
-    dateStyle: "medium",
-    timeStyle: "short",
-  });
-  return (
-    <p className="no-print card border-2 !border-ochre p-3" role="status">
-      No connection: the job as it was on {when}. Marks and readings are kept here.
-    </p>
-  );
-}
-
-/** Says on every stage that a signed job stays as it is. */
-function Frozen({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
-  const { job, answers } = useDesk();
-  const signed = job.record?.signed?.at(-1);
-  if (!signed || !isSigned(answers) || stage === "sign") return null;
-  return (
-    <p className="no-print card flex flex-wrap items-center gap-2 p-3" role="note">
-      <Mark shape="done" />
-      Signed by {signed.by} on {signed.at.slice(0, 10)}: it stays as it is.
-      <Button kind="quiet" onClick={() => go("sign")}>
-        Open a new revision
-      </Button>
-    </p>
-  );
-}
-
-function Answers({ stage, go }: { stage: Stage; go: (stage: Stage) => void }) {
-  const desk = useDesk();
-  if (stage === "cut")
-    return (
-      <TabbedPages
-        label="Cut"
-        pages={[
-          { title: "Lists", content: <CutSheet /> },
-          { title: "Harness", content: <HarnessSheet /> },
-          { title: "Joints", content: <JointSheet /> },
-          { title: "Estimate", content: <EstimateSheet /> },
-        ]}
-      />
-    );
-  if (stage === "fit") return <FitSheet />;
-  if (stage === "prove")
-    return (
-      <TabbedPages
-        label="Prove"
-        pages={[
-          { title: "Readings", content: <ProveSheet /> },
-          { title: "Fault", content: <FaultSheet /> },
-          { title: "Practice", content: <PracticeSheet /> },
-          { title: "Proof", content: <ProofSheet /> },
-        ]}
-      />
-    );
-  if (stage === "aim")
-    return (
-      <TabbedPages
-        label="Aim"
-        pages={[
-          { title: "Ground", content: <GroundSheet /> },
-          { title: "Wall", content: <WallSheet /> },
-          { title: "Spots", content: <SpotSheet /> },
-          { title: "Glare", content: <GlareSheet /> },
-          { title: "Rules", content: <RulesSheet /> },
-        ]}
-      />
-    );
-  if (stage === "sign")
-    return (
-      <TabbedPages
-        label="Sign"
-        pages={[
-          { title: "Record", content: <SignSheet /> },
-          { title: "Visits", content: <VisitSheet /> },
-          { title: "Pictures", content: <PictureSheet /> },
-          { title: "History", content: <HistorySheet /> },
-          { title: "Packet", content: <PacketSheet /> },
-        ]}
-      />
-    );
-  if (stage === "try") return <TrySheet />;
-  const circuits = (
-    <>
-      <CircuitBoard answers={desk.answers} />
-      <FindingsList go={go} />
-    </>
-  );
-  if (stage === "run")
-    return (
-      <TabbedPages
-        label="Run"
-        pages={[
-          { title: "Circuits", content: circuits },
-          { title: "Vehicle", content: <VehicleSheet /> },
-          {
-            title: "Strip",
-            content: (
-              <>
-                <StripSheet />
-                <FindingsList go={go} />
-              </>
-            ),
-          },
-          { title: "Trailer", content: <TrailerSheet /> },
-        ]}
-      />
-    );
-  if (stage === "light")
-    return (
-      <TabbedPages
-        label="Light"
-        pages={[
-          { title: "Circuits", content: circuits },
-          { title: "Bulbs to LED", content: <SwapSheet /> },
-        ]}
-      />
-    );
-  if (stage !== "feed") return circuits;
-  return (
-    <TabbedPages
-      label="Feed"
-      pages={[
-        { title: "Circuits", content: circuits },
-        { title: "Shift", content: <ShiftSheet /> },
-      ]}
-    />
   );
 }

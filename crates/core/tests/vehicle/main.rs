@@ -33,6 +33,7 @@ mod kinds_of_work;
 mod kit;
 mod laid;
 mod lamp_curve;
+mod look_walk;
 mod moment_and_drawing;
 mod order_of_work;
 mod outputs;

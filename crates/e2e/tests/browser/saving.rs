@@ -55,7 +55,7 @@ async fn a_lost_connection_loses_nothing() -> Result<()> {
     page.saved().await?;
     server.kill();
     page.fill("Along the frame, length", "6.5").await?;
-    page.says("Not saved: no connection, trying again").await?;
+    page.says("No connection: kept here, sent later").await?;
     let server = Server::start_at(&jovek()?, &args, &address)?;
     page.saved().await?;
     page.reload().await?;

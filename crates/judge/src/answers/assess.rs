@@ -13,6 +13,7 @@ use crate::harness::pins::pins;
 use crate::harness::reels::{reel_m, reels};
 use crate::harness::{Installation, cuts, parts, sheet_cuts};
 use crate::kinds::undecided;
+use crate::look_walk::look_walk;
 use crate::prove::checks::checks;
 use crate::prove::figures::Proving;
 use crate::prove::short_set::{left_open, short_minutes_text};
@@ -124,6 +125,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         left_open: left_open(&check_list),
         path_rules: rules::run::path_rules(job.shop.units),
         checks: check_list,
+        look: look_walk(job, &study.assumed),
         assumptions: study.assumed.clone(),
         undecided: undecided(job),
         new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),

@@ -18,6 +18,7 @@ pub use trade_off::TradePoint;
 use crate::finding::Finding;
 use crate::harness::{ConnectorAnswer, CutLine, JointAnswer, PartLine, Pin, Reel, TerminalCount};
 use crate::kinds::Undecided;
+use crate::look_walk::LookReading;
 use crate::prove::Check;
 use crate::strip_answers::StripAnswer;
 use crate::volt_line::VoltLine;
@@ -198,6 +199,8 @@ pub struct Answers {
     pub connectors: Vec<ConnectorAnswer>,
     /// The skeleton with its paths; none without one.
     pub route: Option<RouteAnswer>,
+    /// What is read on the vehicle before anything is planned.
+    pub look: Vec<LookReading>,
     /// Readings to take.
     pub checks: Vec<Check>,
     /// How long the short set of them takes: `7 min`.

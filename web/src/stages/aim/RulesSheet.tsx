@@ -1,6 +1,6 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { api, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
+import { useHeard } from "../../api/useHeard";
 import { useDesk } from "../../sheet/desk";
 import { Mark } from "../../ui/Mark";
 
@@ -17,13 +17,12 @@ const FILLS: Record<Verdict, string> = {
 
 /** Every lamp against the rule book, seen from above: right, wrong, or to be asked. */
 export function RulesSheet() {
-  const { job } = useDesk();
-  const { data, error } = useQuery<Schemas["RoadReport"], ApiError>({
-    queryKey: ["rules", identity(job)],
-    retry: false,
-    placeholderData: keepPreviousData,
-    queryFn: async () => unwrap(api.POST("/api/rules", { body: { job } })),
-  });
+  const { id, job } = useDesk();
+  const { data, error } = useHeard<Schemas["RoadReport"]>(
+    ["rules", identity(job)],
+    `rules ${id}`,
+    () => unwrap(api.POST("/api/rules", { body: { job } })),
+  );
   if (error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Opening the rule book ...</p>;
   return (

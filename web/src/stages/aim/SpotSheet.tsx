@@ -4,6 +4,8 @@ import { useDesk } from "../../sheet/desk";
 import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
+import { OneAtATime, useListed } from "../../ui/OneAtATime";
+import { useNarrow } from "../../ui/useMedia";
 import { useMeterAddress } from "../prove/meter";
 import { BesidePicker, useBeside } from "./BesidePicker";
 import { namesOf } from "./GroundSheet";
@@ -11,19 +13,49 @@ import { LightFault } from "./LightFault";
 import { useLight } from "./useLight";
 
 type Spot = Schemas["SpotAnswer"];
-type When = "before_lx" | "after_lx";
+
+/** Lux before the work, and after it. */
+const WHENS = [
+  { at: "before_lx", label: "Before" },
+  { at: "after_lx", label: "After" },
+] as const;
+type When = (typeof WHENS)[number];
+
+/** Where this device remembers that all spots are wanted at once. */
+const LISTED = "jovek.spots.listed";
+
+/** Number of the first lux that nobody read; below zero where none is left. */
+function firstOpen(spots: Spot[], luxOf: (spot: Spot) => Schemas["Lux"] | undefined): number {
+  return spots
+    .flatMap((s) => WHENS.map((when) => luxOf(s)?.[when.at]))
+    .findIndex((lx) => lx == null);
+}
 
 /** Lux at marked spots: before, after, predicted, and what explains a difference. */
 export function SpotSheet() {
   const picked = useBeside();
   const { data, error } = useLight({ beside: picked.beside });
   const [address, setAddress] = useMeterAddress("lux");
+  const isNarrow = useNarrow();
+  const [isList, list] = useListed(LISTED);
+  const { job } = useDesk();
+  const luxOf = (spot: Spot) => job.record?.lux?.find((l) => l.spot === spot.name);
   if (!data && error) return <p role="alert">{error.problem.detail}</p>;
   if (!data) return <p className="card p-4">Working out the light ...</p>;
+  const card = (spot: Spot, k: number, whens: readonly When[], key: string) => (
+    <SpotCard
+      key={key}
+      spot={spot}
+      whens={whens}
+      address={address}
+      other={data.beside?.spots[k]}
+      others={data.beside ? namesOf(data.beside) : ""}
+    />
+  );
   return (
     <div className="space-y-3">
       <LightFault error={error} />
-      <p className="text-sm text-soft">
+      <p className="text-sm text-soft max-md:hidden">
         The same spot, the meter held the same way, other light off. A camera's exposure hides the
         difference.
       </p>
@@ -31,17 +63,25 @@ export function SpotSheet() {
       {data.spots.length === 0 && (
         <p className="card p-4">No spot is marked yet: mark one on the left.</p>
       )}
-      <ol aria-label="Spots" className="space-y-2">
-        {data.spots.map((s, k) => (
-          <SpotCard
-            key={s.name}
-            spot={s}
-            address={address}
-            other={data.beside?.spots[k]}
-            others={data.beside ? namesOf(data.beside) : ""}
-          />
-        ))}
-      </ol>
+      {isNarrow && !isList && data.spots.length > 0 ? (
+        <OneAtATime
+          what="Reading"
+          rows={data.spots.flatMap((s, k) =>
+            WHENS.map((when) => card(s, k, [when], `${s.name} ${when.at}`)),
+          )}
+          firstOpen={firstOpen(data.spots, luxOf)}
+          all={{ label: "All spots", show: () => list(true) }}
+        />
+      ) : (
+        <>
+          {isNarrow && data.spots.length > 0 && (
+            <Button onClick={() => list(false)}>One at a time</Button>
+          )}
+          <ol aria-label="Spots" className="space-y-2">
+            {data.spots.map((s, k) => card(s, k, WHENS, s.name))}
+          </ol>
+        </>
+      )}
       <LuxList />
       <label className="card block p-3">
         <span className="block text-sm text-soft">
@@ -60,11 +100,13 @@ export function SpotSheet() {
 
 function SpotCard({
   spot,
+  whens,
   address,
   other,
   others,
 }: {
   spot: Spot;
+  whens: readonly When[];
   address: string;
   other: Schemas["BesideSpot"] | undefined;
   others: string;
@@ -89,25 +131,25 @@ function SpotCard({
         <span className="block text-sm text-soft">Predicted</span>
         <span className="font-reading text-lg">{spot.predicted_text}</span>
       </p>
-      <LuxBox spot={spot} when="before_lx" label="Before" address={address} />
-      <LuxBox spot={spot} when="after_lx" label="After" address={address} />
+      {whens.map((when) => (
+        <LuxBox key={when.at} spot={spot} when={when} address={address} />
+      ))}
     </li>
   );
 }
 
 function LuxBox({
   spot,
-  when,
-  label,
+  when: { at: when, label },
   address,
 }: {
   spot: Spot;
   when: When;
-  label: string;
   address: string;
 }) {
-  const { edit } = useDesk();
-  const held = spot[when];
+  const { job, edit } = useDesk();
+  // As it is typed: without a connection nobody judges it yet.
+  const held = job.record?.lux?.find((l) => l.spot === spot.name)?.[when];
   const put = (lx: number) =>
     edit((j) => {
       const list = (getAt(j, "record.lux") as Schemas["Lux"][] | undefined) ?? [];

@@ -1,7 +1,7 @@
 import { Fragment, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
-import { setAt } from "../../sheet/path";
+import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
 import { Mark } from "../../ui/Mark";
@@ -163,7 +163,9 @@ function AimCard({ aim, number }: { aim: Aim; number: number }) {
 
 /** The box where goes what was found on wall or ground. */
 function Found({ aim }: { aim: Aim }) {
-  const { edit, problem } = useDesk();
+  const { job, edit, problem, saveState } = useDesk();
+  // Without a connection nobody has judged it yet.
+  const isKept = saveState === "offline" && getAt(job, aim.path) !== undefined;
   const bare = bareUnit(aim.unit, useFieldUnit()(aim.unit));
   const fault = problem?.faults?.find((f) => f.path.startsWith(aim.path))?.what;
   const mark = (figure: number): Schemas["FoundMark"] =>
@@ -181,6 +183,7 @@ function Found({ aim }: { aim: Aim }) {
         empty={`Type the ${aim.asks}.`}
         keep={(figure) => edit((j) => setAt(j, aim.path, mark(figure)))}
       />
+      {isKept && <p className="text-sm text-ochre">Kept here, judged with a connection.</p>}
       {fault && (
         <p role="alert" className="text-sm text-rust">
           {fault}

@@ -1,18 +1,19 @@
-import { useEffect, useState } from "react";
+import { type ComponentProps, useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
 import { isSigned } from "../../sheet/stages";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
-import { PictureList } from "../sign/PictureList";
+import { PictureRow, TakePicture } from "../sign/PictureList";
+import { usePictures } from "../sign/usePictures";
 import { PlacePicture } from "./PlacePicture";
 import { useWork } from "./useWork";
+import { type State, type StepNow, withWaiting } from "./withWaiting";
 
 type NewMark = Schemas["NewMark"];
 
 type StepAnswer = Schemas["StepAnswer"];
-type State = StepAnswer["state"];
 
 const WORDS: Record<State, string> = {
   blocked: "not yet",
@@ -30,11 +31,6 @@ const SHAPES = {
   paused: "fix",
   done: "done",
 } as const;
-const AFTER_MARK: Record<NewMark["mark"], State> = {
-  start: "running",
-  pause: "paused",
-  done: "done",
-};
 
 /** When a rest is over, in the clock of this place. */
 function clock(at: string): string {
@@ -73,23 +69,25 @@ export function FitSheet() {
     );
   if (data.steps.length === 0)
     return <p className="card p-4">Nothing to fit yet: add a light first.</p>;
-  // What waits for a connection counts here already.
-  const state = (s: StepAnswer): State => {
-    const last = waiting.filter((w) => w.step === s.step.id).at(-1);
-    return last ? AFTER_MARK[last.mark] : s.state;
-  };
+  const now = Date.now();
+  const nows = new Map(
+    data.steps.map((s) => [s.step.id, withWaiting(s, data.steps, waiting, now)]),
+  );
+  const state = (s: StepAnswer): State => nows.get(s.step.id)?.state ?? s.state;
+  const first = (...states: State[]) =>
+    states.map((is) => data.steps.find((s) => state(s) === is)).find((s) => s);
   const next =
     data.steps.find((s) => s.step.id === chosen) ??
     (waiting.length > 0 ? undefined : data.steps.find((s) => s.step.id === data.next)) ??
-    data.steps.find((s) => state(s) === "running") ??
-    data.steps.find((s) => state(s) !== "done");
+    first("running", "paused", "ready", "resting", "blocked");
+  const nextNow = next && nows.get(next.step.id);
   return (
     <div className="space-y-4">
       <OutboxNote />
-      {next && (
+      {next && nextNow && (
         <NextStep
           answer={next}
-          state={state(next)}
+          now={nextNow}
           number={data.steps.indexOf(next) + 1}
           count={data.steps.length}
           press={(mark, why = "") => {
@@ -183,22 +181,29 @@ function DoneThough({ open, done }: { open: string[]; done: (why: string) => voi
   );
 }
 
+/** A button for a glove. */
+function Big(props: ComponentProps<typeof Button>) {
+  return <Button className="min-h-[56px] flex-1 text-lg" {...props} />;
+}
+
 function NextStep({
   answer,
-  state,
+  now,
   number,
   count,
   press,
 }: {
   answer: StepAnswer;
-  state: State;
+  now: StepNow;
   number: number;
   count: number;
   press: (mark: NewMark["mark"], why?: string) => void;
 }) {
   const { step } = answer;
+  const { state } = now;
   const { id } = useDesk();
-  const isHeld = state === "blocked" || state === "resting";
+  const pictures = usePictures(id);
+  const isDoable = state === "ready" || state === "running" || state === "paused";
   return (
     <section
       aria-label="Step"
@@ -236,44 +241,32 @@ function NextStep({
       </ol>
       {state === "blocked" && (
         <ul className="text-sm text-soft">
-          {answer.holds.map((h) => (
+          {now.holds.map((h) => (
             <li key={h}>{h}</li>
           ))}
         </ul>
       )}
-      {state === "resting" && answer.rests_until && (
-        <p className="font-semibold">Rests until {clock(answer.rests_until)}.</p>
+      {state === "resting" && now.restsUntil && (
+        <p className="font-semibold">Rests until {clock(now.restsUntil)}.</p>
       )}
-      {!isHeld && state !== "done" && (
-        <div className="at-thumb flex flex-wrap gap-3">
-          {state !== "running" && (
-            <Button className="min-h-[56px] flex-1 text-lg" onClick={() => press("start")}>
-              {state === "paused" ? "Go on" : "Start"}
-            </Button>
-          )}
-          {state === "running" && (
-            <Button className="min-h-[56px] flex-1 text-lg" onClick={() => press("pause")}>
-              Pause
-            </Button>
-          )}
-          {answer.open.length === 0 && (
-            <Button
-              kind="main"
-              className="min-h-[56px] flex-1 text-lg"
-              onClick={() => press("done")}
-            >
-              Done
-            </Button>
-          )}
-        </div>
-      )}
-      {!isHeld && state !== "done" && answer.open.length > 0 && (
+      <div className="at-thumb flex flex-wrap gap-3">
+        {state === "running" && <Big onClick={() => press("pause")}>Pause</Big>}
+        {isDoable && state !== "running" && (
+          <Big onClick={() => press("start")}>{state === "paused" ? "Go on" : "Start"}</Big>
+        )}
+        {isDoable && answer.open.length === 0 && (
+          <Big kind="main" onClick={() => press("done")}>
+            Done
+          </Big>
+        )}
+        <TakePicture shows={step.what} add={pictures.add} className="min-h-[56px] text-lg">
+          Picture
+        </TakePicture>
+      </div>
+      {isDoable && answer.open.length > 0 && (
         <DoneThough key={step.id} open={answer.open} done={(why) => press("done", why)} />
       )}
-      <details>
-        <summary className="min-h-11 cursor-pointer text-soft">Pictures of this step</summary>
-        <PictureList id={id} shows={step.what} />
-      </details>
+      <PictureRow {...pictures} shows={step.what} />
     </section>
   );
 }

@@ -1,37 +1,31 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { ApiError, api, type Schemas, unwrap } from "../../api/client";
+import { type ReactNode, useEffect, useState } from "react";
+import { usePictures } from "./usePictures";
 
 /** Pictures of a job, of one step or place where that is named, and the way to add one. */
 export function PictureList({ id, shows }: { id: number; shows: string }) {
-  const queries = useQueryClient();
-  const [fault, setFault] = useState<string>();
-  const { data } = useQuery({
-    queryKey: ["pictures", id],
-    retry: false,
-    queryFn: async () => unwrap(api.GET("/api/jobs/{id}/pictures", { params: { path: { id } } })),
-  });
-  const add = async (file: File) => {
-    try {
-      const list = await unwrap<Schemas["PictureRow"][]>(
-        api.POST("/api/jobs/{id}/pictures", {
-          params: { path: { id }, query: { shows, name: file.name } },
-          body: file as unknown as number[],
-          bodySerializer: (body) => body as unknown as Blob,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      );
-      queries.setQueryData(["pictures", id], list);
-      setFault(undefined);
-    } catch (e) {
-      setFault(e instanceof ApiError ? e.problem.detail : "The picture was not saved.");
-    }
-  };
-  const shown = (data ?? []).filter((p) => !shows || p.shows === shows);
+  const held = usePictures(id);
   return (
     <div className="space-y-2">
-      <ul className="flex flex-wrap gap-3">
-        {shown.map((p) => (
+      <PictureRow {...held} shows={shows} />
+      <TakePicture shows={shows} add={held.add}>
+        Add a picture
+      </TakePicture>
+    </div>
+  );
+}
+
+/** Pictures side by side, those that wait for a connection among them. */
+export function PictureRow({
+  pictures,
+  waiting,
+  fault,
+  shows,
+}: ReturnType<typeof usePictures> & { shows: string }) {
+  const isShown = (p: { shows: string }) => !shows || p.shows === shows;
+  return (
+    <>
+      <ul className="flex flex-wrap gap-3 empty:hidden">
+        {pictures.filter(isShown).map((p) => (
           <li key={p.id} className="w-40">
             <a href={`/api/pictures/${p.id}`} target="_blank" rel="noreferrer">
               <img
@@ -46,25 +40,66 @@ export function PictureList({ id, shows }: { id: number; shows: string }) {
             </p>
           </li>
         ))}
+        {waiting.filter(isShown).map((p, k) => (
+          // What waits has no id yet: its place in the list is what it is.
+          <li key={`waits ${k}`} className="w-40">
+            <Waits file={p.file} name={p.name} />
+            <p className="text-xs text-ochre">waits for a connection</p>
+          </li>
+        ))}
       </ul>
-      <label className="inline-block">
-        <span className="block text-sm text-soft">Add a picture</span>
-        <input
-          type="file"
-          accept="image/jpeg,image/png"
-          className="block min-h-[44px]"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) add(file);
-            e.target.value = "";
-          }}
-        />
-      </label>
       {fault && (
         <p role="alert" className="text-rust">
           {fault}
         </p>
       )}
-    </div>
+    </>
+  );
+}
+
+/** The camera of a phone, or a file. */
+export function TakePicture({
+  shows,
+  add,
+  children,
+  className = "",
+}: {
+  shows: string;
+  add: (file: File, shows: string) => Promise<void>;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <label
+      className={`inline-flex min-h-[44px] cursor-pointer items-center justify-center rounded border border-spruce px-3 font-semibold text-spruce focus-within:outline-2 focus-within:outline-spruce ${className}`}
+    >
+      {children}
+      <input
+        type="file"
+        accept="image/jpeg,image/png"
+        className="sr-only"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) add(file, shows);
+          e.target.value = "";
+        }}
+      />
+    </label>
+  );
+}
+
+function Waits({ file, name }: { file: Blob; name: string }) {
+  const [src, setSrc] = useState<string>();
+  useEffect(() => {
+    const url = URL.createObjectURL(file);
+    setSrc(url);
+    return () => URL.revokeObjectURL(url);
+  }, [file]);
+  return (
+    <img
+      src={src}
+      alt={name || "picture"}
+      className="h-28 w-40 rounded border border-line object-cover"
+    />
   );
 }

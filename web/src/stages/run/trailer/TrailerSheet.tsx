@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { type ApiError, api, type Schemas, unwrap } from "../../../api/client";
 import { identity } from "../../../api/identity";
 import { useDesk } from "../../../sheet/desk";
@@ -15,6 +16,7 @@ import { WireMap } from "./WireMap";
 /** The towing vehicle's socket on what hangs behind it: a trailer, a hitch lamp, a towed vehicle. */
 export function TrailerSheet() {
   const { job, edit, catalog } = useDesk();
+  const [shown, show] = useState<string>();
   const { data, error } = useQuery<Schemas["Linked"], ApiError>({
     queryKey: ["trailer", identity(job)],
     retry: false,
@@ -47,6 +49,8 @@ export function TrailerSheet() {
       {link && (
         <TabbedPages
           label="Trailer"
+          shown={shown}
+          show={show}
           pages={[
             { title: "Wires", content: <WireMap link={link} /> },
             { title: "Probe", content: <FoundWires link={link} /> },
