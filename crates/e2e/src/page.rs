@@ -370,12 +370,13 @@ impl Page {
         Ok(words.as_str().with_context(|| format!("nothing at {css}"))?.to_owned())
     }
 
-    /// Waits until everything typed is saved.
+    /// Waits until everything typed is saved, and the stage is there.
     ///
     /// # Errors
     /// When it is not saved in time.
     pub async fn saved(&self) -> Result<()> {
-        self.says("Saved").await
+        self.says("Saved").await?;
+        self.says_no_more("Opening ...").await
     }
 
     /// Sends keys to whatever has the focus.

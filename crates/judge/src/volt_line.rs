@@ -4,8 +4,9 @@ use jovek_base::figure::{amps, shown, volts};
 use jovek_base::units::Units;
 use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::SupplyState;
-use jovek_plan::chain::{Chain, Leg, LinkKind, WireRole, leg_path};
+use jovek_plan::chain::{Chain, Leg, LinkKind, Stretch, WireRole, leg_path};
 use jovek_plan::drop::Drop;
+use jovek_plan::fact::Fact;
 use jovek_plan::factory::{ASSUMED_FACTORY_WIRE, PLUG_RETURN_M, PlannedFactory};
 use jovek_plan::housing::SharedGround;
 use jovek_plan::inputs::Assignment;
@@ -72,8 +73,8 @@ pub struct VoltElement {
     pub working_c: Option<f64>,
     /// The same in words: `Copper at 45 °C`.
     pub working_text: Option<String>,
-    /// Sections of the job that tell its wire, by their places: what is touched in the picture can be changed there.
-    pub facts: Vec<String>,
+    /// What of the job tells it: what is touched in the picture can be changed there.
+    pub facts: Vec<Fact>,
 }
 
 /// The coil circuit of a relay.
@@ -245,6 +246,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                             solution.current_a(wires[leg]),
                             (of.area_mm2(), None),
                         );
+                        drawn.told_by(told(&legs[leg].stretches));
                     }
                 };
                 legs(&chain.legs, &at.legs, VoltKind::Wire, &mut drawn);
@@ -254,6 +256,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 });
                 let size = lamps_text(count);
                 drawn.put(VoltKind::Lamps, &link.name, size, 0.0, across_v, through_a, (0.0, None));
+                drawn.told_by(facts_of(chain, &link.kind));
                 let shared = reached.and_then(|(lamp, at)| Some((lamp, chain.ground_of(at)?)));
                 if let Some((_, ground)) = shared {
                     drawn.shared_ground(&grounds[ground], built.grounds[ground], solved);
@@ -277,9 +280,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
         let area_mm2 = if length_m > 0.0 { wire.area_mm2() } else { 0.0 };
         let name = element_name(&link.name, kind);
         drawn.put(kind, &name, size, length_m, ends_v, through_a, (area_mm2, working_c));
-        if let (LinkKind::Wire(wire), Some(element)) = (&link.kind, drawn.elements.last_mut()) {
-            element.facts = wire.stretches.iter().filter_map(|s| s.fact.clone()).collect();
-        }
+        drawn.told_by(facts_of(chain, &link.kind));
     }
     let Drawn { elements, distance_m, .. } = drawn;
     let lamps_at = elements.iter().position(|e| e.kind == VoltKind::Lamps);
@@ -364,6 +365,40 @@ fn planned_control(chain: &Chain, hardware: &Hardware) -> (VoltKind, String, f64
     }
 }
 
+/// What of the job tells a link: the sections or ways of a wire, the place of a part on the skeleton, the lights.
+fn facts_of(chain: &Chain, kind: &LinkKind) -> Vec<Fact> {
+    let at = format!("circuits[{}]", chain.index.0);
+    let is_laid = chain.links.iter().any(|l| match &l.kind {
+        LinkKind::Wire(w) => w.stretches.iter().any(|s| matches!(s.fact, Some(Fact::Way { .. }))),
+        _ => false,
+    });
+    let site = |part: &str| match is_laid {
+        true => vec![Fact::Site { path: format!("{at}.sites.{part}") }],
+        false => Vec::new(),
+    };
+    match kind {
+        LinkKind::Wire(w) => told(&w.stretches),
+        LinkKind::Fuse { .. } => site("fuse"),
+        LinkKind::Control { .. } => site("control"),
+        LinkKind::Chassis => site("ground"),
+        LinkKind::Lamps => (0..chain.lamps.len())
+            .map(|k| Fact::Light { path: format!("{at}.lights[{k}]") })
+            .collect(),
+        _ => Vec::new(),
+    }
+}
+
+/// What tells a wire, each once.
+fn told(stretches: &[Stretch]) -> Vec<Fact> {
+    let mut out: Vec<Fact> = Vec::new();
+    for fact in stretches.iter().filter_map(|s| s.fact.as_ref()) {
+        if !out.contains(fact) {
+            out.push(fact.clone());
+        }
+    }
+    out
+}
+
 fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilReading {
     let across_v = solution.across_v(&built.net, coil);
     let current_a = solution.current_a(coil);
@@ -397,6 +432,13 @@ struct Drawn {
 }
 
 impl Drawn {
+    /// Says what tells the element that was drawn last.
+    fn told_by(&mut self, facts: Vec<Fact>) {
+        if let Some(element) = self.elements.last_mut() {
+            element.facts = facts;
+        }
+    }
+
     /// From a housing to where its shared ground ends, and what lies behind that.
     fn shared_ground(
         &mut self,

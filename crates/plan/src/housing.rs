@@ -3,6 +3,7 @@
 
 use crate::assumed::Assumed;
 use crate::end::{CircuitIx, End, FactoryIx, HousingEnd, HousingIx, LampIx, Post};
+use crate::fact::ToldSection;
 use crate::factory::{ASSUMED_FACTORY_WIRE, PlannedFactory, plug_return_ohm};
 use crate::feed::switched_a;
 use crate::lamp::PlannedLamp;
@@ -11,7 +12,7 @@ use crate::supply::PlannedSupply;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::{ampacity, contact, zone};
-use jovek_job::{Feed, HousedLamp, Job, LampEnd, ReturnKind, Section, Skeleton, Zone};
+use jovek_job::{Feed, HousedLamp, Job, LampEnd, ReturnKind, Skeleton, Zone};
 
 /// Part of the charging voltage that the shared ground may take with all functions lit. Common practice: a third of what
 /// the circuits may.
@@ -158,12 +159,12 @@ fn laid_m(job: &Job, layout: &Layout, (lamp, by): (LampIx, ReturnKind)) -> Optio
     let before = circuit.lights[..lamp.light].iter().map(|l| l.count as usize).sum::<usize>();
     let number = before + lamp.number;
     let mut leg = laid.back_legs.iter().position(|l| l.lamps.contains(&number));
-    let mut sections: Vec<&Section> = laid.back.iter().collect();
+    let mut sections: Vec<&ToldSection> = laid.back.iter().collect();
     while let Some(k) = leg {
         sections.extend(&laid.back_legs[k].sections);
         leg = laid.back_legs[k].parent;
     }
-    let length_m: f64 = sections.iter().filter_map(|s| s.length_m).sum();
+    let length_m: f64 = sections.iter().filter_map(|s| s.section.length_m).sum();
     (length_m > 0.0).then_some(length_m)
 }
 

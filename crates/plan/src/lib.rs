@@ -12,6 +12,7 @@
 //! - [`supply`], [`factory`], [`lamp`], [`lamp_curve`], [`feed`]: sources, factory circuits, lamps and what was measured of them, where power comes from;
 //!   [`keyed`]: a fuse position that is live with the key.
 //! - [`route`]: paths along the skeleton; [`strip`], [`strips`]: strip along its edges.
+//! - [`fact`]: what of the job tells a piece of a circuit.
 //! - [`end`], [`plugs`]: where a wire can end; connectors with their cavities.
 //! - [`fuse_block`], [`charge_cable`], [`housing`]: what several circuits share: a feed, a second battery's cable, a ground.
 //! - [`wiring`], [`chain`]: each circuit as links in order; [`wires`]: every piece of wire of it; [`sizes`]: what was chosen for it.
@@ -38,6 +39,7 @@ pub mod chain;
 pub mod charge_cable;
 pub mod drop;
 pub mod end;
+pub mod fact;
 pub mod factory;
 pub mod feed;
 pub mod feed_option;

@@ -2278,6 +2278,33 @@ export interface components {
             /** @description Unit. */
             unit: string;
         };
+        /** @description What tells a piece of a circuit. */
+        Fact: {
+            /** @enum {string} */
+            of: "section";
+            /** @description Its place in the job, such as `circuits[0].run.supply[1]`. */
+            path: string;
+        } | {
+            /** @enum {string} */
+            of: "way";
+            /** @description Which one. */
+            way: components["schemas"]["WayId"];
+        } | {
+            /** @enum {string} */
+            of: "length";
+            /** @description Its place in the job. */
+            path: string;
+        } | {
+            /** @enum {string} */
+            of: "site";
+            /** @description Its place in the job, such as `circuits[0].sites.fuse`. */
+            path: string;
+        } | {
+            /** @enum {string} */
+            of: "light";
+            /** @description Its place in the job, such as `circuits[0].lights[0]`. */
+            path: string;
+        };
         /** @description A factory circuit, judged. */
         FactoryAnswer: {
             /** @description `6.50 A free of 8.00 A (80 % of 10 A)`. */
@@ -6220,8 +6247,8 @@ export interface components {
             current_a: number;
             /** @description What it loses, beside the line: `−50 mV`; empty at the lamps and below half a millivolt. */
             drop_text: string;
-            /** @description Sections of the job that tell its wire, by their places: what is touched in the picture can be changed there. */
-            facts: string[];
+            /** @description What of the job tells it: what is touched in the picture can be changed there. */
+            facts: components["schemas"]["Fact"][];
             /**
              * Format: double
              * @description Distance of its near end from the source along the wire, m.

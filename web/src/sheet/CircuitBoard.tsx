@@ -5,7 +5,7 @@ import { MiniLine } from "../voltline/MiniLine";
 import { VoltLine } from "../voltline/VoltLine";
 import { BEHIND, ChoiceList } from "./ChoiceList";
 import { useDesk } from "./desk";
-import { SectionFacts } from "./SectionFacts";
+import { TouchedFacts } from "./TouchedFacts";
 
 type Circuit = Schemas["CircuitAnswer"];
 
@@ -128,7 +128,7 @@ function OpenCircuit({
           {element.kind === "relay" && line.coil?.text}
         </p>
       )}
-      {element && element.facts.length > 0 && <SectionFacts paths={element.facts} />}
+      {element && element.facts.length > 0 && <TouchedFacts key={chosen} facts={element.facts} />}
       <ChoiceList circuit={circuit} part={part} setPart={setPart} />
     </section>
   );

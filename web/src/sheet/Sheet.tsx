@@ -188,7 +188,13 @@ function Desk({
             {isNarrow ? <SaveState /> : <JobLine />}
           </Header>
           <StageTabs stage={stage} go={go} />
-          <Suspense fallback={<p className="p-5">Opening ...</p>}>
+          <Suspense
+            fallback={
+              <main className="p-5">
+                <p>Opening ...</p>
+              </main>
+            }
+          >
             <StageView stage={stage} page={page} />
           </Suspense>
           {/* On a phone the first screen is for the step, the reading or the lamp. */}

@@ -252,7 +252,10 @@ fn a_car_is_wired_inside_and_its_bonnet_through_a_hinge() {
         let laid = layout.circuits[0].clone().unwrap();
         let mut sections = laid.supply.clone();
         sections.extend(laid.legs.iter().flat_map(|l| l.sections.clone()));
-        (sections.iter().any(|s| s.flexes), sections.iter().map(|s| s.zone).collect::<Vec<_>>())
+        (
+            sections.iter().any(|s| s.section.flexes),
+            sections.iter().map(|s| s.section.zone).collect::<Vec<_>>(),
+        )
     };
     assert!(!laid("hinge_left").0);
     assert!(laid("bonnet").0);

@@ -505,11 +505,11 @@ fn a_splice_is_kept_dry_where_it_can_be() {
         let job = fork_outside(stem_m);
         let study = study(&job);
         let laid = study.layout.as_ref().unwrap().circuits[0].as_ref().unwrap();
-        let last = laid.supply.last().unwrap();
+        let last = &laid.supply.last().unwrap().section;
         assert_eq!(last.zone != Zone::Exterior, is_dry, "{stem_m}: {}", last.name);
         // Two wires lie on the stem instead of one.
         let metres: f64 =
-            laid.legs.iter().flat_map(|l| &l.sections).filter_map(|s| s.length_m).sum();
+            laid.legs.iter().flat_map(|l| &l.sections).filter_map(|s| s.section.length_m).sum();
         let drips = 2.0 * 0.08;
         let want = 0.8 + drips + if is_dry { 2.0 * stem_m } else { 0.0 };
         assert!((metres - want).abs() < 1e-9, "{metres} for {want}");
@@ -540,7 +540,7 @@ fn strain_relief_and_spare_are_the_shops() {
         let study = study(job);
         let laid = study.layout.as_ref().unwrap().circuits[0].as_ref().unwrap();
         let legs = laid.legs.iter().chain(&laid.back_legs).flat_map(|l| &l.sections);
-        legs.filter_map(|s| s.length_m).sum()
+        legs.filter_map(|s| s.section.length_m).sum()
     };
     let plain = lamp_side(&job);
     job.circuits[0].lights[0].is_stuck = true;

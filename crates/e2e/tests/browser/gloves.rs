@@ -121,11 +121,70 @@ async fn the_picture_is_touched_to_change_the_fact() -> Result<()> {
     page.script(&fill, vec![]).await?;
     page.keys("6.5").await?;
     page.until("the length in the store", || async {
-        let text = reqwest::get(server.at("/api/jobs/5")).await?.text().await?;
-        let held: serde_json::Value = serde_json::from_str(&text)?;
-        let sections = held["job"]["circuits"][0]["run"]["supply"].as_array().cloned();
+        let job = job(&server, 5).await?;
+        let sections = job["circuits"][0]["run"]["supply"].as_array().cloned();
         Ok(sections.into_iter().flatten().any(|s| s["length_m"] == 6.5))
     })
     .await?;
+    page.close().await
+}
+
+async fn job(server: &jovek_e2e::Server, id: u32) -> Result<serde_json::Value> {
+    let text = reqwest::get(server.at(&format!("/api/jobs/{id}"))).await?.text().await?;
+    Ok(serde_json::from_str::<serde_json::Value>(&text)?["job"].take())
+}
+
+/// On the skeleton a wire is told by the ways that it lies on, a part by its place, a lamp by its light: each is changed
+/// where it is touched, and the figures of the picture follow.
+#[tokio::test]
+async fn a_laid_circuit_is_touched() -> Result<()> {
+    let (server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/run").await?;
+    page.saved().await?;
+    let touch = |name: &'static str| {
+        let script = "[...document.querySelectorAll('svg[role=group] [role=button]')]
+            .find((e) => e.ariaLabel.startsWith(arguments[0]))
+            .dispatchEvent(new MouseEvent('click', { bubbles: true }))";
+        page.script(script, vec![name.into()])
+    };
+    let fill = |field: &'static str| {
+        let script = "const e = document.querySelector(
+            `[aria-label='What was touched'] [data-path$='${arguments[0]}']`); e.focus(); e.select?.()";
+        page.script(script, vec![field.into()])
+    };
+    page.until("the volt line", || async { Ok(touch("fuse panel to relay panel").await.is_ok()) })
+        .await?;
+    page.says("0.85 m, measured").await?;
+    fill("length_m").await?;
+    page.keys("1.25").await?;
+    page.says("1.25 m, measured").await?;
+    page.until("the way in the store", || async {
+        let ways = job(&server, 1).await?["skeleton"]["ways"].as_array().cloned();
+        Ok(ways.into_iter().flatten().any(|w| w["length_m"] == 1.25))
+    })
+    .await?;
+    touch("fuse 7.5 A").await?;
+    let site = "document.querySelector(\"[aria-label='What was touched'] select\")";
+    let pick = format!(
+        "const s = {site}; const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set;
+         set.call(s, 'battery'); s.dispatchEvent(new Event('change', {{ bubbles: true }}))"
+    );
+    page.until("the place of the fuse", || async {
+        Ok(page.script(&format!("return !!{site}"), vec![]).await? == json!(true))
+    })
+    .await?;
+    page.script(&pick, vec![]).await?;
+    page.until("the place in the store", || async {
+        Ok(job(&server, 1).await?["circuits"][0]["sites"]["fuse"] == "battery")
+    })
+    .await?;
+    touch("lamps").await?;
+    fill("label_w").await?;
+    page.keys("30").await?;
+    page.until("the watts in the store", || async {
+        Ok(job(&server, 1).await?["circuits"][0]["lights"][0]["label_w"] == 30.0)
+    })
+    .await?;
+    crate::no_serious(&page, "what was touched").await?;
     page.close().await
 }

@@ -251,7 +251,8 @@ fn wet_branches(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
         .enumerate()
         .filter(|(_, laid)| {
             laid.as_ref().is_some_and(|l| {
-                !l.legs.is_empty() && l.supply.last().is_some_and(|s| s.zone == Zone::Exterior)
+                !l.legs.is_empty()
+                    && l.supply.last().is_some_and(|s| s.section.zone == Zone::Exterior)
             })
         })
         .map(|(c, _)| context.job.circuits[c].id.clone())

@@ -4,6 +4,7 @@ use super::link::Stretch;
 use super::stretch;
 use crate::assumed::Assumed;
 use crate::end::End;
+use crate::fact::{Fact, ToldSection};
 use crate::lamp::PlannedLamp;
 use crate::route::LaidLeg;
 use jovek_catalog::joint::{LAMP_LEAD_M, NEXT_LAMP_M};
@@ -68,8 +69,8 @@ pub(super) fn legs(
                 .sections
                 .iter()
                 .enumerate()
-                .filter(|(_, s)| s.ends_at == Waypoint::Connector)
-                .filter_map(|(k, s)| Some((k, plug(s)?)))
+                .filter(|(_, s)| s.section.ends_at == Waypoint::Connector)
+                .filter_map(|(k, s)| Some((k, plug(&s.section)?)))
                 .collect(),
             lamps: leg.lamps.iter().map(|&n| named(n)).collect(),
         })
@@ -112,16 +113,18 @@ fn told_leg(to: &ToLamps, n: usize, (circuit, at): (&str, &str), assumed: &mut A
         return LaidLeg { parent, sections: Vec::new(), lamps: vec![n] };
     }
     let name = format!("to lamp {}", n + 1);
+    let path = format!("{at}.run.to_lamps.each[{n}].length_m");
     let length_m = assumed.or(
         to.each.get(n).and_then(|lamp| lamp.length_m),
         usual_m,
-        format!("{at}.run.to_lamps.each[{n}].length_m"),
+        path.clone(),
         format!("{circuit}: wire {name}"),
         "m",
     );
     let zone = to.zone.unwrap_or(Zone::Exterior);
     let section = Section::unmeasured(&name, zone, Waypoint::Pass);
-    let sections = vec![Section { length_m: Some(length_m), ..section }];
+    let section = Section { length_m: Some(length_m), ..section };
+    let sections = vec![ToldSection { section, fact: Some(Fact::Length { path }) }];
     LaidLeg { parent, sections, lamps: vec![n] }
 }
 
@@ -131,7 +134,7 @@ fn in_step(told: &[LaidLeg], spread: Spread, lamps: &[PlannedLamp]) -> Vec<LaidL
         return told.to_vec();
     }
     let has: Vec<bool> = lamps.iter().flat_map(|l| (0..l.count).map(|_| l.has_sync_lead)).collect();
-    let (mut out, mut way): (Vec<LaidLeg>, Vec<Section>) = (Vec::new(), Vec::new());
+    let (mut out, mut way): (Vec<LaidLeg>, Vec<ToldSection>) = (Vec::new(), Vec::new());
     for (n, leg) in told.iter().enumerate() {
         way.extend(leg.sections.iter().cloned());
         if has.get(n) == Some(&true) {

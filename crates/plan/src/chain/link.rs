@@ -1,6 +1,7 @@
 //! What a chain is made of: wires of one piece, and what stands between them.
 
 use crate::end::{End, Pole};
+use crate::fact::Fact;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_job::Zone;
 
@@ -32,9 +33,8 @@ pub struct Stretch {
     pub flexes: bool,
     /// Nobody measured its length: it may well be half or twice as long.
     pub is_assumed: bool,
-    /// Place of the section in the job that tells it, such as `circuits[0].run.supply[1]`; none where nobody told it by
-    /// itself.
-    pub fact: Option<String>,
+    /// What of the job tells it; none where it follows from the rest.
+    pub fact: Option<Fact>,
 }
 
 impl Stretch {

@@ -10,6 +10,7 @@ pub use link::{JointOf, Link, LinkKind, Stretch, WireRole, WireRun};
 
 use crate::assumed::Assumed;
 use crate::end::{CircuitIx, FactoryIx, Pole};
+use crate::fact::{Fact, ToldSection};
 use crate::inputs::Assignment;
 use crate::lamp::PlannedLamp;
 use crate::logic::Logic;
@@ -180,9 +181,18 @@ impl Chain {
             }
         };
         let is_plug = is_plug && origin != Origin::Battery;
-        let (sections, back_sections) = match laid {
-            Some(laid) => (&laid.supply, &laid.back),
-            None => (&circuit.run.supply, &circuit.run.back),
+        let told_at = |sections: &[Section], at: &str| -> Vec<ToldSection> {
+            let fact = |k| Some(Fact::Section { path: format!("{at}[{k}]") });
+            let told = sections.iter().cloned().enumerate();
+            told.map(|(k, section)| ToldSection { section, fact: fact(k) }).collect()
+        };
+        let (supply_at, back_at) = (format!("{at}.run.supply"), format!("{at}.run.back"));
+        let (sections, back_sections) = match (laid, is_plug) {
+            (_, true) => (Vec::new(), Vec::new()),
+            (Some(laid), false) => (laid.supply.clone(), laid.back.clone()),
+            (None, false) => {
+                (told_at(&circuit.run.supply, &supply_at), told_at(&circuit.run.back, &back_at))
+            }
         };
         // On the skeleton a connector is that of the way; told section by section it is the one that was named.
         let ends_at = |s: &Section| match (s.ends_at, &s.plug) {
@@ -194,33 +204,22 @@ impl Chain {
             }
             (Waypoint::Connector, plug) => SectionEnd::Connector(plug.clone().map(PlugKey::Told)),
         };
-        let said = if is_plug { (&[][..], &[][..]) } else { (&sections[..], &back_sections[..]) };
-        let mut supply: Vec<(Stretch, SectionEnd)> = said
-            .0
-            .iter()
-            .enumerate()
-            .map(|(k, s)| {
-                let path = format!("{at}.run.supply[{k}]");
-                let told = stretch(s, &path, &circuit.name, assumed);
-                (Stretch { fact: laid.is_none().then_some(path), ..told }, ends_at(s))
+        let mut ended = |sections: &[ToldSection], at: &str| -> Vec<(Stretch, SectionEnd)> {
+            let each = sections.iter().enumerate();
+            each.map(|(k, s)| {
+                let path = format!("{at}[{k}]");
+                (stretch(s, &path, &circuit.name, assumed), ends_at(&s.section))
             })
-            .collect();
+            .collect()
+        };
+        let mut supply = ended(&sections, &supply_at);
+        let mut back = ended(&back_sections, &back_at);
         if supply.is_empty() && !is_plug {
             let nothing =
                 Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
-            let path = format!("{at}.run.supply");
-            supply.push((stretch(&nothing, &path, &circuit.name, assumed), SectionEnd::Pass));
+            let nothing = ToldSection { section: nothing, fact: None };
+            supply.push((stretch(&nothing, &supply_at, &circuit.name, assumed), SectionEnd::Pass));
         }
-        let mut back: Vec<(Stretch, SectionEnd)> = said
-            .1
-            .iter()
-            .enumerate()
-            .map(|(k, s)| {
-                let path = format!("{at}.run.back[{k}]");
-                let told = stretch(s, &path, &circuit.name, assumed);
-                (Stretch { fact: laid.is_none().then_some(path), ..told }, ends_at(s))
-            })
-            .collect();
         let switch_lead_m = laid
             .and_then(|l| l.switch_lead_m)
             .or(circuit.control.switch_lead_m)
@@ -424,7 +423,8 @@ fn dimmers(job: &Job, circuit: &LampCircuit) -> Vec<SwitchId> {
     out
 }
 
-fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) -> Stretch {
+fn stretch(told: &ToldSection, at: &str, circuit: &str, assumed: &mut Assumed) -> Stretch {
+    let section = &told.section;
     let length_m = assumed.or(
         section.length_m,
         zone::assumed_length_m(section.zone, section.ends_at),
@@ -440,6 +440,6 @@ fn stretch(section: &Section, at: &str, circuit: &str, assumed: &mut Assumed) ->
         beside: section.beside,
         flexes: section.flexes,
         is_assumed: section.length_m.is_none(),
-        fact: None,
+        fact: told.fact.clone(),
     }
 }

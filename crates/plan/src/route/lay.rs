@@ -5,6 +5,7 @@ use super::graph::Graph;
 use super::path::{path, price_of, prices};
 use super::sites::{Sited, sited, taps};
 use super::tree::tree;
+use crate::fact::{Fact, ToldSection};
 use jovek_catalog::joint::BESIDE_M;
 use jovek_job::{
     Feed, Job, LampCircuit, Light, Passage, PlugId, ReturnKind, Section, Shop, WayId, Waypoint,
@@ -54,7 +55,7 @@ pub struct LaidLeg {
     /// The leg that it goes on from; none from the branch itself.
     pub parent: Option<usize>,
     /// Its sections.
-    pub sections: Vec<Section>,
+    pub sections: Vec<ToldSection>,
     /// Lamps at its end, by number within the circuit.
     pub lamps: Vec<usize>,
 }
@@ -63,9 +64,9 @@ pub struct LaidLeg {
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Laid {
     /// From source to the lamps, or to the first branch.
-    pub supply: Vec<Section>,
+    pub supply: Vec<ToldSection>,
     /// From the lamps or the last branch back.
-    pub back: Vec<Section>,
+    pub back: Vec<ToldSection>,
     /// From relay to switch, one way, m.
     pub switch_lead_m: Option<f64>,
     /// From the farthest signal to the relay, m.
@@ -325,9 +326,9 @@ impl Beside<'_> {
     }
 
     /// `to_lamp` where the last of them ends at a lamp.
-    fn sections(&self, ways: &[usize], end: Waypoint, to_lamp: bool) -> Vec<Section> {
+    fn sections(&self, ways: &[usize], end: Waypoint, to_lamp: bool) -> Vec<ToldSection> {
         let last = ways.len().saturating_sub(1);
-        let mut out: Vec<Section> = ways
+        let mut out: Vec<ToldSection> = ways
             .iter()
             .enumerate()
             .map(|(k, &w)| {
@@ -336,7 +337,7 @@ impl Beside<'_> {
                     true => drip_loop_m(way.zone, self.shop) + self.relief_m,
                     false => 0.0,
                 };
-                Section {
+                let section = Section {
                     name: way.name.clone(),
                     length_m: Some(way.length_m + slack_m(way.passage, self.shop) + loop_m),
                     zone: way.zone,
@@ -349,13 +350,14 @@ impl Beside<'_> {
                     },
                     plug: (way.passage == Passage::Connector).then(|| PlugId(way.id.0.clone())),
                     flexes: way.passage == Passage::Hinge,
-                }
+                };
+                ToldSection { section, fact: Some(Fact::Way { way: way.id.clone() }) }
             })
             .collect();
         // A connector stands before the part at which the last way ends.
-        let before = out.last().filter(|s| s.ends_at == Waypoint::Connector);
+        let before = out.last().filter(|s| s.section.ends_at == Waypoint::Connector);
         if let (Some(last), true) = (before, end != Waypoint::Pass) {
-            out.push(beside(last.zone, end));
+            out.push(beside(last.section.zone, end));
         }
         out
     }
@@ -398,13 +400,15 @@ impl Beside<'_> {
         back.reverse();
         // Read the other way, a connector at the end of a section stands before it.
         let plugs: Vec<(Waypoint, Option<PlugId>)> =
-            back.iter().map(|s| (s.ends_at, s.plug.clone())).collect();
+            back.iter().map(|s| (s.section.ends_at, s.section.plug.clone())).collect();
         if let Some((Waypoint::Connector, plug)) = plugs.first().cloned() {
-            let zone = back.first().map_or(zone, |s| s.zone);
-            back.insert(0, Section { plug, ..beside(zone, Waypoint::Connector) });
+            let zone = back.first().map_or(zone, |s| s.section.zone);
+            let mut first = beside(zone, Waypoint::Connector);
+            first.section.plug = plug;
+            back.insert(0, first);
         }
         let skip = back.len() - plugs.len();
-        for (k, section) in back.iter_mut().skip(skip).enumerate() {
+        for (k, ToldSection { section, .. }) in back.iter_mut().skip(skip).enumerate() {
             (section.ends_at, section.plug) = plugs.get(k + 1).cloned().unwrap_or_default();
         }
         let all = [&trace.to_fuse, &trace.to_control].into_iter().chain(&trace.signals);
@@ -429,8 +433,10 @@ impl Beside<'_> {
 }
 
 /// A short section between two parts that sit side by side.
-fn beside(zone: Zone, ends_at: Waypoint) -> Section {
-    Section { length_m: Some(BESIDE_M), ..Section::unmeasured("side by side", zone, ends_at) }
+fn beside(zone: Zone, ends_at: Waypoint) -> ToldSection {
+    let section =
+        Section { length_m: Some(BESIDE_M), ..Section::unmeasured("side by side", zone, ends_at) };
+    ToldSection { section, fact: None }
 }
 
 /// Wire to spare where nobody said how much, m. Common practice: a hinge 0.1 m of loop that flexes, a

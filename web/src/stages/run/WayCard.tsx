@@ -1,15 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
 import { type ApiError, api, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { NumberField, TextField } from "../../ui/fields";
-import { FormContext } from "../../ui/form";
-import { useWithUnit } from "../../ui/units";
-import { HAZARDS, PASSAGES } from "../../ui/words";
-import { problemAt, type WayFact, wayFact, withWay } from "./facts";
+import { HAZARDS } from "../../ui/words";
+import { useSayOfWay, WayFields } from "./WayFields";
 
 type Way = Schemas["RouteWay"];
 
@@ -29,32 +25,9 @@ function useCost(trial: Schemas["OptionTrial"] | undefined) {
 
 /** One way: its length, what it passes, what lies on it, and what it costs to go without. */
 export function WayCard({ way }: { way: Way }) {
-  const { job, catalog, circuit, edit, problem } = useDesk();
-  const withUnit = useWithUnit();
+  const { job, circuit, edit } = useDesk();
   const here = job.circuits?.[circuit];
-  const fact = wayFact(job, way.id);
-  const number = job.skeleton?.ways?.findIndex((w) => w.id === way.id) ?? -1;
-  const say = (next: Partial<WayFact>) =>
-    edit((j) => withWay(j, { ...wayFact(j, way.id), ...next }));
-  // The fields of a way that nothing is said of yet have no place in the job: they get one when typed in.
-  const form = useMemo(
-    () => ({
-      tree: { name: way.name, ...fact },
-      edit: (change: (tree: unknown) => unknown) =>
-        edit((j) => {
-          const held = wayFact(j, way.id);
-          const next = change({ name: way.name, ...held }) as WayFact;
-          // The body's own name is no fact.
-          return withWay(
-            j,
-            next.name === way.name && !held.name ? { ...next, name: undefined } : next,
-          );
-        }),
-      problem: problemAt(problem, `skeleton.ways[${number}]`),
-      assumptions: [],
-    }),
-    [fact, edit, problem, way.id, way.name, number],
-  );
+  const say = useSayOfWay(way.id);
   const used = way.circuits.length > 0;
   const without = useCost(used && !way.is_forbidden ? { try: "forbid", way: way.id } : undefined);
   const mayPin =
@@ -74,44 +47,7 @@ export function WayCard({ way }: { way: Way }) {
         {way.passage_text && `, ${way.passage_text}`}
       </p>
       {way.bundle_text && <p className="font-reading text-sm text-copper">{way.bundle_text}</p>}
-      <FormContext.Provider value={form}>
-        <div key={way.id} className="grid grid-cols-2 items-end gap-2 sm:grid-cols-4">
-          <TextField path="name" label="Name" />
-          <NumberField path="length_m" label="Measured" unit="m" />
-          <NumberField path="ambient_c" label="Hot there" unit="°C" />
-          <label className="text-sm text-soft">
-            Surroundings
-            <select
-              className="field text-ink"
-              value={way.zone}
-              onChange={(e) => say({ zone: e.target.value as Schemas["Zone"] })}
-            >
-              {catalog.zones.map((z) => (
-                <option key={z.zone} value={z.zone}>
-                  {z.label}, {withUnit(z.ambient_c, "°C")}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="text-sm text-soft">
-            Passage
-            <select
-              className="field text-ink"
-              value={way.passage.kind}
-              onChange={(e) => say({ passage: { kind: e.target.value } as Schemas["Passage"] })}
-            >
-              {PASSAGES.map((p) => (
-                <option key={p.value} value={p.value}>
-                  {p.label}
-                </option>
-              ))}
-            </select>
-          </label>
-          {way.passage.kind === "grommet" && (
-            <NumberField path="passage.bore_mm" label="Bore" unit="mm" />
-          )}
-        </div>
-      </FormContext.Provider>
+      <WayFields way={way} />
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
         <legend className="sr-only">What can hurt a wire there</legend>
         {HAZARDS.map((h) => (
