@@ -1465,6 +1465,8 @@ export interface components {
             functions: components["schemas"]["FunctionChoice"][];
             /** @description Kinds of work. */
             kinds: components["schemas"]["KindChoice"][];
+            /** @description What the shades of a picture of light stand for. */
+            light_scale: components["schemas"]["LightScale"];
             /** @description Generic lights to start from. */
             lights: components["schemas"]["CatalogLight"][];
             /**
@@ -2765,6 +2767,16 @@ export interface components {
          * @enum {string}
          */
         Grade: "stop" | "fix" | "mind";
+        /** @description A line of the grid. */
+        GridMark: {
+            /**
+             * Format: double
+             * @description Where it is, m, as the picture counts.
+             */
+            at_m: number;
+            /** @description As it is written at the edge: `10 m`. */
+            text: string;
+        };
         /** @description Grounds of a connector. */
         GroundAnswer: {
             /** @description What a lost one does, solved with bulbs on every function. */
@@ -3654,6 +3666,13 @@ export interface components {
             /** @description The same as the shop reads its tape. */
             wall_text: string;
         };
+        /** @description What the shades of a picture stand for. */
+        LightScale: {
+            /** @description Shades that are named beside the scale. */
+            marks: components["schemas"]["ShadeMark"][];
+            /** @description The illuminance of each shade, from 0 to 255: `12 lx`. */
+            texts: string[];
+        };
         /** @description Where light is looked at, and by whose rules. */
         Lighting: {
             /** @description What an authority has permitted, in words: who, which colour, where. */
@@ -4275,6 +4294,8 @@ export interface components {
         };
         /** @description Illuminance over a plane. */
         Picture: {
+            /** @description Grid lines from side to side of the picture: heights on a wall, distances on the ground. */
+            across: components["schemas"]["GridMark"][];
             /**
              * Format: double
              * @description Lower edge, m: of the ground, before the vehicle's front; of the wall, above the ground.
@@ -4308,6 +4329,8 @@ export interface components {
             step_m: number;
             /** @description Number of its colour for each point, in the order of `lux_lx`; empty where all light has the first. */
             tints: number[];
+            /** @description Grid lines up the picture. */
+            upright: components["schemas"]["GridMark"][];
             /** @description Points side to side. */
             wide: number;
         };
@@ -5086,6 +5109,16 @@ export interface components {
             pins: string;
             /** @description The series. */
             series: string;
+        };
+        /** @description A named shade. */
+        ShadeMark: {
+            /**
+             * Format: double
+             * @description Its place on the scale, 0 to 1.
+             */
+            part: number;
+            /** @description `10 lx`. */
+            text: string;
         };
         /** @description The shelf. */
         Shelf: {

@@ -19,6 +19,7 @@ mod mixed_and_tilted;
 mod photometry;
 mod pointed;
 mod remedies;
+mod rulers_and_scale;
 mod rules_of_the_road;
 mod swaps_and_trailers;
 mod towed_behind;

@@ -105,6 +105,30 @@ async fn lamps_side_by_side_and_files() -> Result<()> {
     let pictures = "return document.querySelectorAll('[data-testid=lux-picture]').length";
     page.until("two pictures", || async { Ok(page.script(pictures, vec![]).await? == 2) }).await?;
     crate::no_serious(&page, "ground").await?;
+    // One lies over the other, of the same stretch; the edge between them is moved by keys; a point says its light.
+    let edge = "return document.querySelector('[data-testid=over]')?.style.clipPath ?? ''";
+    ensure!(page.script(edge, vec![]).await? == "inset(0px 0px 0px 50%)");
+    page.field("Edge between them")
+        .await?
+        .send_keys(thirtyfour::TypingData::from("") + thirtyfour::Key::Right)
+        .await?;
+    page.until("the edge to move", || async {
+        Ok(page.script(edge, vec![]).await? == "inset(0px 0px 0px 51%)")
+    })
+    .await?;
+    let touch = "const e = document.querySelector('[data-testid=lux-picture]'), b = e.getBoundingClientRect();
+        e.dispatchEvent(new PointerEvent('pointerdown',
+            { bubbles: true, clientX: b.x + b.width * 0.45, clientY: b.y + b.height * 0.4 }))";
+    page.script(touch, vec![]).await?;
+    let texts = "return [...document.querySelectorAll('[data-testid=lux-picture] text')].map((t) => t.textContent)";
+    page.until("the light there", || async {
+        let texts: Vec<String> = serde_json::from_value(page.script(texts, vec![]).await?)?;
+        Ok(texts.iter().any(|t| t.starts_with("about ") && t.ends_with(" lx"))
+            && texts.iter().any(|t| t == "30 m"))
+    })
+    .await?;
+    page.press("Side by side").await?;
+    page.until("them apart", || async { Ok(page.script(edge, vec![]).await? == "") }).await?;
     page.pick("Lamps", "Fog lamps").await?;
     page.until("fog lamps alone", || async {
         let rows = page.text("section[aria-label=Lamps]").await?;
@@ -114,7 +138,7 @@ async fn lamps_side_by_side_and_files() -> Result<()> {
     page.pick("Circuit", "Fog lamps").await?;
     let open = "document.querySelectorAll('aside details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
-    let line = "return document.querySelector('[data-testid=lux-picture] path')?.getAttribute('d')";
+    let line = "return document.querySelector('[data-testid=lux-lines] path')?.getAttribute('d')";
     let before = page.script(line, vec![]).await?;
     page.script("performance.clearResourceTimings()", vec![]).await?;
     page.fill_nth("Down", 0, "6.5").await?;

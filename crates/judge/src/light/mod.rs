@@ -8,6 +8,7 @@
 //! - [`source`]: a lamp in its place; inverse-square law; what covers take. [`vector`]: directions.
 //! - [`lamps`]: the job's lamps, each as bright as its solved circuit lets it be.
 //! - [`picture`]: ground and wall with lines of equal lux. [`spots`]: predicted beside measured.
+//!   [`rulers`], [`scale`]: the grid and the shades that they are read by.
 //! - [`meter`]: a simulated lux meter; [`log`]: lux from CSV.
 //! - [`aim`]: where a beam belongs, turns of its screw; [`aim_sheet`]: each lamp's mark on wall or ground.
 //! - [`glare`]: others' eyes, mirrors, camera, fog. [`colour`]: kelvin and law.
@@ -29,6 +30,8 @@ pub mod log;
 pub mod meter;
 pub mod picture;
 pub mod report;
+pub mod rulers;
+pub mod scale;
 pub mod source;
 pub mod spots;
 pub mod vector;

@@ -2,9 +2,11 @@
 
 use super::colour::{Chromaticity, mixed, screen};
 use super::lamps::{Lamp, size_m};
+use super::rulers::{GridMark, grid};
 use super::source::{Aimed, Source};
 use super::vector::Vector;
 use contour::ContourBuilder;
+use jovek_base::units::Units;
 use jovek_job::{At, Job, LampRole};
 use rayon::prelude::*;
 use serde::Serialize;
@@ -54,6 +56,10 @@ pub struct Picture {
     pub most_lx: f64,
     /// Colours of the light, `#rrggbb`.
     pub screens: Vec<String>,
+    /// Grid lines from side to side of the picture: heights on a wall, distances on the ground.
+    pub across: Vec<GridMark>,
+    /// Grid lines up the picture.
+    pub upright: Vec<GridMark>,
     /// Number of its colour for each point, in the order of `lux_lx`; empty where all light has the first.
     pub tints: Vec<usize>,
 }
@@ -163,6 +169,22 @@ fn picture(
         most_lx,
         screens,
         tints,
+        across: Vec::new(),
+        upright: Vec::new(),
+    }
+}
+
+impl Picture {
+    /// The same with a grid in the shop's units.
+    pub fn ruled(self, units: Units) -> Picture {
+        let (left_m, bottom_m) = (self.left_m, self.bottom_m);
+        let right_m = left_m + self.step_m * (self.wide - 1) as f64;
+        let top_m = bottom_m + self.step_m * (self.high - 1) as f64;
+        Picture {
+            across: grid(units, bottom_m, top_m),
+            upright: grid(units, left_m, right_m),
+            ..self
+        }
     }
 }
 

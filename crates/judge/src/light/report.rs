@@ -5,7 +5,7 @@ use super::aim_sheet::{AimAnswer, aim_sheet, alike};
 use super::colour::{self, Chromaticity};
 use super::glare::{GlareAnswer, back_glare, camera, glare};
 use super::lamps::{Burn, Lamp, Stands, size_m};
-use super::picture::{POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
+use super::picture::{Frame, POINTS, POINTS_BESIDE, Picture, around, ground, two_digits, wall};
 use super::source::{Source, lux};
 use super::spots::{SpotAnswer, lit_for, next_spot, normal, spot_answers};
 use super::vector::Vector;
@@ -245,17 +245,22 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     let on_wall = |lamps: &[Lamp]| {
         let circuit = wall_of.as_ref()?;
         let points = if asked.beside.is_some() { POINTS_BESIDE } else { POINTS };
-        wall(&of_circuit(lamps, circuit), wall_m, points)
+        Some(wall(&of_circuit(lamps, circuit), wall_m, points)?.ruled(job.shop.units))
     };
+    let other = asked.beside.map(|stands| burn.lamps(job, stands));
+    // Laid over each other the two show the same stretch of ground.
+    let both: Vec<Lamp> =
+        shown.iter().cloned().chain(other.iter().flat_map(|o| asked.shown(o))).collect();
+    let frame = around(job, &both);
     // The two pictures are apart: each on a core of its own where there is one.
     let (ground, beside) = rayon::join(
-        || on_ground(asked, &shown),
+        || on_ground(asked, &shown, frame),
         || {
-            let other = burn.lamps(job, asked.beside?);
+            let other = other.as_deref()?;
             Some(Beside {
-                wall: on_wall(&other),
-                spots: spots_beside(job, &spots, &other),
-                ..beside(asked, &other)
+                wall: on_wall(other),
+                spots: spots_beside(job, &spots, other),
+                ..beside(asked, other, frame)
             })
         },
     );
@@ -290,19 +295,19 @@ fn reaches(job: &Job, all: &[Lamp]) -> Vec<ReachAnswer> {
 }
 
 /// The ground from above, where it was asked for.
-fn on_ground(asked: &LightAsked, shown: &[Lamp]) -> Option<Picture> {
+fn on_ground(asked: &LightAsked, shown: &[Lamp], frame: Frame) -> Option<Picture> {
     let sources: Vec<Source> = shown.iter().map(|l| l.source.clone()).collect();
     let points = if asked.beside.is_some() { POINTS_BESIDE } else { POINTS };
     (asked.drawn == LightPicture::Ground)
-        .then(|| ground(&sources, around(&asked.job, shown), points))
+        .then(|| ground(&sources, frame, points).ruled(asked.job.shop.units))
 }
 
-fn beside(asked: &LightAsked, all: &[Lamp]) -> Beside {
+fn beside(asked: &LightAsked, all: &[Lamp], frame: Frame) -> Beside {
     let shown = asked.shown(all);
     Beside {
         lamps: shown.iter().map(|l| lamp_answer(l, asked.job.shop.units)).collect(),
         reach: reaches(&asked.job, all),
-        ground: on_ground(asked, &shown),
+        ground: on_ground(asked, &shown, frame),
         wall: None,
         spots: Vec::new(),
         notes: camera(all).into_iter().chain(back_glare(all, 1.5, asked.job.shop.units)).collect(),

@@ -15,6 +15,7 @@ use jovek_core::defaults::{
     connectors, fresh, functions, put_on, supplies, watchers,
 };
 use jovek_core::job::{Signal, WireSystem, Zone};
+use jovek_core::light::scale::{LightScale, light_scale};
 use jovek_core::plan::inputs::signal_label;
 use jovek_core::usual::{UsualFigure, usual_figures};
 use serde::Serialize;
@@ -99,6 +100,8 @@ pub struct Catalog {
     pub fahrenheit: Vec<FieldUnit>,
     /// What stands for an ohmmeter that shows no number, ohm; anything from half of it on is an open circuit.
     pub overload_ohm: f64,
+    /// What the shades of a picture of light stand for.
+    pub light_scale: LightScale,
     /// Kinds of work.
     pub kinds: Vec<KindChoice>,
     /// Figures that count where the shop has not said.
@@ -159,6 +162,7 @@ pub(super) async fn catalog() -> Json<Catalog> {
         us_lengths: us_length_fields(),
         fahrenheit: fahrenheit_fields(),
         overload_ohm: OVERLOAD_OHM,
+        light_scale: light_scale(),
     })
 }
 

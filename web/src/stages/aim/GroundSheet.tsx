@@ -2,8 +2,9 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { BesidePicker, useBeside } from "./BesidePicker";
+import { Compared } from "./Compared";
 import { LightFault } from "./LightFault";
-import { LuxPicture } from "./LuxPicture";
+import { LightLegend, LuxPicture } from "./LuxPicture";
 import { type Light, useLight } from "./useLight";
 
 /** The ground from above, the lamps, and how far they reach; old lamps or candidates beside them on the same scale. */
@@ -52,15 +53,24 @@ export function GroundSheet() {
         </label>
         <BesidePicker {...picked} />
       </div>
-      <div className={data.beside ? "grid gap-3 md:grid-cols-2" : ""}>
-        <Ground light={data} title={data.beside ? "As planned" : undefined} />
-        {data.beside && (
-          <Ground
-            light={{ ...data, ...data.beside, spots: data.spots }}
-            title={namesOf(data.beside)}
+      <section aria-label="Ground" className="card space-y-2 p-3">
+        <h2 className="text-base">The ground from above</h2>
+        {data.beside ? (
+          <Compared
+            names={["as planned", namesOf(data.beside)]}
+            one={<Ground light={data} />}
+            other={<Ground light={{ ...data, ...data.beside, spots: data.spots }} />}
           />
+        ) : (
+          <Ground light={data} />
         )}
-      </div>
+        <LightLegend />
+        <p className="text-sm text-soft">
+          Lines in lx, the front is up. Touch a point for its light.
+        </p>
+        <Reach light={data} title={data.beside && "As planned"} />
+        {data.beside && <Reach light={data.beside} title={namesOf(data.beside)} />}
+      </section>
       {data.beside?.notes.map((note) => (
         <p key={note} className="text-sm">
           {note}
@@ -82,54 +92,62 @@ export function namesOf(light: Pick<Light, "lamps">): string {
   return [...new Set(light.lamps.map((l) => l.name.replace(/ \d+$/, "")))].join(", ");
 }
 
-function Ground({ light, title }: { light: Light; title: string | undefined }) {
+function Ground({ light }: { light: Light }) {
   const [length, width] = light.vehicle_m;
+  if (!light.ground) return null;
   return (
-    <section aria-label={title ?? "Ground"} className="card space-y-2 p-3">
-      <h2 className="text-base">{title ?? "The ground from above"}</h2>
-      {light.ground && (
-        <LuxPicture
-          picture={light.ground}
-          label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
-        >
-          <rect
-            x={-(width ?? 2) / 2}
-            y={-(length ?? 5)}
-            width={width ?? 2}
-            height={length ?? 5}
-            rx="0.2"
-            fill="#33413a"
-            stroke="#a6b3ab"
-            strokeWidth="0.08"
-          />
-          {light.lamps.map((l) => (
-            <circle
-              key={`${l.light}${l.number}`}
-              cx={-l.mount.at.left_m}
-              cy={-l.mount.at.along_m}
-              r="0.22"
-              fill={l.screen}
-            />
-          ))}
-          {light.spots.map((s) => (
-            <path
-              key={s.name}
-              d={`M${-s.at.left_m - 0.6} ${-s.at.along_m}h1.2m-0.6 -0.6v1.2`}
-              stroke="#ff6a55"
-              strokeWidth="0.18"
-            />
-          ))}
-        </LuxPicture>
-      )}
-      <p className="text-sm text-soft">Lines in lx, the front is up.</p>
-      <ul className="flex flex-wrap gap-x-5 text-sm">
-        {light.reach.map((r) => (
-          <li key={r.name + r.lux_lx}>
-            {r.name}: <span className="font-reading">{r.text}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <LuxPicture
+      picture={light.ground}
+      label={`Light on the ground around the vehicle, ${light.reach.map((r) => r.text).join(", ")}`}
+    >
+      <rect
+        x={-(width ?? 2) / 2}
+        y={-(length ?? 5)}
+        width={width ?? 2}
+        height={length ?? 5}
+        rx="0.2"
+        fill="#33413a"
+        stroke="#a6b3ab"
+        strokeWidth="0.08"
+      />
+      {light.lamps.map((l) => (
+        <circle
+          key={`${l.light}${l.number}`}
+          cx={-l.mount.at.left_m}
+          cy={-l.mount.at.along_m}
+          r="0.22"
+          fill={l.screen}
+        />
+      ))}
+      {light.spots.map((s) => (
+        <path
+          key={s.name}
+          d={`M${-s.at.left_m - 0.6} ${-s.at.along_m}h1.2m-0.6 -0.6v1.2`}
+          stroke="#ff6a55"
+          strokeWidth="0.18"
+        />
+      ))}
+    </LuxPicture>
+  );
+}
+
+/** How far the lamps reach. */
+function Reach({
+  light,
+  title,
+}: {
+  light: Pick<Light, "reach">;
+  title?: string | null | undefined;
+}) {
+  return (
+    <ul className="flex flex-wrap gap-x-5 text-sm">
+      {title && <li className="font-semibold">{title}</li>}
+      {light.reach.map((r) => (
+        <li key={r.name + r.lux_lx}>
+          {r.name}: <span className="font-reading">{r.text}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -9,9 +9,10 @@ import { OneAtATime, useListed } from "../../ui/OneAtATime";
 import { bareUnit, useFieldUnit } from "../../ui/units";
 import { useNarrow } from "../../ui/useMedia";
 import { BesidePicker, useBeside } from "./BesidePicker";
+import { Compared } from "./Compared";
 import { namesOf } from "./GroundSheet";
 import { LightFault } from "./LightFault";
-import { LuxPicture } from "./LuxPicture";
+import { LightLegend, LuxPicture } from "./LuxPicture";
 import { type Light, useLight } from "./useLight";
 
 type Aim = Schemas["AimAnswer"];
@@ -88,16 +89,19 @@ export function WallSheet() {
           </label>
           <BesidePicker {...picked} />
         </div>
-        <div className={data.beside?.wall ? "grid gap-3 md:grid-cols-2" : ""}>
-          {data.wall && (
-            <Wall light={data} picture={data.wall} title={data.beside?.wall && "As planned"} />
-          )}
-          {data.beside?.wall && (
-            <Wall light={data} picture={data.beside.wall} title={namesOf(data.beside)} />
-          )}
-        </div>
+        {data.wall && data.beside?.wall ? (
+          <Compared
+            names={["as planned", namesOf(data.beside)]}
+            one={<Wall light={data} picture={data.wall} title={undefined} />}
+            other={<Wall light={data} picture={data.beside.wall} title={namesOf(data.beside)} />}
+          />
+        ) : (
+          data.wall && <Wall light={data} picture={data.wall} title={undefined} />
+        )}
+        <LightLegend />
         <p className="text-sm text-soft">
-          Blue cross: middle of the lamp. Red: where edge or hot spot belongs. Lines in lx.
+          Blue cross: middle of the lamp. Red: where edge or hot spot belongs. Lines in lx. Touch a
+          point for its light.
         </p>
       </section>
     </div>
@@ -115,25 +119,19 @@ function Wall({
   title?: string | null | undefined;
 }) {
   return (
-    <div>
-      {title && <h3 className="text-base">{title}</h3>}
-      <LuxPicture
-        picture={picture}
-        label={`The wall as ${title ?? "these lamps"} light it, ${Math.round(picture.most_lx)} lx at most`}
-      >
-        {light.aim
-          .filter((a) => a.circuit === light.wall_of)
-          .map((a) => (
-            <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
-              {a.on === "wall" && <path d={`M${a.right_m - 0.3} ${a.mark_m}h0.6`} />}
-              <path
-                d={`M${a.right_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`}
-                stroke="#8fd0ff"
-              />
-            </g>
-          ))}
-      </LuxPicture>
-    </div>
+    <LuxPicture
+      picture={picture}
+      label={`The wall as ${title ?? "these lamps"} light it, ${Math.round(picture.most_lx)} lx at most`}
+    >
+      {light.aim
+        .filter((a) => a.circuit === light.wall_of)
+        .map((a) => (
+          <g key={a.name + a.left_m} stroke="#ff6a55" strokeWidth="0.015">
+            {a.on === "wall" && <path d={`M${a.right_m - 0.3} ${a.mark_m}h0.6`} />}
+            <path d={`M${a.right_m - 0.15} ${a.lamp_up_m}h0.3m-0.15 -0.15v0.3`} stroke="#8fd0ff" />
+          </g>
+        ))}
+    </LuxPicture>
   );
 }
 
