@@ -165,7 +165,7 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                 moment_text(&job, &moment)
             })?;
         }
-        Command::Export { job, format, state, stock, page, output } => {
+        Command::Export { job, format, state, stock, sheets, page, output } => {
             let shelf = stock.as_deref().map(read_stock).transpose()?.unwrap_or_default();
             // The job itself is not told but kept: its units stay those of its shop.
             let job = match format.text() {
@@ -180,7 +180,7 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                 (None, None) if matches!(format, CliFormat::Ics) => {
                     ics::calendar(&plan_of(&[job], None, None, None)?).into_bytes()
                 }
-                (None, None) => api::packet_file(&job)?,
+                (None, None) => api::packet_file(&job, sheets)?,
             };
             match output {
                 Some(path) => std::fs::write(path, bytes)

@@ -1,5 +1,6 @@
 //! Pages as PDF, with the fonts that ship with the program.
 
+use jovek_core::printed::Page;
 use krilla::Document;
 use krilla::geom::Size;
 use krilla::page::PageSettings;
@@ -28,21 +29,21 @@ pub enum PdfError {
     Document(String),
 }
 
-/// Writes pages, each an SVG of a size in mm, as one PDF.
+/// Writes pages, each an SVG of its own size, as one PDF.
 ///
 /// # Errors
 /// [`PdfError`].
-pub fn pdf(pages: &[String], size_mm: (f64, f64)) -> Result<Vec<u8>, PdfError> {
+pub fn pdf(pages: &[Page]) -> Result<Vec<u8>, PdfError> {
     let mut options = usvg::Options { font_family: "Overpass".into(), ..usvg::Options::default() };
     let fonts = Arc::make_mut(&mut options.fontdb);
     fonts.load_font_data(REGULAR.to_vec());
     fonts.load_font_data(BOLD.to_vec());
     fonts.set_sans_serif_family("Overpass");
-    let (w, h) = (size_mm.0 as f32 * POINT_MM, size_mm.1 as f32 * POINT_MM);
     let mut document = Document::new();
     for (k, page) in pages.iter().enumerate() {
         let wrong = |what: String| PdfError::Page { page: k + 1, what };
-        let tree = usvg::Tree::from_str(page, &options).map_err(|e| wrong(e.to_string()))?;
+        let (w, h) = (page.size_mm.0 as f32 * POINT_MM, page.size_mm.1 as f32 * POINT_MM);
+        let tree = usvg::Tree::from_str(&page.svg, &options).map_err(|e| wrong(e.to_string()))?;
         let size = Size::from_wh(w, h).ok_or_else(|| wrong("no size".into()))?;
         let settings = PageSettings::from_wh(w, h).ok_or_else(|| wrong("no size".into()))?;
         let mut sheet = document.start_page_with(settings);

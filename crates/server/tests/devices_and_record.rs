@@ -1,7 +1,7 @@
 //! The real program: devices over TCP, finding faults, the plan over bays, signing, the history, the packet.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
-use jovek_e2e::{Device, Server};
+use jovek_e2e::{Device, Server, repository};
 use reqwest::blocking::{Client, Response};
 use serde_json::{Value, json};
 use std::io::{BufRead, BufReader, Write};
@@ -225,6 +225,46 @@ fn the_packet_is_a_pdf_and_the_record_is_json() {
             .unwrap();
     assert_eq!(record["signed"][0]["by"], "Mara");
     assert_eq!(record["visits"].as_array().unwrap().len(), 2);
+}
+
+/// Only the sheets that are asked for, pictures in them as they were taken; what is no sheet is named; the code of the
+/// owner's page only where somebody else's phone can reach it.
+#[test]
+fn the_job_is_printed_by_sheets() {
+    let server = serve(&["demo"]);
+    let client = Client::new();
+    let at = |sheets: &str| server.at(&format!("/api/jobs/1/packet{sheets}"));
+    let pages = |sheets: &str, host: &str| -> Vec<String> {
+        let answer = client.get(at(sheets)).header("Host", host).send().unwrap();
+        let pages: Value = answer.json().unwrap();
+        pages["pages"].as_array().unwrap().iter().map(|p| p.as_str().unwrap().to_owned()).collect()
+    };
+    let wires = pages("?sheets=wires", "halt-lane.example:8080");
+    assert!(!wires.is_empty() && wires.iter().all(|p| p.contains("wires to cut")));
+    let code = "This vehicle";
+    assert!(pages("?sheets=handover", "halt-lane.example:8080")[0].contains(code));
+    for here in ["127.0.0.1:4180", "localhost:4180", "[::1]:4180"] {
+        assert!(!pages("?sheets=handover", here)[0].contains(code), "{here}");
+    }
+    assert!(pages("?sheets=pictures", "localhost").is_empty());
+    let picture = std::fs::read(repository().join("docs/screenshots/yard.png")).unwrap();
+    let added = client.post(server.at("/api/jobs/1/pictures?shows=roof%20hole")).body(picture);
+    let added = added.header("Content-Type", "application/octet-stream").send().unwrap();
+    assert_eq!(added.status(), 200);
+    let pictures = pages("?sheets=pictures", "localhost");
+    assert!(pictures[0].contains("roof hole") && pictures[0].contains("data:image/jpeg;base64,"));
+    let pdf = |sheets: &str| {
+        client.get(at(&format!(".pdf{sheets}"))).send().unwrap().bytes().unwrap().to_vec()
+    };
+    let (with, without) = (pdf("?sheets=pictures"), pdf("?sheets=aim"));
+    let has_image = |pdf: &[u8]| pdf.windows(14).any(|w| w == b"/Subtype/Image");
+    assert!(with.starts_with(b"%PDF-1.") && has_image(&with));
+    assert!(without.starts_with(b"%PDF-1.") && !has_image(&without));
+    let wrong = client.get(at("?sheets=wires,hand")).send().unwrap();
+    assert_eq!(wrong.status(), 422);
+    assert!(wrong.text().unwrap().contains("there are handover, diagram"));
+    let done = run(&["export", &demo("14"), "--as", "packet-pdf", "--sheets", "parts,hand"]);
+    assert_eq!(done.status.code(), Some(2), "{}", text(&done.stderr));
 }
 
 #[test]

@@ -1,5 +1,5 @@
 //! What leaves for people and for other programs: the circuit diagram, the formboard, the board that is
-//! probed in practice, the packet for the glovebox, the open formats.
+//! probed in practice, the job on paper, the packet for the glovebox, the open formats.
 //!
 //! ```
 //! use jovek_job::Job;
@@ -18,4 +18,6 @@ pub mod export;
 pub mod formboard;
 pub mod packet;
 pub mod practice;
+pub mod printed;
+pub mod qr;
 pub mod sheet;

@@ -1,18 +1,40 @@
 //! The packet for the glovebox: A4 pages with what was fitted, fuses, switches, cautions, diagram, readings.
 
-use crate::diagram::{diagram, page_svgs};
+use crate::printed::{Asked, GLOVEBOX, printed};
+use crate::qr;
 use crate::sheet::Pages;
-use jovek_job::{Job, VehicleState, VisitKind};
+use jiff::Timestamp;
+use jovek_job::{Job, VisitKind};
 use jovek_judge::record::built::{AsBuilt, opened_text};
 use jovek_judge::record::visits::Drifted;
 
-/// Draws the packet of a job from its record: one SVG for each page.
-pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
-    let state = match record.signed.last().filter(|s| s.opened.is_none()) {
+/// What stands at the foot of each page, and whether it is signed.
+fn state_text(record: &AsBuilt) -> String {
+    match record.signed.last().filter(|s| s.opened.is_none()) {
         Some(s) => format!("signed {} by {}", s.at.get(..10).unwrap_or(&s.at), s.by),
         None => "not signed: a draft".to_owned(),
-    };
-    let mut pages = Pages::new(&format!("Unit {}, {}; {state}", record.unit, record.title));
+    }
+}
+
+/// What stands at the foot of each page.
+pub(crate) fn foot(record: &AsBuilt) -> String {
+    format!("Unit {}, {}; {}", record.unit, record.title, state_text(record))
+}
+
+/// The packet of a job for the glovebox, from its record: one SVG for each page.
+pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
+    // No sheet of it hangs on the time of day.
+    let now = Timestamp::UNIX_EPOCH;
+    let asked = Asked { job, record, sheets: &GLOVEBOX, pictures: &[], owner_url: None, now };
+    printed(&asked).into_iter().map(|page| page.svg).collect()
+}
+
+/// Switches, fuses, cautions, what was fitted, what was read: what goes with the vehicle.
+pub(crate) fn handover(pages: &mut Pages, record: &AsBuilt, owner_url: Option<&str>) {
+    let state = state_text(record);
+    if let Some(url) = owner_url {
+        pages.corner(&qr::square(url), "This vehicle's page");
+    }
     pages.title(&format!("Unit {}: {}", record.unit, record.title));
     pages.text(&format!("{}. {}{}.", record.vehicle, state[..1].to_uppercase(), &state[1..]));
     if let Some(s) = record.signed.last().filter(|s| s.opened.is_none() && !s.left_open.is_empty())
@@ -52,15 +74,15 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
         let is = if l.differs { l.is.as_str() } else { "as planned" };
         pages.row(&[2.0, 1.2, 3.0, 3.0], &[&l.circuit, &l.what, &l.planned, is], false);
     }
-    list(&mut pages, "Cut, drilled, taken off", &record.cut);
-    list(&mut pages, "Left coiled", &record.slack);
+    list(pages, "Cut, drilled, taken off", &record.cut);
+    list(pages, "Left coiled", &record.slack);
     let coding: Vec<String> =
         record.coding.iter().map(|c| format!("{}: {}", c.module, c.text)).collect();
-    list(&mut pages, "Coding values", &coding);
+    list(pages, "Coding values", &coding);
     let lux: Vec<String> = record.lux.iter().map(|l| format!("{}: {}", l.spot, l.text)).collect();
-    list(&mut pages, "Light at marked spots", &lux);
-    list(&mut pages, "Aim", &record.aim);
-    list(&mut pages, "Marked done with something open", &record.done_open);
+    list(pages, "Light at marked spots", &lux);
+    list(pages, "Aim", &record.aim);
+    list(pages, "Marked done with something open", &record.done_open);
     if !record.readings.is_empty() {
         pages.heading("Readings when it was signed");
         for r in &record.readings {
@@ -79,16 +101,7 @@ pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
             pages.text(&format!("{}.", d.says));
         }
     }
-    list(&mut pages, "Pins", &record.pins);
-    // Without a steady state there is no diagram; the finding says so.
-    if let Ok(drawn) = diagram(job, &VehicleState::default()) {
-        pages.turn();
-        pages.heading("Circuit diagram");
-        for inner in page_svgs(&drawn) {
-            pages.drawing(&inner, (drawn.page_w, drawn.page_h));
-        }
-    }
-    pages.finish()
+    list(pages, "Pins", &record.pins);
 }
 
 fn list(pages: &mut Pages, heading: &str, lines: &[String]) {

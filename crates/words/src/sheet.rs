@@ -6,6 +6,8 @@ use std::fmt::Write as _;
 /// A4, mm.
 pub const PAGE_MM: (f64, f64) = (210.0, 297.0);
 const MARGIN_MM: f64 = 15.0;
+/// A square in the corner of a page, mm: a phone reads a code of it at an arm's length.
+const CORNER_MM: f64 = 26.0;
 /// Width of the text, mm.
 pub const WIDTH_MM: f64 = PAGE_MM.0 - 2.0 * MARGIN_MM;
 /// Mean width of a letter, as a part of its size: generous, so that nothing runs out of its column.
@@ -16,6 +18,8 @@ pub struct Pages {
     pages: Vec<String>,
     /// Next free line, mm from the top.
     y_mm: f64,
+    /// Width that a drawing in the corner takes from the title, mm.
+    beside_mm: f64,
     foot: String,
 }
 
@@ -53,7 +57,8 @@ pub fn lines(text: &str, width_mm: f64, size_mm: f64) -> Vec<String> {
 impl Pages {
     /// Starts the first page; `foot` stands below each.
     pub fn new(foot: &str) -> Pages {
-        let mut pages = Pages { pages: Vec::new(), y_mm: 0.0, foot: foot.to_owned() };
+        let mut pages =
+            Pages { pages: Vec::new(), y_mm: 0.0, beside_mm: 0.0, foot: foot.to_owned() };
         pages.turn();
         pages
     }
@@ -62,6 +67,7 @@ impl Pages {
     pub fn turn(&mut self) {
         self.pages.push(String::new());
         self.y_mm = MARGIN_MM;
+        self.beside_mm = 0.0;
     }
 
     fn room(&mut self, height_mm: f64) {
@@ -90,7 +96,7 @@ impl Pages {
 
     /// A large heading.
     pub fn title(&mut self, text: &str) {
-        for line in lines(text, WIDTH_MM, 7.0) {
+        for line in lines(text, WIDTH_MM - self.beside_mm, 7.0) {
             self.room(10.0);
             self.line(MARGIN_MM, 7.0, true, &line);
             self.y_mm += 9.0;
@@ -99,6 +105,10 @@ impl Pages {
 
     /// A heading; it keeps a few lines below it on its page.
     pub fn heading(&mut self, text: &str) {
+        if self.beside_mm > 0.0 {
+            self.y_mm = self.y_mm.max(MARGIN_MM + CORNER_MM - 4.0);
+            self.beside_mm = 0.0;
+        }
         self.room(22.0);
         self.y_mm += 4.0;
         self.line(MARGIN_MM, 4.6, true, text);
@@ -113,7 +123,7 @@ impl Pages {
 
     /// A paragraph.
     pub fn text(&mut self, text: &str) {
-        for line in lines(text, WIDTH_MM, 3.6) {
+        for line in lines(text, WIDTH_MM - self.beside_mm, 3.6) {
             self.room(5.0);
             self.line(MARGIN_MM, 3.6, false, &line);
             self.y_mm += 5.0;
@@ -146,6 +156,40 @@ impl Pages {
         self.put(&format!(
             "<path d=\"M{x0} {y:.1}H{x1}\" stroke=\"#ccc\" stroke-width=\"0.2\"/>\n"
         ));
+    }
+
+    /// A square drawing of 1 by 1 in the upper right corner, with words below it; what is written goes on at the left.
+    pub fn corner(&mut self, inner: &str, words: &str) {
+        let x = PAGE_MM.0 - MARGIN_MM - CORNER_MM;
+        let y = MARGIN_MM - 7.0;
+        let words = escape(words);
+        let below = y + CORNER_MM + 3.0;
+        self.put(&format!(
+            "<svg x=\"{x}\" y=\"{y}\" width=\"{CORNER_MM}\" height=\"{CORNER_MM}\" viewBox=\"0 0 1 1\">{inner}</svg>\n\
+             <text x=\"{x}\" y=\"{below}\" font-size=\"2.6\">{words}</text>\n"
+        ));
+        self.beside_mm = CORNER_MM + 4.0;
+    }
+
+    /// Pictures two in a row, each with words below it, kept whole within its frame.
+    pub fn pictures(&mut self, pictures: &[(String, String)]) {
+        let (w, h) = ((WIDTH_MM - 6.0) / 2.0, 62.0);
+        for row in pictures.chunks(2) {
+            self.room(h + 10.0);
+            let top = self.y_mm;
+            for (k, (source, words)) in row.iter().enumerate() {
+                let x = MARGIN_MM + k as f64 * (w + 6.0);
+                self.put(&format!(
+                    "<image x=\"{x:.1}\" y=\"{top:.1}\" width=\"{w:.1}\" height=\"{h}\" preserveAspectRatio=\"xMidYMid meet\" href=\"{source}\"/>\n"
+                ));
+                self.y_mm = top + h + 0.5;
+                for line in lines(words, w, 3.3).iter().take(2) {
+                    self.line(x, 3.3, false, line);
+                    self.y_mm += 4.2;
+                }
+            }
+            self.y_mm = top + h + 10.0;
+        }
     }
 
     /// A drawing of its own size, scaled to the width of the text.

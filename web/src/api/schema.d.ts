@@ -344,7 +344,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The pages of the packet. */
+        /** The pages of the sheets. */
         get: operations["packetPages"];
         put?: never;
         post?: never;
@@ -361,7 +361,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The packet as PDF. */
+        /** The sheets as PDF. */
         get: operations["packetPdf"];
         put?: never;
         post?: never;
@@ -1476,6 +1476,8 @@ export interface components {
             overload_ohm: number;
             /** @description What can be put on while such a wire is probed. */
             put_on: components["schemas"]["PutOnChoice"][];
+            /** @description Sheets that can be printed. */
+            sheets: components["schemas"]["SheetChoice"][];
             /** @description Fuse ratings that a shop may keep, A. */
             shop_fuses_a: number[];
             /** @description Contact ratings of relays that a shop may keep, A. */
@@ -4219,9 +4221,9 @@ export interface components {
             /** @description Of ground wires. */
             ground?: string;
         };
-        /** @description The packet for the glovebox. */
+        /** @description Pages that are printed. */
         PacketPages: {
-            /** @description Its pages, each an SVG. */
+            /** @description Each an SVG. */
             pages: string[];
         };
         /**
@@ -5120,6 +5122,20 @@ export interface components {
             /** @description `10 lx`. */
             text: string;
         };
+        /** @description A sheet that can be printed. */
+        SheetChoice: {
+            /** @description True for those that go with the vehicle. */
+            is_for_glovebox: boolean;
+            /** @description As it is spoken. */
+            label: string;
+            /** @description The sheet. */
+            sheet: components["schemas"]["SheetKind"];
+        };
+        /**
+         * @description A sheet that can be printed.
+         * @enum {string}
+         */
+        SheetKind: "handover" | "diagram" | "pictures" | "wires" | "parts" | "formboard" | "steps" | "readings" | "aim";
         /** @description The shelf. */
         Shelf: {
             /** @description Parts by name. */
@@ -7444,7 +7460,10 @@ export interface operations {
     };
     packetPages: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Their names with commas between them, such as `handover,diagram`; without it what goes into the glovebox. */
+                sheets?: string | null;
+            };
             header?: never;
             path: {
                 id: number;
@@ -7469,11 +7488,22 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     packetPdf: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Their names with commas between them, such as `handover,diagram`; without it what goes into the glovebox. */
+                sheets?: string | null;
+            };
             header?: never;
             path: {
                 id: number;
@@ -7491,6 +7521,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -35,6 +35,7 @@ mod laid;
 mod lamp_curve;
 mod look_walk;
 mod moment_and_drawing;
+mod on_paper;
 mod order_of_work;
 mod outputs;
 mod own_plug;

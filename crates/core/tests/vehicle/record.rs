@@ -170,7 +170,7 @@ fn the_packet_holds_what_a_stranger_needs() {
         let pages = packet::packet(&job, &record);
         let all = pages.concat();
         for words in
-            ["What each switch does", "Fuse map", "Cautions", "What was fitted", "Circuit diagram"]
+            ["What each switch does", "Fuse map", "Cautions", "What was fitted", "circuit diagram"]
         {
             assert!(all.contains(words), "unit {name} has no {words}");
         }

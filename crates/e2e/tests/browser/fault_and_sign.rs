@@ -2,6 +2,7 @@
 
 use anyhow::{Context, Result, ensure};
 use jovek_e2e::{Device, Size, demo_file, jovek};
+use serde_json::json;
 
 /// On a phone: the trailer's tail lamps are dim; one more reading and the stud is all but sure; what reads the next
 /// best is offered until then.
@@ -237,6 +238,19 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
     })
     .await?;
     crate::no_serious(&page, "packet").await?;
+    let tick = "[...document.querySelectorAll('fieldset label')]
+        .filter((l) => arguments[0].includes(l.innerText.trim())).forEach((l) => l.click())";
+    let handover = "Handover: switches, fuses, as built";
+    let glovebox = json!([handover, "Circuit diagram", "Pictures"]);
+    page.script(tick, vec![glovebox]).await?;
+    page.says("Nothing chosen that this job has.").await?;
+    page.script(tick, vec![json!(["Parts"])]).await?;
+    page.until("the parts alone", || async {
+        let pages = "return [...document.querySelectorAll('.packet-page')].map((p) => decodeURIComponent(p.src))";
+        let pages: Vec<String> = serde_json::from_value(page.script(pages, vec![]).await?)?;
+        Ok(!pages.is_empty() && pages.iter().all(|p| p.contains("; parts, page")))
+    })
+    .await?;
     page.resize(Size::Phone).await?;
     page.go("/owner/2").await?;
     page.says("What each switch does").await?;

@@ -1,6 +1,7 @@
 //! The as-built record: what was installed beside what was planned, and everything that a stranger needs two
 //! years later.
 
+use super::fuse_map::{FuseLine, fuse_map};
 use super::visits::{Drift, Due, drift, due};
 use crate::answers::{Answers, assess};
 use crate::light::aim_sheet::aim_sheet;
@@ -12,21 +13,9 @@ use jovek_job::{
     Coding, Job, LampCircuit, Opened, Region, Signature, StepMark, SupplyState, SwapFunction,
     Visit, Watcher,
 };
-use jovek_plan::chain::LinkKind;
 use jovek_plan::study::{Studied, study};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// A fuse on the map.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct FuseLine {
-    /// What it protects.
-    pub circuit: String,
-    /// `7.5 A`.
-    pub rating: String,
-    /// Where it sits.
-    pub place: String,
-}
 
 /// What a switch does.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -147,7 +136,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
         vehicle: format!("{} {:.0} V", vehicle.name, vehicle.system.nominal_v()),
         signed: job.record.signed.clone(),
         fitted: fitted(job, &answers),
-        fuses: fuses(job),
+        fuses: fuse_map(job, &study(job)),
         switches: switches(job, &answers),
         pins: answers
             .pins
@@ -262,22 +251,6 @@ fn swapped(job: &Job) -> Vec<BuiltLine> {
         for what in in_place(swap) {
             out.push(line(swap, "For its watcher".into(), what));
         }
-    }
-    out
-}
-
-fn fuses(job: &Job) -> Vec<FuseLine> {
-    let study = study(job);
-    let mut out = Vec::new();
-    for c in &study.circuits {
-        let own = c.chain.links.iter().any(|l| matches!(l.kind, LinkKind::Fuse { .. }));
-        let Some(fuse) = c.sized.chosen.sizes.fuse.filter(|_| own) else { continue };
-        let told = job.record.fuse_places.iter().find(|f| f.circuit == c.chain.id);
-        out.push(FuseLine {
-            circuit: c.chain.name.clone(),
-            rating: format!("{} A", fuse.rating_a),
-            place: told.map_or_else(|| "not noted".into(), |f| f.place.clone()),
-        });
     }
     out
 }

@@ -2,11 +2,12 @@
 //!
 //! `job -> as-built record -> packet for the glovebox`
 //!
-//! - [`built`]: the record; [`closing`]: what is still open when it is signed; [`frozen`]: what a signature forbids; [`visits`]: what is due, what has drifted.
+//! - [`built`]: the record; [`fuse_map`]: its fuses; [`closing`]: what is still open when it is signed; [`frozen`]: what a signature forbids; [`visits`]: what is due, what has drifted.
 
 pub mod built;
 pub mod closing;
 pub mod frozen;
+pub mod fuse_map;
 pub mod visits;
 
 pub use built::{AsBuilt, as_built};

@@ -17,6 +17,7 @@ use jovek_core::defaults::{
 use jovek_core::job::{Signal, WireSystem, Zone};
 use jovek_core::light::scale::{LightScale, light_scale};
 use jovek_core::plan::inputs::signal_label;
+use jovek_core::printed::{GLOVEBOX, SheetKind};
 use jovek_core::usual::{UsualFigure, usual_figures};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -61,6 +62,17 @@ pub struct CatalogSignal {
     pub label: &'static str,
 }
 
+/// A sheet that can be printed.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SheetChoice {
+    /// The sheet.
+    pub sheet: SheetKind,
+    /// As it is spoken.
+    pub label: &'static str,
+    /// True for those that go with the vehicle.
+    pub is_for_glovebox: bool,
+}
+
 /// What a person can pick from.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct Catalog {
@@ -102,6 +114,8 @@ pub struct Catalog {
     pub overload_ohm: f64,
     /// What the shades of a picture of light stand for.
     pub light_scale: LightScale,
+    /// Sheets that can be printed.
+    pub sheets: Vec<SheetChoice>,
     /// Kinds of work.
     pub kinds: Vec<KindChoice>,
     /// Figures that count where the shop has not said.
@@ -163,6 +177,13 @@ pub(super) async fn catalog() -> Json<Catalog> {
         fahrenheit: fahrenheit_fields(),
         overload_ohm: OVERLOAD_OHM,
         light_scale: light_scale(),
+        sheets: SheetKind::ALL
+            .map(|sheet| SheetChoice {
+                sheet,
+                label: sheet.label(),
+                is_for_glovebox: GLOVEBOX.contains(&sheet),
+            })
+            .into(),
     })
 }
 

@@ -9,6 +9,7 @@ mod headers;
 mod jobs;
 mod kinds;
 mod light;
+mod packet;
 mod record;
 mod road;
 mod shop;
@@ -40,7 +41,7 @@ pub use assess::{Assessed, NextQuestion};
 pub use bays::{BaysAsked, shopfloor};
 pub use catalog::Catalog;
 pub use jobs::JobView;
-pub use record::packet_file;
+pub use packet::packet_file;
 pub use yard::YardRow;
 
 /// What the handlers share.
@@ -190,8 +191,8 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(record::visit))
         .routes(routes!(record::history))
         .routes(routes!(record::verify))
-        .routes(routes!(record::packet_pages))
-        .routes(routes!(record::packet_pdf))
+        .routes(routes!(packet::packet_pages))
+        .routes(routes!(packet::packet_pdf))
         .routes(routes!(record::add_picture, record::pictures))
         .routes(routes!(record::picture))
         .routes(routes!(vehicle::try_state))

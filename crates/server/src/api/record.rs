@@ -1,12 +1,10 @@
-//! The record: signing, opening again, visits, pictures, history, the packet for the glovebox.
+//! The record: signing, opening again, visits, pictures, history.
 
 use super::AppState;
 use super::assess::read as read_job;
 use super::headers::{if_match, who};
 use super::jobs::{JobView, onto_newest, view};
-use crate::compute::failed;
 use crate::extract::{Bytes, Json, Path, Query, Text};
-use crate::pdf::pdf;
 use crate::picture::{PictureError, kept};
 use crate::problem::Problem;
 use axum::extract::State;
@@ -14,7 +12,6 @@ use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::job::{Job, Visit, VisitKind};
-use jovek_core::packet;
 use jovek_core::record::{AsBuilt, Closing, as_built};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -177,55 +174,6 @@ pub(super) async fn verify(
     let found = state.reading(|store| store.verify()).await?;
     let flaws = found.flaws.iter().map(|f| format!("{}: {}", f.place, f.what)).collect();
     Ok(Json(HistoryVerified { entries: found.entries, last: found.last, flaws }))
-}
-
-/// The packet for the glovebox.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct PacketPages {
-    /// Its pages, each an SVG.
-    pub pages: Vec<String>,
-}
-
-/// The pages of the packet.
-#[utoipa::path(get, path = "/api/jobs/{id}/packet", operation_id = "packetPages",
-    params(("id" = i64, Path)),
-    responses((status = 200, body = PacketPages), (status = 404, body = Problem)))]
-pub(super) async fn packet_pages(
-    State(state): State<AppState>,
-    Path(id): Path<i64>,
-) -> Result<Json<PacketPages>, Problem> {
-    let row = state.reading(move |store| store.get(id)).await?;
-    let drawn = move || packet::packet(&row.job, &as_built(&row.job, Timestamp::now()));
-    let pages = state.compute.short(drawn).await?;
-    Ok(Json(PacketPages { pages }))
-}
-
-/// The packet as PDF.
-#[utoipa::path(get, path = "/api/jobs/{id}/packet.pdf", operation_id = "packetPdf",
-    params(("id" = i64, Path)),
-    responses((status = 200, body = Vec<u8>, content_type = "application/pdf"),
-        (status = 404, body = Problem)))]
-pub(super) async fn packet_pdf(
-    State(state): State<AppState>,
-    Path(id): Path<i64>,
-) -> Result<Response, Problem> {
-    let row = state.reading(move |store| store.get(id)).await?;
-    let unit: String = row.job.unit.chars().filter(char::is_ascii_alphanumeric).collect();
-    let made = state.compute.long(move |_| packet_file(&row.job)).await?;
-    let bytes = made.map_err(|e| failed(&e.to_string()))?;
-    let name = format!("attachment; filename=\"unit-{unit}.pdf\"");
-    let heads =
-        [(header::CONTENT_TYPE, "application/pdf".to_owned()), (header::CONTENT_DISPOSITION, name)];
-    Ok((heads, bytes).into_response())
-}
-
-/// The packet of a job as a PDF file.
-///
-/// # Errors
-/// [`crate::pdf::PdfError`].
-pub fn packet_file(job: &Job) -> Result<Vec<u8>, crate::pdf::PdfError> {
-    let pages = packet::packet(job, &as_built(job, Timestamp::now()));
-    pdf(&pages, jovek_core::sheet::PAGE_MM)
 }
 
 /// A picture that is kept.

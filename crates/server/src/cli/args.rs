@@ -5,6 +5,7 @@ use clap::{Parser, Subcommand, ValueEnum};
 use jovek_core::base::units::Units;
 use jovek_core::export::Format;
 use jovek_core::light::Stands;
+use jovek_core::printed::SheetKind;
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::sync::LazyLock;
@@ -206,6 +207,9 @@ pub(super) enum Command {
         /// Stock and prices for the estimate: CSV with the columns part, held, price.
         #[arg(long)]
         stock: Option<PathBuf>,
+        /// Sheets of the packet, with commas between them, such as wires,parts; those for the glovebox otherwise.
+        #[arg(long, value_delimiter = ',', value_parser = SheetKind::named)]
+        sheets: Vec<SheetKind>,
         /// File to write; standard output otherwise.
         #[arg(short)]
         output: Option<PathBuf>,

@@ -1,0 +1,91 @@
+//! Lists on paper: what a fitter ticks off with a pencil.
+
+use crate::sheet::Pages;
+use jovek_catalog::meter::OVERLOAD_OHM;
+use jovek_judge::answers::Answers;
+use jovek_judge::harness::PartLine;
+use jovek_judge::prove::Quantity;
+use jovek_judge::work::Work;
+
+/// A box to tick.
+const BOX: &str = "[   ]";
+
+/// Wires to cut, circuit by circuit, with what comes off which reel.
+pub(super) fn wires(pages: &mut Pages, answers: &Answers) {
+    let widths = [0.6, 1.3, 1.9, 1.5, 3.2, 3.2];
+    pages.row(&widths, &["", "Label", "Wire", "Cut", "From", "To"], true);
+    for cut in &answers.cuts {
+        let marked = if cut.mark.is_empty() { String::new() } else { format!(", {}", cut.mark) };
+        let wire = format!("{} {}{marked}", cut.wire_text, cut.colour);
+        pages.row(&widths, &[BOX, &cut.label, &wire, &cut.length_text, &cut.from, &cut.to], false);
+    }
+    pages.heading("In all");
+    for total in &answers.cut_totals {
+        let pieces = format!("{} pieces", total.pieces);
+        pages.row(&[3.0, 2.0, 2.0], &[&total.wire, &pieces, &total.length_text], false);
+    }
+    pages.heading("From the reels");
+    for reel in &answers.reels {
+        let of = format!("{}, reel {}", reel.wire, reel.number);
+        let left = format!("{} left", reel.left_text);
+        pages.row(&[3.0, 5.0, 2.0], &[&of, &reel.pieces.join(", "), &left], false);
+    }
+}
+
+/// Parts, group by group.
+pub(super) fn parts(pages: &mut Pages, parts: &[PartLine]) {
+    let mut group = "";
+    for part in parts {
+        if part.group != group {
+            group = part.group;
+            let (first, rest) = group.split_at(1.min(group.len()));
+            pages.heading(&format!("{}{rest}", first.to_uppercase()));
+        }
+        pages.row(&[0.6, 7.0, 2.0], &[BOX, &part.part, &part.quantity_text], false);
+    }
+}
+
+/// Steps in their order: cautions first, then how.
+pub(super) fn steps(pages: &mut Pages, work: &Work) {
+    pages.text(&work.text);
+    for (k, answer) in work.steps.iter().enumerate() {
+        let step = &answer.step;
+        pages.heading(&format!("{BOX} {}. {}", k + 1, step.what));
+        let place = (!step.place_text.is_empty()).then(|| format!("At {}.", step.place_text));
+        let tool = (!step.tool.is_empty()).then(|| format!("With: {}.", step.tool));
+        let minutes = Some(format!("{:.0} min.", step.minutes));
+        let said: Vec<String> = [place, tool, minutes].into_iter().flatten().collect();
+        pages.text(&said.join(" "));
+        for caution in &step.cautions {
+            pages.text(&format!("Caution: {caution}"));
+        }
+        for how in &step.how {
+            pages.text(&format!("- {how}"));
+        }
+    }
+}
+
+fn read_text(quantity: Quantity, value: f64) -> String {
+    match quantity {
+        Quantity::YesNo if value > 0.5 => "yes".into(),
+        Quantity::YesNo => "no".into(),
+        Quantity::Ohm if value >= OVERLOAD_OHM / 2.0 => "open".into(),
+        _ => format!("{value} {}", quantity.unit()),
+    }
+}
+
+/// Readings to take, with room for the figure.
+pub(super) fn readings(pages: &mut Pages, answers: &Answers) {
+    let widths = [4.5, 2.4, 1.6];
+    pages.row(&widths, &["Reading", "Expected", "Read"], true);
+    for check in answers.checks.iter().filter(|c| c.is_short) {
+        let what = format!("{}: {}", check.name, check.how);
+        let expected = format!("{}; {}", check.expected_text, check.window_text);
+        let read = check
+            .judgement
+            .reading
+            .as_ref()
+            .map_or("............".to_owned(), |r| read_text(check.quantity, r.value));
+        pages.row(&widths, &[&what, &expected, &read], false);
+    }
+}
