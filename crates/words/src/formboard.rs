@@ -5,6 +5,9 @@
 //! the second longest goes back the other way. A way that closes a ring has no place
 //! on a flat board: it is named below.
 
+mod labels;
+mod tree;
+
 use jovek_base::units::{FOOT_M, Lengths, Units};
 use jovek_base::xml::escape;
 use jovek_job::{Job, Passage};
@@ -17,6 +20,7 @@ use jovek_plan::end::{Host, HousingIx};
 use jovek_plan::route::bundle::{Bundle, CLIP_SPACING_M, clips};
 use jovek_plan::route::{Graph, Layout};
 use jovek_plan::study::Assessment;
+use labels::{Anchor, Area, Block};
 use std::collections::{BTreeMap, BTreeSet};
 use std::fmt::Write as _;
 
@@ -28,6 +32,8 @@ const MARGIN: f64 = 18.0;
 const HEAD: f64 = 26.0;
 /// Height of small letters, mm.
 const SMALL: f64 = 3.0;
+/// Height of the letters of a pin, mm: 7 points.
+const PINS: f64 = 2.5;
 /// Scales that are drawn: one to so many.
 const SCALES: [f64; 9] = [1.0, 2.0, 5.0, 10.0, 15.0, 20.0, 30.0, 40.0, 50.0];
 
@@ -87,71 +93,25 @@ pub fn board(layout: &Layout) -> Option<Board> {
         }
     }
     let mut out = Board { root, branches: Vec::new(), rings: Vec::new() };
-    let mut y = 0.0;
+    let mut below_m = 0.0;
     for root in roots {
-        let walk = Walk { root, graph, children: &children };
-        let (up, down) = walk.extent(root);
-        walk.lay(root, (0.0, y + up), (1.0, 0.0), &mut out.branches);
-        y += up + down + 0.3;
+        let tree = tree::laid(graph, &children, root);
+        let heights = || tree.iter().flat_map(|b| [b.from.1, b.to.1]).chain([0.0]);
+        let (top, foot) = (heights().fold(0.0, f64::min), heights().fold(0.0, f64::max));
+        let down = |(x, y): (f64, f64)| (x, y + below_m - top);
+        out.branches.extend(tree.into_iter().map(|b| Branch {
+            from: down(b.from),
+            to: down(b.to),
+            ..b
+        }));
+        below_m += foot - top + BETWEEN_TREES_M;
     }
     out.rings = ways.into_iter().filter(|&w| !taken[w]).collect();
     Some(out)
 }
 
-struct Walk<'a> {
-    root: usize,
-    graph: &'a Graph,
-    children: &'a [Vec<(usize, usize)>],
-}
-
-impl Walk<'_> {
-    fn reach_m(&self, place: usize) -> f64 {
-        let far =
-            |&(way, next): &(usize, usize)| self.graph.ways[way].length_m + self.reach_m(next);
-        self.children[place].iter().map(far).fold(0.0, f64::max)
-    }
-
-    /// How far a tree goes up and down from its straight path, m; no more than its branches are long.
-    fn extent(&self, place: usize) -> (f64, f64) {
-        let most = self.children[place].iter().map(|&(_, next)| self.extent(next));
-        let (mut up, mut down) =
-            most.fold((0.0, 0.0), |(u, d): (f64, f64), (a, b)| (u.max(a), d.max(b)));
-        let mut reach: Vec<f64> = self.children[place]
-            .iter()
-            .map(|&(way, next)| self.graph.ways[way].length_m + self.reach_m(next))
-            .collect();
-        reach.sort_by(|a, b| b.total_cmp(a));
-        let straight = if place == self.root { 2 } else { 1 };
-        for (k, r) in reach.iter().skip(straight).enumerate() {
-            if k % 2 == 0 { up = up.max(*r) } else { down = down.max(*r) }
-        }
-        (up, down)
-    }
-
-    /// The longest way on goes straight; the others leave square, up and down in turn.
-    fn lay(&self, place: usize, at: (f64, f64), way_on: (f64, f64), out: &mut Vec<Branch>) {
-        let mut next: Vec<(usize, usize)> = self.children[place].clone();
-        next.sort_by(|a, b| {
-            let m = |&(way, to): &(usize, usize)| self.graph.ways[way].length_m + self.reach_m(to);
-            m(b).total_cmp(&m(a)).then(a.0.cmp(&b.0))
-        });
-        for (k, (way, to)) in next.into_iter().enumerate() {
-            let (dx, dy) = way_on;
-            // At the start the second longest goes back the other way: the board stays flat.
-            let is_start = place == self.root;
-            let turned = match k {
-                0 => way_on,
-                1 if is_start => (-dx, -dy),
-                k if k % 2 == 1 => (dy, -dx),
-                _ => (-dy, dx),
-            };
-            let length_m = self.graph.ways[way].length_m;
-            let end = (at.0 + turned.0 * length_m, at.1 + turned.1 * length_m);
-            out.push(Branch { way, from: at, to: end, place: to });
-            self.lay(to, end, turned, out);
-        }
-    }
-}
+/// Between two harnesses that do not hang together, m.
+const BETWEEN_TREES_M: f64 = 0.3;
 
 /// The formboard on one page, A4 or A3, with a scale bar: the overview. None where the job has no skeleton
 /// with wires on it.
@@ -370,30 +330,35 @@ impl Drawn<'_> {
         ends: &BTreeMap<usize, Vec<String>>,
         out: &mut String,
     ) {
-        for (k, branch) in self.board.branches.iter().enumerate() {
-            // Names of level branches stand in three rows in turn: short ones would cover each other.
-            let row = (k % 3) as f64;
+        let (mut blocks, mut taken) = (Vec::new(), Vec::new());
+        let root = self.at(self.board.branches.first().map_or((0.0, 0.0), |b| b.from));
+        let _ = writeln!(out, "<circle cx=\"{:.1}\" cy=\"{:.1}\" r=\"2.2\"/>", root.0, root.1);
+        blocks.push(Block {
+            of: root,
+            at: (root.0 + 2.5, root.1 - 4.0),
+            anchor: Anchor::Start,
+            lines: vec![self.layout.graph.places[self.board.root].name.clone()],
+            sizes: (SMALL, PINS),
+        });
+        for branch in &self.board.branches {
+            taken.extend(Area::branch(self.at(branch.from), self.at(branch.to)));
+        }
+        for branch in &self.board.branches {
             let bundle = bundles[branch.way].as_ref();
             let (from, to) = (self.at(branch.from), self.at(branch.to));
-            draw(&self.layout.graph, branch, bundle, (from, to), row, self.units, out);
-            for (n, says) in ends.get(&branch.place).into_iter().flatten().enumerate() {
-                let level = (to.1 - from.1).abs() < 1e-6;
-                let y = to.1 + if level { 4.6 + 3.4 * row } else { 1.0 } + 3.0 * (n + 1) as f64;
-                let (x, anchor) = if level { (to.0, "middle") } else { (to.0 + 2.5, "start") };
-                let _ = writeln!(
-                    out,
-                    "<text class=\"pins\" x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"2.5\" text-anchor=\"{anchor}\">{}</text>",
-                    escape(says)
-                );
-            }
+            let said = draw(&self.layout.graph, branch, bundle, (from, to), self.units, out);
+            blocks.extend(said.and_then(|s| s.write(&mut taken, out)));
+            let name = &self.layout.graph.places[branch.place].name;
+            let pins = ends.get(&branch.place).into_iter().flatten();
+            let lines = std::iter::once(name).chain(pins).cloned().collect();
+            let is_level = (to.1 - from.1).abs() < 1e-6;
+            let (at, anchor) = match is_level {
+                true => ((to.0, to.1 + 4.6), Anchor::Middle),
+                false => ((to.0 + 2.5, to.1 + 1.0), Anchor::Start),
+            };
+            blocks.push(Block { of: to, at, anchor, lines, sizes: (SMALL, PINS) });
         }
-        let (x, y) = self.at(self.board.branches.first().map_or((0.0, 0.0), |b| b.from));
-        let _ = writeln!(
-            out,
-            "<circle cx=\"{x:.1}\" cy=\"{y:.1}\" r=\"2.2\"/><text x=\"{x:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
-            y - 4.0,
-            escape(&self.layout.graph.places[self.board.root].name)
-        );
+        labels::write(&blocks, taken, out);
     }
 }
 
@@ -426,16 +391,15 @@ fn scale_bar(scale: f64, w: f64, h: f64, units: Units, out: &mut String) {
     );
 }
 
-/// One branch: its bundle, clips, passage, length, and the place at its end.
+/// One branch: its bundle, clips; gives its length and what lies there in words.
 fn draw(
     graph: &Graph,
     branch: &Branch,
     bundle: Option<&Bundle>,
     ((x0, y0), (x1, y1)): ((f64, f64), (f64, f64)),
-    row: f64,
     units: Units,
     out: &mut String,
-) {
+) -> Option<OfBranch> {
     let way = &graph.ways[branch.way];
     let thick = bundle.map_or(0.6, |b| (b.diameter_mm / 6.0).clamp(0.6, 3.0));
     let _ = writeln!(
@@ -460,8 +424,6 @@ fn draw(
             );
         }
     }
-    let level = (y1 - y0).abs() < 1e-6;
-    let (mx, my) = ((x0 + x1) / 2.0, (y0 + y1) / 2.0);
     let mut words = units.length(way.length_m);
     if let Some(b) = bundle {
         let _ = write!(
@@ -481,20 +443,63 @@ fn draw(
         (Passage::Connector, _) => words.push_str(", connector"),
         _ => {}
     }
-    if length > 1.45 * words.chars().count() as f64 {
-        let (tx, ty, turn) = if level { (mx, my - 2.2, 0.0) } else { (mx - 2.2, my, -90.0) };
-        let _ = writeln!(
-            out,
-            "<text x=\"{tx:.1}\" y=\"{ty:.1}\" font-size=\"{SMALL}\" text-anchor=\"middle\" transform=\"rotate({turn} {tx:.1} {ty:.1})\">{}</text>",
-            escape(&words)
-        );
+    let _ = writeln!(out, "<circle cx=\"{x1:.2}\" cy=\"{y1:.2}\" r=\"1.2\"/></g>");
+    let runs = match ((y1 - y0).abs() < 1e-6, (x1 - x0).abs() < 1e-6) {
+        (true, _) => Runs::Level,
+        (_, true) => Runs::Upright,
+        _ => Runs::Aslant,
+    };
+    let middle = ((x0 + x1) / 2.0, (y0 + y1) / 2.0);
+    // What is longer than its branch would tell nothing of where it belongs.
+    (length > 1.45 * words.chars().count() as f64).then_some(OfBranch { words, middle, runs })
+}
+
+/// How a branch lies on the paper.
+enum Runs {
+    Level,
+    Upright,
+    Aslant,
+}
+
+/// What is written along a branch.
+struct OfBranch {
+    words: String,
+    middle: (f64, f64),
+    runs: Runs,
+}
+
+impl OfBranch {
+    /// Writes it along its branch where nothing is written yet; gives it back as a block to be placed elsewhere.
+    fn write(self, taken: &mut Vec<Area>, out: &mut String) -> Option<Block> {
+        let (mx, my) = self.middle;
+        let (area, (tx, ty), turn) = match self.runs {
+            Runs::Level => {
+                let at = (mx, my - 2.2);
+                (Some(Area::level(at, &self.words, SMALL)), at, 0.0)
+            }
+            Runs::Upright => {
+                let at = (mx - 2.2, my);
+                (Some(Area::upright(at, &self.words, SMALL)), at, -90.0)
+            }
+            Runs::Aslant => (None, (mx + 2.5, my), 0.0),
+        };
+        match area.filter(|a| !taken.iter().any(|t| t.meets(a))) {
+            Some(area) => {
+                taken.push(area);
+                let _ = writeln!(
+                    out,
+                    "<text x=\"{tx:.1}\" y=\"{ty:.1}\" font-size=\"{SMALL}\" text-anchor=\"middle\" transform=\"rotate({turn} {tx:.1} {ty:.1})\">{}</text>",
+                    escape(&self.words)
+                );
+                None
+            }
+            None => Some(Block {
+                of: self.middle,
+                at: (mx + 2.5, my + 1.0),
+                anchor: Anchor::Start,
+                lines: vec![self.words],
+                sizes: (SMALL, PINS),
+            }),
+        }
     }
-    let name = &graph.places[branch.place].name;
-    let (tx, ty, anchor) =
-        if level { (x1, y1 + 4.6 + 3.4 * row, "middle") } else { (x1 + 2.5, y1 + 1.0, "start") };
-    let _ = writeln!(
-        out,
-        "<circle cx=\"{x1:.2}\" cy=\"{y1:.2}\" r=\"1.2\"/><text x=\"{tx:.1}\" y=\"{ty:.1}\" font-size=\"{SMALL}\" text-anchor=\"{anchor}\">{}</text></g>",
-        escape(name)
-    );
 }

@@ -253,7 +253,7 @@ fn end(
         truth: title(&case.suspects[truth], usize::MAX),
         remedy: words::remedy(case.suspects[truth].fault).to_owned(),
         says: format!(
-            "You: {}, {}. Jovek: a walk round of {}, then {}, {}. Shortest there is: {}, {}.",
+            "You: {}, {}. Jovek: a walk round of {}, then {}, {}. Shortest possible: {}, {}.",
             counted(readings.len()),
             clock(own_s),
             clock(walk_s),

@@ -1,8 +1,11 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { getAt, setAt } from "../sheet/path";
+import { Button } from "./Button";
 import { useForm } from "./form";
+import { NumberPad } from "./NumberPad";
 import { useReader } from "./reader";
 import { bareUnit, useFieldUnit, useWritten } from "./units";
+import { useNarrow } from "./useMedia";
 import { useUsual } from "./usual";
 
 interface Common {
@@ -77,6 +80,8 @@ export function NumberField({
   const counts = assumed?.value ?? usual;
   const placeholder = counts == null ? "" : written(Number(counts.toPrecision(4)), unit);
   const hasUnit = HAS_UNIT.test(text || placeholder);
+  const isNarrow = useNarrow();
+  const [hasPad, setPad] = useState(false);
   const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
   const refuse = (why: string) => {
     setLocal(why);
@@ -110,7 +115,8 @@ export function NumberField({
           id={id}
           data-path={path}
           className={`field font-reading ${hasUnit ? "!px-2" : "pr-12"}`}
-          inputMode="decimal"
+          // On a phone the page has keys of its own, for gloves.
+          inputMode={isNarrow ? "none" : "decimal"}
           autoComplete="off"
           value={text}
           placeholder={placeholder}
@@ -118,7 +124,9 @@ export function NumberField({
           aria-describedby={fault ? `${id}-fault` : undefined}
           onFocus={() => {
             before.current = value;
+            setPad(true);
           }}
+          onBlur={() => setPad(false)}
           onChange={(e) => change(e.target.value)}
         />
         <span
@@ -129,6 +137,20 @@ export function NumberField({
         </span>
       </div>
       <Fault id={`${id}-fault`} text={fault} />
+      {isNarrow && hasPad && (
+        <div className="pad-below">
+          <NumberPad unit={unit} text={text} put={change} />
+          <Button
+            kind="main"
+            className="mt-1.5 min-h-14 w-full"
+            // The box keeps the focus until the pad is gone.
+            onPointerDown={(e) => e.preventDefault()}
+            onClick={() => setPad(false)}
+          >
+            Done
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

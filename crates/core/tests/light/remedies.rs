@@ -376,7 +376,7 @@ fn pins_belong_to_a_series() {
         "Pins by series: 1: X1, pin 14; 2: X2, pin 27. Read the series off the module."
     );
     assert_eq!(with(Some("2")), "Series 2: X2, pin 27; other series have other pins.");
-    assert!(with(Some("3")).starts_with("No pins are told for series 3"), "{}", with(Some("3")));
+    assert!(with(Some("3")).starts_with("No pins are known for series 3"), "{}", with(Some("3")));
     let of = demo22();
     let made = steps(&of, &study(&of), &assess(&of));
     let step = made.iter().find(|s| s.id.0 == "swap.1.code").unwrap();

@@ -127,7 +127,7 @@ fn the_circuit_is_judged_not_the_bulb() {
         Watcher::ElectronicFlasher { least_a: Some(2.2) },
     );
     assert_eq!((both.result, both.per_minute), (SwapResult::DoubleRate, Some(170.0)));
-    assert!(both.remedies[0].title.starts_with("Leave the bulbs at"), "{:?}", both.remedies[0]);
+    assert!(both.remedies[0].title.starts_with("Keep the bulbs at"), "{:?}", both.remedies[0]);
     let named: Vec<&str> = both.remedies.iter().map(|r| r.title.as_str()).collect();
     assert!(
         named.iter().any(|t| t.contains("counts no load"))

@@ -3,8 +3,10 @@
 use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
+use jovek_core::formboard;
 use jovek_core::job::{FuseBlock, Job};
 use jovek_core::judge::harness::parts::PartOf;
+use jovek_core::plan::study::study;
 use jovek_core::printed::{Asked, Page, PrintedPicture, SheetKind, printed};
 use jovek_core::qr;
 use jovek_core::record::as_built;
@@ -133,4 +135,101 @@ fn the_code_is_read() {
     assert_eq!(grids[0].decode().unwrap().1, url);
     let (_, job) = demo_jobs().into_iter().next().unwrap();
     assert!(sheets(&job, &[SheetKind::Handover], &[])[0].svg.contains(path), "on the first page");
+}
+
+/// What is written on a drawing, as boxes: left, top, right, bottom, mm. Letters half as wide as high, as in most faces.
+fn boxes(svg: &str) -> Vec<([f64; 4], String)> {
+    let mut out = Vec::new();
+    for text in svg.split("<text").skip(1) {
+        let (head, rest) = text.split_once('>').unwrap();
+        let words = rest.split('<').next().unwrap().to_owned();
+        let of = |name: &str| {
+            let from = head.split_once(&format!(" {name}=\""))?.1;
+            Some(from.split('"').next().unwrap())
+        };
+        let figure = |name: &str| of(name).unwrap().parse::<f64>().unwrap();
+        let (x, y, size) = (figure("x"), figure("y"), figure("font-size"));
+        let wide = 0.5 * size * words.chars().count() as f64;
+        let left = match of("text-anchor").unwrap_or("start") {
+            "middle" => x - wide / 2.0,
+            "end" => x - wide,
+            _ => x,
+        };
+        let is_turned = of("transform").is_some_and(|t| t.starts_with("rotate(-90"));
+        let area = match is_turned {
+            true => [x - 0.8 * size, y - wide / 2.0, x + 0.2 * size, y + wide / 2.0],
+            false => [left, y - 0.7 * size, left + wide, y + 0.2 * size],
+        };
+        out.push((area, words));
+    }
+    out
+}
+
+/// On no formboard does one word cover another, overview or pages.
+#[test]
+fn words_on_a_formboard_cover_no_others() {
+    let mut looked = 0;
+    for (name, job) in demo_jobs() {
+        let study = study(&job);
+        let pages = formboard::pages(&job, &study).unwrap_or_default();
+        for svg in formboard::svg(&job, &study).iter().chain(&pages) {
+            let all = boxes(svg);
+            for (k, (a, words)) in all.iter().enumerate() {
+                for (b, others) in &all[k + 1..] {
+                    let wide = a[2].min(b[2]) - a[0].max(b[0]);
+                    let high = a[3].min(b[3]) - a[1].max(b[1]);
+                    assert!(
+                        wide <= 0.3 || high <= 0.3,
+                        "unit {name}: \"{words}\" and \"{others}\" by {wide:.1} x {high:.1} mm"
+                    );
+                    looked += 1;
+                }
+            }
+        }
+    }
+    assert!(looked > 1000, "{looked}");
+}
+
+/// Two branches of a harness that is laid flat never lie on each other and never cross: who lays the wires by it could
+/// not tell which is which. They meet where they are joined alone.
+#[test]
+fn branches_laid_flat_never_cross() {
+    type Point = (f64, f64);
+    let apart = |a: Point, b: Point| (a.0 - b.0).hypot(a.1 - b.1);
+    // Points along a branch, closer than it could be missed; its ends left out.
+    let points = |from: Point, to: Point| -> Vec<Point> {
+        let steps = ((apart(from, to) / 0.01) as usize).max(2);
+        let at = |k: usize| k as f64 / steps as f64;
+        (1..steps)
+            .map(|k| (from.0 + (to.0 - from.0) * at(k), from.1 + (to.1 - from.1) * at(k)))
+            .collect()
+    };
+    let mut pairs = 0;
+    for (name, job) in demo_jobs() {
+        let study = study(&job);
+        let Some(board) = study.layout.as_ref().and_then(formboard::board) else { continue };
+        for (k, a) in board.branches.iter().enumerate() {
+            let length_m = study.layout.as_ref().unwrap().graph.ways[a.way].length_m;
+            assert!(
+                (apart(a.from, a.to) - length_m).abs() < 1e-9,
+                "{name}: not in its true length"
+            );
+            let on_a = points(a.from, a.to);
+            for b in &board.branches[k + 1..] {
+                let joined = [(a.from, b.from), (a.from, b.to), (a.to, b.from), (a.to, b.to)];
+                let joint = joined.into_iter().find(|(p, q)| apart(*p, *q) < 1e-9).map(|j| j.0);
+                for p in points(b.from, b.to) {
+                    // At a joint they are as near as their angle brings them.
+                    let least_m = joint.map_or(0.03, |j| 0.2 * apart(p, j));
+                    let near = on_a.iter().map(|q| apart(p, *q)).fold(f64::INFINITY, f64::min);
+                    assert!(
+                        near >= least_m.min(0.03) - 0.008,
+                        "unit {name}: branches {k} and another, {near:.3} m apart"
+                    );
+                }
+                pairs += 1;
+            }
+        }
+    }
+    assert!(pairs > 100, "{pairs}");
 }

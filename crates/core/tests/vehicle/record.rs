@@ -239,7 +239,7 @@ fn a_long_coding_value_is_written_in_one_byte() {
     assert_eq!(coded.what, "Door module, puddle lamp: set byte 2, bit 6");
     let how = coded.how.join("\n");
     assert!(how.contains("write 04 00 CA 12: byte 2, bit 6 only, 64 more, never twice"), "{how}");
-    assert!(how.contains("No pins are told for series 2"), "{how}");
+    assert!(how.contains("No pins are known for series 2"), "{how}");
     let record = as_built(&job, at("2026-03-02T08:00:00Z"));
     let line = "byte 2, bit 6 set: 04 00 8A 12 before, 04 00 CA 12 after";
     assert_eq!((record.coding[0].text.as_str(), record.coding[0].is_wrong), (line, false));

@@ -264,7 +264,7 @@ async fn bulbs_become_led() -> Result<()> {
     page.script(open, vec![]).await?;
     page.says("Series 2: connector C, pins 14 and 27").await?;
     page.fill("Series", "3").await?;
-    page.says("No pins are told for series 3").await?;
+    page.says("No pins are known for series 3").await?;
     // What was written wrong is told.
     let leave = || thirtyfour::TypingData::from("") + thirtyfour::Key::Tab;
     for (typed, told) in [

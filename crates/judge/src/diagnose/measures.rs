@@ -274,7 +274,7 @@ impl Gathered<'_> {
             state: 0,
             seconds: LOOK_S,
             name: format!("{}: what the driver says", chain.name),
-            how: format!("Ask: is {} sometimes other than now, on a bump, in the wet?", chain.name),
+            how: format!("Ask: is {} ever different, on a bump or in the wet?", chain.name),
         }
     }
 
@@ -521,7 +521,7 @@ impl Gathered<'_> {
                 seconds: WIGGLE_S
                     + some.iter().map(|(_, s)| s).sum::<f64>() / (some.len() as f64).sqrt(),
                 name: format!("{}: {words} moved", chain.name),
-                how: format!("{}. Move and pull {words}. Do the lamps flicker?", self.words(state)),
+                how: format!("{}. Move and pull {words}: do the lamps flicker?", self.words(state)),
             });
         };
         let mut runs: Vec<std::ops::Range<usize>> = Vec::new();

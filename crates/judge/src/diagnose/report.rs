@@ -202,17 +202,16 @@ pub fn diagnosis(case: &Case, taken: &[Taken]) -> Diagnosis {
         .collect();
     let first = suspects.first().map_or("", |s| s.title.as_str());
     let says = match (taken.is_empty(), is_found, listed.first() == nothing.as_ref()) {
-        (true, ..) => "Walk round first: say what burns and what does not.".to_owned(),
+        (true, ..) => "Walk round first: say what lights and what does not.".to_owned(),
         (_, true, true) => "Nothing wrong shows in any reading so far.".to_owned(),
         (_, true, false) => format!("Found: {first}."),
         // A sound vehicle is no finding as long as a fault may hide.
         (_, false, true) if next.is_empty() => {
-            "No reading tells more: what is wrong does not show now. Does it come and go?"
-                .to_owned()
+            "No further reading helps: the fault does not show now. Does it come and go?".to_owned()
         }
-        (_, false, true) => "Not narrowed down yet: read on.".to_owned(),
+        (_, false, true) => "Not narrowed down yet: keep reading.".to_owned(),
         (_, false, false) if next.is_empty() => {
-            format!("No reading tells more. Most likely: {first}.")
+            format!("No further reading helps. Most likely: {first}.")
         }
         (_, false, false) if listed.first().is_some_and(|&g| groups[g] < LIKELY) => {
             format!("Not narrowed down yet. First of many: {first}.")

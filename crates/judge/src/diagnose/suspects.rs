@@ -52,7 +52,7 @@ pub enum FaultOf {
     SharedGround,
     /// A weak or discharged battery.
     WeakBattery,
-    /// A lamp of another power than planned.
+    /// A lamp of not the planned power.
     WrongLamp,
     /// A module has switched its output off.
     Tripped,

@@ -21,7 +21,7 @@ pub fn fault(fault: FaultOf) -> &'static str {
         FaultOf::WrongThrow => "wired to 87a for 87",
         FaultOf::SharedGround => "shared, and poor",
         FaultOf::WeakBattery => "weak",
-        FaultOf::WrongLamp => "another power than planned",
+        FaultOf::WrongLamp => "not the planned power",
         FaultOf::Tripped => "switched off by its module",
     }
 }
@@ -35,31 +35,33 @@ pub fn remedy(fault: FaultOf) -> &'static str {
             "Battery off. Clean to bright metal, new terminal where it is green, tighten, protect."
         }
         FaultOf::ComesAndGoes => {
-            "Renew the joint even if it is good now; pull each crimp; seal it against water."
+            "Remake the joint even if it reads good now; pull-test each crimp; seal it against water."
         }
         FaultOf::Blown => {
-            "Find out why first: load side to ground, fuse out. Then the planned rating."
+            "Find out why first: read the load side to ground with the fuse out. Then fit the planned rating."
         }
-        FaultOf::WrongFuse => {
-            "Put in the planned rating: a larger one no longer protects the wire."
-        }
+        FaultOf::WrongFuse => "Fit the planned rating: a larger one does not protect the wire.",
         FaultOf::ShortToFrame => {
-            "Battery off. Find the chafed place, renew the wire, loom and clip it away from the edge."
+            "Battery off. Find the chafed place, replace the wire, loom and clip it away from the edge."
         }
         FaultOf::SwappedWires => "Exchange the two at their far ends and mark both.",
         FaultOf::ReversedPolarity => "Turn the plug, or swap its two pins; record the pin order.",
         FaultOf::ReversedDiode => "Turn it: the ring toward the lamp or coil that is fed.",
-        FaultOf::ShortedDiode => "Renew it; look for what killed it: a coil without suppression.",
-        FaultOf::StuckOpen => "Swap it for one that is known good; then its socket and coil feed.",
-        FaultOf::StuckClosed => "Swap it; welded contacts say that it carried too much.",
+        FaultOf::ShortedDiode => {
+            "Replace it, and find what killed it: often a coil without suppression."
+        }
+        FaultOf::StuckOpen => "Swap in a known-good one; then check its socket and the coil feed.",
+        FaultOf::StuckClosed => {
+            "Replace it. Welded contacts mean that it carried too much current."
+        }
         FaultOf::WrongThrow => "Move the wire from 87a to 87.",
         FaultOf::SharedGround => "Give each circuit a stud of its own on bright metal.",
         FaultOf::WeakBattery => {
-            "Charge it and read it again rested; renew it where it does not hold."
+            "Charge it, let it rest, read it again; replace it if it does not hold."
         }
         FaultOf::WrongLamp => "Compare with the parts list; then change it, or the plan.",
         FaultOf::Tripped => {
-            "Take the added load off, wait until the module sleeps, clear its code, feed otherwise."
+            "Take the added load off, let the module go to sleep, clear its code, and feed the lamps another way."
         }
     }
 }

@@ -316,14 +316,14 @@ fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
             "A relay for each beam or side, so that one failure leaves the other lit."
         }
         (PartKind::PlugGround, _) => {
-            "Nothing beside the pin: the coupling is no ground. Clean pin and socket, look at them each year."
+            "Nothing but the pin is a ground: the coupling is none. Clean pin and socket, check them each year."
         }
         (PartKind::HousingGround(_), _) => {
             "A second ground wire to the same housing, or a housing whose functions have grounds of their own: none then \
              looks for its way back through the others."
         }
         (PartKind::GroundBus, _) => {
-            "A second lead from the bus to the frame: one lost stud then puts nothing out."
+            "A second lead from the bus to the frame: then one lost stud puts nothing out."
         }
         _ => {
             "A feed, fuse and ground for each side or beam, so that one failure leaves the other lit."

@@ -91,7 +91,7 @@ impl Loads {
     /// What a trailer module sees of its lamp wire.
     fn on_socket(self) -> (bool, String) {
         let seen = self.added_a >= TRAILER_A;
-        let what = if seen { "Takes a trailer for connected" } else { "Sees no trailer" };
+        let what = if seen { "Reports a trailer as connected" } else { "Sees no trailer" };
         (seen, format!("{what}: {} on its lamp wire.", amps(self.added_a)))
     }
 
@@ -128,11 +128,11 @@ impl Loads {
                 ),
             ),
             _ if gone_a == 0.0 && added_a >= LAMP_OUT_PART * existing_a => {
-                (true, format!("No longer notices a failed lamp: {} still flow.", amps(added_a)))
+                (true, format!("No longer detects a failed lamp: {} still flows.", amps(added_a)))
             }
             _ => (
                 false,
-                format!("Notices nothing: {} beside {}.", amps_or_milli(added_a), amps(existing_a)),
+                format!("Sees nothing wrong: {} beside {}.", amps_or_milli(added_a), amps(existing_a)),
             ),
         }
     }

@@ -51,7 +51,7 @@ impl Vehicle<'_> {
             Some(best) => reasons.extend(best),
             None => reasons.push(RoadReason {
                 verdict: RoadVerdict::Ask,
-                says: format!("The rule book has no {} there; ask.", role.label()),
+                says: format!("The rule book says nothing of {} there: ask.", role.label()),
                 rule: String::new(),
                 source: "this rule book".into(),
                 confidence: "low",
@@ -114,7 +114,10 @@ impl Vehicle<'_> {
             let (verdict, where_) = if lamp.is_place_assumed {
                 (
                     RoadVerdict::Ask,
-                    format!("perhaps {} high: measure it", self.job.shop.units.tape(up_mm)),
+                    format!(
+                        "about {} high, not measured: measure it",
+                        self.job.shop.units.tape(up_mm)
+                    ),
                 )
             } else {
                 (RoadVerdict::Wrong, format!("{} high", self.job.shop.units.tape(up_mm)))

@@ -230,7 +230,7 @@ fn says(swap: &SwapFunction, result: SwapResult) -> String {
         }
         SwapResult::NoFlash if is_guess => {
             format!(
-                "May not flash: too little to heat a usual flasher. {figures}. Try one lamp first."
+                "May not flash: too little current to heat a usual flasher. {figures}. Try one lamp first."
             )
         }
         SwapResult::FaultMessage if is_guess => {
@@ -249,7 +249,7 @@ fn says(swap: &SwapFunction, result: SwapResult) -> String {
         }
         SwapResult::DoubleRate => format!("Flashes twice as fast, about 170 a minute: {figures}."),
         SwapResult::NoFlash => {
-            format!("Too little to heat the flasher: it does not flash. {figures}.")
+            format!("Too little current to heat the flasher: it does not flash. {figures}.")
         }
         SwapResult::FaultMessage => {
             format!("A lost bulb is reported; some modules switch the output off. {figures}.")

@@ -66,7 +66,7 @@ pub fn pins_text(series: Option<&str>, pins: &[SeriesPins]) -> Option<String> {
     Some(match pins.iter().find(|p| p.series.eq_ignore_ascii_case(series)) {
         Some(own) => format!("Series {series}: {}; other series have other pins.", own.pins),
         None => format!(
-            "No pins are told for series {series}, only {}: look them up before you probe or cut.",
+            "No pins are known for series {series}, only {}: look them up before you probe or cut.",
             all.join("; ")
         ),
     })
@@ -162,7 +162,7 @@ pub(super) fn notes(swap: &SwapFunction, units: Units) -> Result<Vec<String>, So
         ));
     }
     if swap.has_open_fan {
-        out.push("An open fan low on the vehicle fills with dirt, gets loud, then the lamp dims: fins last.".into());
+        out.push("An open fan low on the vehicle fills with dirt, gets loud, then the lamp dims: choose one with fins.".into());
     }
     if swap.was_powered_unplugged {
         out.push(

@@ -112,7 +112,7 @@ fn smoothed(swap: &SwapFunction) -> Vec<Remedy> {
             "Capacitor behind a diode at each lamp, 1000 to 4700 µF".into(),
             "It carries the lamp over the gaps between pulses; dimming becomes a steady light."
                 .into(),
-            &["Right way round: turned, it bursts. 25 V or more."],
+            &["Mind its polarity: the wrong way round it bursts. Rated 25 V or more."],
             with(Smoothing::Capacitor),
         ),
     ]
@@ -131,7 +131,7 @@ fn monitored(swap: &SwapFunction, least_a: Option<f64>) -> Remedy {
             }
             None => "Their own electronics take the module's pulses, by their maker.".into(),
         },
-        &["They get as warm as the bulb did: mind the housing."],
+        &["They get as warm as the bulb did: watch the housing."],
         applied,
     )
 }
@@ -168,7 +168,7 @@ fn leave_some(swap: &SwapFunction, least_a: f64) -> Option<Remedy> {
     let (_, kept, a) = best?;
     let places: Vec<&str> = kept.iter().map(|&k| swap.bulbs[k].place.as_str()).collect();
     Some(remedy(
-        format!("Leave the bulbs at: {}", places.join(", ")),
+        format!("Keep the bulbs at: {}", places.join(", ")),
         format!("{a:.2} A then, above {least_a:.2} A. Nothing to add, nothing gets hot."),
         &["Two kinds of light on one side look different."],
         with(&kept),
@@ -209,7 +209,7 @@ fn resistor(swap: &SwapFunction, least_a: f64, units: Units) -> Option<Remedy> {
                 "Bolt it to bare metal; never on plastic, carpet or foam, {} from wires, not where hands go.",
                 units.rule(50.0)
             ),
-            "It eats what the LED saves.",
+            "It uses up what the LED saves.",
         ],
         SwapFunction { resistor: Some(LoadResistor { ohm, seat }), ..swap.clone() },
     ))

@@ -6,6 +6,7 @@ import { useDesk } from "../../sheet/desk";
 import { OutboxNote } from "../../sheet/OutboxNote";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
+import { Working } from "../../ui/Working";
 import { BURNS, ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
 import { WalkRound } from "./WalkRound";
 
@@ -17,14 +18,22 @@ type Reading = Schemas["ReadingAnswer"];
 export function FaultSheet() {
   const { job, edit } = useDesk();
   const [complaint, setComplaint] = useState("");
+  const queryKey = ["diagnose", identity(job)];
   const { data, error } = useQuery<Schemas["Diagnosis"], ApiError>({
-    queryKey: ["diagnose", identity(job)],
+    queryKey,
     retry: false,
     placeholderData: keepPreviousData,
-    queryFn: async () => unwrap(api.POST("/api/diagnose", { body: job })),
+    queryFn: async ({ signal }) => unwrap(api.POST("/api/diagnose", { body: job, signal })),
   });
   if (error) return <p role="alert">{error.problem.detail}</p>;
-  if (!data) return <p className="card p-4">Working out what each fault would read ...</p>;
+  if (!data)
+    return (
+      <Working
+        key={identity(job)}
+        what="Working out what each fault would read"
+        queryKey={queryKey}
+      />
+    );
   const begin = () =>
     edit((j) => ({
       ...j,
@@ -70,7 +79,7 @@ export function FaultSheet() {
           <div className="grid gap-4 lg:grid-cols-2">
             <section aria-label="Read next" className="space-y-3">
               <h2 className="text-base">Read next</h2>
-              {data.next.length === 0 && <p className="card p-3">No reading would tell more.</p>}
+              {data.next.length === 0 && <p className="card p-3">No further reading helps.</p>}
               {data.next.map((n, k) => (
                 <NextReading key={n.reading.check} next={n} isFirst={k === 0} />
               ))}
@@ -155,7 +164,7 @@ function SuspectCard({ suspect }: { suspect: Suspect }) {
       </div>
       {suspect.also.length > 0 && (
         <p className="text-sm text-soft">
-          No reading tells it from: {suspect.also.slice(0, 4).join("; ")}.
+          No reading tells it apart from: {suspect.also.slice(0, 4).join("; ")}.
         </p>
       )}
       <ul className="text-sm">

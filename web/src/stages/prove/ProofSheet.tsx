@@ -5,6 +5,7 @@ import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
 import { Mark } from "../../ui/Mark";
+import { Working } from "../../ui/Working";
 
 type Proof = Schemas["Proof"];
 type Counter = Schemas["Counter"];
@@ -12,9 +13,11 @@ type Counter = Schemas["Counter"];
 /** Every combination of signals and switches, and every single failure, held against the wishes. */
 export function ProofSheet() {
   const { job } = useDesk();
+  const queryKey = ["proof", identity(job)];
   const { data: proof, error } = useQuery<Proof, ApiError>({
-    queryKey: ["proof", identity(job)],
-    queryFn: async () => (await unwrap(api.POST("/api/proof", { body: job }))).proof,
+    queryKey,
+    queryFn: async ({ signal }) =>
+      (await unwrap(api.POST("/api/proof", { body: job, signal }))).proof,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
@@ -24,7 +27,8 @@ export function ProofSheet() {
         {error.problem.detail}
       </p>
     );
-  if (!proof) return <p className="card p-4">Solving every combination ...</p>;
+  if (!proof)
+    return <Working key={identity(job)} what="Solving every combination" queryKey={queryKey} />;
   return (
     <>
       <section aria-label="Proof" className="card space-y-3 p-4" data-passes={proof.passes}>
