@@ -15,7 +15,7 @@ export default defineConfig({
           groups: [
             {
               name: "base",
-              test: /node_modules[\\/](react|react-dom|scheduler|openapi-fetch)[\\/]|src[\\/]api[\\/]client/,
+              test: /node_modules[\\/](react|react-dom|scheduler|openapi-fetch)[\\/]|src[\\/](api[\\/]client|app[\\/]theme)|vite[\\/]preload-helper/,
             },
             { name: "routes", test: /node_modules[\\/]@tanstack/ },
             { name: "shared", test: /src[\\/](ui|app|api|shop)[\\/]/, minShareCount: 2 },

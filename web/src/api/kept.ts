@@ -19,17 +19,21 @@ export function keep<T>(key: string, data: T) {
   set(key, held).catch(() => undefined);
 }
 
-/** Keeps an answer that may be followed by another at once: the first now, the last when they rest. */
-function keepAnswer<T>(key: string, data: T) {
+/**
+ * Keeps an answer that may be followed by another at once: the first now, the last when they rest; a large one only when
+ * they rest, for writing it takes the time of a key.
+ */
+function keepAnswer<T>(key: string, data: T, isLarge: boolean) {
   const last = written.get(key);
   window.clearTimeout(last?.timer);
   const write = () => {
     written.set(key, { at: Date.now() });
     keep(key, data);
   };
-  const wait = last ? last.at + OFTEN_MS - Date.now() : 0;
-  if (!last || wait <= 0) write();
-  else written.set(key, { at: last.at, timer: window.setTimeout(write, wait) });
+  const restMs = last ? last.at + OFTEN_MS - Date.now() : 0;
+  const waitMs = isLarge ? OFTEN_MS : restMs;
+  if (waitMs <= 0) write();
+  else written.set(key, { at: last?.at ?? 0, timer: window.setTimeout(write, waitMs) });
 }
 
 /** What is kept under a key; none where there is nothing, or where this device keeps nothing. */
@@ -46,10 +50,11 @@ export function forget(key: string) {
 export async function heardOrKept<T>(
   key: string,
   ask: () => Promise<T>,
+  isLarge = false,
 ): Promise<{ data: T; keptAt?: number }> {
   try {
     const data = await ask();
-    keepAnswer(key, data);
+    keepAnswer(key, data, isLarge);
     return { data };
   } catch (error) {
     const held = isUnreachable(error) ? await kept<T>(key) : undefined;

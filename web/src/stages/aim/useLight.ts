@@ -42,12 +42,15 @@ export function useLight({ circuit, supply = "engine_off", beside, drawn = "noth
         // Every key has its own answer: they are not kept for long.
         gcTime: 10_000,
         queryFn: () =>
-          heardOrKept(lightName(id, drawn, !!beside), () =>
-            unwrap(
-              api.POST("/api/light", {
-                body: { job, supply, circuit: circuit ?? null, beside: beside ?? null, drawn },
-              }),
-            ),
+          heardOrKept(
+            lightName(id, drawn, !!beside),
+            () =>
+              unwrap(
+                api.POST("/api/light", {
+                  body: { job, supply, circuit: circuit ?? null, beside: beside ?? null, drawn },
+                }),
+              ),
+            drawn !== "nothing",
           ),
       }),
     [id, circuit, supply, beside, drawn],

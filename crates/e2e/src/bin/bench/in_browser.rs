@@ -2,7 +2,7 @@
 
 use crate::row::Row;
 use anyhow::{Context, Result};
-use jovek_core::job::{CircuitId, Job};
+use jovek_core::job::{CircuitId, Job, LightId};
 use jovek_e2e::{Page, Server, Size, demo_file};
 use thirtyfour::{Key, TypingData};
 
@@ -133,12 +133,15 @@ async fn key_at_twenty_ms(server: &Server, page: &Page) -> Result<f64> {
         circuit.id = CircuitId::from(format!("n{n}").as_str());
         circuit.name = format!("{} {n}", circuit.name);
         circuit.sites = None;
+        for (k, light) in circuit.lights.iter_mut().enumerate() {
+            light.id = LightId::from(format!("n{n}-{k}").as_str());
+        }
         job.circuits.push(circuit);
     }
     let file = serde_json::json!({ "file": job.write() });
     let client = reqwest::Client::new();
     let made = client.post(server.at("/api/jobs")).json(&file).send().await?;
-    let made: serde_json::Value = made.json().await?;
+    let made: serde_json::Value = made.error_for_status()?.json().await?;
     page.go(&format!("/jobs/{}/run", made["id"])).await?;
     page.saved().await?;
     page.field("Frame rail, inside, length").await?.click().await?;

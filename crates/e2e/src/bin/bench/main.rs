@@ -32,6 +32,12 @@ async fn main() -> Result<()> {
         row::print(&rows);
         return Ok(());
     }
+    // `bench page`: the page alone.
+    if std::env::args().nth(1).as_deref() == Some("page") {
+        rows.extend(in_browser::page().await?);
+        row::print(&rows);
+        return Ok(());
+    }
     rows.push(solving::assess_unit_14()?);
     rows.extend(solving::large_trees()?);
     rows.extend(solving::against_ngspice()?);
