@@ -257,7 +257,10 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
     // Nothing of the program is fetched for it.
     let fetched = "return performance.getEntriesByType('resource').map((r) => r.name)
         .filter((n) => /routes-|shared-|Program/.test(n))";
-    ensure!(page.script(fetched, vec![]).await? == json!([]), "the owner's page fetches the program");
+    ensure!(
+        page.script(fetched, vec![]).await? == json!([]),
+        "the owner's page fetches the program"
+    );
     ensure!(page.overflow_px().await? <= 0.0, "the owner's page on a phone");
     page.close().await
 }
