@@ -12,7 +12,7 @@ const BOX: &str = "[   ]";
 
 /// Wires to cut, circuit by circuit, with what comes off which reel.
 pub(super) fn wires(pages: &mut Pages, answers: &Answers) {
-    let widths = [0.6, 1.3, 1.9, 1.5, 3.2, 3.2];
+    let widths = [0.6, 1.2, 2.2, 1.9, 2.9, 2.9];
     pages.row(&widths, &["", "Label", "Wire", "Cut", "From", "To"], true);
     for cut in &answers.cuts {
         let marked = if cut.mark.is_empty() { String::new() } else { format!(", {}", cut.mark) };
@@ -28,7 +28,7 @@ pub(super) fn wires(pages: &mut Pages, answers: &Answers) {
     for reel in &answers.reels {
         let of = format!("{}, reel {}", reel.wire, reel.number);
         let left = format!("{} left", reel.left_text);
-        pages.row(&[3.0, 5.0, 2.0], &[&of, &reel.pieces.join(", "), &left], false);
+        pages.row(&[4.2, 4.0, 2.0], &[&of, &reel.pieces.join(", "), &left], false);
     }
 }
 
@@ -79,8 +79,10 @@ pub(super) fn readings(pages: &mut Pages, answers: &Answers) {
     let widths = [4.5, 2.4, 1.6];
     pages.row(&widths, &["Reading", "Expected", "Read"], true);
     for check in answers.checks.iter().filter(|c| c.is_short) {
-        let what = format!("{}: {}", check.name, check.how);
-        let expected = format!("{}; {}", check.expected_text, check.window_text);
+        let stop = if check.name.ends_with('?') { "" } else { "." };
+        let what = format!("{}{stop} {}", check.name, check.how);
+        let said = [check.expected_text.as_str(), check.window_text.as_str()];
+        let expected = said.into_iter().filter(|s| !s.is_empty()).collect::<Vec<_>>().join("; ");
         let read = check
             .judgement
             .reading
