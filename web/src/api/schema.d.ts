@@ -2686,7 +2686,7 @@ export interface components {
         FuseLine: {
             /** @description What it protects. */
             circuit: string;
-            /** @description Where it sits. */
+            /** @description Where it sits: as noted, else as planned. */
             place: string;
             /** @description `7.5 A`. */
             rating: string;
