@@ -316,7 +316,7 @@ fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
             "A relay for each beam or side, so that one failure leaves the other lit."
         }
         (PartKind::PlugGround, _) => {
-            "Nothing but the pin is a ground: the coupling is none. Clean pin and socket, check them each year."
+            "The pin is the only ground: the coupling is no ground. Clean pin and socket, check them each year."
         }
         (PartKind::HousingGround(_), _) => {
             "A second ground wire to the same housing, or a housing whose functions have grounds of their own: none then \
