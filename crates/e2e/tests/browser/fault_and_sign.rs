@@ -93,7 +93,7 @@ async fn an_apprentice_probes_and_names_the_fault() -> Result<()> {
     page.press("battery: weak").await?;
     page.says("It was:").await?;
     page.says("Jovek's way behind the walk round").await?;
-    page.says("Shortest there is:").await?;
+    page.says("Shortest possible:").await?;
     // Another vehicle begins with an empty clock.
     page.press("Next vehicle").await?;
     page.says("None yet: pick two points").await?;

@@ -49,7 +49,7 @@ async fn old_lamps_lie_beside_the_new() -> Result<()> {
     })
     .await?;
     page.press("Wall").await?;
-    page.says("As planned").await?;
+    page.says("Left: as planned").await?;
     page.says("Halogen fog lamp").await?;
     page.close().await
 }
