@@ -1,10 +1,8 @@
 //! The packet for the glovebox: A4 pages with what was fitted, fuses, switches, cautions, diagram, readings.
 
-use crate::printed::{Asked, GLOVEBOX, printed};
 use crate::qr;
 use crate::sheet::Pages;
-use jiff::Timestamp;
-use jovek_job::{Job, VisitKind};
+use jovek_job::VisitKind;
 use jovek_judge::record::built::{AsBuilt, opened_text};
 use jovek_judge::record::visits::Drifted;
 
@@ -19,14 +17,6 @@ fn state_text(record: &AsBuilt) -> String {
 /// What stands at the foot of each page.
 pub(crate) fn foot(record: &AsBuilt) -> String {
     format!("Unit {}, {}; {}", record.unit, record.title, state_text(record))
-}
-
-/// The packet of a job for the glovebox, from its record: one SVG for each page.
-pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
-    // No sheet of it hangs on the time of day.
-    let now = Timestamp::UNIX_EPOCH;
-    let asked = Asked { job, record, sheets: &GLOVEBOX, pictures: &[], owner_url: None, now };
-    printed(&asked).into_iter().map(|page| page.svg).collect()
 }
 
 /// Switches, fuses, cautions, what was fitted, what was read: what goes with the vehicle.

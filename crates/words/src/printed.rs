@@ -231,3 +231,11 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
         }
     }
 }
+
+/// The packet of a job for the glovebox, from its record: one SVG for each page.
+pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
+    // No sheet of it hangs on the time of day.
+    let now = Timestamp::UNIX_EPOCH;
+    let asked = Asked { job, record, sheets: &GLOVEBOX, pictures: &[], owner_url: None, now };
+    printed(&asked).into_iter().map(|page| page.svg).collect()
+}

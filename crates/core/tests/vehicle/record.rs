@@ -4,7 +4,7 @@ use crate::common::demo_jobs;
 use jiff::Timestamp;
 use jovek_core::defaults::fresh;
 use jovek_core::job::{Coding, Job, Otherwise, Reading, SeriesPins, Visit, VisitKind};
-use jovek_core::packet;
+use jovek_core::printed;
 use jovek_core::record::{
     Closing, Drifted, FrozenError, as_built, may_follow, reopen, sign, standing,
 };
@@ -167,7 +167,7 @@ fn what_is_otherwise_stands_beside_the_plan() {
 fn the_packet_holds_what_a_stranger_needs() {
     for (name, job) in demo_jobs() {
         let record = as_built(&job, at("2026-11-26T00:00:00Z"));
-        let pages = packet::packet(&job, &record);
+        let pages = printed::packet(&job, &record);
         let all = pages.concat();
         for words in
             ["What each switch does", "Fuse map", "Cautions", "What was fitted", "circuit diagram"]
@@ -181,9 +181,9 @@ fn the_packet_holds_what_a_stranger_needs() {
             pages.len() >= 2 && pages.iter().all(|p| p.starts_with("<svg") && p.contains("page "))
         );
         // The same job, the same packet, to the byte.
-        assert_eq!(pages, packet::packet(&job, &record));
+        assert_eq!(pages, printed::packet(&job, &record));
     }
-    let signed = packet::packet(&unit("22"), &as_built(&unit("22"), at("2026-11-26T00:00:00Z")));
+    let signed = printed::packet(&unit("22"), &as_built(&unit("22"), at("2026-11-26T00:00:00Z")));
     assert!(signed[0].contains("Signed 2025-03-11 by Mara") && signed[0].contains("2027-03-16"));
 }
 
@@ -207,7 +207,7 @@ fn what_is_open_wants_a_reason_and_a_stop_a_name() {
         ("fitted before this was kept", &open)
     );
     assert!(signature.answers_for.is_empty(), "no Stop stands");
-    let printed = packet::packet(&signed, &as_built(&signed, when())).join(" ");
+    let printed = printed::packet(&signed, &as_built(&signed, when())).join(" ");
     assert!(printed.contains("not marked done"), "the packet says what was left open");
     // Wire before its fuse.
     let burns = unit("51");
