@@ -65,11 +65,19 @@ fn wire(index: usize, circuit: &FactoryCircuit, system: SystemVoltage) -> Vec<Lo
         ProbeVerdict::NotUsable => Some(false),
         ProbeVerdict::Unfinished | ProbeVerdict::NotProbed => None,
     };
-    let colour = circuit.colour.as_deref().map(|c| format!("{c} ")).unwrap_or_default();
+    // Where nobody noted its colour it is found at its lamp.
+    let named = |plain: &str| match &circuit.colour {
+        Some(colour) => format!("the {colour} wire"),
+        None => plain.to_owned(),
+    };
     let red = match (circuit.kind, circuit.switched) {
         (FactoryKind::TrailerSocket, _) => "Red on the contact of the trailer socket".to_owned(),
-        (_, SwitchedSide::Plus) => format!("Red on the {colour}wire, from behind in its plug"),
-        (_, SwitchedSide::Minus) => format!("Red on the {colour}wire between lamp and switch"),
+        (_, SwitchedSide::Plus) => {
+            format!("Red on {}, from behind in its plug", named("the plus wire of its lamp"))
+        }
+        (_, SwitchedSide::Minus) => {
+            format!("Red on {} between lamp and switch", named("the wire"))
+        }
     };
     let black = match circuit.of {
         VehicleSide::Own => "black on bare metal of the frame",

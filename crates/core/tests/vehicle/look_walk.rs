@@ -82,6 +82,8 @@ fn the_lead_goes_where_the_switch_is_not() {
         "{}",
         how(&job)
     );
+    job.factory[0].colour = None;
+    assert!(how(&job).contains("Red on the plus wire of its lamp, from"), "{}", how(&job));
     job.factory[0].switched = SwitchedSide::Minus;
     assert!(how(&job).contains("between lamp and switch"), "{}", how(&job));
 }

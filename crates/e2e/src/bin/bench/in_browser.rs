@@ -71,21 +71,7 @@ pub async fn page() -> Result<Vec<Row>> {
     page.saved().await?;
     // By its sections, measured one by one: what is typed there moves every figure.
     page.press("Back to sections measured one by one").await?;
-    page.field("Frame rail, inside, length").await?.click().await?;
-    let line = "document.querySelector('svg[role=group]').getAttribute('aria-label')";
-    page.script(&watch(line), vec![]).await?;
-    page.keys(TypingData::from("") + Key::Home).await?;
-    for press in 0..PRESSES {
-        // 4.5 m becomes 14.5 m, another wire throughout, and back again.
-        let key = match press % 2 {
-            0 => TypingData::from("1"),
-            _ => TypingData::from("") + Key::Backspace,
-        };
-        page.keys(key).await?;
-        noted(&page, press + 1).await?;
-    }
-    let times = times_ms(&page).await?;
-    let median = times[times.len() / 2];
+    let median = length_to_figures_ms(&page).await?;
     let glow = key_to_glow_ms(&page).await?;
     let touch = touch_to_glow_ms(&page).await?;
     let tilt = tilt_to_light_ms(&page).await?;
@@ -144,11 +130,17 @@ async fn key_at_twenty_ms(server: &Server, page: &Page) -> Result<f64> {
     let made: serde_json::Value = made.error_for_status()?.json().await?;
     page.go(&format!("/jobs/{}/run", made["id"])).await?;
     page.saved().await?;
+    length_to_figures_ms(page).await
+}
+
+/// A figure typed into a length on the open page until the figures are painted, ms: the median.
+async fn length_to_figures_ms(page: &Page) -> Result<f64> {
     page.field("Frame rail, inside, length").await?.click().await?;
     let line = "document.querySelector('svg[role=group]').getAttribute('aria-label')";
     page.script(&watch(line), vec![]).await?;
     page.keys(TypingData::from("") + Key::Home).await?;
     for press in 0..PRESSES {
+        // 4.5 m becomes 14.5 m, another wire throughout, and back again.
         let key = match press % 2 {
             0 => TypingData::from("1"),
             _ => TypingData::from("") + Key::Backspace,
