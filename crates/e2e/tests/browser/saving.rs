@@ -64,6 +64,21 @@ async fn a_lost_connection_loses_nothing() -> Result<()> {
     page.close().await
 }
 
+/// A figure that is refused is what undo takes back first: the page is again as it is stored.
+#[tokio::test]
+async fn a_refused_figure_is_undone() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/run").await?;
+    crate::by_sections(&page).await?;
+    page.holds(PLACE, "0.8").await?;
+    page.fill(PLACE, "9000").await?;
+    page.says("Not saved: Rear work lamps, Rail to lamps, length").await?;
+    page.press("Undo").await?;
+    page.saved().await?;
+    page.holds(PLACE, "0.8").await?;
+    page.close().await
+}
+
 #[tokio::test]
 async fn every_step_can_be_undone() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
