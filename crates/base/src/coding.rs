@@ -1,6 +1,7 @@
 //! The coding value of a module: a lamp that the vehicle could have had is turned on by one bit of it. Some testers show
 //! it as one number, some as a row of bytes; it is kept as it was read.
 
+use jovek_phrases::figures as say;
 use serde::{Deserialize, Deserializer, Serialize, Serializer};
 use std::fmt;
 use std::str::FromStr;
@@ -16,7 +17,7 @@ const MOST_BYTES: usize = 255;
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum CodingError {
     /// It is set already.
-    #[error("{place} is set in {value} already; adding {add} again would change other bits")]
+    #[error("{}", say::is_set_in_already_adding_again(.place, .value, .add))]
     IsSet {
         /// Value before.
         value: CodingValue,
@@ -26,7 +27,7 @@ pub enum CodingError {
         add: u128,
     },
     /// It is not set.
-    #[error("{place} is not set in {value}; taking {add} away would change other bits")]
+    #[error("{}", say::is_not_set_in_taking_away(.place, .value, .add))]
     IsClear {
         /// Value before.
         value: CodingValue,
@@ -36,7 +37,7 @@ pub enum CodingError {
         add: u128,
     },
     /// The value has no such bit.
-    #[error("{value} has no {place}: {holds}")]
+    #[error("{}", say::has_no(.value, .place, .holds))]
     NoBit {
         /// Value given.
         value: CodingValue,
@@ -49,7 +50,7 @@ pub enum CodingError {
 
 /// A text that is no coding value.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
-#[error("\"{0}\" is no coding value: give one number such as 16450, or its bytes such as 04 00 8A")]
+#[error("{}", say::is_no_coding_value_give_one(.0))]
 pub struct NoCodingValue(String);
 
 /// A coding value as a tester shows it.
@@ -81,8 +82,8 @@ impl BitPlace {
 impl fmt::Display for BitPlace {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self.byte {
-            Some(byte) => write!(f, "byte {byte}, bit {}", self.bit),
-            None => write!(f, "bit {}", self.bit),
+            Some(byte) => write!(f, "{}", say::byte_bit(&byte, &self.bit)),
+            None => write!(f, "{}", say::bit(&self.bit)),
         }
     }
 }
@@ -168,18 +169,18 @@ impl CodingValue {
         match (self, place.byte) {
             (CodingValue::Number(value), None) => match place.weight() {
                 Some(weight) => Ok(value & weight != 0),
-                None => Err(none(format!("a number has bits 0 to {}", MOST_BITS - 1))),
+                None => Err(none(say::a_number_has_bits_0(&(MOST_BITS - 1)))),
             },
             (CodingValue::Bytes(bytes), Some(byte)) => {
                 match (bytes.get(byte as usize), place.weight()) {
                     (Some(held), Some(weight)) => Ok(u128::from(*held) & weight != 0),
-                    _ => Err(none(format!("it has bytes 0 to {} of bits 0 to 7", bytes.len() - 1))),
+                    _ => Err(none(say::it_has_bytes_0(&(bytes.len() - 1)))),
                 }
             }
             (CodingValue::Number(_), Some(_)) => {
-                Err(none("one number has no bytes; leave the byte empty".into()))
+                Err(none(say::one_number_has_no_bytes_leave().into()))
             }
-            (CodingValue::Bytes(_), None) => Err(none("say in which byte, the first is 0".into())),
+            (CodingValue::Bytes(_), None) => Err(none(say::say_in_which_byte_the_first().into())),
         }
     }
 

@@ -1,5 +1,6 @@
 //! A figure with its unit, and how it is shown: no more digits than it deserves.
 
+use jovek_phrases::figures as say;
 use serde::Serialize;
 use std::fmt::{self, Display, Formatter};
 use utoipa::ToSchema;
@@ -138,9 +139,9 @@ pub fn hours_text(hours: f64) -> String {
     } else if hours < 100.0 {
         format!("{hours:.0} h")
     } else if hours <= YEAR_H {
-        format!("{:.0} days", hours / 24.0)
+        say::days(&(hours / 24.0))
     } else {
-        "more than a year".into()
+        say::more_than_a_year().into()
     }
 }
 

@@ -1,5 +1,6 @@
 //! How grave something is.
 
+use jovek_phrases::figures as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -19,9 +20,9 @@ impl Grade {
     /// As it stands before a finding.
     pub fn label(self) -> &'static str {
         match self {
-            Grade::Stop => "Stop",
-            Grade::Fix => "Fix",
-            Grade::Mind => "Note",
+            Grade::Stop => say::stop(),
+            Grade::Fix => say::fix(),
+            Grade::Mind => say::note(),
         }
     }
 }

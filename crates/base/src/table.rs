@@ -1,5 +1,6 @@
 //! Tables from CSV as shops have them: heads in any order, comma or semicolon between, bad rows named by line.
 
+use jovek_phrases::figures as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -62,7 +63,7 @@ impl Table {
                 Ok(record) => record,
                 Err(e) => {
                     let line = e.position().map_or(0, csv::Position::line);
-                    let why = format!("cannot be read: {e}");
+                    let why = say::cannot_be_read(&e);
                     bad.push(BadRow { line, text: String::new(), why });
                     continue;
                 }

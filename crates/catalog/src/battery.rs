@@ -1,11 +1,15 @@
 //! Batteries: open-circuit voltage by charge, internal resistance, charge acceptance.
 
 use crate::interpolate;
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// How the battery is made.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Chemistry {
     /// Flooded lead-acid.
@@ -21,7 +25,7 @@ impl Chemistry {
     /// What a shelf calls it.
     pub fn label(self) -> &'static str {
         match self {
-            Chemistry::Flooded => "lead-acid",
+            Chemistry::Flooded => say::lead_acid(),
             Chemistry::Agm => "AGM",
             Chemistry::Lifepo4 => "LiFePO4",
         }

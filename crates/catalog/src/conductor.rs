@@ -4,6 +4,7 @@
 //! least 1.18 mm², and 1.5 mm² where metric wire takes its place. Resistance therefore comes from
 //! system and size together.
 
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
 use std::str::FromStr;
@@ -200,7 +201,7 @@ impl Conductor {
                     })
                     .copied()
                     .unwrap_or(16);
-                format!("about AWG {}", gauge_text(near))
+                say::about_awg(&gauge_text(near))
             }
             _ => format!("{:.2} mm²", self.area_mm2()),
         }
@@ -243,9 +244,7 @@ impl FromStr for Conductor {
 
     fn from_str(text: &str) -> Result<Self, Self::Err> {
         let text = text.trim();
-        let unknown = || {
-            format!("\"{text}\" is no wire size; write it as \"1.5 mm2\", \"AWG 16\" or \"SAE 16\"")
-        };
+        let unknown = || say::is_no_wire_size_write(&text);
         let found = if let Some(n) = text.strip_prefix("AWG ") {
             gauge_value(n)
                 .map(Conductor::Awg)
@@ -286,7 +285,7 @@ impl PartialSchema for Conductor {
     fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         utoipa::openapi::ObjectBuilder::new()
             .schema_type(utoipa::openapi::schema::Type::String)
-            .description(Some("Wire size with its system: \"1.5 mm2\", \"AWG 16\", \"SAE 16\"."))
+            .description(Some(say::wire_size_with_its_system_1()))
             .pattern(Some(r"^(AWG|SAE) [0-9]+(/0)?$|^[0-9.]+ mm[2²]$"))
             .into()
     }
@@ -294,6 +293,6 @@ impl PartialSchema for Conductor {
 
 impl ToSchema for Conductor {
     fn name() -> Cow<'static, str> {
-        Cow::Borrowed("Conductor")
+        Cow::Borrowed(say::conductor())
     }
 }

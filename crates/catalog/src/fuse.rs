@@ -1,11 +1,15 @@
 //! Blade fuses, and breakers in their form: ratings, colours, cold resistance, time-current gates, temperature.
 
 use crate::interpolate;
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// A family of fuses.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum FuseFamily {
     /// Miniature blade (ISO 8820-3 type F).
@@ -160,11 +164,11 @@ impl FuseFamily {
     /// The family whose holder it fits, as it is spoken.
     pub fn holder_label(self) -> &'static str {
         match self {
-            FuseFamily::MiniBlade => "mini blade",
-            FuseFamily::LargeBlade => "large blade",
+            FuseFamily::MiniBlade => say::mini_blade(),
+            FuseFamily::LargeBlade => say::large_blade(),
             FuseFamily::RegularBlade
             | FuseFamily::SelfResettingBreaker
-            | FuseFamily::ManualBreaker => "regular blade",
+            | FuseFamily::ManualBreaker => say::regular_blade(),
         }
     }
 }
@@ -237,7 +241,7 @@ impl Fuse {
 
     /// Colour of the body.
     pub fn colour(&self) -> &'static str {
-        self.table().iter().find(|(a, _)| *a == self.rating_a).map_or("unknown", |(_, c)| c)
+        self.table().iter().find(|(a, _)| *a == self.rating_a).map_or(say::unknown(), |(_, c)| c)
     }
 
     /// Resistance cold, without the holder, ohm; of a breaker taken as that of the fuse. Beyond 40 A the fit 133 mohm·In^−1.233.
@@ -280,8 +284,8 @@ impl Fuse {
     /// Family as it is spoken.
     pub fn family_label(&self) -> &'static str {
         match self.family {
-            FuseFamily::SelfResettingBreaker => "blade form, resets by itself",
-            FuseFamily::ManualBreaker => "blade form, manual reset",
+            FuseFamily::SelfResettingBreaker => say::blade_form_resets_by_itself(),
+            FuseFamily::ManualBreaker => say::blade_form_manual_reset(),
             family => family.holder_label(),
         }
     }
@@ -296,7 +300,7 @@ impl Fuse {
 
     /// What it is: a fuse or a breaker.
     pub fn noun(&self) -> &'static str {
-        if self.family.is_breaker() { "breaker" } else { "fuse" }
+        if self.family.is_breaker() { say::breaker() } else { say::fuse() }
     }
 
     /// As it is ordered: `fuse 15 A, regular blade, blue`.

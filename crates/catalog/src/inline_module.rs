@@ -1,5 +1,8 @@
 //! Dimmers and flashers: modules in the feed of lamps that switch it on and off by themselves.
 
+use jovek_phrases::catalog as say;
+use jovek_phrases::common;
+
 /// What kind of module stands in the feed of lamps.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum InlineModule {
@@ -24,8 +27,8 @@ impl InlineModule {
     /// Its name.
     pub fn label(self) -> &'static str {
         match self {
-            InlineModule::Flasher => "flasher",
-            InlineModule::Dimmer => "dimmer",
+            InlineModule::Flasher => say::flasher(),
+            InlineModule::Dimmer => say::dimmer(),
         }
     }
 
@@ -36,7 +39,7 @@ impl InlineModule {
             (InlineModule::Flasher, ModuleTerminal::In) => "49",
             (InlineModule::Flasher, ModuleTerminal::Out) => "49a",
             (InlineModule::Dimmer, ModuleTerminal::In) => "in",
-            (InlineModule::Dimmer, ModuleTerminal::Out) => "out",
+            (InlineModule::Dimmer, ModuleTerminal::Out) => common::out(),
             (_, ModuleTerminal::Ground) => "31",
         }
     }

@@ -1,5 +1,6 @@
 //! Insulation classes.
 
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -45,9 +46,9 @@ impl Insulation {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            Insulation::Pvc80 => "PVC 80 °C",
-            Insulation::Pvc105 => "PVC 105 °C",
-            Insulation::Xlpe125 => "XLPE 125 °C",
+            Insulation::Pvc80 => say::pvc_80_c(),
+            Insulation::Pvc105 => say::pvc_105_c(),
+            Insulation::Xlpe125 => say::xlpe_125_c(),
         }
     }
 }

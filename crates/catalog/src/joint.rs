@@ -1,10 +1,14 @@
 //! How a joint is made where it sits: the shop's school, unless the place forbids it.
 
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// How wires are joined.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum JointPractice {
     /// Crimped, with adhesive heat-shrink.
@@ -65,20 +69,12 @@ pub fn joint_at(
 ) -> (JointPractice, Option<&'static str>) {
     let crimp = |why| (JointPractice::Crimp, Some(why));
     match school {
-        JointPractice::Solder if place.flexes => {
-            crimp("crimped: solder breaks where the wire bends")
-        }
-        JointPractice::Solder if place.ambient_c >= HOT_C => {
-            crimp("crimped: solder creeps where it is hot")
-        }
-        JointPractice::Tap if place.is_wet => crimp("crimped: a tap belongs in the dry"),
-        JointPractice::Tap if place.flexes => {
-            crimp("crimped: a tap works loose where the wire bends")
-        }
-        JointPractice::Tap if place.ambient_c >= HOT_C => {
-            crimp("crimped: a tap softens in the heat")
-        }
-        JointPractice::Tap if current_a > TAP_A => crimp("crimped: too much current for a tap"),
+        JointPractice::Solder if place.flexes => crimp(say::crimped_solder_breaks_where_the_wire()),
+        JointPractice::Solder if place.ambient_c >= HOT_C => crimp(say::crimped_solder_creeps()),
+        JointPractice::Tap if place.is_wet => crimp(say::crimped_a_tap_belongs()),
+        JointPractice::Tap if place.flexes => crimp(say::crimped_a_tap_works_loose()),
+        JointPractice::Tap if place.ambient_c >= HOT_C => crimp(say::crimped_a_tap_softens()),
+        JointPractice::Tap if current_a > TAP_A => crimp(say::crimped_too_much_current()),
         school => (school, None),
     }
 }

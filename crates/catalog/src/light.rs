@@ -1,6 +1,8 @@
 //! A small catalog of generic lights, to start from.
 
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Input of a warning lamp at its sync lead, ohm. Common practice: a logic input, 10 to 100 kohm to minus.
@@ -27,7 +29,9 @@ pub enum LightKind {
 }
 
 /// Vehicle voltage that a light is made for.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 pub enum MadeFor {
     /// 12 V only.
     #[default]
@@ -70,17 +74,17 @@ pub fn lights() -> Vec<CatalogLight> {
         |key, name, label_w, made_for, draws| CatalogLight { key, name, label_w, made_for, draws };
     use MadeFor::{V12, V12To24, V24};
     vec![
-        row("work-20", "LED work lamp 20 W", 20.0, V12To24, regulated),
-        row("work-40", "LED work lamp 40 W", 40.0, V12To24, regulated),
-        row("bar-120", "LED light bar 120 W", 120.0, V12To24, regulated),
-        row("beacon-15", "LED beacon 15 W", 15.0, V12To24, regulated),
-        row("reverse-10", "LED reverse lamp 10 W", 10.0, V12To24, regulated),
-        row("marker-1", "LED side marker 1 W", 1.0, V12, strip),
-        row("strip-12", "LED strip, 1 m, 12 W", 12.0, V12, strip),
-        row("strip-12-24", "LED strip, 1 m, 12 W, 24 V", 12.0, V24, strip),
-        row("bulb-5", "Bulb 5 W", 5.0, V12, filament),
-        row("bulb-21", "Bulb 21 W", 21.0, V12, filament),
-        row("halogen-55", "Halogen work lamp 55 W", 55.0, V12, filament),
-        row("halogen-70-24", "Halogen work lamp 70 W, 24 V", 70.0, V24, filament),
+        row("work-20", say::led_work_lamp_20_w(), 20.0, V12To24, regulated),
+        row("work-40", say::led_work_lamp_40_w(), 40.0, V12To24, regulated),
+        row("bar-120", say::led_light_bar_120_w(), 120.0, V12To24, regulated),
+        row("beacon-15", say::led_beacon_15_w(), 15.0, V12To24, regulated),
+        row("reverse-10", say::led_reverse_lamp_10_w(), 10.0, V12To24, regulated),
+        row("marker-1", say::led_side_marker_1_w(), 1.0, V12, strip),
+        row("strip-12", say::led_strip_1_m_12_w(), 12.0, V12, strip),
+        row("strip-12-24", say::led_strip_1_m_12_w_24(), 12.0, V24, strip),
+        row("bulb-5", say::bulb_5_w(), 5.0, V12, filament),
+        row("bulb-21", say::bulb_21_w(), 21.0, V12, filament),
+        row("halogen-55", say::halogen_work_lamp_55_w(), 55.0, V12, filament),
+        row("halogen-70-24", say::halogen_work_lamp_70_w_24(), 70.0, V24, filament),
     ]
 }

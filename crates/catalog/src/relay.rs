@@ -2,11 +2,15 @@
 
 use crate::conductor::copper_factor;
 use crate::system::SystemVoltage;
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// What takes up the kick of a relay coil that lets go.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Suppression {
     /// A diode across the coil, stripe to 86: kindest to what drives it, slow to let go, has a right
@@ -24,12 +28,37 @@ impl Suppression {
     }
 }
 
+/// The body of a relay.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum RelayBody {
+    /// ISO micro, a plug-in.
+    Micro,
+    /// ISO mini, a plug-in.
+    Mini,
+    /// Studs for 30 and 87.
+    Studs,
+    /// Small, for signals.
+    Signal,
+}
+
+impl RelayBody {
+    /// As it is spoken.
+    pub fn name(self) -> &'static str {
+        match self {
+            RelayBody::Micro => say::iso_micro_relay(),
+            RelayBody::Mini => say::iso_mini_relay(),
+            RelayBody::Studs => say::high_current_relay_with_studs(),
+            RelayBody::Signal => say::small_signal_relay(),
+        }
+    }
+}
+
 /// A relay family. Figures: common practice, typical product data; ISO 7588 fixes outline and
 /// terminals, not the ratings.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct RelayType {
-    /// Name as it is spoken.
-    pub name: &'static str,
+    /// Its body.
+    pub body: RelayBody,
     /// System voltage.
     pub system: SystemVoltage,
     /// Coil resistance at 23 °C, ohm.
@@ -74,19 +103,19 @@ impl RelayType {
     /// What lies across the coil: `diode, stripe to 86` or `680 ohm across it`.
     pub fn suppression_text(&self) -> String {
         match self.suppression {
-            Suppression::Diode => "diode across it, stripe to 86".into(),
-            Suppression::Resistor => format!("{} ohm across it", suppression_ohm(self.system)),
+            Suppression::Diode => say::diode_across_it_stripe_to_86().into(),
+            Suppression::Resistor => say::ohm_across(&suppression_ohm(self.system)),
         }
     }
 
     /// As it is ordered: `ISO mini relay 12 V 40 A, with diode`.
     pub fn order_text(&self) -> String {
         let with = match self.suppression {
-            Suppression::Diode => "diode",
-            Suppression::Resistor => "resistor",
+            Suppression::Diode => say::diode(),
+            Suppression::Resistor => say::resistor(),
         };
-        let (name, system) = (self.name, self.system.nominal_v());
-        format!("{name} {system:.0} V {} A, with {with}", self.contact_a)
+        let (name, system) = (self.body.name(), self.system.nominal_v());
+        say::v_a(&name, &system, &self.contact_a, &with)
     }
 }
 
@@ -101,7 +130,7 @@ pub fn suppression_ohm(system: SystemVoltage) -> f64 {
 /// Relays that the planner offers, weakest first.
 pub const RELAYS: [RelayType; 4] = [
     RelayType {
-        name: "ISO micro relay",
+        body: RelayBody::Micro,
         system: SystemVoltage::V12,
         coil_ohm: 100.0,
         pull_in_v: 7.2,
@@ -110,7 +139,7 @@ pub const RELAYS: [RelayType; 4] = [
         suppression: Suppression::Diode,
     },
     RelayType {
-        name: "ISO mini relay",
+        body: RelayBody::Mini,
         system: SystemVoltage::V12,
         coil_ohm: 90.0,
         pull_in_v: 7.8,
@@ -119,7 +148,7 @@ pub const RELAYS: [RelayType; 4] = [
         suppression: Suppression::Diode,
     },
     RelayType {
-        name: "ISO micro relay",
+        body: RelayBody::Micro,
         system: SystemVoltage::V24,
         coil_ohm: 360.0,
         pull_in_v: 14.4,
@@ -128,7 +157,7 @@ pub const RELAYS: [RelayType; 4] = [
         suppression: Suppression::Diode,
     },
     RelayType {
-        name: "ISO mini relay",
+        body: RelayBody::Mini,
         system: SystemVoltage::V24,
         coil_ohm: 340.0,
         pull_in_v: 15.6,
@@ -141,7 +170,7 @@ pub const RELAYS: [RelayType; 4] = [
 /// Relays for a whole fuse block, 30 and 87 on studs. Common practice, typical product data.
 pub const MASTER: [RelayType; 2] = [
     RelayType {
-        name: "high-current relay with studs",
+        body: RelayBody::Studs,
         system: SystemVoltage::V12,
         coil_ohm: 85.0,
         pull_in_v: 7.8,
@@ -150,7 +179,7 @@ pub const MASTER: [RelayType; 2] = [
         suppression: Suppression::Diode,
     },
     RelayType {
-        name: "high-current relay with studs",
+        body: RelayBody::Studs,
         system: SystemVoltage::V24,
         coil_ohm: 320.0,
         pull_in_v: 15.6,
@@ -178,7 +207,7 @@ pub const BREAK_PART: f64 = 0.5;
 pub fn signal_relay(system: SystemVoltage) -> RelayType {
     let n = system.batteries();
     RelayType {
-        name: "small signal relay",
+        body: RelayBody::Signal,
         system,
         coil_ohm: 1000.0 * n,
         pull_in_v: 7.8 * n,

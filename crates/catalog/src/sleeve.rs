@@ -1,6 +1,7 @@
 //! Heat-shrink by what it must slide over and what it must grip.
 
 use jovek_base::units::{Lengths, Units};
+use jovek_phrases::catalog as say;
 
 /// A family of heat-shrink: bore as supplied and bore when fully recovered, mm.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -89,13 +90,13 @@ pub struct Sleeve {
 impl Sleeve {
     /// `heat-shrink 3:1 with adhesive, 9.5/3.2 mm, 50 mm`; in a US shop by its bore as supplied, `3/8 in, 2 in`.
     pub fn text(&self, units: Units) -> String {
-        let lined = if self.family.has_adhesive { " with adhesive" } else { "" };
+        let lined = if self.family.has_adhesive { say::with_adhesive() } else { "" };
         let bore = match units.lengths {
             Lengths::Metric => format!("{}/{} mm", self.supplied_mm, self.recovered_mm),
             Lengths::Us => units.bore(self.supplied_mm),
         };
         let cut = units.short_cut(self.length_mm);
-        format!("heat-shrink {}{lined}, {bore}, {cut}", self.family.name)
+        say::heat_shrink(&self.family.name, &lined, &bore, &cut)
     }
 }
 

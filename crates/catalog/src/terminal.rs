@@ -3,23 +3,50 @@
 use crate::conductor::{Conductor, WireSystem, copper_text};
 use crate::joint::JointPractice;
 use jovek_base::units::Units;
+use jovek_phrases::catalog as say;
+use jovek_phrases::common;
 use serde::Serialize;
 use utoipa::ToSchema;
 
 /// Width of the usual push-on receptacle, mm. Source: ISO 8092-1, recalled from memory; a quarter inch in North America.
 const BLADE_MM: f64 = 6.3;
 
-/// Colour of an insulated crimp terminal. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
-pub fn crimp_colour(conductor: Conductor) -> &'static str {
+/// Colour of the sleeve of an insulated crimp terminal.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum CrimpColour {
+    /// Up to 1.5 mm².
+    Red,
+    /// Up to 2.5 mm².
+    Blue,
+    /// Up to 6 mm².
+    Yellow,
+    /// Above: a lug without a sleeve, pressed.
+    Bare,
+}
+
+impl CrimpColour {
+    /// As it is spoken.
+    pub fn name(self) -> &'static str {
+        match self {
+            CrimpColour::Red => common::red(),
+            CrimpColour::Blue => common::blue(),
+            CrimpColour::Yellow => say::yellow(),
+            CrimpColour::Bare => say::bare_lug(),
+        }
+    }
+}
+
+/// Colour of the crimp terminal for a wire. Common practice: red to 1.5 mm², blue to 2.5, yellow to 6.
+pub fn crimp_colour(conductor: Conductor) -> CrimpColour {
     crimp_colour_mm2(conductor.area_mm2())
 }
 
-fn crimp_colour_mm2(area_mm2: f64) -> &'static str {
+fn crimp_colour_mm2(area_mm2: f64) -> CrimpColour {
     match area_mm2 {
-        a if a <= 1.6 => "red",
-        a if a <= 2.7 => "blue",
-        a if a <= 6.7 => "yellow",
-        _ => "bare lug",
+        a if a <= 1.6 => CrimpColour::Red,
+        a if a <= 2.7 => CrimpColour::Blue,
+        a if a <= 6.7 => CrimpColour::Yellow,
+        _ => CrimpColour::Bare,
     }
 }
 
@@ -27,16 +54,16 @@ fn crimp_colour_mm2(area_mm2: f64) -> &'static str {
 /// a press with the die of their size.
 pub fn crimp_tool(conductor: Conductor) -> String {
     match crimp_colour(conductor) {
-        "bare lug" => format!("press, die for {}", conductor.label()),
-        colour => format!("ratchet crimper, {colour} die"),
+        CrimpColour::Bare => say::press_die(&conductor.label()),
+        colour => say::ratchet_crimper_die(&colour.name()),
     }
 }
 
 /// The tool that closes a splice with so much copper in it.
 pub fn crimp_tool_mm2(area_mm2: f64, system: WireSystem) -> String {
     match crimp_colour_mm2(area_mm2) {
-        "bare lug" => format!("press, die for {}", copper_text(area_mm2, system)),
-        colour => format!("ratchet crimper, {colour} die"),
+        CrimpColour::Bare => say::press_die(&copper_text(area_mm2, system)),
+        colour => say::ratchet_crimper_die(&colour.name()),
     }
 }
 
@@ -172,37 +199,35 @@ impl EndKind {
     /// Part name of a joint with so much copper on its fuller side, as it is made.
     pub fn joint_part(self, area_mm2: f64, joint: JointPractice, system: WireSystem) -> String {
         let colour = match crimp_colour_mm2(area_mm2) {
-            "bare lug" => format!("bare, {}", copper_text(area_mm2, system)),
-            colour => colour.to_owned(),
+            CrimpColour::Bare => say::bare(&copper_text(area_mm2, system)),
+            colour => colour.name().to_owned(),
         };
         match (self, joint) {
-            (EndKind::FactoryJoint, JointPractice::Crimp) => {
-                format!("splice on factory wire, {colour}")
-            }
+            (EndKind::FactoryJoint, JointPractice::Crimp) => say::splice_on_factory_wire(&colour),
             (EndKind::FactoryJoint, JointPractice::Solder) => {
-                "soldered splice on factory wire".into()
+                say::soldered_splice_on_factory_wire().into()
             }
-            (EndKind::FactoryJoint, JointPractice::Tap) => format!("tap connector, {colour}"),
-            (EndKind::FactoryJoint, JointPractice::PlugIn) => "plug-in intermediate lead".into(),
-            (EndKind::Pad, _) => "soldered to the pad".into(),
-            (_, JointPractice::Solder) => "soldered splice".into(),
-            _ => format!("butt splice, {colour}"),
+            (EndKind::FactoryJoint, JointPractice::Tap) => say::tap_connector(&colour),
+            (EndKind::FactoryJoint, JointPractice::PlugIn) => {
+                say::plug_in_intermediate_lead().into()
+            }
+            (EndKind::Pad, _) => say::soldered_to_the_pad().into(),
+            (_, JointPractice::Solder) => say::soldered_splice().into(),
+            _ => say::butt_splice(&colour),
         }
     }
 
     /// The terminal that goes on one wire there; none where wires are joined for good: that part takes all of them, see
     /// [`EndKind::joint_part`].
     pub fn terminal(self, conductor: Conductor, units: Units) -> Option<String> {
-        let colour = crimp_colour(conductor);
+        let colour = crimp_colour(conductor).name();
         Some(match self {
-            EndKind::PostRing => format!("ring M8, {colour}"),
-            EndKind::StudRing => format!("ring M6, {colour}"),
-            EndKind::Blade => format!("receptacle {}, {colour}", units.bore(BLADE_MM)),
-            EndKind::LampPlug => format!("sealed contact with wire seal, {}", conductor.label()),
-            EndKind::ConnectorPin => {
-                format!("sealed contact pair with wire seal, {}", conductor.label())
-            }
-            EndKind::SplitterPlug => "splitter plug".into(),
+            EndKind::PostRing => say::ring_m8(&colour),
+            EndKind::StudRing => say::ring_m6(&colour),
+            EndKind::Blade => say::receptacle(&units.bore(BLADE_MM), &colour),
+            EndKind::LampPlug => say::sealed_contact_with_wire_seal(&conductor.label()),
+            EndKind::ConnectorPin => say::sealed_contact_pair_with_wire_seal(&conductor.label()),
+            EndKind::SplitterPlug => say::splitter_plug().into(),
             EndKind::Butt | EndKind::FactoryJoint | EndKind::Pad => return None,
         })
     }

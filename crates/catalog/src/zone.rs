@@ -1,10 +1,14 @@
 //! What a zone means for a wire.
 
+use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// What stands at the far end of a section.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Waypoint {
     /// Nothing: the wire goes on.
@@ -63,9 +67,9 @@ pub fn assumed_length_m(zone: Zone, ends_at: Waypoint) -> f64 {
 /// As it is spoken.
 pub fn label(zone: Zone) -> &'static str {
     match zone {
-        Zone::EngineBay => "engine bay",
-        Zone::Cab => "cab",
-        Zone::Underbody => "underbody",
-        Zone::Exterior => "exterior",
+        Zone::EngineBay => say::engine_bay(),
+        Zone::Cab => say::cab(),
+        Zone::Underbody => say::underbody(),
+        Zone::Exterior => say::exterior(),
     }
 }

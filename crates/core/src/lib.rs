@@ -36,7 +36,7 @@ pub use jovek_plan as plan;
 pub use jovek_words as words;
 
 pub use jovek_judge::{
-    answers, budget, defaults, diagnose, finding, harness, kinds, light, loads, moment,
+    answers, budget, choices, defaults, diagnose, finding, harness, kinds, light, loads, moment,
     option_value, proof, prove, question, record, road, rules, state, stock, strip_answers, swap,
     trailer, usual, volt_line, work,
 };

@@ -60,8 +60,9 @@ impl Server {
             .with_context(|| format!("{} does not start", program.display()))?;
         let output = child.stdout.take().context("no standard output")?;
         for line in BufReader::new(output).lines() {
-            if let Some(url) = line?.strip_prefix("Jovek listens on ") {
-                return Ok(Server { child, url: url.to_owned() });
+            // The address is the same in every language.
+            if let Some((_, address)) = line?.split_once("http://") {
+                return Ok(Server { child, url: format!("http://{address}") });
             }
         }
         let _ = child.kill();

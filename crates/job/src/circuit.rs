@@ -16,7 +16,9 @@ use jovek_catalog::joint::JointPractice;
 use jovek_catalog::light::{LightKind, MadeFor};
 use jovek_catalog::relay::Suppression;
 use jovek_catalog::zone::{Waypoint, Zone};
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// What the lights of one circuit are, how they are fed and where the wires run.
@@ -195,7 +197,9 @@ pub enum ControlKind {
 }
 
 /// Where a switch sits.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum SwitchSeat {
     /// In place of a blank of the panel: no new hole.
@@ -274,7 +278,9 @@ pub struct Section {
 }
 
 /// How the current gets back.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum ReturnKind {
     /// To a stud on the frame or body.
@@ -408,20 +414,21 @@ impl Run {
     pub fn starter() -> Self {
         Run {
             supply: vec![
-                Section::unmeasured("Post to fuse", Zone::EngineBay, Waypoint::Fuse),
-                Section::unmeasured("Fuse to relay or switch", Zone::EngineBay, Waypoint::Control),
-                Section::unmeasured("Along the frame", Zone::Underbody, Waypoint::Pass),
-                Section::unmeasured("Frame to lamps", Zone::Exterior, Waypoint::Pass),
+                Section::unmeasured(say::post_to_fuse(), Zone::EngineBay, Waypoint::Fuse),
+                Section::unmeasured(
+                    say::fuse_to_relay_or_switch(),
+                    Zone::EngineBay,
+                    Waypoint::Control,
+                ),
+                Section::unmeasured(say::along_the_frame(), Zone::Underbody, Waypoint::Pass),
+                Section::unmeasured(say::frame_to_lamps(), Zone::Exterior, Waypoint::Pass),
             ],
             to_lamps: None,
             return_by: ReturnKind::ChassisStud,
-            back: vec![Section::unmeasured("Lamps to stud", Zone::Exterior, Waypoint::Pass)],
+            back: vec![Section::unmeasured(say::lamps_to_stud(), Zone::Exterior, Waypoint::Pass)],
         }
     }
 }
-
-/// Why a size is what it is where the harness came in a box.
-const OF_THE_KIT: &str = "as the harness has it";
 
 impl LampCircuit {
     /// How a light of it flashes: by the flasher in its feed, else by itself.
@@ -432,13 +439,13 @@ impl LampCircuit {
     /// The wire that is told, with why: what a person chose, else that of its ready-made harness.
     pub fn told_wire(&self) -> Option<(Conductor, &str)> {
         let chosen = self.overrides.wire.as_ref().map(|o| (o.value, o.reason.as_str()));
-        chosen.or_else(|| Some((self.kit.as_ref()?.wire?, OF_THE_KIT)))
+        chosen.or_else(|| Some((self.kit.as_ref()?.wire?, say::as_the_harness())))
     }
 
     /// The fuse that is told, A, with why.
     pub fn told_fuse_a(&self) -> Option<(f64, &str)> {
         let chosen = self.overrides.fuse_a.as_ref().map(|o| (o.value, o.reason.as_str()));
-        chosen.or_else(|| Some((self.kit.as_ref()?.fuse_a?, OF_THE_KIT)))
+        chosen.or_else(|| Some((self.kit.as_ref()?.fuse_a?, say::as_the_harness())))
     }
 
     /// The hardware that is told: what a person wants, else the relay of its ready-made harness.
@@ -468,7 +475,7 @@ impl LampCircuit {
     pub fn starter(id: CircuitId, name: &str) -> Self {
         let light = Light {
             id: LightId(format!("{id}-l1")),
-            name: "LED work lamp".into(),
+            name: say::led_work_lamp().into(),
             count: 2,
             draws: LightKind::Regulated { cut_in_v: None },
             made_for: MadeFor::V12To24,

@@ -1,7 +1,10 @@
 //! What a lamp is for, its colour, its place and how it flashes.
 
 use jovek_catalog::conductor::Conductor;
+use jovek_phrases::common;
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// How the lead of a lamp ends.
@@ -18,6 +21,7 @@ use utoipa::ToSchema;
     Serialize,
     Deserialize,
     ToSchema,
+    EnumIter,
 )]
 #[serde(rename_all = "snake_case")]
 pub enum LampEnd {
@@ -44,7 +48,7 @@ pub struct LampLead {
 }
 
 /// What holds a lamp that is stuck on.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum Adhesive {
     /// Double-sided tape.
@@ -56,7 +60,7 @@ pub enum Adhesive {
 }
 
 /// What holds a lamp that is neither screwed nor stuck.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum HeldBy {
     /// A magnet in its foot.
@@ -68,7 +72,7 @@ pub enum HeldBy {
 }
 
 /// What a lamp is for.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum LampRole {
     /// Low or high beam that the vehicle needs on the road.
@@ -101,24 +105,26 @@ impl LampRole {
     /// As it is spoken, of several.
     pub fn label(self) -> &'static str {
         match self {
-            LampRole::Headlamp => "headlamps",
-            LampRole::Tail => "tail lamps",
-            LampRole::Brake => "brake lamps",
-            LampRole::Turn => "turn indicators",
-            LampRole::Marker => "marker lamps",
-            LampRole::Plate => "plate lamps",
-            LampRole::Reverse => "reverse lamps",
-            LampRole::Fog => "fog lamps",
-            LampRole::Driving => "driving lamps",
-            LampRole::Work => "work lamps",
-            LampRole::Warning => "warning lamps",
-            LampRole::Accent => "accent lamps",
+            LampRole::Headlamp => say::headlamps(),
+            LampRole::Tail => say::tail_lamps(),
+            LampRole::Brake => say::brake_lamps(),
+            LampRole::Turn => say::turn_indicators(),
+            LampRole::Marker => say::marker_lamps(),
+            LampRole::Plate => say::plate_lamps(),
+            LampRole::Reverse => common::reverse_lamps(),
+            LampRole::Fog => say::fog_lamps(),
+            LampRole::Driving => say::driving_lamps(),
+            LampRole::Work => say::work_lamps(),
+            LampRole::Warning => say::warning_lamps(),
+            LampRole::Accent => say::accent_lamps(),
         }
     }
 }
 
 /// Colour of the light.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum LampColour {
     /// White.
@@ -137,7 +143,7 @@ pub enum LampColour {
 }
 
 /// Where a lamp sits, seen from above.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum LampPlace {
     /// Front of the vehicle.

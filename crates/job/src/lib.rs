@@ -100,6 +100,7 @@ pub use trailer::{
 pub use wish::{Position, Switch, SwitchKind, Wish};
 pub use work::{Mark, StepMark};
 
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -282,9 +283,9 @@ impl Job {
 
     /// The same with a shop's habits.
     pub fn starter_of(unit: impl Into<String>, shop: Shop) -> Self {
-        let mut job = Job::new(unit, "Work lamps");
+        let mut job = Job::new(unit, say::work_lamps_2());
         job.shop = shop;
-        let circuit = job.new_circuit(CircuitId::from("c1"), "Work lamps");
+        let circuit = job.new_circuit(CircuitId::from("c1"), say::work_lamps_2());
         job.circuits.push(circuit);
         job
     }

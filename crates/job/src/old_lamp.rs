@@ -4,10 +4,13 @@ use crate::lamp::MeasuredDraw;
 use crate::optic::Optic;
 use jovek_catalog::light::LightKind;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// What a lamp looked like when it came off.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum LampCondition {
     /// Nothing wrong with it.

@@ -2,7 +2,9 @@
 
 use crate::lamp::LampColour;
 use crate::skeleton::At;
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// A beam described by a few figures.
@@ -131,9 +133,9 @@ impl WarningClass {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            WarningClass::One => "class 1",
-            WarningClass::Two => "class 2",
-            WarningClass::Three => "class 3",
+            WarningClass::One => say::class_1(),
+            WarningClass::Two => say::class_2(),
+            WarningClass::Three => say::class_3(),
         }
     }
 }
@@ -172,7 +174,9 @@ pub enum Cover {
 }
 
 /// Whose rules of the road are looked at.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Region {
     /// United States, federal.
@@ -188,8 +192,8 @@ impl Region {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            Region::Us => "United States, federal",
-            Region::Un => "UN regulations",
+            Region::Us => say::united_states_federal(),
+            Region::Un => say::un_regulations(),
         }
     }
 }

@@ -2,6 +2,7 @@
 
 use crate::limits::{self, JobFault};
 use crate::{FORMAT_VERSION, Job, older};
+use jovek_phrases::job as say;
 
 /// Largest job file that is read, bytes.
 pub const MAX_JOB_BYTES: usize = 2_000_000;
@@ -10,13 +11,13 @@ pub const MAX_JOB_BYTES: usize = 2_000_000;
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum JobError {
     /// The file is larger than any job.
-    #[error("the file has {bytes} bytes, more than {MAX_JOB_BYTES}: this is not a job file")]
+    #[error("{}", say::the_file_has_bytes(.bytes, &MAX_JOB_BYTES))]
     TooLarge {
         /// Its size.
         bytes: usize,
     },
     /// Not JSON at all, or cut off.
-    #[error("not readable as JSON at line {line}, column {column}: {what}")]
+    #[error("{}", say::not_readable_as_json_at_line(.line, .column, .what))]
     NotJson {
         /// Line, from 1.
         line: usize,
@@ -26,15 +27,13 @@ pub enum JobError {
         what: String,
     },
     /// A file of a later program.
-    #[error(
-        "the file has format {found}; this program reads up to {FORMAT_VERSION}: open it with a newer Jovek"
-    )]
+    #[error("{}", say::the_file_has_format_this_program(.found, &FORMAT_VERSION))]
     FutureVersion {
         /// The version in the file.
         found: u64,
     },
     /// JSON, but without the mark of a job.
-    #[error("this is JSON but not a job: the field \"jovek\" with the format version is missing")]
+    #[error("{}", say::this_is_json())]
     NotAJob,
     /// A field that is unknown, missing or of the wrong kind.
     #[error("{path}: {what}")]
@@ -83,7 +82,7 @@ impl Job {
                 _ => {
                     return Err(JobError::WrongField {
                         path: "jovek".into(),
-                        what: format!("the format version must be {FORMAT_VERSION}"),
+                        what: say::the_format_version_must(&FORMAT_VERSION),
                     });
                 }
             },

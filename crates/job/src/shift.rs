@@ -3,10 +3,13 @@
 use crate::battery::Battery;
 use crate::ids::{CircuitId, PlaceId};
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// How an auxiliary battery is charged from the vehicle and kept apart from it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Isolation {
     /// A relay that the ignition closes.

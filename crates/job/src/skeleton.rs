@@ -6,10 +6,13 @@
 use crate::ids::{PlaceId, WayId};
 use jovek_catalog::zone::Zone;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// What kind of body it is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum BodyKind {
     /// Cab and open bed in one frame.
@@ -34,7 +37,9 @@ pub enum BodyKind {
 }
 
 /// Where the shop likes to run its wires.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum RoutePractice {
     /// Inside the frame rail.
@@ -53,7 +58,18 @@ impl RoutePractice {
 
 /// What can hurt a wire on a way.
 #[derive(
-    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
+    Debug,
+    Clone,
+    Copy,
+    PartialEq,
+    Eq,
+    PartialOrd,
+    Ord,
+    Hash,
+    Serialize,
+    Deserialize,
+    ToSchema,
+    EnumIter,
 )]
 #[serde(rename_all = "snake_case")]
 pub enum Hazard {

@@ -1,6 +1,8 @@
 //! States of the vehicle that people name and keep.
 
 use crate::ids::{StateId, SwitchId};
+use jovek_phrases::common;
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -37,10 +39,10 @@ impl SupplyState {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            SupplyState::EngineOff => "Engine off",
-            SupplyState::Charging => "Charging",
-            SupplyState::Idle => "Idling",
-            SupplyState::LowBattery => "Low battery",
+            SupplyState::EngineOff => say::engine_off(),
+            SupplyState::Charging => say::charging(),
+            SupplyState::Idle => common::idling(),
+            SupplyState::LowBattery => say::low_battery(),
         }
     }
 

@@ -9,6 +9,7 @@ use crate::wish::Wish;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::system::SystemVoltage;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// The vehicle.
@@ -63,7 +64,9 @@ pub struct Alternator {
 }
 
 /// How a factory output drives its lamp.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum OutputKind {
     /// Nobody has looked yet.
@@ -91,7 +94,18 @@ pub struct Probe {
 
 /// Which vehicle of a combination.
 #[derive(
-    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Default, Serialize, Deserialize, ToSchema,
+    Debug,
+    Clone,
+    Copy,
+    PartialEq,
+    Eq,
+    PartialOrd,
+    Ord,
+    Default,
+    Serialize,
+    Deserialize,
+    ToSchema,
+    EnumIter,
 )]
 #[serde(rename_all = "snake_case")]
 pub enum VehicleSide {
@@ -109,7 +123,9 @@ impl VehicleSide {
 }
 
 /// What a circuit of the factory offers as a feed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum FactoryKind {
     /// The wire of a lamp.
@@ -170,7 +186,9 @@ pub struct FuseSurvey {
 }
 
 /// In which wire of a factory lamp its switch sits.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum SwitchedSide {
     /// In its plus wire.

@@ -1,6 +1,8 @@
 //! The connector between two vehicles, what hangs between its halves, and a vehicle that is towed on its wheels.
 
 use crate::ids::HousingId;
+use jovek_phrases::common;
+use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -155,14 +157,14 @@ impl PutOn {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            PutOn::Nothing => "nothing on",
-            PutOn::Key => "key on",
-            PutOn::Tail => "tail",
-            PutOn::Left => "left",
-            PutOn::Right => "right",
-            PutOn::Brake => "brake",
-            PutOn::Reverse => "reverse",
-            PutOn::RearFog => "rear fog",
+            PutOn::Nothing => say::nothing_on(),
+            PutOn::Key => say::key_on(),
+            PutOn::Tail => say::tail(),
+            PutOn::Left => common::left(),
+            PutOn::Right => common::right(),
+            PutOn::Brake => common::brake(),
+            PutOn::Reverse => common::reverse(),
+            PutOn::RearFog => say::rear_fog(),
         }
     }
 }

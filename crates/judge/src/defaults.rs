@@ -13,6 +13,8 @@ use jovek_job::{
     SupplyState, SwapFunction, SwitchedSide, TieInEnd, Towed, TrailerLink, VehicleSide, Watcher,
     Waypoint, Zone,
 };
+use jovek_phrases::begin as say;
+use jovek_phrases::common;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -96,7 +98,7 @@ pub fn fresh() -> Fresh {
             new_colour: None,
         },
         hitch: HitchLamp {
-            name: "hitch lamp".into(),
+            name: say::hitch_lamp().into(),
             housing: None,
             tail_w: None,
             stop_w: None,
@@ -123,13 +125,13 @@ pub fn fresh() -> Fresh {
             is_combined: false,
         },
         swap: SwapFunction::new(
-            "Turn, left",
+            say::turn_left(),
             Signal::Left,
             vec![place("rear", "PY21W", Some(led.clone()))],
             Watcher::ElectronicFlasher { least_a: None },
         ),
         coding_bit: CodingBit {
-            module: "Body module".into(),
+            module: say::body_module().into(),
             byte: None,
             bit: 0,
             value: None,
@@ -139,7 +141,7 @@ pub fn fresh() -> Fresh {
         },
         flash: Flash { hz: 2.0, duty: 0.3 },
         flasher: TURN_FLASH,
-        permit: Permit { colour: LampColour::Amber, by: "the authority".into() },
+        permit: Permit { colour: LampColour::Amber, by: say::the_authority().into() },
         series_pins: SeriesPins { series: String::new(), pins: String::new() },
         resistor: LoadResistor { ohm: 22.0, seat: ResistorSeat::BareMetal },
         bulbs: place("front", "P21W", None),
@@ -149,18 +151,18 @@ pub fn fresh() -> Fresh {
             faces_deg: 0.0,
             down_deg: 0.0,
         },
-        adjuster: Adjuster { pitch_mm: 1.25, arm_mm: 100.0, reach: "From behind".into() },
+        adjuster: Adjuster { pitch_mm: 1.25, arm_mm: 100.0, reach: say::from_behind().into() },
         hidden: HiddenSource { behind_mm: 20.0, stop_mm: 15.0 },
         screw: Screw { length_mm: 20.0, through_mm: 8.0, behind_mm: None },
         spot: LuxSpot {
-            name: "Spot".into(),
+            name: say::spot().into(),
             at: At { along_m: -10.0, left_m: 0.0, up_m: 0.0 },
             held: Held::default(),
             lit: Vec::new(),
         },
         factory: FactoryCircuit {
             id: FactoryId("f1".into()),
-            name: "Factory circuit".into(),
+            name: say::factory_circuit().into(),
             follows: Signal::Parking,
             kind: FactoryKind::default(),
             site: None,
@@ -178,7 +180,7 @@ pub fn fresh() -> Fresh {
             probe: Probe::default(),
         },
         section: Section {
-            name: "Section".into(),
+            name: say::section().into(),
             length_m: None,
             zone: Zone::Underbody,
             ambient_c: None,
@@ -188,7 +190,7 @@ pub fn fresh() -> Fresh {
             flexes: false,
         },
         edge: Edge {
-            name: "Edge".into(),
+            name: say::edge().into(),
             length_m: 1.0,
             obstacles: Vec::new(),
             corner_m: None,
@@ -220,12 +222,12 @@ pub struct WatcherChoice {
 /// What can watch a function.
 pub fn watchers() -> Vec<WatcherChoice> {
     [
-        ("nothing", Watcher::Nothing {}),
-        ("bimetal flasher", Watcher::ThermalFlasher {}),
-        ("electronic flasher", Watcher::ElectronicFlasher { least_a: None }),
-        ("flasher that counts no load", Watcher::FreeFlasher {}),
+        (say::nothing(), Watcher::Nothing {}),
+        (say::bimetal_flasher(), Watcher::ThermalFlasher {}),
+        (say::electronic_flasher(), Watcher::ElectronicFlasher { least_a: None }),
+        (say::flasher_that_counts_no_load(), Watcher::FreeFlasher {}),
         (
-            "body module",
+            say::body_module_2(),
             Watcher::Module { least_a: None, has_cold_pulses: false, duty: None, coding: None },
         ),
     ]
@@ -322,10 +324,10 @@ pub struct SupplyChoice {
 /// The states of the supply.
 pub fn supplies() -> Vec<SupplyChoice> {
     [
-        (SupplyState::EngineOff, "Engine off"),
-        (SupplyState::Charging, "Charging"),
-        (SupplyState::Idle, "Idling"),
-        (SupplyState::LowBattery, "Low battery"),
+        (SupplyState::EngineOff, say::engine_off()),
+        (SupplyState::Charging, say::charging()),
+        (SupplyState::Idle, common::idling()),
+        (SupplyState::LowBattery, say::low_battery()),
     ]
     .into_iter()
     .map(|(supply, label)| SupplyChoice { supply, label })

@@ -3,6 +3,7 @@
 use jovek_base::grade::Grade;
 use jovek_base::source::Source;
 use jovek_job::CircuitId;
+use jovek_phrases::rules as say;
 use serde::Serialize;
 use strum::{EnumIter, IntoStaticStr};
 use utoipa::ToSchema;
@@ -31,6 +32,24 @@ pub enum Stage {
     Aim,
     /// The record.
     Sign,
+}
+
+impl Stage {
+    /// As it is called on its tab.
+    pub fn label(self) -> &'static str {
+        match self {
+            Stage::Look => say::stage_look(),
+            Stage::Light => say::stage_light(),
+            Stage::Feed => say::stage_feed(),
+            Stage::Switch => say::stage_switch(),
+            Stage::Run => say::stage_run(),
+            Stage::Cut => say::stage_cut(),
+            Stage::Fit => say::stage_fit(),
+            Stage::Prove => say::stage_prove(),
+            Stage::Aim => say::stage_aim(),
+            Stage::Sign => say::stage_sign(),
+        }
+    }
 }
 
 /// Which rule raised a finding: its stable name.

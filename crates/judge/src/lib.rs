@@ -33,6 +33,7 @@
 
 pub mod answers;
 pub mod budget;
+pub mod choices;
 pub mod defaults;
 pub mod diagnose;
 pub mod finding;

@@ -5,6 +5,7 @@ use jovek_base::figure::volts;
 use jovek_job::{
     FactoryCircuit, FactoryKind, FuseSurvey, Job, Signal, SwitchedSide, SystemVoltage, VehicleSide,
 };
+use jovek_phrases::look_walk as say;
 use jovek_plan::assumed::Assumption;
 use jovek_plan::probe::{self, ProbeVerdict};
 use jovek_plan::survey;
@@ -42,10 +43,8 @@ pub fn look_walk(job: &Job, assumptions: &[Assumption]) -> Vec<LookReading> {
         path: a.path.clone(),
         name: a.label.clone(),
         how: match a.path.starts_with("factory[") {
-            true => "A string along the loom that the wire lies in, then measure the string.",
-            false => {
-                "Pull a string where the wire will lie, round every bend, then measure the string."
-            }
+            true => say::a_string_along_the_loom(),
+            false => say::pull_a_string_where_the_wire(),
         }
         .into(),
         unit: "m",
@@ -67,29 +66,27 @@ fn wire(index: usize, circuit: &FactoryCircuit, system: SystemVoltage) -> Vec<Lo
     };
     // Where nobody noted its colour it is found at its lamp.
     let named = |plain: &str| match &circuit.colour {
-        Some(colour) => format!("the {colour} wire"),
+        Some(colour) => say::the_wire(&colour),
         None => plain.to_owned(),
     };
     let red = match (circuit.kind, circuit.switched) {
-        (FactoryKind::TrailerSocket, _) => "Red on the contact of the trailer socket".to_owned(),
+        (FactoryKind::TrailerSocket, _) => say::red_on_the_contact().to_owned(),
         (_, SwitchedSide::Plus) => {
-            format!("Red on {}, from behind in its plug", named("the plus wire of its lamp"))
+            say::red_on_from_behind(&named(say::the_plus_wire_of_its_lamp()))
         }
-        (_, SwitchedSide::Minus) => {
-            format!("Red on {} between lamp and switch", named("the wire"))
-        }
+        (_, SwitchedSide::Minus) => say::red_on_between_lamp_and_switch(&named(say::the_wire_2())),
     };
     let black = match circuit.of {
-        VehicleSide::Own => "black on bare metal of the frame",
-        VehicleSide::Towing => "black on the ground contact of its socket",
+        VehicleSide::Own => say::black_on_bare_metal(),
+        VehicleSide::Towing => say::black_on_the_ground_contact(),
     };
     let reading = |held: Option<f64>, is_on: bool| {
         let state = set(circuit.follows, is_on);
-        let word = if is_on { "on" } else { "off" };
+        let word = if is_on { say::on() } else { say::off() };
         LookReading {
             path: format!("factory[{index}].probe.{word}_v"),
             name: format!("{}, {word}", circuit.name),
-            how: format!("{state} {red}, {black}. Do not pierce the insulation."),
+            how: say::do_not_pierce_the_insulation(&state, &red, &black),
             unit: "V",
             says: held.map(|v| match answer.verdict {
                 ProbeVerdict::Unfinished => format!("{}. {}", volts(v), answer.says),
@@ -121,15 +118,11 @@ fn fuse_position(
         .into_iter()
         .filter(|(side, ..)| *side == "first" || !read.has_no_second)
         .map(|(side, is_on, held)| {
-            let key = if is_on { "on" } else { "off" };
+            let key = if is_on { say::on() } else { say::off() };
             LookReading {
                 path: format!("factory[{index}].survey.{side}_key_{key}_v"),
-                name: format!("{}, {side} side, key {key}", circuit.name),
-                how: format!(
-                    "{} Red on the {side} terminal of the empty position, black on bare metal of the frame. A thin \
-                     probe: do not spread the terminal.",
-                    set(Signal::Ignition, is_on)
-                ),
+                name: say::side_key(&circuit.name, &side, &key),
+                how: say::red_on_the_terminal(&set(Signal::Ignition, is_on), &side),
                 unit: "V",
                 says: held.map(|v| format!("{}. {}", volts(v), answer.says)),
                 is_good: held.and(answer.live.map(|_| answer.is_usable)),
@@ -143,45 +136,37 @@ fn fuse_position(
 /// How a function is switched on or off for a reading at rest. Common practice.
 fn set(signal: Signal, is_on: bool) -> &'static str {
     match (signal, is_on) {
-        (Signal::Parking, true) => "Parking lamps on.",
-        (Signal::Parking, false) => "Parking lamps off.",
-        (Signal::LowBeam, true) => "Low beam on.",
-        (Signal::LowBeam, false) => "Headlamps off.",
-        (Signal::HighBeam, true) => "High beam on.",
-        (Signal::HighBeam, false) => "Low beam on, high beam off.",
-        (Signal::Fog, true) => "Fog lamps on.",
-        (Signal::Fog, false) => "Fog lamps off.",
-        (Signal::Brake, true) => "Brake pedal held down by somebody, or by a prop.",
-        (Signal::Brake, false) => "Foot off the brake pedal.",
-        (Signal::Left, true) => "Left turn signal on: take the highest figure as it flashes.",
-        (Signal::Right, true) => "Right turn signal on: take the highest figure as it flashes.",
-        (Signal::Left | Signal::Right, false) => "Turn signal off.",
-        (Signal::Hazard, true) => "Hazard flashers on: take the highest figure as they flash.",
-        (Signal::Hazard, false) => "Hazard flashers off.",
-        (Signal::Reverse, true) => {
-            "Engine off, parking brake on, wheels chocked; key on, reverse engaged."
-        }
-        (Signal::Reverse, false) => "Out of reverse.",
-        (Signal::Door, true) => "Door open.",
-        (Signal::Door, false) => "All doors shut: wait until the cab light is out.",
-        (Signal::Boot, true) => "Boot, load bay or tailgate open.",
-        (Signal::Boot, false) => "Boot, load bay or tailgate shut: wait until its light is out.",
-        (Signal::Bonnet, true) => "Bonnet open.",
-        (Signal::Bonnet, false) => "Bonnet shut, or its switch held down.",
-        (Signal::Ignition, true) => "Key on, engine off.",
-        (Signal::Accessory, true) => "Key in accessory.",
-        (Signal::Ignition | Signal::Accessory, false) => {
-            "Key off and out: wait until the modules sleep."
-        }
-        (Signal::EngineRunning, true) => {
-            "Engine running, exhaust led outside, sleeves and leads clear of belts and fan."
-        }
-        (Signal::EngineRunning, false) => "Key on, engine off.",
-        (Signal::Moving, true) => {
-            "Somebody else drives, off the road, faster than walking pace; the meter is read by the passenger."
-        }
-        (Signal::Moving, false) => "Standing.",
-        (Signal::Trailer, true) => "Trailer plugged in.",
-        (Signal::Trailer, false) => "Trailer unplugged.",
+        (Signal::Parking, true) => say::parking_lamps(),
+        (Signal::Parking, false) => say::parking_lamps_off(),
+        (Signal::LowBeam, true) => say::low_beam(),
+        (Signal::LowBeam, false) => say::headlamps_off(),
+        (Signal::HighBeam, true) => say::high_beam(),
+        (Signal::HighBeam, false) => say::low_beam_on_high_beam_off(),
+        (Signal::Fog, true) => say::fog_lamps(),
+        (Signal::Fog, false) => say::fog_lamps_off(),
+        (Signal::Brake, true) => say::brake_pedal_held_down_by_somebody(),
+        (Signal::Brake, false) => say::foot_off_the_brake_pedal(),
+        (Signal::Left, true) => say::left_turn_signal_on_take(),
+        (Signal::Right, true) => say::right_turn_signal_on_take(),
+        (Signal::Left | Signal::Right, false) => say::turn_signal_off(),
+        (Signal::Hazard, true) => say::hazard_flashers_on_take_the_highest(),
+        (Signal::Hazard, false) => say::hazard_flashers_off(),
+        (Signal::Reverse, true) => say::engine_off_parking_brake_on_wheels(),
+        (Signal::Reverse, false) => say::out_of_reverse(),
+        (Signal::Door, true) => say::door_open(),
+        (Signal::Door, false) => say::all_doors_shut_wait_until(),
+        (Signal::Boot, true) => say::boot_load_bay_or_tailgate_open(),
+        (Signal::Boot, false) => say::boot_load_bay_or_tailgate_shut(),
+        (Signal::Bonnet, true) => say::bonnet_open(),
+        (Signal::Bonnet, false) => say::bonnet_shut_or_its_switch_held(),
+        (Signal::Ignition, true) => say::key_on_engine_off(),
+        (Signal::Accessory, true) => say::key_in_accessory(),
+        (Signal::Ignition | Signal::Accessory, false) => say::key_off_and_out_wait_until(),
+        (Signal::EngineRunning, true) => say::engine_running_exhaust_led_outside_sleeves(),
+        (Signal::EngineRunning, false) => say::key_on_engine_off(),
+        (Signal::Moving, true) => say::somebody_else_drives_off_the_road(),
+        (Signal::Moving, false) => say::standing(),
+        (Signal::Trailer, true) => say::trailer_plugged(),
+        (Signal::Trailer, false) => say::trailer_unplugged(),
     }
 }

@@ -4,6 +4,7 @@ use crate::answers::{Answers, assess};
 use crate::finding::FindingCode;
 use jovek_base::figure::volts;
 use jovek_job::{CircuitId, Job, WayFact, WayId};
+use jovek_phrases::question as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -72,28 +73,28 @@ pub fn cost(job: &Job, trial: &OptionTrial) -> Cost {
     let wire_m = metres(&after) - metres(&before);
     let mut says = Vec::new();
     if wire_m.abs() > 0.005 {
-        let way = if wire_m > 0.0 { "more" } else { "less" };
-        says.push(format!("{} {way} wire", job.shop.units.length(wire_m.abs())));
+        let way = if wire_m > 0.0 { say::more() } else { say::less() };
+        says.push(say::wire(&job.shop.units.length(wire_m.abs()), &way));
     }
     for (was, now) in before.circuits.iter().zip(&after.circuits) {
         let lost_v = was.volt_lines.first().zip(now.volt_lines.first());
         let lost_v = lost_v.map_or(0.0, |(was, now)| was.lamp_v - now.lamp_v);
         if lost_v.abs() >= 0.01 {
-            let way = if lost_v > 0.0 { "less" } else { "more" };
+            let way = if lost_v > 0.0 { say::less() } else { say::more() };
             says.push(format!("{}: {} {way}", was.name, volts(lost_v.abs())));
         }
         for (a, b) in was.choices.iter().zip(&now.choices) {
             if a.label != b.label {
-                says.push(format!("{}: {} becomes {}", was.name, a.label, b.label));
+                says.push(say::becomes(&was.name, &a.label, &b.label));
             }
         }
     }
     let is_possible = no_path(&after) <= no_path(&before);
     if !is_possible {
-        says.insert(0, "A circuit has no other path.".into());
+        says.insert(0, say::a_circuit_has_no_other_path().into());
     }
     if says.is_empty() {
-        says.push("Nothing changes.".into());
+        says.push(say::nothing_changes().into());
     }
     Cost { is_possible, wire_m, says }
 }

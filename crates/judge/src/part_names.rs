@@ -1,5 +1,6 @@
 //! What relays and modules are called, and their terminals: one name on every list, drawing and reading.
 
+use jovek_phrases::parts as say;
 use jovek_plan::end::{RelayTerminal, Thrown};
 use jovek_plan::logic::seconds_text;
 use jovek_plan::switching::{RelayRole, Switching};
@@ -7,8 +8,10 @@ use jovek_plan::switching::{RelayRole, Switching};
 /// A relay or module of a circuit: `relay 2`, `timer`, `low-voltage cut-off`. A relay beside the circuit's own switch is
 /// just `relay`; modules of which there are several are numbered by themselves.
 pub fn relay(switching: Option<&Switching>, relay: usize) -> String {
-    let Some(switching) = switching else { return "relay".into() };
-    let Some(role) = switching.relays.get(relay).map(|r| r.role) else { return "relay".into() };
+    let Some(switching) = switching else { return say::relay().into() };
+    let Some(role) = switching.relays.get(relay).map(|r| r.role) else {
+        return say::relay().into();
+    };
     let name = kind(role);
     let alike: Vec<usize> =
         (0..switching.relays.len()).filter(|&r| kind(switching.relays[r].role) == name).collect();
@@ -40,26 +43,26 @@ pub fn sign(switching: &Switching, number: usize) -> String {
 
 fn kind(role: RelayRole) -> &'static str {
     match role {
-        RelayRole::Timer { .. } => "timer",
-        RelayRole::CutOff => "low-voltage cut-off",
-        RelayRole::Lamps | RelayRole::Signal | RelayRole::Logic | RelayRole::Hold => "relay",
+        RelayRole::Timer { .. } => say::timer(),
+        RelayRole::CutOff => say::low_voltage_cut_off(),
+        RelayRole::Lamps | RelayRole::Signal | RelayRole::Logic | RelayRole::Hold => say::relay(),
     }
 }
 
 /// A terminal of a relay or module: as DIN 72552 numbers those of a relay, and 30 and 31 of a module; a timer is started
 /// at its input.
 pub fn terminal(role: Option<RelayRole>, terminal: RelayTerminal) -> String {
-    let pole = |c: usize| if c == 0 { String::new() } else { format!(" (pole {})", c + 1) };
+    let pole = |c: usize| if c == 0 { String::new() } else { say::pole(&(c + 1)) };
     let is_module = role.is_some_and(RelayRole::is_module);
     match terminal {
         RelayTerminal::Common(c) => format!("30{}", pole(c)),
         RelayTerminal::Out(c, Thrown::Made) if is_module => format!("out{}", pole(c)),
-        RelayTerminal::Out(c, Thrown::AtRest) if is_module => format!("out at rest{}", pole(c)),
+        RelayTerminal::Out(c, Thrown::AtRest) if is_module => say::out_at_rest(&pole(c)),
         RelayTerminal::Out(c, Thrown::Made) => format!("87{}", pole(c)),
         RelayTerminal::Out(c, Thrown::AtRest) => format!("87a{}", pole(c)),
         RelayTerminal::Coil86 => match role {
-            Some(RelayRole::Timer { .. }) => "input".into(),
-            Some(RelayRole::CutOff) => "sense".into(),
+            Some(RelayRole::Timer { .. }) => say::input().into(),
+            Some(RelayRole::CutOff) => say::sense().into(),
             _ => "86".into(),
         },
         RelayTerminal::Coil85 => if is_module { "31" } else { "85" }.into(),

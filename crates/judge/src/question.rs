@@ -5,6 +5,7 @@ use crate::answers::{Answers, assess};
 use jovek_base::grade::Grade;
 use jovek_base::wanted::Wanted;
 use jovek_job::Job;
+use jovek_phrases::question as say;
 use jovek_plan::assumed::Assumption;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -86,14 +87,14 @@ fn with_figure(job: &Job, path: &str, value: f64) -> Option<Job> {
 
 /// How much two sets of answers differ, and the largest difference in words.
 fn difference(a: &Answers, b: &Answers, more: bool) -> (f64, String) {
-    let way = if more { "If it is more" } else { "If it is less" };
+    let way = if more { say::if_it() } else { say::if_it_is_less() };
     let stops = |x: &Answers| x.findings.iter().filter(|f| f.grade == Grade::Stop).count();
     let fixes = |x: &Answers| x.findings.iter().filter(|f| f.grade == Grade::Fix).count();
     let mut weight = 100.0 * (stops(a) as f64 - stops(b) as f64).abs()
         + 20.0 * (fixes(a) as f64 - fixes(b) as f64).abs();
     let mut says = String::new();
     if weight > 0.0 {
-        says = format!("{way}, other findings stand.");
+        says = say::other_findings_stand(&way);
     }
     let mut lamp_v: f64 = 0.0;
     for (x, y) in a.circuits.iter().zip(&b.circuits) {
@@ -101,7 +102,7 @@ fn difference(a: &Answers, b: &Answers, more: bool) -> (f64, String) {
             if p.label != q.label {
                 weight += 5.0;
                 if says.is_empty() {
-                    says = format!("{way}, {} becomes {}.", p.label, q.label);
+                    says = say::becomes_2(&way, &p.label, &q.label);
                 }
             }
         }
@@ -111,7 +112,7 @@ fn difference(a: &Answers, b: &Answers, more: bool) -> (f64, String) {
     }
     weight += lamp_v;
     if says.is_empty() {
-        says = format!("It moves the lamp voltage by {lamp_v:.2} V at most.");
+        says = say::it_moves_the_lamp_voltage(&lamp_v);
     }
     (weight, says)
 }

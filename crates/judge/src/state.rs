@@ -1,6 +1,7 @@
 //! A state of the vehicle by its names: what the command line and the page say, as inputs.
 
 use jovek_job::{Job, SupplyState, SwitchKind, VehicleState};
+use jovek_phrases::moment as say;
 use jovek_plan::inputs::{Assignment, Inputs};
 use jovek_plan::network::build::Situation;
 use jovek_plan::study::Assessment;
@@ -10,7 +11,7 @@ use jovek_plan::study::study;
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum StateError {
     /// No state of that name.
-    #[error("there is no state \"{name}\"; use one of {known}")]
+    #[error("{}", say::there_is_no_state_use_one(.name, .known))]
     NoState {
         /// The name given.
         name: String,
@@ -18,7 +19,7 @@ pub enum StateError {
         known: String,
     },
     /// No input of that key.
-    #[error("nothing in this job is called \"{key}\"; it depends on {known}")]
+    #[error("{}", say::nothing_in_this_job_is_called(.key, .known))]
     NoInput {
         /// The key given.
         key: String,
@@ -26,7 +27,7 @@ pub enum StateError {
         known: String,
     },
     /// A dimmer that is none, or a setting out of its range.
-    #[error("{switch} cannot be set to {percent} %; dimmers of this job: {known}, each 1 to 100 %")]
+    #[error("{}", say::cannot_be_set_to_dimmers(.switch, .percent, .known))]
     NoDimmer {
         /// The switch given.
         switch: String,
@@ -36,7 +37,7 @@ pub enum StateError {
         known: String,
     },
     /// Inputs that cannot be on together.
-    #[error("{words} cannot be on at once; leave one of them off")]
+    #[error("{}", say::cannot_be_on_at_once_leave(.words))]
     Excluded {
         /// The inputs, as they are spoken.
         words: String,
@@ -99,7 +100,7 @@ pub fn worked_out(job: &Job, inputs: &Inputs, state: &VehicleState) -> Result<As
             return Err(StateError::NoDimmer {
                 switch: d.switch.to_string(),
                 percent: d.percent,
-                known: if known.is_empty() { "none".into() } else { known.join(", ") },
+                known: if known.is_empty() { say::none().into() } else { known.join(", ") },
             });
         }
     }

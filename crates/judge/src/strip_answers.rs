@@ -5,6 +5,7 @@ use jovek_base::figure::{amps, shown};
 use jovek_base::units::{INCH_MM, Lengths, Units};
 use jovek_catalog::conductor::copper_text;
 use jovek_job::{Light, Shop, StripFeed};
+use jovek_phrases::strip_answers as say;
 use jovek_plan::strip::backlight::backlight;
 use jovek_plan::strip::pieces::lies_on;
 use jovek_plan::strip::plan::EVEN_ENOUGH;
@@ -89,13 +90,13 @@ pub struct StripAnswer {
 /// As a way of feeding is spoken.
 pub fn feed_label(feed: StripFeed) -> &'static str {
     match feed {
-        StripFeed::OneEnd => "one end",
-        StripFeed::Middle => "the middle",
-        StripFeed::Diagonal => "plus at the start, minus from the end",
-        StripFeed::BothEnds => "both ends",
-        StripFeed::TwoRuns => "two runs",
-        StripFeed::ThreeRuns => "three runs",
-        StripFeed::FourRuns => "four runs",
+        StripFeed::OneEnd => say::one_end(),
+        StripFeed::Middle => say::the_middle(),
+        StripFeed::Diagonal => say::plus_at_the_start_minus(),
+        StripFeed::BothEnds => say::both_ends(),
+        StripFeed::TwoRuns => say::two_runs(),
+        StripFeed::ThreeRuns => say::three_runs(),
+        StripFeed::FourRuns => say::four_runs(),
     }
 }
 
@@ -112,9 +113,14 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>, shop: &Sho
             percent: round(100.0 * part, 1),
         })
         .collect();
-    let state = line.map_or("as labelled", |l| l.state_label);
+    let state = line.map_or(say::as_labelled(), |l| l.state_label);
     StripAnswer {
-        pieces: plan.pieces.iter().enumerate().map(|(k, p)| piece(k + 1, p, &plan.edges_m, units)).collect(),
+        pieces: plan
+            .pieces
+            .iter()
+            .enumerate()
+            .map(|(k, p)| piece(k + 1, p, &plan.edges_m, units))
+            .collect(),
         ways: plan
             .ways
             .iter()
@@ -122,20 +128,19 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>, shop: &Sho
             .map(|(k, w)| StripWayAnswer {
                 feed: w.feed,
                 label: feed_label(w.feed),
-                text: format!(
-                    "dimmest group {:.0} % of the brightest, {:.0} % of its light in all; {} leads, {} of wire",
-                    // Never up to a limit that it does not reach.
+                text: say::dimmest_group_of_the_brightest(
+                    &// Never up to a limit that it does not reach.
                     (100.0 * w.evenness).floor(),
-                    (100.0 * w.light).floor(),
-                    w.leads,
-                    units.length(w.lead_m)
+                    &(100.0 * w.light).floor(),
+                    &w.leads,
+                    &units.length(w.lead_m),
                 ),
                 evenness_percent: round(100.0 * w.evenness, 1),
                 is_even: w.evenness >= EVEN_ENOUGH,
                 is_used: k == 0,
             })
             .collect(),
-        volt_text: format!("at {} ({state})", shown(volt_v, "V")),
+        volt_text: say::at(&shown(volt_v, "V"), &state),
         says: says(plan, shop),
         channel_a: plan.channel_a(),
         light,
@@ -164,8 +169,8 @@ fn piece(number: usize, p: &Piece, edges_m: &[f64], units: Units) -> StripPieceA
         from_text: units.tape(1000.0 * p.from_m),
         is_module: p.is_module,
         text: match p.is_module {
-            true => format!("module, {length}"),
-            false => format!("strip, {length}: cut behind mark {}", p.groups),
+            true => say::module(&length),
+            false => say::strip_cut_behind_mark(&length, &p.groups),
         },
     }
 }
@@ -177,71 +182,59 @@ fn says(plan: &StripPlan, shop: &Shop) -> Vec<String> {
         n => format!("{n} {many}"),
     };
     let made: Vec<String> = [
-        (plan.lengths(), count(plan.lengths(), "piece of strip", "pieces of strip")),
-        (plan.modules(), count(plan.modules(), "module", "modules")),
+        (plan.lengths(), count(plan.lengths(), say::piece_of_strip(), say::pieces_of_strip())),
+        (plan.modules(), count(plan.modules(), say::module_2(), say::modules())),
     ]
     .into_iter()
     .filter(|(n, _)| *n > 0)
     .map(|(_, text)| text)
     .collect();
-    let mut out = vec![format!(
-        "{}, {} lit, {}",
-        made.join(" and "),
-        units.length(plan.fitted_m),
-        shown(plan.power_w, "W")
+    let mut out = vec![say::lit(
+        &made.join(say::and()),
+        &units.length(plan.fitted_m),
+        &shown(plan.power_w, "W"),
     )];
     let bends: usize =
         plan.pieces.iter().map(|p| lies_on(&plan.edges_m, p).len().saturating_sub(1)).sum();
     if bends > 0 {
-        out.push(format!(
-            "{} without a cut: over its flat only, in a curve of {} and more, no solder or LED on the bend",
-            count(bends, "corner", "corners"),
-            units.rule(20.0)
+        out.push(say::without_a_cut_over_its_flat(
+            &count(bends, say::corner(), say::corners()),
+            &units.rule(20.0),
         ));
     }
     if plan.reels > 0 {
-        out.push(format!(
-            "{} of {} opened, {} left over",
-            count(plan.reels, "reel", "reels"),
-            units.bought(plan.figures.reel_m),
-            units.length(plan.left_m)
+        out.push(say::of_opened_left_over(
+            &count(plan.reels, say::reel(), say::reels()),
+            &units.bought(plan.figures.reel_m),
+            &units.length(plan.left_m),
         ));
     }
     for (piece, mark) in plan.run_cuts() {
-        out.push(format!(
-            "piece {piece} cut through behind mark {mark}: the next run begins there"
-        ));
+        out.push(say::piece_cut_through_behind_mark(&piece, &mark));
     }
     let between = plan.leads.iter().filter(|l| l.from != StripPoint::Splitter).count();
     if between > 0 {
-        out.push(format!(
-            "{} between pieces, {} of {}",
-            count(between, "lead", "leads"),
-            units.length(
+        out.push(say::between_pieces(
+            &count(between, say::lead(), say::leads()),
+            &units.length(
                 plan.leads
                     .iter()
                     .filter(|l| l.from != StripPoint::Splitter)
                     .map(|l| l.length_m)
-                    .sum()
+                    .sum(),
             ),
-            copper_text(plan.figures.lead_mm2, shop.wire_system)
+            &copper_text(plan.figures.lead_mm2, shop.wire_system),
         ));
     }
     if let Some(channel_a) = plan.channel_a() {
-        out.push(format!(
-            "leads of {} cores, black is plus to all colours; each channel takes {} to ground with all lit",
-            plan.figures.poles().len(),
-            amps(channel_a)
-        ));
+        out.push(say::leads_of_cores_black_is_plus(&plan.figures.poles().len(), &amps(channel_a)));
     }
     out.push(match plan.outlets() {
-        0 | 1 if plan.figures.colours.is_some() => {
-            "no splitter: one lead from the controller".to_owned()
-        }
-        0 | 1 => "no splitter: one pair of leads".to_owned(),
-        n => format!("splitter with {n} ways, in the dry or sealed"),
+        0 | 1 if plan.figures.colours.is_some() => say::no_splitter_one_lead().to_owned(),
+        0 | 1 => say::no_splitter_one_pair_of_leads().to_owned(),
+        n => say::splitter_with_ways_in_the_dry(&n),
     });
-    out.push(format!("{:.0} cm² to clean with isopropyl alcohol, pressed for 30 s", plan.area_cm2));
+    out.push(say::cm_to_clean_with_isopropyl_alcohol(&plan.area_cm2));
     out
 }
 
@@ -251,18 +244,10 @@ pub(super) fn backlight_says(light: &Light, units: Units) -> Vec<String> {
     let plan = backlight(fact);
     let at: Vec<String> = plan.modules_mm.iter().map(|&mm| units.tape(mm)).collect();
     vec![
-        format!("row of {} wide: {} modules", units.tape(plan.row_mm), plan.modules_mm.len()),
-        format!("their middles at {} from the left end", at.join(", ")),
-        format!(
-            "{} between lit faces, {} behind",
-            units.tape(plan.gap_mm),
-            units.tape(fact.depth_mm)
-        ),
-        format!(
-            "light stops at both ends and along top and bottom ({} each), {:.0} cm² of foam",
-            units.tape(plan.long_stop_mm),
-            plan.stop_cm2
-        ),
+        say::row_of_wide_modules(&units.tape(plan.row_mm), &plan.modules_mm.len()),
+        say::their_middles_at_from_the_left(&at.join(", ")),
+        say::between_lit_faces_behind(&units.tape(plan.gap_mm), &units.tape(fact.depth_mm)),
+        say::light_stops_at_both_ends(&units.tape(plan.long_stop_mm), &plan.stop_cm2),
     ]
 }
 
@@ -278,28 +263,17 @@ pub(crate) fn longest_text(longest_mm: f64, units: Units) -> String {
 pub(super) fn screw_text(light: &Light, units: Units) -> Option<String> {
     light.screw.as_ref().map(|screw| match judge(screw, light.spacer_mm.unwrap_or(0.0)) {
         ScrewVerdict::TooShort { by_mm } => {
-            format!("ends {} inside the panel: too short to hold", units.fine(by_mm))
+            say::ends_inside_the_panel_too_short(&units.fine(by_mm))
         }
         ScrewVerdict::Unknown { tip_mm } => {
-            format!(
-                "comes out {} behind the panel; measure the space to the skin",
-                units.fine(tip_mm)
-            )
+            say::comes_out_behind_the_panel_measure(&units.fine(tip_mm))
         }
         ScrewVerdict::Hits { by_mm, longest_mm } => {
-            format!(
-                "runs {} into the skin behind; at most {} long",
-                units.fine(by_mm),
-                longest_text(longest_mm, units)
-            )
+            say::runs_into_the_skin_behind(&units.fine(by_mm), &longest_text(longest_mm, units))
         }
         ScrewVerdict::Near { air_mm, longest_mm } => {
-            format!(
-                "stops only {} short of the skin; at most {} long",
-                units.fine(air_mm),
-                longest_text(longest_mm, units)
-            )
+            say::stops_only_short_of_the_skin(&units.fine(air_mm), &longest_text(longest_mm, units))
         }
-        ScrewVerdict::Clear { air_mm } => format!("stops {} short of the skin", units.fine(air_mm)),
+        ScrewVerdict::Clear { air_mm } => say::stops_short_of_the_skin(&units.fine(air_mm)),
     })
 }

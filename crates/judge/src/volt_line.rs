@@ -4,6 +4,8 @@ use jovek_base::figure::{amps, shown, volts};
 use jovek_base::units::Units;
 use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::SupplyState;
+use jovek_phrases::common;
+use jovek_phrases::volt_line as say;
 use jovek_plan::chain::{Chain, Leg, LinkKind, Stretch, WireRole, leg_path};
 use jovek_plan::drop::Drop;
 use jovek_plan::fact::Fact;
@@ -184,7 +186,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
         let through_a = built.factory[index].map_or(current_a, |f| solution.current_a(f.wire));
         let size = format!("{}, {}", planned.wire.label(), units.length(planned.length_m));
         let copper = (planned.wire.area_mm2(), None);
-        let (kind, name) = (VoltKind::Wire, "factory fuse, switch, wire");
+        let (kind, name) = (VoltKind::Wire, say::factory_fuse_switch_wire());
         drawn.put(kind, name, size, planned.length_m, ends_v, through_a, copper);
     }
     let factory_wire = plug_wire.map(|(_, planned)| planned.wire);
@@ -202,7 +204,7 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                 (kind, size, w.length_m())
             }
             LinkKind::Fuse { .. } => {
-                (VoltKind::Fuse, sizes.fuse.map_or("factory fuse".into(), |f| f.label()), 0.0)
+                (VoltKind::Fuse, sizes.fuse.map_or(say::factory_fuse().into(), |f| f.label()), 0.0)
             }
             LinkKind::Control { .. } => match &sizes.control {
                 ControlChoice::Relay { .. } => (VoltKind::Relay, "30-87".into(), 0.0),
@@ -239,7 +241,10 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
                         let wire = built.net.element(wires[leg]);
                         drawn.put(
                             kind,
-                            legs[leg].stretches.last().map_or("at the branch", |s| s.name.as_str()),
+                            legs[leg]
+                                .stretches
+                                .last()
+                                .map_or(say::at_the_branch(), |s| s.name.as_str()),
                             format!("{}, {}", of.label(), units.length(legs[leg].length_m())),
                             legs[leg].length_m(),
                             (solution.node_v(wire.from), solution.node_v(wire.to)),
@@ -322,15 +327,15 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
         length_m: distance_m,
         elements,
         coil: at.coil.map(|coil| coil_reading(built, solution, coil)),
-        lamp_text: format!("{} across", volts(lamp_v)),
+        lamp_text: say::across(&volts(lamp_v)),
         current_text: amps(current_a).to_string(),
-        floor_text: floor_v.map(|v| format!("floor {} ({})", volts(v), floor_reason(&drop))),
-        fades_text: fades_v.map(|v| format!("fades below {}", volts(v))),
+        floor_text: floor_v.map(|v| say::floor(&volts(v), &floor_reason(&drop))),
+        fades_text: fades_v.map(|v| say::fades_below(&volts(v))),
         glow_text: match glow {
-            Glow::Full => "full light",
-            Glow::Fading => "fading",
-            Glow::Collapsed => "collapsed: the line is too weak",
-            Glow::Dark => "dark",
+            Glow::Full => say::full_light(),
+            Glow::Fading => say::fading(),
+            Glow::Collapsed => say::collapsed_the_line_is_too_weak(),
+            Glow::Dark => common::dark(),
         },
         feed_drop_v,
         ground_drop_v,
@@ -340,11 +345,11 @@ pub fn volt_line(chain: &Chain, sizes: &Sizes, index: usize, solved: &SolvedStat
 /// What a floor is made of.
 fn floor_reason(drop: &Drop) -> String {
     if drop.is_floor_of_lamp() {
-        return "what they need".to_owned();
+        return say::what_they_need().to_owned();
     }
     match drop.need.copper_part {
-        Some(part) => format!("{} in the copper", shown(part * 100.0, "%")),
-        None => format!("{} in the copper", volts(drop.need.copper_v)),
+        Some(part) => say::in_the_copper(&shown(part * 100.0, "%")),
+        None => say::in_the_copper(&volts(drop.need.copper_v)),
     }
 }
 
@@ -407,19 +412,18 @@ fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilRead
         across_v,
         current_a,
         lost_v,
-        text: format!(
-            "{} between 86 and 85, {}; the way there and back loses {}",
-            volts(across_v),
-            amps(current_a),
-            shown(lost_v * 1000.0, "mV")
+        text: say::between_86_and_85_the_way(
+            &volts(across_v),
+            &amps(current_a),
+            &shown(lost_v * 1000.0, "mV"),
         ),
     }
 }
 
 fn element_name(name: &str, kind: VoltKind) -> String {
     match kind {
-        VoltKind::Relay => "relay".into(),
-        VoltKind::Diode => "diodes".into(),
+        VoltKind::Relay => say::relay().into(),
+        VoltKind::Diode => say::diodes().into(),
         _ => name.into(),
     }
 }
@@ -450,20 +454,20 @@ impl Drawn {
         let Some(id) = element else { return };
         let (wire, through_a) = (built.net.element(id), solution.current_a(id));
         let (in_v, out_v) = (solution.node_v(wire.from), solution.node_v(wire.to));
-        let name = format!("ground of {}", ground.name);
+        let name = say::ground_of(&ground.name);
         let (size, length_m, area_mm2) = match ground.wire() {
             Some(w) => (
                 format!("{}, {}", w.wire.label(), solved.units.length(w.length_m)),
                 w.length_m,
                 w.wire.area_mm2(),
             ),
-            None => ("of the factory's plug".to_owned(), 0.0, 0.0),
+            None => (say::of_the_factory_plug().to_owned(), 0.0, 0.0),
         };
         let copper = (area_mm2, None);
         self.put(VoltKind::Return, &name, size, length_m, (in_v, out_v), through_a, copper);
         // A bus, or the plug of a trailer, behind it.
         if out_v.abs() > 1e-9 {
-            let name = "bus or plug, and the frame behind";
+            let name = say::bus_or_plug_and_the_frame();
             let ends_v = (out_v, 0.0);
             self.put(VoltKind::Chassis, name, String::new(), 0.0, ends_v, through_a, (0.0, None));
         }
@@ -498,23 +502,18 @@ impl Drawn {
             },
             current_a,
             reading: match kind {
-                VoltKind::Lamps => format!("{} across, {}", volts(lost_v), amps(current_a)),
-                _ => format!(
-                    "{} before, {} behind: loses {drop} at {}",
-                    volts(in_v),
-                    volts(out_v),
-                    amps(current_a)
-                ),
+                VoltKind::Lamps => say::across_2(&volts(lost_v), &amps(current_a)),
+                _ => say::before_behind_loses(&volts(in_v), &volts(out_v), &drop, &amps(current_a)),
             },
             area_mm2,
             working_c,
             facts: Vec::new(),
-            working_text: working_c.map(|c| format!("Copper at {}", self.units.degrees(c))),
+            working_text: working_c.map(|c| say::copper_at(&self.units.degrees(c))),
         });
         self.distance_m += length_m;
     }
 }
 
 fn lamps_text(count: u32) -> String {
-    if count == 1 { "1 lamp".into() } else { format!("{count} lamps") }
+    if count == 1 { say::n_1_lamp().into() } else { say::lamps(&count) }
 }

@@ -12,6 +12,7 @@ use jovek_catalog::contact;
 use jovek_catalog::fuse::{Fuse, FuseFamily, HOLDER_OHM, ROUNDING_PART, min_rating_a};
 use jovek_catalog::insulation::Insulation;
 use jovek_job::{Feed, Isolation, Job, Zone};
+use jovek_phrases::plan as say;
 
 /// What a DC-DC charger gives, V for each 12 V battery. Common practice.
 const CHARGER_V: f64 = 14.4;
@@ -75,7 +76,7 @@ pub fn plan(
         run.length_m,
         ASSUMED_LENGTH_M,
         "supply.auxiliary.fitted.length_m",
-        "Cable from battery to battery, one way",
+        say::cable_from_battery_to_battery_one(),
         "m",
     );
     let lamps_a: f64 = circuits.iter().filter(|c| *c.1 == Feed::Auxiliary {}).map(|c| c.2).sum();

@@ -6,6 +6,7 @@ use crate::lamp::{PlannedLamp, current_a};
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::contact;
 use jovek_job::{FactoryId, FactoryKind, Feed, Job, LampCircuit, VehicleSide};
+use jovek_phrases::plan as say;
 
 /// Wire of a factory lamp circuit when nobody knows it: the thinnest that lamp circuits commonly
 /// have. Common practice.
@@ -80,8 +81,8 @@ impl PlannedFactory {
             if is_position { ASSUMED_POSITION_A } else { 10.0 },
             format!("{at}.fuse_a"),
             match is_position {
-                true => format!("{}: largest fuse that it takes", f.name),
-                false => format!("{}: fuse", f.name),
+                true => say::largest_fuse_that_it_takes(&f.name),
+                false => say::fuse(&f.name),
             },
             "A",
         );
@@ -94,8 +95,8 @@ impl PlannedFactory {
                 4.0,
                 format!("{at}.length_m"),
                 match f.is_ground_switched() {
-                    true => format!("{}: wire from the joint to its switch", f.name),
-                    false => format!("{}: wire to the joint", f.name),
+                    true => say::wire_from_the_joint(&f.name),
+                    false => say::wire_to_the_joint(&f.name),
                 },
                 "m",
             )
@@ -106,7 +107,7 @@ impl PlannedFactory {
                 f.existing_a,
                 usual_a,
                 format!("{at}.existing_a"),
-                format!("{}: existing load", f.name),
+                say::existing_load(&f.name),
                 "A",
             ),
         };

@@ -23,6 +23,7 @@ use jovek_catalog::module::TRAILER_A;
 use jovek_job::{
     FactoryKind, Feed, Isolation, Job, LampCircuit, OutputKind, Signal, VehicleSide, Wish,
 };
+use jovek_phrases::plan as say;
 
 /// Surroundings assumed for a factory wire, °C.
 const FACTORY_WIRE_C: f64 = 60.0;
@@ -150,13 +151,13 @@ fn own(
 ) -> FeedOption {
     let mut reasons = vec![FeedReason {
         weighs: FeedVerdict::Good,
-        says: format!("Carries its {} alone; no factory wire is touched.", amps(taken.most_a)),
+        says: say::carries_its_alone_no_factory_wire(&amps(taken.most_a)),
         source: Source::computed("P/V at a low battery"),
     }];
     if job.is_trailer() {
         reasons.push(FeedReason {
             weighs: FeedVerdict::No,
-            says: "A trailer has no battery: its lamps are fed by the wires of its plug.".into(),
+            says: say::a_trailer_has_no_battery().into(),
             source: Source::practice("wiring of trailers"),
         });
     }
@@ -164,12 +165,12 @@ fn own(
         Some(unmet) => reasons.push(FeedReason {
             weighs: FeedVerdict::Mind,
             says: unmet_text(unmet),
-            source: Source { name: "the wish", basis: Basis::Fitter },
+            source: Source { name: say::the_wish(), basis: Basis::Fitter },
         }),
         None if !circuit.lit.is_switch_alone() => reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
-            says: "Relay or diodes make it follow the wish: see Switch.".into(),
-            source: Source { name: "the wish", basis: Basis::Fitter },
+            says: say::relay_or_diodes_make_it_follow().into(),
+            source: Source { name: say::the_wish(), basis: Basis::Fitter },
         }),
         None => {}
     }
@@ -178,17 +179,14 @@ fn own(
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
             says: if is_left_on(&circuit.lit) {
-                format!(
-                    "Works with the key out; left on, half the battery is gone in {}.",
-                    hours_text(hours)
-                )
+                say::works_with_the_key_out_left(&hours_text(hours))
             } else {
-                format!("Half of the battery would last {}.", hours_text(hours))
+                say::half_of_the_battery_would_last(&hours_text(hours))
             },
             source: Source::practice("half of the capacity at a steady current"),
         });
     }
-    gather(Feed::Battery {}, "Own circuit from the battery".into(), reasons)
+    gather(Feed::Battery {}, say::own_circuit_from_the_battery().into(), reasons)
 }
 
 /// True where a switch alone, somewhere in the wish, can light it: a hand can leave that on.
@@ -210,29 +208,29 @@ fn behind_isolation(
 ) -> FeedOption {
     let mut reasons = vec![FeedReason {
         weighs: FeedVerdict::Good,
-        says: format!("Carries its {} alone; no factory wire is touched.", amps(taken.most_a)),
+        says: say::carries_its_alone_no_factory_wire(&amps(taken.most_a)),
         source: Source::computed("P/V at a low battery"),
     }];
     let joins = auxiliary.isolation == Isolation::ManualSwitch;
     reasons.push(FeedReason {
         weighs: if joins { FeedVerdict::Mind } else { FeedVerdict::Good },
         says: if joins {
-            "Isolated only while somebody has the battery switch off.".into()
+            say::isolated_only_while_somebody().into()
         } else {
-            "Lights left on cannot flatten the starting battery.".into()
+            say::lights_left_on_cannot_flatten().into()
         },
         source: Source::practice("isolation of an auxiliary battery"),
     });
     reasons.push(FeedReason {
         weighs: FeedVerdict::Good,
-        says: "A fuse at each end of the cable between the batteries: both feed it.".into(),
+        says: say::a_fuse_at_each_end().into(),
         source: Source::practice("fuses at both ends"),
     });
     if taken.average_a > 0.0 {
         let hours = USABLE_PART * auxiliary.capacity_ah / taken.average_a;
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
-            says: format!("Half of it lasts {}.", hours_text(hours)),
+            says: say::half_of_it_lasts(&hours_text(hours)),
             source: Source::practice("half of the capacity at a steady current"),
         });
     }
@@ -240,17 +238,17 @@ fn behind_isolation(
         reasons.push(FeedReason {
             weighs: FeedVerdict::Mind,
             says: unmet_text(unmet),
-            source: Source { name: "the wish", basis: Basis::Fitter },
+            source: Source { name: say::the_wish(), basis: Basis::Fitter },
         });
     }
     if circuit.lit.only_signal().is_some() {
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,
-            says: "Relay or diodes make it follow the wish: see Switch.".into(),
-            source: Source { name: "the wish", basis: Basis::Fitter },
+            says: say::relay_or_diodes_make_it_follow().into(),
+            source: Source { name: say::the_wish(), basis: Basis::Fitter },
         });
     }
-    gather(Feed::Auxiliary {}, "Auxiliary battery".into(), reasons)
+    gather(Feed::Auxiliary {}, say::auxiliary_battery().into(), reasons)
 }
 
 /// What a tie-in adds to a wire, A.
@@ -273,58 +271,45 @@ fn tie_in(
     Added { most_a: added_a, label_a }: Added,
 ) -> FeedOption {
     let f = &job.factory[index];
-    let wish = Source { name: "the wish", basis: Basis::Fitter };
+    let wish = Source { name: say::the_wish(), basis: Basis::Fitter };
     let mut reasons = Vec::new();
     let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
     let follows = &wire_label(f);
     match circuit.lit.only_signal() {
-        _ if f.does(&circuit.lit) => say(
-            FeedVerdict::Good,
-            format!("Comes on exactly with the {follows}; needs no switch."),
-            wish,
-        ),
-        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => say(
-            FeedVerdict::No,
-            format!("It is live with the {follows}: more than the wish."),
-            wish,
-        ),
-        Some(signal) => say(
-            FeedVerdict::No,
-            format!("Follows the {follows}, not the {}.", signal_label(signal)),
-            wish,
-        ),
+        _ if f.does(&circuit.lit) => {
+            say(FeedVerdict::Good, say::comes_on_exactly_with_the_needs(&follows), wish)
+        }
+        Some(signal) if signal == f.follows && f.of == VehicleSide::Own => {
+            say(FeedVerdict::No, say::it_is_live(&follows), wish)
+        }
+        Some(signal) => {
+            say(FeedVerdict::No, say::follows_the(&follows, &signal_label(signal)), wish)
+        }
         None if is_keyed => say(
             FeedVerdict::Good,
-            format!(
-                "Your switch turns it on and off with the {follows} on: nothing is left on with the key out, and no \
-                 factory wire is cut."
-            ),
+            say::your_switch_turns(&follows),
             Source::practice("everyday feed of light loads"),
         ),
-        None if circuit.lit == Wish::OwnSwitch => say(
-            FeedVerdict::No,
-            format!("Comes on whenever the {follows} do; your own switch could not turn it off."),
-            wish,
-        ),
+        None if circuit.lit == Wish::OwnSwitch => {
+            say(FeedVerdict::No, say::comes_on_whenever_the_do_your(&follows), wish)
+        }
         None => say(
             FeedVerdict::No,
-            format!("Follows the {follows} alone. The wish: {}", sentence(job, &circuit.lit)),
+            say::follows_the_alone_the_wish(&follows, &sentence(job, &circuit.lit)),
             wish,
         ),
     }
     if matches!(f.follows, Signal::Left | Signal::Right) {
         say(
             FeedVerdict::Mind,
-            "Flashes with the indicator.".into(),
+            say::flashes_with_the_indicator().into(),
             Source::practice("the signal itself"),
         );
     }
     if f.is_ground_switched() {
         say(
             FeedVerdict::Good,
-            "Its lamp has plus all the time, its switch grounds it: plus comes from its plus wire, and the return goes to \
-             its minus wire, not to the frame."
-                .into(),
+            say::its_lamp_has_plus_all().into(),
             Source::practice("lamps with their switch in the minus wire"),
         );
     }
@@ -332,17 +317,17 @@ fn tie_in(
         OutputKind::Plain => {}
         OutputKind::Unknown => say(
             FeedVerdict::Mind,
-            "Not known whether a module pulses or monitors it: probe it first.".into(),
+            say::not_known_whether_a_module_pulses().into(),
             Source::practice("probing before trusting"),
         ),
         OutputKind::Pulsed => say(
             FeedVerdict::No,
-            "A module dims or pulses it: LED drivers flicker, relays chatter.".into(),
+            say::a_module_dims_or_pulses().into(),
             Source::practice("pulsed outputs"),
         ),
         OutputKind::Monitored => say(
             FeedVerdict::No,
-            "A module watches its load and would report the change.".into(),
+            say::a_module_watches_its_load().into(),
             Source::practice("monitored outputs"),
         ),
     }
@@ -350,12 +335,7 @@ fn tie_in(
     if f.kind == FactoryKind::Lamp && !job.is_towed() && label_a > ABOUT * most_a {
         say(
             FeedVerdict::Mind,
-            format!(
-                "{} is more than the {} that is taken from a lamp wire: let it trigger a relay, and feed the lamps from \
-                 the battery.",
-                amps(label_a),
-                amps(most_a)
-            ),
+            say::is_more(&amps(label_a), &amps(most_a)),
             Source::practice("light loads on lamp wires"),
         );
     }
@@ -363,15 +343,14 @@ fn tie_in(
     let fuse_room_a = CONTINUOUS_PART * planned.fuse_a;
     say(
         if total_a <= fuse_room_a { FeedVerdict::Good } else { FeedVerdict::No },
-        format!(
-            "{} there + {} added = {} against {} (80 % of {} {} A{}).",
-            amps(planned.existing_a),
-            amps(added_a),
-            amps(total_a),
-            amps(fuse_room_a),
-            if planned.is_position { "the largest fuse it takes," } else { "its" },
-            planned.fuse_a,
-            if planned.is_position { "" } else { " fuse" }
+        say::there_plus_added_against_80(
+            &amps(planned.existing_a),
+            &amps(added_a),
+            &amps(total_a),
+            &amps(fuse_room_a),
+            &if planned.is_position { say::the_largest_fuse_it_takes() } else { say::its() },
+            &planned.fuse_a,
+            &if planned.is_position { "" } else { say::fuse_2() },
         ),
         Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
     );
@@ -379,7 +358,7 @@ fn tie_in(
         let room_a = CONTINUOUS_PART * output_a;
         say(
             if total_a <= room_a { FeedVerdict::Good } else { FeedVerdict::No },
-            format!("{} against {} (80 % of its module output).", amps(total_a), amps(room_a)),
+            say::against_80_of_its_module_output(&amps(total_a), &amps(room_a)),
             Source::practice("module outputs; no published limits"),
         );
     }
@@ -388,12 +367,11 @@ fn tie_in(
     if !planned.is_position {
         say(
             if total_a <= wire_a { FeedVerdict::Good } else { FeedVerdict::No },
-            format!(
-                "Its {}{} wire bears {} at {}.",
-                planned.wire.label(),
-                if f.wire.is_none() { " (assumed)" } else { "" },
-                amps(wire_a),
-                job.shop.units.degrees(FACTORY_WIRE_C)
+            say::its_wire_bears(
+                &planned.wire.label(),
+                &if f.wire.is_none() { say::assumed() } else { "" },
+                &amps(wire_a),
+                &job.shop.units.degrees(FACTORY_WIRE_C),
             ),
             ampacity::source(job.shop.ampacity),
         );
@@ -409,7 +387,7 @@ fn tie_in(
             say(weighs, readings.says, Source::practice("survey of an empty fuse position"));
             say(
                 FeedVerdict::Good,
-                "Look up the fuse before the row: it carries the whole row.".into(),
+                say::look_up_the_fuse_before().into(),
                 Source::practice("fuse boxes"),
             );
         }
@@ -427,11 +405,10 @@ fn tie_in(
         let is_seen = added_a >= TRAILER_A;
         say(
             if is_seen { FeedVerdict::Mind } else { FeedVerdict::Good },
-            format!(
-                "{} on a lamp wire of the socket {}: a module takes {} and more for a trailer.",
-                amps(added_a),
-                if is_seen { "reads as a trailer" } else { "is below a trailer" },
-                amps(TRAILER_A)
+            say::on_a_lamp_wire(
+                &amps(added_a),
+                &if is_seen { say::reads_as_a_trailer() } else { say::is_below_a_trailer() },
+                &amps(TRAILER_A),
             ),
             Source::practice("trailer modules; no published limits"),
         );
@@ -441,9 +418,9 @@ fn tie_in(
         say(weighs, left_on, Source::practice("key-off drain"));
     }
     let label = match f.kind {
-        FactoryKind::Lamp => format!("Tie in to {}", f.name),
-        FactoryKind::FusePosition => format!("Fuse position: {}", f.name),
-        FactoryKind::TrailerSocket => format!("Trailer socket: {}", f.name),
+        FactoryKind::Lamp => say::tie_in(&f.name),
+        FactoryKind::FusePosition => say::fuse_position(&f.name),
+        FactoryKind::TrailerSocket => say::trailer_socket(&f.name),
     };
     gather(Feed::TieIn { factory: f.id.clone() }, label, reasons)
 }
@@ -452,17 +429,12 @@ fn tie_in(
 pub(crate) fn left_on(follows: Signal) -> (FeedVerdict, String) {
     let label = signal_label(follows);
     match follows {
-        Signal::Parking | Signal::Hazard | Signal::Brake => (
-            FeedVerdict::Good,
-            format!("The {label} work with the key out: left on, these are left on with them."),
-        ),
-        Signal::Boot | Signal::Door | Signal::Bonnet => (
-            FeedVerdict::Good,
-            "Lit with the key out as long as it stands open: overnight too, unless the vehicle times it.".into(),
-        ),
-        _ => (
-            FeedVerdict::Good,
-            format!("Goes out with the {label}: nothing of its own is left on with the key out."),
-        ),
+        Signal::Parking | Signal::Hazard | Signal::Brake => {
+            (FeedVerdict::Good, say::the_work_with_the_key_out(&label))
+        }
+        Signal::Boot | Signal::Door | Signal::Bonnet => {
+            (FeedVerdict::Good, say::lit_with_the_key_out().into())
+        }
+        _ => (FeedVerdict::Good, say::goes_out_with_the_nothing(&label)),
     }
 }

@@ -13,6 +13,7 @@ use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
 use jovek_catalog::{ampacity, contact, zone};
 use jovek_job::{Feed, HousedLamp, Job, LampEnd, ReturnKind, Skeleton, Zone};
+use jovek_phrases::plan as say;
 
 /// Part of the charging voltage that the shared ground may take with all functions lit. Common practice: a third of what
 /// the circuits may.
@@ -127,7 +128,7 @@ pub fn shared_grounds(
                 let is_guessed =
                     laid_m.is_some() && job.skeleton.as_ref().is_some_and(Skeleton::is_assumed);
                 let path = format!("housings[{index}].ground.length_m");
-                let label = format!("{}: ground wire", housing.name);
+                let label = say::ground_wire(&housing.name);
                 let said_m = ground.length_m.or(laid_m);
                 let length_m = assumed.or(said_m, usual_m(job, ground.by), path, label, "m");
                 let zone = ground.zone.unwrap_or(Zone::Exterior);

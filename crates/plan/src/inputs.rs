@@ -1,6 +1,8 @@
 //! What people and the vehicle can do: the inputs of a job, and which of their combinations occur.
 
 use jovek_job::{FactoryCircuit, Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
+use jovek_phrases::common;
+use jovek_phrases::plan as say;
 use std::fmt::Write as _;
 
 /// One thing that is either so or not.
@@ -347,7 +349,7 @@ impl Inputs {
                     write!(out, "{}{}", if out.is_empty() { "" } else { ", " }, self.label(job, k));
             }
         }
-        if out.is_empty() { "everything off".into() } else { out }
+        if out.is_empty() { say::everything_off().into() } else { out }
     }
 
     /// An input as it is spoken.
@@ -355,22 +357,20 @@ impl Inputs {
         let circuit = |c: &usize| job.circuit_label(*c);
         match &self.list[at] {
             Input::Signal(VehicleSide::Own, s) => signal_label(*s).to_owned(),
-            Input::Signal(VehicleSide::Towing, s) => {
-                format!("{} of the towing vehicle", signal_label(*s))
-            }
-            Input::OwnSwitch(c) => format!("switch: {}", circuit(c)),
+            Input::Signal(VehicleSide::Towing, s) => say::of_the_towing_vehicle(&signal_label(*s)),
+            Input::OwnSwitch(c) => say::switch(&circuit(c)),
             Input::Switch(id, position) => {
                 let switch = job.switch(id);
                 let name = job.switch_label(id);
                 match (position, switch.map(|s| s.kind)) {
-                    (Position::Down, _) => format!("{name}, down"),
-                    (Position::On, Some(SwitchKind::ThreeWay)) => format!("{name}, up"),
+                    (Position::Down, _) => say::down(&name),
+                    (Position::On, Some(SwitchKind::ThreeWay)) => say::up(&name),
                     (Position::On, _) => name,
                 }
             }
-            Input::Running(c, _) => format!("{}: timer still running", circuit(c)),
-            Input::Held(c, _) => format!("{}: held from before", circuit(c)),
-            Input::LowVoltage => "battery below cut-off".into(),
+            Input::Running(c, _) => say::timer_still_running(&circuit(c)),
+            Input::Held(c, _) => say::held_from_before(&circuit(c)),
+            Input::LowVoltage => say::battery_below_cut_off().into(),
         }
     }
 }
@@ -423,51 +423,51 @@ fn circuit_id(job: &Job, index: usize) -> &str {
 
 /// What a factory wire is live with, as it is spoken: `left turn signal and the brake lamps`.
 pub fn wire_label(wire: &FactoryCircuit) -> String {
-    wire.signals().map(signal_label).collect::<Vec<_>>().join(" and the ")
+    wire.signals().map(signal_label).collect::<Vec<_>>().join(say::and_the())
 }
 
 /// Name of a signal as it is spoken.
 pub fn signal_label(signal: Signal) -> &'static str {
     match signal {
-        Signal::Parking => "parking lamps",
-        Signal::LowBeam => "low beam",
-        Signal::HighBeam => "high beam",
-        Signal::Fog => "fog lamps",
-        Signal::Brake => "brake lamps",
-        Signal::Left => "left turn signal",
-        Signal::Right => "right turn signal",
-        Signal::Reverse => "reverse lamps",
-        Signal::Door => "door lamp",
-        Signal::Boot => "load-bay lamp",
-        Signal::Bonnet => "bonnet lamp",
-        Signal::Ignition => "ignition",
-        Signal::Accessory => "accessory",
-        Signal::Hazard => "hazard",
-        Signal::EngineRunning => "engine running",
-        Signal::Moving => "faster than walking",
-        Signal::Trailer => "trailer connected",
+        Signal::Parking => say::parking_lamps(),
+        Signal::LowBeam => say::low_beam(),
+        Signal::HighBeam => say::high_beam(),
+        Signal::Fog => say::fog_lamps(),
+        Signal::Brake => say::brake_lamps(),
+        Signal::Left => say::left_turn_signal(),
+        Signal::Right => say::right_turn_signal(),
+        Signal::Reverse => common::reverse_lamps(),
+        Signal::Door => say::door_lamp(),
+        Signal::Boot => say::load_bay_lamp(),
+        Signal::Bonnet => say::bonnet_lamp(),
+        Signal::Ignition => say::ignition(),
+        Signal::Accessory => say::accessory(),
+        Signal::Hazard => say::hazard(),
+        Signal::EngineRunning => say::engine_running(),
+        Signal::Moving => say::faster_than_walking(),
+        Signal::Trailer => say::trailer_connected(),
     }
 }
 
 /// Stable key of a signal.
 pub fn signal_key(signal: Signal) -> &'static str {
     match signal {
-        Signal::Parking => "parking",
+        Signal::Parking => say::parking(),
         Signal::LowBeam => "low_beam",
         Signal::HighBeam => "high_beam",
-        Signal::Fog => "fog",
-        Signal::Brake => "brake",
-        Signal::Left => "left",
-        Signal::Right => "right",
-        Signal::Reverse => "reverse",
-        Signal::Door => "door",
-        Signal::Boot => "boot",
-        Signal::Bonnet => "bonnet",
-        Signal::Ignition => "ignition",
-        Signal::Accessory => "accessory",
-        Signal::Hazard => "hazard",
+        Signal::Fog => say::fog(),
+        Signal::Brake => common::brake(),
+        Signal::Left => common::left(),
+        Signal::Right => common::right(),
+        Signal::Reverse => common::reverse(),
+        Signal::Door => say::door(),
+        Signal::Boot => say::boot(),
+        Signal::Bonnet => say::bonnet(),
+        Signal::Ignition => say::ignition(),
+        Signal::Accessory => say::accessory(),
+        Signal::Hazard => say::hazard(),
         Signal::EngineRunning => "engine_running",
-        Signal::Moving => "moving",
-        Signal::Trailer => "trailer",
+        Signal::Moving => say::moving(),
+        Signal::Trailer => say::trailer(),
     }
 }

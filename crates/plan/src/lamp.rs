@@ -6,6 +6,7 @@ use crate::strip::{StripFigures, pieces};
 use jovek_catalog::bulbs;
 use jovek_circuit::devices::{BallastedLed, Device, Incandescent, RegulatedLed};
 use jovek_job::{LampLead, Light, LightKind, MadeFor, SystemVoltage};
+use jovek_phrases::plan as say;
 
 /// Power when nobody said, nor what it is for, W. Common practice: a small work lamp.
 const ASSUMED_LAMP_W: f64 = 20.0;
@@ -105,7 +106,7 @@ impl PlannedLamp {
         let pairs = pairs(light);
         let label_w = if let Some(strip) = strip_figures(light) {
             let path = format!("{at}.strip.watt_per_m");
-            let label = format!("{}: power of a metre", light.name);
+            let label = say::power_of_a_metre(&light.name);
             let given = light.strip.as_ref().and_then(|s| s.watt_per_m);
             let watt_per_m = assumed.or(given, strip.watt_per_m, path, label, "W/m");
             let edges = light.strip.as_ref().map_or(&[][..], |s| &s.edges);
@@ -119,7 +120,7 @@ impl PlannedLamp {
                 light.label_w,
                 usual_w(light),
                 format!("{at}.label_w"),
-                format!("{}: power of one", light.name),
+                say::power_of_one(&light.name),
                 "W",
             )
         };
@@ -132,7 +133,7 @@ impl PlannedLamp {
                     cut_in_v,
                     usual,
                     format!("{at}.draws.cut_in_v"),
-                    format!("{}: lowest voltage at full power", light.name),
+                    say::lowest_voltage_at_full_power(&light.name),
                     "V",
                 );
                 fades_below_v = Some(cut_in_v);
@@ -155,7 +156,7 @@ impl PlannedLamp {
                         forward_v,
                         9.0 * made_n,
                         format!("{at}.draws.forward_v"),
-                        format!("{}: forward voltage of a group", light.name),
+                        say::forward_voltage_of_a_group(&light.name),
                         "V",
                     );
                     let by_label = Pair { volts: label_v, amps: label_w / label_v };

@@ -2,6 +2,7 @@
 
 use crate::inputs::{Assignment, Input, Inputs, signal_label};
 use jovek_job::{Job, Position, Signal, SwitchId, SwitchKind, VehicleSide, Wish};
+use jovek_phrases::plan as say;
 
 /// What one leaf of a wish hangs on.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -220,13 +221,13 @@ fn flat(list: Vec<Logic>, any: bool) -> Logic {
 
 /// A wish as one plain sentence.
 pub fn sentence(job: &Job, wish: &Wish) -> String {
-    format!("Lit {}.", said(job, wish, false))
+    say::lit(&said(job, wish, false))
 }
 
 fn joined(job: &Job, list: &[Wish], word: &str) -> String {
     let parts: Vec<String> = list.iter().map(|w| said(job, w, true)).collect();
     match parts.as_slice() {
-        [] => "never".into(),
+        [] => say::never().into(),
         [one] => one.clone(),
         [head @ .., last] => format!("{}{word}{last}", head.join(", ")),
     }
@@ -235,36 +236,36 @@ fn joined(job: &Job, list: &[Wish], word: &str) -> String {
 fn said(job: &Job, wish: &Wish, inside: bool) -> String {
     let lists = matches!(wish, Wish::Any(l) | Wish::All(l) if l.len() > 1);
     let text = match wish {
-        Wish::OwnSwitch => "by its own switch".into(),
+        Wish::OwnSwitch => say::by_its_own_switch().into(),
         Wish::With(s) => with_signal(*s, ""),
-        Wish::Towing(s) => with_signal(*s, " of the towing vehicle"),
+        Wish::Towing(s) => with_signal(*s, say::of_the_towing_vehicle_2()),
         Wish::Switch { id, position } => {
             let switch = job.switch(id);
             let name = job.switch_label(id);
             match (position, switch.map(|s| s.kind)) {
-                (Position::Down, _) => format!("with {name} down"),
-                (_, Some(SwitchKind::ThreeWay)) => format!("with {name} up"),
-                (_, Some(SwitchKind::Momentary)) => format!("while {name} is pressed"),
-                (_, Some(SwitchKind::Lid)) => format!("while {name} is open"),
-                _ => format!("by {name}"),
+                (Position::Down, _) => say::with_down(&name),
+                (_, Some(SwitchKind::ThreeWay)) => say::with_up(&name),
+                (_, Some(SwitchKind::Momentary)) => say::while_is_pressed(&name),
+                (_, Some(SwitchKind::Lid)) => say::while_is_open(&name),
+                _ => say::by(&name),
             }
         }
-        Wish::Any(list) => joined(job, list, " or "),
-        Wish::All(list) => joined(job, list, " and "),
-        Wish::Not(w) => format!("not {}", said(job, w, true)),
+        Wish::Any(list) => joined(job, list, say::or()),
+        Wish::All(list) => joined(job, list, say::and()),
+        Wish::Not(w) => say::not(&said(job, w, true)),
         Wish::OnlyWhile { lit, condition } => {
             let condition = match condition.as_ref() {
-                Wish::Not(inner) => format!("never {}", said(job, inner, true)),
-                other => format!("only {}", said(job, other, true)),
+                Wish::Not(inner) => say::never_2(&said(job, inner, true)),
+                other => say::only(&said(job, other, true)),
             };
             format!("{}, {condition}", said(job, lit, true))
         }
         Wish::After { lit, seconds } => {
-            format!("{} and for {} after", said(job, lit, true), seconds_text(*seconds))
+            say::and_for_after(&said(job, lit, true), &seconds_text(*seconds))
         }
-        Wish::UntilLow(w) => format!("{} until the battery is low", said(job, w, true)),
+        Wish::UntilLow(w) => say::until_the_battery_is_low(&said(job, w, true)),
         Wish::Held { from, until } => {
-            format!("from the moment {} until {}", said(job, from, true), said(job, until, true))
+            say::from_the_moment_until(&said(job, from, true), &said(job, until, true))
         }
     };
     if inside && lists { format!("({text})") } else { text }
@@ -272,14 +273,14 @@ fn said(job: &Job, wish: &Wish, inside: bool) -> String {
 
 fn with_signal(signal: Signal, whose: &str) -> String {
     match signal {
-        Signal::Moving => format!("above walking pace{whose}"),
-        Signal::EngineRunning => format!("with the engine{whose} running"),
-        Signal::Trailer => "with a trailer connected".into(),
-        Signal::Ignition => format!("with the ignition{whose} on"),
-        Signal::Accessory => format!("with the key{whose} at accessory"),
-        Signal::Hazard => format!("with the hazard lights{whose}"),
-        Signal::Left | Signal::Right => format!("with the {}{whose}", signal_label(signal)),
-        other => format!("with the {}{whose}", signal_label(other)),
+        Signal::Moving => say::above_walking_pace(&whose),
+        Signal::EngineRunning => say::with_the_engine_running(&whose),
+        Signal::Trailer => say::with_a_trailer_connected().into(),
+        Signal::Ignition => say::with_the_ignition(&whose),
+        Signal::Accessory => say::with_the_key_at_accessory(&whose),
+        Signal::Hazard => say::with_the_hazard_lights(&whose),
+        Signal::Left | Signal::Right => say::with_the(&signal_label(signal), &whose),
+        other => say::with_the(&signal_label(other), &whose),
     }
 }
 

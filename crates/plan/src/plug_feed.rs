@@ -8,6 +8,7 @@ use jovek_base::figure::amps;
 use jovek_base::source::{Basis, Source};
 use jovek_catalog::fuse::CONTINUOUS_PART;
 use jovek_job::{FactoryKind, Feed, Job, LampCircuit, OutputKind, Signal};
+use jovek_phrases::plan as say;
 
 /// The plugs of a factory lamp circuit as a feed; `new_a` is the largest current of the lamps, A. None where no lamp comes off and nobody chose them.
 pub fn option(
@@ -25,34 +26,23 @@ pub fn option(
     }
     let mut reasons = Vec::new();
     let mut say = |weighs, says: String, source| reasons.push(FeedReason { weighs, says, source });
-    let wish = Source { name: "the wish", basis: Basis::Fitter };
+    let wish = Source { name: say::the_wish(), basis: Basis::Fitter };
     let follows = &wire_label(f);
     match f.does(&circuit.lit) {
-        true => say(
-            FeedVerdict::Good,
-            "Its own plug, its own switch: nothing is cut, no wire is laid.".into(),
-            wish,
-        ),
-        false => {
-            say(FeedVerdict::No, format!("On this plug it comes on with the {follows}."), wish)
-        }
+        true => say(FeedVerdict::Good, say::its_own_plug_its_own_switch().into(), wish),
+        false => say(FeedVerdict::No, say::on_this_plug_it_comes(&follows), wish),
     }
     let (before_a, after_a) = (planned.before_a, planned.existing_a + new_a);
     let room_a = CONTINUOUS_PART * planned.fuse_a;
     let (weighs, says) = if after_a <= before_a {
-        let says = format!(
-            "{} before, {} after: no more for wire and fuse than they had.",
-            amps(before_a),
-            amps(after_a)
-        );
+        let says = say::before_after_no_more_for_wire(&amps(before_a), &amps(after_a));
         (FeedVerdict::Good, says)
     } else {
-        let says = format!(
-            "{} before, {} after, against {} (80 % of its {} A fuse).",
-            amps(before_a),
-            amps(after_a),
-            amps(room_a),
-            planned.fuse_a
+        let says = say::before_after_against_80(
+            &amps(before_a),
+            &amps(after_a),
+            &amps(room_a),
+            &planned.fuse_a,
         );
         (if after_a <= room_a { FeedVerdict::Mind } else { FeedVerdict::No }, says)
     };
@@ -60,36 +50,24 @@ pub fn option(
     let practice = Source::practice("lamps on their own plug");
     match f.output {
         OutputKind::Plain => {}
-        OutputKind::Unknown => say(
-            FeedVerdict::Mind,
-            "Not known whether a module pulses or monitors it: look for a message on the dash once it is lit.".into(),
-            practice,
-        ),
-        OutputKind::Pulsed => say(
-            FeedVerdict::Mind,
-            "A module pulses it: the lamp must be made for that, or it flickers.".into(),
-            practice,
-        ),
+        OutputKind::Unknown => {
+            say(FeedVerdict::Mind, say::not_known_whether_a_module_pulses_or().into(), practice)
+        }
+        OutputKind::Pulsed => {
+            say(FeedVerdict::Mind, say::a_module_pulses_it_the_lamp().into(), practice)
+        }
         OutputKind::Monitored => say(
             FeedVerdict::Mind,
-            format!(
-                "A module watches it: {} in place of {} may be reported as a lamp that is out.",
-                amps(after_a),
-                amps(before_a)
-            ),
+            say::a_module_watches_it_in_place(&amps(after_a), &amps(before_a)),
             practice,
         ),
     }
     let is_led = lamps.iter().any(|l| !l.is_filament);
     if is_led && matches!(f.follows, Signal::Left | Signal::Right) {
-        say(FeedVerdict::Mind, "A flasher that counts the load may flash fast.".into(), practice);
+        say(FeedVerdict::Mind, say::a_flasher_that_counts_the_load().into(), practice);
     }
     if is_led {
-        say(
-            FeedVerdict::Good,
-            "Dark on a live plug: the polarity is the other way round. Turn the plug, or swap its two pins.".into(),
-            practice,
-        );
+        say(FeedVerdict::Good, say::dark_on_a_live_plug().into(), practice);
     }
-    Some(gather(feed, format!("Own plug: {}", f.name), reasons))
+    Some(gather(feed, say::own_plug(&f.name), reasons))
 }

@@ -3,6 +3,7 @@
 use jovek_base::figure::volts;
 use jovek_base::source::Source;
 use jovek_job::{Probe, SwitchedSide, SystemVoltage};
+use jovek_phrases::plan as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -73,34 +74,22 @@ fn of_minus(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
     };
     let live = |v: f64| (LIVE_V.0 * n..=LIVE_V.1 * n).contains(&v);
     match (probe.on_v.map(f64::abs), probe.off_v.map(f64::abs)) {
-        (None, None) => answer(
-            ProbeVerdict::NotProbed,
-            "Not probed yet: red on the wire between lamp and switch, black on the frame; function on, then off."
-                .into(),
-        ),
-        (Some(on), _) if on > GROUNDED_V => answer(
-            ProbeVerdict::NotUsable,
-            format!("{} with the function on: the switch does not ground this wire.", volts(on)),
-        ),
-        (_, Some(off)) if !live(off) => answer(
-            ProbeVerdict::NotUsable,
-            format!(
-                "{} with the function off: not the battery's voltage through the lamp. Is its bulb in?",
-                volts(off)
-            ),
-        ),
-        (Some(on), Some(off)) => answer(
-            ProbeVerdict::Usable,
-            format!("{} on, {} off: a switch grounds it.", volts(on), volts(off)),
-        ),
-        (Some(_), None) => answer(
-            ProbeVerdict::Unfinished,
-            "On reading is good. Now read it with the function off.".into(),
-        ),
-        (None, Some(_)) => answer(
-            ProbeVerdict::Unfinished,
-            "Off reading is good. Now read it with the function on.".into(),
-        ),
+        (None, None) => answer(ProbeVerdict::NotProbed, say::not_probed_yet_red().into()),
+        (Some(on), _) if on > GROUNDED_V => {
+            answer(ProbeVerdict::NotUsable, say::with_the_function_on_the_switch(&volts(on)))
+        }
+        (_, Some(off)) if !live(off) => {
+            answer(ProbeVerdict::NotUsable, say::with_the_function_off(&volts(off)))
+        }
+        (Some(on), Some(off)) => {
+            answer(ProbeVerdict::Usable, say::on_off_a_switch_grounds(&volts(on), &volts(off)))
+        }
+        (Some(_), None) => {
+            answer(ProbeVerdict::Unfinished, say::on_reading_is_good_now_read().into())
+        }
+        (None, Some(_)) => {
+            answer(ProbeVerdict::Unfinished, say::off_reading_is_good_now_read().into())
+        }
     }
 }
 
@@ -119,11 +108,7 @@ fn of_plus(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
         .map(|v| if v < 0.0 { Polarity::Reversed } else { Polarity::AsMeasured });
     let (on_v, off_v) = match (probe.on_v, probe.off_v) {
         (None, None) => {
-            return answer(
-                ProbeVerdict::NotProbed,
-                "Not probed yet: read it with the function on, then off.".into(),
-                None,
-            );
+            return answer(ProbeVerdict::NotProbed, say::not_probed_yet_read().into(), None);
         }
         (on, off) => (on.map(f64::abs), off.map(f64::abs)),
     };
@@ -131,57 +116,43 @@ fn of_plus(probe: &Probe, system: SystemVoltage) -> ProbeAnswer {
         && off_v > OFF_V
     {
         let says = if off_v >= LIVE_V.0 * n && on_v.is_some_and(|on| on <= GROUNDED_V) {
-            format!(
-                "{} off and none on: a switch grounds this wire. Say under Look that its switch is in the minus wire.",
-                volts(off_v)
-            )
+            say::off_and_none_on_a_switch(&volts(off_v))
         } else if off_v >= LIVE_V.0 * n {
-            format!("{} with the function off: this wire is always live.", volts(off_v))
+            say::with_the_function_off_this_wire(&volts(off_v))
         } else {
-            format!(
-                "{} with the function off: leakage or a monitoring module; do not tie to it.",
-                volts(off_v)
-            )
+            say::with_the_function_off_leakage(&volts(off_v))
         };
         return answer(ProbeVerdict::NotUsable, says, polarity);
     }
     let Some(on_v) = on_v else {
         return answer(
             ProbeVerdict::Unfinished,
-            "Off reading is good. Now read it with the function on.".into(),
+            say::off_reading_is_good_now_read().into(),
             polarity,
         );
     };
     let says = if on_v <= OFF_V {
-        format!("{} with the function on: this wire does not follow it.", volts(on_v))
+        say::with_the_function_on_this_wire(&volts(on_v))
     } else if on_v < 10.5 * n {
-        format!(
-            "{} with the function on: a dimmed, pulsed or monitored output; do not tie to it.",
-            volts(on_v)
-        )
+        say::with_the_function_on_a_dimmed(&volts(on_v))
     } else if on_v < LIVE_V.0 * n {
-        format!(
-            "{} with the function on is below battery voltage: look for a poor joint first.",
-            volts(on_v)
-        )
+        say::with_the_function_on_is_below(&volts(on_v))
     } else if on_v > LIVE_V.1 * n {
-        format!("{} is more than a {:.0} V system has: check the meter.", volts(on_v), 12.0 * n)
+        say::is_more_than_a_v_system(&volts(on_v), &(12.0 * n))
     } else {
         let turned = match polarity {
-            Some(Polarity::Reversed) => {
-                " The minus sign shows that the red lead is on the negative wire."
-            }
+            Some(Polarity::Reversed) => say::the_minus_sign_shows(),
             _ => "",
         };
         return match off_v {
             Some(off_v) => answer(
                 ProbeVerdict::Usable,
-                format!("{} on, {} off: a plain source.{turned}", volts(on_v), volts(off_v)),
+                say::on_off_a_plain_source(&volts(on_v), &volts(off_v), &turned),
                 polarity,
             ),
             None => answer(
                 ProbeVerdict::Unfinished,
-                format!("{} on is good.{turned} Now read it with the function off.", volts(on_v)),
+                say::on_is_good_now_read(&volts(on_v), &turned),
                 polarity,
             ),
         };

@@ -9,7 +9,6 @@ use jovek_catalog::relay::RelayType;
 
 /// What carries and switches the lamp current.
 #[derive(Debug, Clone, Copy, PartialEq)]
-#[expect(clippy::large_enum_variant, reason = "one for each circuit, and copied freely")]
 pub enum ControlChoice {
     /// Nothing of its own: the factory source switches it.
     Source,

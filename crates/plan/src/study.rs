@@ -29,6 +29,7 @@ use jovek_catalog::insulation::Insulation;
 use jovek_circuit::{Network, Solution, SolveError, solve};
 use jovek_job::SupplyState;
 use jovek_job::{ControlKind, FactoryId, FactoryKind, Feed, Job, Shop, Skeleton};
+use jovek_phrases::plan as say;
 
 /// A circuit that has lights, planned and sized.
 #[derive(Debug, Clone)]
@@ -240,9 +241,9 @@ fn without_own_returns(layout: &mut Layout, chains: &[Chain], grounds: &[SharedG
 fn note_dimensions(skeleton: &Skeleton, size_m: [f64; 3], assumed: &mut Assumed) {
     let said = [skeleton.length_m, skeleton.width_m, skeleton.height_m];
     let names = [
-        ("skeleton.length_m", "Length of the vehicle"),
-        ("skeleton.width_m", "Width of the vehicle"),
-        ("skeleton.height_m", "Height of the vehicle"),
+        ("skeleton.length_m", say::length_of_the_vehicle()),
+        ("skeleton.width_m", say::width_of_the_vehicle()),
+        ("skeleton.height_m", say::height_of_the_vehicle()),
     ];
     for ((value, usual), (path, name)) in said.into_iter().zip(size_m).zip(names) {
         assumed.or(value, usual, path, name, "m");
@@ -291,7 +292,7 @@ fn note_switch_leads(job: &Job, circuits: &[Studied], assumed: &mut Assumed) {
                 job.circuits[*index].control.switch_lead_m,
                 ASSUMED_SWITCH_LEAD_M,
                 format!("circuits[{index}].control.switch_lead_m"),
-                format!("{}: relay to switch, one way", chain.name),
+                say::relay_to_switch_one_way(&chain.name),
                 "m",
             );
         }

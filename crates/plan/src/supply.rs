@@ -5,6 +5,7 @@ use jovek_catalog::battery as table;
 use jovek_circuit::devices::{Alternator, Battery};
 pub use jovek_job::SupplyState;
 use jovek_job::{Auxiliary, Chemistry, Isolation, Job};
+use jovek_phrases::plan as say;
 
 /// Battery and alternator with every figure filled in.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -62,35 +63,35 @@ impl PlannedSupply {
             battery.capacity_ah,
             table::ASSUMED_AH,
             "supply.battery.capacity_ah",
-            "Battery capacity",
+            say::battery_capacity(),
             "Ah",
         );
         let internal_mohm = assumed.or(
             battery.internal_mohm,
             (n * table::RESISTANCE_OHM_AH / capacity_ah * 1e4).round() / 10.0,
             "supply.battery.internal_mohm",
-            "Battery internal resistance",
+            say::battery_internal_resistance(),
             "mohm",
         );
         let regulated_v = assumed.or(
             alternator.regulated_v,
             n * table::ASSUMED_REGULATED_V,
             "supply.alternator.regulated_v",
-            "Charging voltage",
+            say::charging_voltage(),
             "V",
         );
         let rated_a = assumed.or(
             alternator.rated_a,
             table::ASSUMED_RATED_A,
             "supply.alternator.rated_a",
-            "Alternator rating",
+            say::alternator_rating(),
             "A",
         );
         let idle_a = assumed.or(
             alternator.idle_a,
             (rated_a * table::ASSUMED_IDLE_PART * table::HOT_PART).round(),
             "supply.alternator.idle_a",
-            "Alternator current at idle",
+            say::alternator_current_at_idle(),
             "A",
         );
         PlannedSupply {
@@ -158,14 +159,14 @@ fn auxiliary(a: &Auxiliary, n: f64, assumed: &mut Assumed) -> PlannedAuxiliary {
         a.battery.capacity_ah,
         table::ASSUMED_AH,
         format!("{at}.battery.capacity_ah"),
-        "Auxiliary battery, capacity",
+        say::auxiliary_battery_capacity(),
         "Ah",
     );
     let internal_mohm = assumed.or(
         a.battery.internal_mohm,
         (n * table::RESISTANCE_OHM_AH / capacity_ah * 1e4).round() / 10.0,
         format!("{at}.battery.internal_mohm"),
-        "Auxiliary battery, internal resistance",
+        say::auxiliary_battery_internal_resistance(),
         "mohm",
     );
     // A cable that this job fits is worked out once its load is known.
@@ -175,7 +176,7 @@ fn auxiliary(a: &Auxiliary, n: f64, assumed: &mut Assumed) -> PlannedAuxiliary {
             a.cable_mohm,
             ASSUMED_CABLE_MOHM,
             format!("{at}.cable_mohm"),
-            "Cable between the batteries",
+            say::cable_between_the_batteries(),
             "mohm",
         ),
     };

@@ -1,6 +1,7 @@
 //! Which side of an empty fuse position is live, and with the key how: from four readings.
 
 use jovek_job::{FuseSurvey, SystemVoltage};
+use jovek_phrases::plan as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -78,34 +79,19 @@ pub fn judge(survey: &FuseSurvey, system: SystemVoltage) -> SurveyAnswer {
         second(survey.second_key_off_v),
     ) else {
         let says = match survey.has_no_second {
-            true => "Read the side that has a terminal, key on and key off: two readings.",
-            false => "Read both sides, key on and key off: four readings.",
+            true => say::read_the_side(),
+            false => say::read_both_sides_key(),
         };
         return answer(None, None, false, says);
     };
     let sides = [first_on, first_off, second_on, second_off];
     if sides.contains(&Reading::Between) {
-        return answer(
-            None,
-            None,
-            false,
-            "A reading lies between dead and live: a module drives it. Leave this position.",
-        );
+        return answer(None, None, false, say::a_reading_lies_between_dead());
     }
     let live = |on, off| on == Reading::Simulation || off == Reading::Simulation;
     match (live(first_on, first_off), live(second_on, second_off)) {
-        (false, false) => answer(
-            None,
-            None,
-            false,
-            "Neither side is live: nothing is fitted behind this position. Take another.",
-        ),
-        (true, true) => answer(
-            None,
-            None,
-            false,
-            "Both sides are live: the load side is fed from elsewhere. Leave this position.",
-        ),
+        (false, false) => answer(None, None, false, say::neither_side_is_live_nothing()),
+        (true, true) => answer(None, None, false, say::both_sides_are_live_the_load()),
         (first, _) => {
             let (side, on, off) = if first {
                 (Side::First, first_on, first_off)
@@ -114,30 +100,16 @@ pub fn judge(survey: &FuseSurvey, system: SystemVoltage) -> SurveyAnswer {
             };
             let name = if first { "first" } else { "second" };
             match (on, off) {
-                (Reading::Simulation, Reading::Dead) => answer(
-                    Some(side),
-                    Some(LiveWhen::KeyOn),
-                    true,
-                    &format!(
-                        "The {name} side is live with the key on and dead with it off. Take the feed \
-                         from the other side, behind the new fuse, with a fuse adapter."
-                    ),
-                ),
+                (Reading::Simulation, Reading::Dead) => {
+                    answer(Some(side), Some(LiveWhen::KeyOn), true, &say::the_side_is_live(&name))
+                }
                 (Reading::Simulation, Reading::Simulation) => answer(
                     Some(side),
                     Some(LiveWhen::Always),
                     false,
-                    &format!(
-                        "The {name} side is live with the key out too: what is fed here can flatten \
-                         the battery. It does not follow the key."
-                    ),
+                    &say::the_side_is_live_with(&name),
                 ),
-                _ => answer(
-                    Some(side),
-                    None,
-                    false,
-                    &format!("The {name} side is live only with the key off: read again."),
-                ),
+                _ => answer(Some(side), None, false, &say::the_side_is_live_only(&name)),
             }
         }
     }

@@ -11,6 +11,7 @@ use jovek_base::source::Source;
 use jovek_catalog::{diode, fuse, relay, switch};
 use jovek_circuit::Throw;
 use jovek_job::{ControlKind, OutputKind, Signal, Suppression, SystemVoltage};
+use jovek_phrases::plan as say;
 
 /// One way to make a lamp function do what is wished.
 #[derive(Debug, Clone, PartialEq)]
@@ -171,14 +172,14 @@ fn change_over(maker: &mut Maker, logic: &Logic) -> Result<Rung, Unmet> {
 /// Name of a kind of hardware.
 pub fn kind_label(kind: ControlKind) -> &'static str {
     match kind {
-        ControlKind::Switch => "Switch alone",
-        ControlKind::Relay => "Relay",
-        ControlKind::Diodes => "Diodes in the feed",
-        ControlKind::SeriesContacts => "Contacts in series",
-        ControlKind::BreakContact => "Normally closed contact",
-        ControlKind::ChangeOver => "Change-over relay",
-        ControlKind::SignalRelays => "Small signal relays",
-        ControlKind::Controller => "Controller box",
+        ControlKind::Switch => say::switch_alone(),
+        ControlKind::Relay => say::relay(),
+        ControlKind::Diodes => say::diodes_in_the_feed(),
+        ControlKind::SeriesContacts => say::contacts_in_series(),
+        ControlKind::BreakContact => say::normally_closed_contact(),
+        ControlKind::ChangeOver => say::change_over_relay(),
+        ControlKind::SignalRelays => say::small_signal_relays(),
+        ControlKind::Controller => say::controller_box(),
     }
 }
 
@@ -188,19 +189,19 @@ fn label(wired: &Wired, logic: &Logic, switching: &Switching) -> String {
         *holds && matches!(l, Leaf::Signal(_, Signal::LowBeam | Signal::HighBeam))
     });
     match switching.kind {
-        ControlKind::Relay if beams && diodes > 0 => "Relay with keep-on diode".into(),
+        ControlKind::Relay if beams && diodes > 0 => say::relay_with_keep_on_diode().into(),
         ControlKind::Relay if diodes > 0 => {
-            format!("Relay, {diodes} {}", if diodes == 1 { "diode" } else { "diodes" })
+            say::relay_2(&diodes, &(if diodes == 1 { say::diode() } else { say::diodes() }))
         }
         ControlKind::Relay
             if switching.relays.last().is_some_and(|r| {
                 matches!(r.coil_from, Rung::Tap(_)) || r.grounded_by().is_some()
             }) =>
         {
-            "Relay triggered by the signal".into()
+            say::relay_triggered_by_the_signal().into()
         }
         ControlKind::SeriesContacts if wired.position.is_some() => {
-            "Switch behind the fuse position".into()
+            say::switch_behind_the_fuse_position().into()
         }
         kind => kind_label(kind).into(),
     }
@@ -225,22 +226,22 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
         match wired.outputs[tap] {
             OutputKind::Monitored if small => say(
                 FeedVerdict::Mind,
-                format!("{name} is watched: it takes only {} from it.", amps_or_milli(taken_a)),
+                say::is_watched_it_takes_only(&name, &amps_or_milli(taken_a)),
                 practice("a small coil stays below what a module notices"),
             ),
             OutputKind::Monitored => say(
                 FeedVerdict::No,
-                format!("{name} is watched by a module: {} more would be noticed.", amps(taken_a)),
+                say::is_watched_by_a_module(&name, &amps(taken_a)),
                 practice("monitored outputs"),
             ),
             OutputKind::Pulsed => say(
                 FeedVerdict::No,
-                format!("{name} is pulsed: relays chatter on it, LED drivers flicker."),
+                say::is_pulsed_relays_chatter(&name),
                 practice("pulsed outputs"),
             ),
             OutputKind::Unknown => say(
                 FeedVerdict::Mind,
-                format!("Probe {name} first: it is not known how it behaves."),
+                say::probe_first_it_is_not_known(&name),
                 practice("probing before trusting"),
             ),
             OutputKind::Plain => {}
@@ -249,10 +250,10 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
         if planned.is_ground_switched {
             say(
                 FeedVerdict::Good,
-                format!(
-                    "The switch of {name} grounds the coil: {} through it, beside {} of its lamp.",
-                    amps_or_milli(taken_a),
-                    amps(planned.existing_a)
+                say::the_switch_of_grounds_the_coil(
+                    &name,
+                    &amps_or_milli(taken_a),
+                    &amps(planned.existing_a),
                 ),
                 practice("lamps with their switch in the minus wire"),
             );
@@ -262,22 +263,18 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
         let room_a = fuse::CONTINUOUS_PART * planned.fuse_a;
         say(
             if total_a <= room_a { FeedVerdict::Good } else { FeedVerdict::No },
-            format!(
-                "Takes {} from {name}: {} there, {} allowed.",
-                amps_or_milli(taken_a),
-                amps(planned.existing_a),
-                amps(room_a)
+            say::takes_from_there_allowed(
+                &amps_or_milli(taken_a),
+                &name,
+                &amps(planned.existing_a),
+                &amps(room_a),
             ),
             Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
         );
         if carries_lamps && wired.label_a > wired.tie_in_a && wired.position != Some(tap) {
             say(
                 FeedVerdict::Mind,
-                format!(
-                    "{} through the wire of a factory lamp: it is good for up to {} more.",
-                    amps(wired.label_a),
-                    amps(wired.tie_in_a)
-                ),
+                say::through_the_wire_of_a_factory(&amps(wired.label_a), &amps(wired.tie_in_a)),
                 practice("what a lamp circuit is good for"),
             );
         }
@@ -287,14 +284,14 @@ fn judged(wired: &Wired, logic: &Logic, switching: Switching) -> SwitchingOption
     if let Some(standby) = standby_a(&switching) {
         say(
             FeedVerdict::Good,
-            format!("Draws {} with the key out.", amps_or_milli(standby)),
+            say::draws_with_the_key_out(&amps_or_milli(standby)),
             practice("standby of modules"),
         );
     }
     if switching.kind == ControlKind::BreakContact {
         say(
             FeedVerdict::Mind,
-            "A broken coil wire turns the lamps on.".into(),
+            say::a_broken_coil_wire_turns().into(),
             practice("normally closed contact"),
         );
     }
@@ -347,20 +344,15 @@ fn diode_reasons(
                 let lost_v = diode::forward_v(&d, wired.load_a);
                 say(
                     if lost_v > wired.limit_v { FeedVerdict::Mind } else { FeedVerdict::Good },
-                    format!(
-                        "The lamps lose {} in a {}: {} of heat.",
-                        volts(lost_v),
-                        d.name,
-                        shown(lost_v * wired.load_a, "W")
+                    say::the_lamps_lose(
+                        &volts(lost_v),
+                        &d.name(),
+                        &shown(lost_v * wired.load_a, "W"),
                     ),
                     source,
                 );
             }
-            None => say(
-                FeedVerdict::No,
-                format!("{} is more than any diode of the catalog carries.", amps(wired.load_a)),
-                source,
-            ),
+            None => say(FeedVerdict::No, say::is_more_than_any_diode(&amps(wired.load_a)), source),
         }
     }
     let in_coils = switching.diodes() - switching.lamps_from.diodes();
@@ -368,11 +360,7 @@ fn diode_reasons(
         let coil_a = 13.0 * wired.system.batteries()
             / relay::micro(wired.system).suppressed_by(wired.suppression).load_ohm();
         let lost_v = diode::forward_v(&diode::COIL, coil_a);
-        say(
-            FeedVerdict::Good,
-            format!("Diodes only before the coil: it loses {}, the lamps nothing.", volts(lost_v)),
-            source,
-        );
+        say(FeedVerdict::Good, say::diodes_only_before_the_coil(&volts(lost_v)), source);
     }
 }
 
@@ -388,16 +376,12 @@ fn contact_reasons(
     if switching.kind == ControlKind::Controller {
         let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= wired.load_a);
         match fits {
-            Some(a) => say(
-                FeedVerdict::Good,
-                format!("Its output carries the {} of the lamps: {a} A.", amps(wired.load_a)),
-                source,
-            ),
-            None => say(
-                FeedVerdict::No,
-                format!("{} of lamps is more than such a box carries.", amps(wired.load_a)),
-                source,
-            ),
+            Some(a) => {
+                say(FeedVerdict::Good, say::its_output_carries(&amps(wired.load_a), &a), source)
+            }
+            None => {
+                say(FeedVerdict::No, say::of_lamps_is_more_than_such(&amps(wired.load_a)), source)
+            }
         }
     } else if by_switch {
         let (part, most_a) = if wired.has_filament {
@@ -408,16 +392,10 @@ fn contact_reasons(
         let fits = switch::smallest_a(wired.load_a, part, wired.system.batteries())
             .filter(|_| wired.load_a <= most_a);
         match fits {
-            Some(a) => say(
-                FeedVerdict::Good,
-                format!("The switch carries the {} of the lamps: {a} A.", amps(wired.load_a)),
-                source,
-            ),
-            None => say(
-                FeedVerdict::No,
-                format!("{} of lamps is more than a switch should carry.", amps(wired.load_a)),
-                source,
-            ),
+            Some(a) => {
+                say(FeedVerdict::Good, say::the_switch_carries(&amps(wired.load_a), &a), source)
+            }
+            None => say(FeedVerdict::No, say::of_lamps(&amps(wired.load_a)), source),
         }
     }
     let (modules, relays): (Vec<usize>, Vec<usize>) =
@@ -425,16 +403,12 @@ fn contact_reasons(
     if !modules.is_empty() {
         let fits = relay::MODULE_RATINGS_A.into_iter().find(|a| a * relay_part >= wired.load_a);
         match fits {
-            Some(a) => say(
-                FeedVerdict::Good,
-                format!("The module carries the {} of the lamps: {a} A.", amps(wired.load_a)),
-                source,
-            ),
-            None => say(
-                FeedVerdict::No,
-                format!("{} of lamps is more than such a module carries.", amps(wired.load_a)),
-                source,
-            ),
+            Some(a) => {
+                say(FeedVerdict::Good, say::the_module_carries(&amps(wired.load_a), &a), source)
+            }
+            None => {
+                say(FeedVerdict::No, say::of_lamps_is_more_than_such_a(&amps(wired.load_a)), source)
+            }
         }
     }
     if !relays.is_empty() {
@@ -449,7 +423,7 @@ fn contact_reasons(
         let may_a = strongest.contact_a * relay_part * break_part;
         say(
             if wired.load_a <= may_a { FeedVerdict::Good } else { FeedVerdict::No },
-            format!("A relay carries the lamps: {} of up to {}.", amps(wired.load_a), amps(may_a)),
+            say::a_relay_carries_the_lamps(&amps(wired.load_a), &amps(may_a)),
             source,
         );
     }

@@ -32,6 +32,7 @@ use jovek_core::swap::swap;
 use jovek_core::work::bays::{BayPlan, plan};
 use jovek_core::work::learn::learn;
 use jovek_core::work::work;
+use jovek_phrases::program as say;
 use jovek_store::{Listed, Standing, Store};
 use std::io::{Read, Write};
 use std::net::SocketAddr;
@@ -48,10 +49,11 @@ const BAD_INPUT: u8 = 2;
 
 /// Runs a command; prints errors to standard error.
 pub fn run(cli: &Cli) -> ExitCode {
+    jovek_phrases::speak(cli.language.into());
     match execute(&cli.command, Reader { units: cli.units.map(Units::from) }) {
         Ok(code) => ExitCode::from(code),
         Err(e) => {
-            eprintln!("jovek: {e:#}");
+            eprintln!("{}", say::jovek(&e));
             ExitCode::from(BAD_INPUT)
         }
     }
@@ -66,7 +68,7 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
             let demo = || {
                 let store = Store::in_memory()?;
                 demo::load(&store)?;
-                println!("Demo jobs are kept in memory and are gone when this program ends.");
+                println!("{}", say::demo_jobs_are_kept_in_memory());
                 Ok(store)
             };
             serve::run(demo, *listen)?;
@@ -144,8 +146,8 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
             })?;
         }
         Command::Ies { file } => {
-            let bytes = std::fs::read(file)
-                .with_context(|| format!("{} cannot be read", file.display()))?;
+            let bytes =
+                std::fs::read(file).with_context(|| say::cannot_be_read(&file.display()))?;
             let text = String::from_utf8_lossy(&bytes);
             let read = ies::read(&text).map_err(|e| anyhow!("{}: {e}", file.display()))?;
             print(&ies_text(&read))?;
@@ -184,7 +186,7 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
             };
             match output {
                 Some(path) => std::fs::write(path, bytes)
-                    .with_context(|| format!("{} cannot be written", path.display()))?,
+                    .with_context(|| say::cannot_be_written(&path.display()))?,
                 None => print_bytes(&bytes)?,
             }
         }
@@ -194,11 +196,11 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                 return Err(anyhow!("{} exists already: name a new file", to.display()));
             }
             Store::existing(db)?.backup(to)?;
-            println!("{} copied to {}", db.display(), to.display());
+            println!("{}", say::copied_to(&db.display(), &to.display()));
         }
         Command::Restore { from, db } => {
             Store::restore(from, db)?;
-            println!("{} restored from {}", db.display(), from.display());
+            println!("{}", say::restored_from(&db.display(), &from.display()));
         }
         Command::Openapi => print(&api::openapi_text())?,
         Command::Schema => print(&api::job_schema_text())?,
@@ -225,12 +227,12 @@ impl Reader {
 fn read_job(path: &Path) -> anyhow::Result<Job> {
     let mut bytes = Vec::new();
     if path.as_os_str() == "-" {
-        std::io::stdin().read_to_end(&mut bytes).context("standard input cannot be read")?;
+        std::io::stdin().read_to_end(&mut bytes).context(say::standard_input_cannot_be_read())?;
     } else {
         let most = jovek_core::job::read::MAX_JOB_BYTES as u64 + 1;
         std::fs::File::open(path)
             .and_then(|f| f.take(most).read_to_end(&mut bytes))
-            .with_context(|| format!("{} cannot be read", path.display()))?;
+            .with_context(|| say::cannot_be_read(&path.display()))?;
     }
     let text = String::from_utf8(bytes)
         .map_err(|e| anyhow!("{} is not text: {}", path.display(), e.utf8_error()))?;
@@ -250,11 +252,11 @@ fn formboard_page(job: &Job, format: CliFormat, number: usize) -> anyhow::Result
 
 /// A list of stock; rows that cannot be taken are named on standard error.
 fn read_stock(path: &Path) -> anyhow::Result<Vec<StockLine>> {
-    let text = std::fs::read_to_string(path)
-        .with_context(|| format!("{} cannot be read", path.display()))?;
+    let text =
+        std::fs::read_to_string(path).with_context(|| say::cannot_be_read(&path.display()))?;
     let list = stock::read(&text).with_context(|| path.display().to_string())?;
     for bad in &list.bad {
-        eprintln!("{}, line {}: {}: {}", path.display(), bad.line, bad.text, bad.why);
+        eprintln!("{}", say::line(&path.display(), &bad.line, &bad.text, &bad.why));
     }
     Ok(list.good)
 }
@@ -303,7 +305,7 @@ fn jobs_in_yard(db: &Path) -> anyhow::Result<Vec<Job>> {
             Listed::Job(row) if row.standing == Standing::InYard => out.push(row.job),
             Listed::Job(_) => {}
             Listed::Unreadable(u) => {
-                eprintln!("job {} is left out, it cannot be read: {}", u.id, u.what)
+                eprintln!("{}", say::job_is_left_out_it_cannot(&u.id, &u.what))
             }
         }
     }
@@ -315,8 +317,9 @@ fn verify_file(db: &Path) -> anyhow::Result<u8> {
     for flaw in &found.flaws {
         println!("{}: {}", flaw.place, flaw.what);
     }
-    let verdict = if found.flaws.is_empty() { "all as written" } else { "NOT as written" };
-    println!("{} entries, {verdict}; last {}", found.entries, found.last);
+    let verdict =
+        if found.flaws.is_empty() { say::all_as_written() } else { say::not_as_written() };
+    println!("{}", say::entries_last(&found.entries, &verdict, &found.last));
     Ok(if found.flaws.is_empty() { CLEAN } else { STOP })
 }
 
@@ -366,7 +369,9 @@ fn simulate(
     let plain = Job { readings: Vec::new(), search: None, ..job.clone() };
     if let Device::Lux = device {
         let meter = LuxMeter::new(&plain, fault)?;
-        return sim::serve(listen, "lux meter", || Box::new(sim::LuxSession::new(meter.clone())));
+        return sim::serve(listen, say::lux_meter(), || {
+            Box::new(sim::LuxSession::new(meter.clone()))
+        });
     }
     let case = Case::new(&plain)?;
     match device {
@@ -374,12 +379,12 @@ fn simulate(
         Device::Meter => {
             sim::serve(listen, "meter", || Box::new(sim::MeterSession::new(&case, fault)))
         }
-        Device::Tester => sim::serve(listen, "trailer lamp tester", || {
+        Device::Tester => sim::serve(listen, say::trailer_lamp_tester(), || {
             Box::new(sim::TesterSession::new(&case, fault))
         }),
-        Device::Module => {
-            sim::serve(listen, "body module", || Box::new(sim::ModuleSession::new(&case, fault)))
-        }
+        Device::Module => sim::serve(listen, say::body_module(), || {
+            Box::new(sim::ModuleSession::new(&case, fault))
+        }),
     }
 }
 

@@ -4,6 +4,7 @@
 use crate::problem::Problem;
 use axum::http::StatusCode;
 use jovek_core::base::wanted::Wanted;
+use jovek_phrases::refusals as say;
 use rayon::{ThreadPool, ThreadPoolBuildError, ThreadPoolBuilder};
 use std::sync::Arc;
 use std::time::Duration;
@@ -89,12 +90,8 @@ impl Compute {
             Err(_) => Err(Problem::new(
                 StatusCode::SERVICE_UNAVAILABLE,
                 "/problems/busy",
-                "It takes too long",
-                format!(
-                    "Not worked out within {} s: others are being served, or this vehicle has very many states. Send \
-                     it again, or take circuits out of the job.",
-                    self.most_wait.as_secs()
-                ),
+                say::it_takes_too_long(),
+                say::not_worked_out_within_s_others(&self.most_wait.as_secs()),
             )),
         }
     }
@@ -137,7 +134,7 @@ impl Pool {
             drop(turn);
             let _ = tell.send(done);
         });
-        told.await.map_err(|_| failed("The computation broke off."))
+        told.await.map_err(|_| failed(say::the_computation_broke_off()))
     }
 }
 
@@ -152,7 +149,7 @@ fn stand_back(by: i32) {
 
 /// Nobody waits for it any more: no client sees this.
 pub(crate) fn given_up() -> Problem {
-    failed("Nobody waits for the answer any more.")
+    failed(say::nobody_waits_for_the_answer_any())
 }
 
 /// A panic within the work, or a program that is stopping.
@@ -160,7 +157,7 @@ pub(crate) fn failed(what: &str) -> Problem {
     Problem::new(
         StatusCode::INTERNAL_SERVER_ERROR,
         "/problems/internal",
-        "The program failed",
+        say::the_program_failed(),
         what.to_owned(),
     )
 }

@@ -8,6 +8,7 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use http_body_util::BodyExt;
 use jovek_core::job::read::MAX_JOB_BYTES;
+use jovek_phrases::refusals as say;
 use serde::de::DeserializeOwned;
 
 /// How much of a body that is too long is still taken in and dropped, bytes. A client that is cut
@@ -30,8 +31,8 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Json<T> {
             return Err(Problem::new(
                 StatusCode::UNSUPPORTED_MEDIA_TYPE,
                 "/problems/media-type",
-                "Not JSON",
-                "Send the body with Content-Type: application/json.",
+                say::not_json(),
+                say::send_the_body_with_content_type(),
             ));
         }
         let mut read = serde_json::Deserializer::from_str(&text);
@@ -65,7 +66,7 @@ impl<S: Send + Sync> FromRequest<S> for Text {
         let bytes = take_in(request.into_body(), 2 * MAX_JOB_BYTES).await?;
         String::from_utf8(bytes)
             .map(Text)
-            .map_err(|e| unreadable(StatusCode::BAD_REQUEST, format!("Not UTF-8: {e}.")))
+            .map_err(|e| unreadable(StatusCode::BAD_REQUEST, say::not_utf_8(&e)))
     }
 }
 
@@ -97,8 +98,8 @@ async fn take_in(mut body: Body, most: usize) -> Result<Vec<u8>, Problem> {
         return Err(Problem::new(
             StatusCode::PAYLOAD_TOO_LARGE,
             "/problems/too-large",
-            "Too large",
-            format!("A job has at most {MAX_JOB_BYTES} bytes: this is no job file."),
+            say::too_large(),
+            say::a_job_has_at_most_bytes(&MAX_JOB_BYTES),
         ));
     }
     Ok(kept)
@@ -127,5 +128,5 @@ impl From<QueryRejection> for Problem {
 }
 
 fn unreadable(status: StatusCode, detail: String) -> Problem {
-    Problem::new(status, "/problems/request", "The request cannot be read", detail)
+    Problem::new(status, "/problems/request", say::the_request_cannot_be_read(), detail)
 }

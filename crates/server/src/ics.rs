@@ -4,6 +4,7 @@ use chrono::{DateTime, NaiveDate, NaiveDateTime, Utc};
 use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
 use jiff::civil;
 use jovek_core::work::bays::BayPlan;
+use jovek_phrases::paper as say;
 
 fn naive(t: civil::DateTime) -> NaiveDateTime {
     NaiveDate::from_ymd_opt(t.year().into(), t.month() as u32, t.day() as u32)
@@ -15,11 +16,11 @@ fn naive(t: civil::DateTime) -> NaiveDateTime {
 /// the same file. Source of the form: RFC 5545.
 pub fn calendar(plan: &BayPlan) -> String {
     let mut out = Calendar::new();
-    out.name("Bays");
+    out.name(say::bays());
     for step in &plan.steps {
         let mut event = Event::new();
         let rest = match step.rest_min {
-            rest if rest > 0.0 => format!("Then {:.0} min of rest.", rest),
+            rest if rest > 0.0 => say::then_min_of_rest(&rest),
             _ => String::new(),
         };
         event
@@ -27,9 +28,9 @@ pub fn calendar(plan: &BayPlan) -> String {
             .timestamp(DateTime::<Utc>::from_naive_utc_and_offset(naive(step.starts), Utc))
             .starts(CalendarDateTime::Floating(naive(step.starts)))
             .ends(CalendarDateTime::Floating(naive(step.ends)))
-            .summary(&format!("Unit {}: {}", step.unit, step.what))
-            .location(&format!("Bay {}", step.bay))
-            .description(format!("Person {}. {rest}", step.person).trim());
+            .summary(&say::unit_2(&step.unit, &step.what))
+            .location(&say::bay(&step.bay))
+            .description(say::person(&step.person, &rest).trim());
         out.push(event.done());
     }
     out.done().to_string()

@@ -3,6 +3,7 @@
 
 use image::codecs::jpeg::JpegEncoder;
 use image::{DynamicImage, ImageDecoder, ImageReader, Limits};
+use jovek_phrases::refusals as say;
 use std::io::Cursor;
 
 /// Most bytes that are taken in.
@@ -20,13 +21,13 @@ const QUALITY: u8 = 82;
 #[derive(Debug, thiserror::Error)]
 pub enum PictureError {
     /// Too many bytes.
-    #[error("the picture has more than 16 MB; take a smaller one")]
+    #[error("{}", say::the_picture_has_more_than_16())]
     TooLarge,
     /// Too many pixels.
-    #[error("the picture has {0} million pixels, more than 40; take a smaller one")]
+    #[error("{}", say::the_picture_has_million_pixels(.0))]
     TooManyPixels(u64),
     /// No picture that can be read.
-    #[error("this is no JPEG or PNG that can be read ({0})")]
+    #[error("{}", say::this_is_no_jpeg_or_png(.0))]
     Unreadable(String),
 }
 

@@ -6,6 +6,7 @@ use jovek_core::export::ExportError;
 use jovek_core::job::diff::Change;
 use jovek_core::job::limits::JobFault;
 use jovek_core::job::read::JobError;
+use jovek_phrases::refusals as say;
 use jovek_store::StoreError;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -83,7 +84,8 @@ impl From<JobError> for Problem {
             }
             other => other.to_string(),
         };
-        let mut problem = Problem::new(status, "/problems/job", "The job cannot be read", detail);
+        let mut problem =
+            Problem::new(status, "/problems/job", say::the_job_cannot_be_read(), detail);
         problem.faults = match e {
             JobError::Figures(faults) => faults,
             JobError::WrongField { path, what } => vec![JobFault::of_file(path, what)],
@@ -96,7 +98,7 @@ impl From<JobError> for Problem {
 impl From<ExportError> for Problem {
     fn from(e: ExportError) -> Self {
         let status = StatusCode::UNPROCESSABLE_ENTITY;
-        Problem::new(status, "/problems/export", "The export cannot be made", e.to_string())
+        Problem::new(status, "/problems/export", say::the_export_cannot_be_made(), e.to_string())
     }
 }
 
@@ -104,43 +106,47 @@ impl From<StoreError> for Problem {
     fn from(e: StoreError) -> Self {
         let (status, kind, title) = match &e {
             StoreError::NoJob { .. } | StoreError::NoRevision { .. } => {
-                (StatusCode::NOT_FOUND, "/problems/not-found", "Not found")
+                (StatusCode::NOT_FOUND, "/problems/not-found", say::not_found())
             }
             StoreError::Conflict { .. } => (
                 StatusCode::PRECONDITION_FAILED,
                 "/problems/conflict",
-                "Somebody else saved in between",
+                say::somebody_else_saved_in_between(),
             ),
             StoreError::NothingToUndo | StoreError::NothingToRedo => {
-                (StatusCode::CONFLICT, "/problems/nothing-to-do", "Nothing to do")
+                (StatusCode::CONFLICT, "/problems/nothing-to-do", say::nothing_to_do())
             }
-            StoreError::Frozen(_) => (StatusCode::CONFLICT, "/problems/signed", "Signed"),
-            StoreError::TooLarge { .. } | StoreError::TooMany { .. } => {
-                (StatusCode::PAYLOAD_TOO_LARGE, "/problems/picture", "The picture is not taken")
-            }
+            StoreError::Frozen(_) => (StatusCode::CONFLICT, "/problems/signed", say::signed()),
+            StoreError::TooLarge { .. } | StoreError::TooMany { .. } => (
+                StatusCode::PAYLOAD_TOO_LARGE,
+                "/problems/picture",
+                say::the_picture_is_not_taken(),
+            ),
             StoreError::Unstorable { .. } => {
-                (StatusCode::PAYLOAD_TOO_LARGE, "/problems/job-too-large", "The job is full")
+                (StatusCode::PAYLOAD_TOO_LARGE, "/problems/job-too-large", say::the_job_is_full())
             }
             StoreError::BadBody { .. } => (
                 StatusCode::UNPROCESSABLE_ENTITY,
                 "/problems/unreadable",
-                "The stored job cannot be read",
+                say::the_stored_job_cannot_be_read(),
             ),
             StoreError::Deleted { .. } => {
-                (StatusCode::CONFLICT, "/problems/deleted", "The job was deleted")
+                (StatusCode::CONFLICT, "/problems/deleted", say::the_job_was_deleted())
             }
             StoreError::Moved { .. } => {
-                (StatusCode::SERVICE_UNAVAILABLE, "/problems/store", "The database went away")
+                (StatusCode::SERVICE_UNAVAILABLE, "/problems/store", say::the_database_went_away())
             }
-            StoreError::DiskFull { .. } => {
-                (StatusCode::INSUFFICIENT_STORAGE, "/problems/disk-full", "No room on the disk")
-            }
+            StoreError::DiskFull { .. } => (
+                StatusCode::INSUFFICIENT_STORAGE,
+                "/problems/disk-full",
+                say::no_room_on_the_disk(),
+            ),
             StoreError::Locked { .. } | StoreError::ReadOnly { .. } => (
                 StatusCode::SERVICE_UNAVAILABLE,
                 "/problems/store",
-                "The database cannot be written",
+                say::the_database_cannot_be_written(),
             ),
-            _ => (StatusCode::INTERNAL_SERVER_ERROR, "/problems/store", "The database failed"),
+            _ => (StatusCode::INTERNAL_SERVER_ERROR, "/problems/store", say::the_database_failed()),
         };
         let mut problem = Problem::new(status, kind, title, e.to_string());
         if let StoreError::Conflict { current } = e {

@@ -2,6 +2,7 @@
 
 use crate::api::{self, AppState};
 use anyhow::Context;
+use jovek_phrases::refusals as say;
 use jovek_store::Store;
 use std::net::SocketAddr;
 
@@ -27,7 +28,8 @@ pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> 
         })?;
         let store = open()?;
         store.purge(jiff::Timestamp::now())?;
-        println!("Jovek listens on http://{}", listener.local_addr()?);
+        let url = format!("http://{}", listener.local_addr()?);
+        println!("{}", say::jovek_listens_on(&url));
         let state = AppState::new(store).context("starting the threads")?;
         let served = axum::serve(listener, api::router(state))
             .with_graceful_shutdown(stop());

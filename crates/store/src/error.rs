@@ -1,5 +1,6 @@
 //! What can go wrong with the store, and how to mend it.
 
+use jovek_phrases::store as say;
 use rusqlite::ErrorCode;
 use std::path::Path;
 
@@ -7,13 +8,13 @@ use std::path::Path;
 #[derive(Debug, thiserror::Error)]
 pub enum StoreError {
     /// There is no such job.
-    #[error("there is no job {id}")]
+    #[error("{}", say::there_is_no_job(.id))]
     NoJob {
         /// Its id.
         id: i64,
     },
     /// There is no such revision.
-    #[error("job {id} has no revision {rev}")]
+    #[error("{}", say::job_has_no_revision(.id, .rev))]
     NoRevision {
         /// Id of the job.
         id: i64,
@@ -21,19 +22,19 @@ pub enum StoreError {
         rev: i64,
     },
     /// Somebody else saved in between.
-    #[error("somebody saved revision {current} in between")]
+    #[error("{}", say::somebody_saved_revision_in_between(.current))]
     Conflict {
         /// The newest revision.
         current: i64,
     },
     /// The job is at its first revision.
-    #[error("there is nothing to undo")]
+    #[error("{}", say::there_is_nothing_to_undo())]
     NothingToUndo,
     /// The job is signed, or cannot be.
     #[error(transparent)]
     Frozen(#[from] jovek_core::record::FrozenError),
     /// A picture is too large.
-    #[error("the picture has {bytes} bytes, more than {most}; make it smaller")]
+    #[error("{}", say::the_picture_has_bytes(.bytes, .most))]
     TooLarge {
         /// Its bytes.
         bytes: usize,
@@ -41,40 +42,40 @@ pub enum StoreError {
         most: usize,
     },
     /// A job has too many pictures.
-    #[error("the job has {most} pictures already")]
+    #[error("{}", say::the_job_has_pictures_already(.most))]
     TooMany {
         /// Most pictures.
         most: i64,
     },
     /// Nothing was undone.
-    #[error("there is nothing to redo")]
+    #[error("{}", say::there_is_nothing_to_redo())]
     NothingToRedo,
     /// The file may not be written.
-    #[error("{place} cannot be written: give this user write permission on it and on its folder")]
+    #[error("{}", say::cannot_be_written_give_this_user(.place))]
     ReadOnly {
         /// The file.
         place: String,
     },
     /// Another program holds the file.
-    #[error("{place} is held by another program: close that one, then try again")]
+    #[error("{}", say::is_held_by_another_program_close(.place))]
     Locked {
         /// The file.
         place: String,
     },
     /// No room on the disk.
-    #[error("no room left on the disk for {place}: make room, then save again; nothing was lost")]
+    #[error("{}", say::no_room_left_on_the_disk(.place))]
     DiskFull {
         /// The file.
         place: String,
     },
     /// The file is damaged.
-    #[error("the database is damaged ({what}): restore the newest backup with `jovek restore`")]
+    #[error("{}", say::the_database_is_damaged_restore(.what))]
     Damaged {
         /// What SQLite found.
         what: String,
     },
     /// The file cannot be opened at all.
-    #[error("{place} cannot be opened ({what}): check the path and its folder")]
+    #[error("{}", say::cannot_be_opened_check_the_path(.place, .what))]
     CannotOpen {
         /// The file.
         place: String,
@@ -82,13 +83,13 @@ pub enum StoreError {
         what: String,
     },
     /// A newer program wrote the file.
-    #[error("the database was written by a newer Jovek: use that one ({what})")]
+    #[error("{}", say::the_database_was_written(.what))]
     Newer {
         /// What the migration says.
         what: String,
     },
     /// A stored job cannot be read.
-    #[error("job {id}, revision {rev} cannot be read: {what}")]
+    #[error("{}", say::job_revision_cannot_be_read(.id, .rev, .what))]
     BadBody {
         /// Id of the job.
         id: i64,
@@ -98,60 +99,55 @@ pub enum StoreError {
         what: String,
     },
     /// The file to restore into exists.
-    #[error("{path} exists already: move it away first; nothing was changed")]
+    #[error("{}", say::exists_already_move_it_away_first(.path))]
     Exists {
         /// The file.
         path: String,
     },
     /// A job that could not be read again is not stored.
-    #[error("the job is not kept as it would be now: {what}. Nothing was changed")]
+    #[error("{}", say::the_job_is_not_kept(.what))]
     Unstorable {
         /// Why it could not be read again.
         what: String,
     },
     /// The file went away, or another one stands under its name.
-    #[error(
-        "{place} was moved, deleted or replaced while Jovek runs: stop Jovek, put the right file back, start it again; \
-         what you just sent is not safely kept"
-    )]
+    #[error("{}", say::was_moved_deleted_or_replaced_while(.place))]
     Moved {
         /// The file.
         place: String,
     },
     /// A database that another program made.
-    #[error("{place} is a database of another program: nothing was changed; name another file")]
+    #[error("{}", say::is_a_database_of_another_program(.place))]
     Foreign {
         /// The file.
         place: String,
     },
     /// A file without anything in it.
-    #[error("{place} is empty: it is no backup and no database")]
+    #[error("{}", say::is_empty_it_is_no_backup(.place))]
     Empty {
         /// The file.
         place: String,
     },
     /// The job was deleted.
-    #[error("job {id} was deleted: bring it back in the yard first")]
+    #[error("{}", say::job_was_deleted_bring_it_back(.id))]
     Deleted {
         /// Its id.
         id: i64,
     },
     /// The file to restore from does not exist.
-    #[error("{path} does not exist")]
+    #[error("{}", say::does_not_exist(.path))]
     Missing {
         /// The file.
         path: String,
     },
     /// Anything else that SQLite says.
-    #[error("database: {0}")]
+    #[error("{}", say::database(.0))]
     Sqlite(rusqlite::Error),
 }
 
-const THE_FILE: &str = "the database";
-
 impl From<rusqlite::Error> for StoreError {
     fn from(e: rusqlite::Error) -> Self {
-        let place = THE_FILE.to_owned();
+        let place = say::the_database().to_owned();
         match e.sqlite_error_code() {
             Some(ErrorCode::ReadOnly | ErrorCode::PermissionDenied) => {
                 StoreError::ReadOnly { place }

@@ -1,6 +1,7 @@
 //! The history: one entry for each change, bound to the one before it by its hash.
 
 use crate::{StoreError, revision};
+use jovek_phrases::store as say;
 use rusqlite::{Connection, OptionalExtension, params};
 use sha2::{Digest, Sha256};
 use std::collections::{HashMap, HashSet};
@@ -264,13 +265,13 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
         let e = entry(r)?;
         out.entries += 1;
         let mut flaw = |what: String| {
-            out.flaws.push(Flaw { place: format!("entry {}", e.id), what });
+            out.flaws.push(Flaw { place: say::entry(&e.id), what });
         };
         if e.id != out.entries as i64 {
-            flaw(format!("its number is {}: an entry is missing before it", e.id));
+            flaw(say::its_number_is_an_entry(&e.id));
         }
         if hash(&before, &e) != e.hash {
-            flaw("its hash does not fit: it or one before it was changed".into());
+            flaw(say::its_hash_does_not_fit().into());
         }
         let of = (e.job_id, e.subject);
         match What::of(&e.what) {
@@ -288,11 +289,11 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
         before = e.hash;
     }
     for (job, rev) in revisions.keys() {
-        let place = format!("revision {rev} of job {job}");
-        out.flaws.push(Flaw { place, what: "stands in no entry".into() });
+        let place = say::revision_of_job(&rev, &job);
+        out.flaws.push(Flaw { place, what: say::stands_in_no_entry().into() });
     }
     for id in pictures.keys() {
-        out.flaws.push(Flaw { place: format!("picture {id}"), what: "stands in no entry".into() });
+        out.flaws.push(Flaw { place: say::picture(&id), what: say::stands_in_no_entry().into() });
     }
     // The newest revision must be the one that a job shows.
     let mut query = db.prepare(
@@ -302,8 +303,8 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
     while let Some(r) = rows.next()? {
         let (job, head, newest): (i64, i64, Option<i64>) = (r.get(0)?, r.get(1)?, r.get(2)?);
         if newest != Some(head) {
-            let what = format!("shows revision {head}, the newest is {}", newest.unwrap_or(0));
-            out.flaws.push(Flaw { place: format!("job {job}"), what });
+            let what = say::shows_revision_the_newest(&head, &newest.unwrap_or(0));
+            out.flaws.push(Flaw { place: say::job(&job), what });
         }
     }
     out.flaws.extend(unreadable(db)?);
@@ -334,12 +335,8 @@ fn entry_flaw(
 ) -> Option<String> {
     match held {
         None if gone.contains(&job) => None,
-        None => Some(format!(
-            "{name} {subject} of job {job} is missing, or its time or name was changed"
-        )),
-        Some(held) if held != e.content => {
-            Some(format!("{name} {subject} of job {job} was changed"))
-        }
+        None => Some(say::of_job_is_missing(&name, &subject, &job)),
+        Some(held) if held != e.content => Some(say::of_job_was_changed(&name, &subject, &job)),
         Some(_) => None,
     }
 }
@@ -358,8 +355,8 @@ fn unreadable(db: &Connection) -> Result<Vec<Flaw>, StoreError> {
     let flaw = |raw: revision::Raw| match raw.listed() {
         revision::Listed::Job(_) => None,
         revision::Listed::Unreadable(u) => Some(Flaw {
-            place: format!("revision {} of job {}", u.rev, u.id),
-            what: format!("cannot be read: {}", u.what),
+            place: say::revision_of_job(&u.rev, &u.id),
+            what: say::cannot_be_read(&u.what),
         }),
     };
     Ok(rows.into_iter().filter_map(flaw).collect())

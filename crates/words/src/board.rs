@@ -9,6 +9,7 @@ use jovek_judge::diagnose::measures::{Measure, MeasureKind};
 use jovek_judge::diagnose::points::PointAt;
 use jovek_judge::diagnose::predict::node_of;
 use jovek_judge::proof::names;
+use jovek_phrases::paper as say;
 use jovek_plan::network::parts::PartKind;
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -93,7 +94,7 @@ pub fn boards(case: &Case) -> Vec<PracticeBoard> {
             let chain = c.map(|c| &case.study.circuits[c].chain);
             PracticeBoard {
                 circuit: chain.map(|chain| chain.id.clone()),
-                name: chain.map_or("Vehicle".into(), |chain| chain.name.clone()),
+                name: chain.map_or(say::vehicle().into(), |chain| chain.name.clone()),
                 points: case
                     .points
                     .iter()

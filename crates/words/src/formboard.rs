@@ -15,6 +15,7 @@ use jovek_judge::harness::colours::lamps_at;
 use jovek_judge::harness::connectors::{ConnectorAnswer, connectors};
 use jovek_judge::harness::ends::Names;
 use jovek_judge::harness::{Installation, housings, sheet_cuts};
+use jovek_phrases::paper as say;
 use jovek_plan::bundles::bundles;
 use jovek_plan::end::{Host, HousingIx};
 use jovek_plan::route::bundle::{Bundle, CLIP_SPACING_M, clips};
@@ -131,12 +132,8 @@ pub fn svg(job: &Job, study: &Assessment) -> Option<String> {
             (A3, (size_mm.0 / (A3.0 - 2.0 * MARGIN)).max(size_mm.1 / (A3.1 - 2.0 * HEAD)), false)
         }
     };
-    let says = if is_true {
-        format!("scale 1:{scale:.0}")
-    } else {
-        format!("not to a round scale, about 1:{scale:.0}")
-    };
-    let mut out = sheet_start(job, page, "overview", &says);
+    let says = if is_true { say::scale_1(&scale) } else { say::not_to_a_round_scale_about(&scale) };
+    let mut out = sheet_start(job, page, say::overview(), &says);
     rings(layout, &board, page, job.shop.units, &mut out);
     scale_bar(scale, page.0, page.1, job.shop.units, &mut out);
     let off = (MARGIN, HEAD + 8.0);
@@ -183,8 +180,8 @@ pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
                 continue;
             }
             let letter = char::from(b'A' + (row % 26) as u8);
-            let name = format!("page {letter}{} of {columns} by {rows}", column + 1);
-            let mut page = sheet_start(job, A4, &name, &format!("scale 1:{scale:.0}"));
+            let name = say::page_of(&letter, &(column + 1), &columns, &rows);
+            let mut page = sheet_start(job, A4, &name, &say::scale_1(&scale));
             let _ = write!(
                 page,
                 "<clipPath id=\"window\"><rect x=\"{MARGIN}\" y=\"{HEAD}\" width=\"{:.1}\" height=\"{:.1}\"/></clipPath>\n\
@@ -219,11 +216,11 @@ fn extent_mm(board: &Board) -> ((f64, f64), (f64, f64)) {
 fn sheet_start(job: &Job, (w, h): (f64, f64), name: &str, scale: &str) -> String {
     let mut out = format!(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" \
-         font-family=\"sans-serif\" fill=\"#111\">\n<title>Formboard, unit {}, {name}</title>\n\
+         font-family=\"sans-serif\" fill=\"#111\">\n<title>{}</title>\n\
          <rect width=\"100%\" height=\"100%\" fill=\"#fff\"/>\n",
-        escape(&job.unit)
+        escape(&say::formboard_page(&job.unit, &name))
     );
-    let title = format!("Formboard, unit {}: {}", job.unit, job.title);
+    let title = say::formboard_unit(&job.unit, &job.title);
     let right = format!("{name}, {scale}");
     for (x, size, anchor, words) in [(MARGIN, 5.0, "start", title), (w - MARGIN, 4.0, "end", right)]
     {
@@ -240,7 +237,7 @@ fn sheet_start(job: &Job, (w, h): (f64, f64), name: &str, scale: &str) -> String
 fn rings(layout: &Layout, board: &Board, (_, h): (f64, f64), units: Units, out: &mut String) {
     for (k, ring) in board.rings.iter().enumerate() {
         let way = &layout.graph.ways[*ring];
-        let words = format!("not on the board: {}, {}", way.name, units.length(way.length_m));
+        let words = say::not_on_the_board(&way.name, &units.length(way.length_m));
         let _ = writeln!(
             out,
             "<text x=\"{MARGIN:.1}\" y=\"{:.1}\" font-size=\"3\">{}</text>",
@@ -429,18 +426,18 @@ fn draw(
         let _ = write!(
             words,
             ", {}",
-            if b.count == 1 { "1 wire".into() } else { format!("{} wires", b.count) }
+            if b.count == 1 { say::n_1_wire().into() } else { say::wires(&b.count) }
         );
         if let Some(loom) = b.loom_mm {
-            let _ = write!(words, ", loom {}", units.bore(loom));
+            let _ = write!(words, "{}", say::loom(&units.bore(loom)));
         }
     }
     match (way.passage, bundle.and_then(|b| b.grommet_mm)) {
         (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => {
-            let _ = write!(words, ", grommet {}", units.bore(mm));
+            let _ = write!(words, "{}", say::grommet(&units.bore(mm)));
         }
-        (Passage::Hinge, _) => words.push_str(", hinge: loop"),
-        (Passage::Connector, _) => words.push_str(", connector"),
+        (Passage::Hinge, _) => words.push_str(say::hinge_loop()),
+        (Passage::Connector, _) => words.push_str(say::connector()),
         _ => {}
     }
     let _ = writeln!(out, "<circle cx=\"{x1:.2}\" cy=\"{y1:.2}\" r=\"1.2\"/></g>");

@@ -11,6 +11,7 @@ use jovek_judge::diagnose::shortest::shortest;
 use jovek_judge::diagnose::trial::{search, walk_round};
 use jovek_judge::diagnose::vehicle::HiddenVehicle;
 use jovek_judge::diagnose::words;
+use jovek_phrases::paper as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -88,13 +89,13 @@ pub enum PracticeError {
     #[error(transparent)]
     Unsolved(#[from] SolveError),
     /// No such reading.
-    #[error("there is no reading \"{id}\" on this vehicle; take one of the list, or two points")]
+    #[error("{}", say::there_is_no_reading(.id))]
     NoReading {
         /// The id given.
         id: String,
     },
     /// No such suspect.
-    #[error("\"{key}\" is no fault that this vehicle can have; take one of the list")]
+    #[error("{}", say::is_no_fault_that_this_vehicle(.key))]
     NoSuspect {
         /// The key given.
         key: String,
@@ -128,7 +129,7 @@ pub fn read_by_id(
         kind: MeasureKind::Volts { red, black },
         state,
         seconds: 12.0 + a.seconds + 0.5 * b.seconds,
-        name: format!("red on {}, black on {}", a.name, b.name),
+        name: say::red_on_black(&a.name, &b.name),
         how: String::new(),
     };
     Ok(taken(&m, value))
@@ -215,16 +216,16 @@ fn complaint(case: &Case, seed: u64) -> Result<String, SolveError> {
             MeasureKind::Look { circuit, lamp: None } if is_off => {
                 let name = &case.study.circuits[circuit].chain.name;
                 let with = case.study.wiring.inputs.words(case.job, case.states[m.state]);
-                return Ok(format!("\"{name}: {}, with {with}.\"", value_text(m, value)));
+                return Ok(say::with(&name, &value_text(m, value), &with));
             }
             MeasureKind::Story { circuit } if is_off => {
                 let name = &case.study.circuits[circuit].chain.name;
-                return Ok(format!("\"{name} goes out on bumps, then it is back.\""));
+                return Ok(say::goes_out_on_bumps(&name));
             }
             _ => {}
         }
     }
-    Ok("\"It all works, but a reading was off at the yearly check.\"".into())
+    Ok(say::it_all_works_but_a_reading().into())
 }
 
 fn end(
@@ -252,15 +253,14 @@ fn end(
         is_right: case.group_of[named] == case.group_of[truth],
         truth: title(&case.suspects[truth], usize::MAX),
         remedy: words::remedy(case.suspects[truth].fault).to_owned(),
-        says: format!(
-            "You: {}, {}. Jovek: a walk round of {}, then {}, {}. Shortest possible: {}, {}.",
-            counted(readings.len()),
-            clock(own_s),
-            clock(walk_s),
-            counted(best.len()),
-            clock(path.seconds),
-            counted(short.len()),
-            clock(short_s),
+        says: say::you_jovek_a_walk_round(
+            &counted(readings.len()),
+            &clock(own_s),
+            &clock(walk_s),
+            &counted(best.len()),
+            &clock(path.seconds),
+            &counted(short.len()),
+            &clock(short_s),
         ),
         best,
         shortest: short.iter().map(|t| taken(&case.measures[t.measure], t.value)).collect(),
@@ -268,7 +268,7 @@ fn end(
 }
 
 fn counted(readings: usize) -> String {
-    if readings == 1 { "1 reading".into() } else { format!("{readings} readings") }
+    if readings == 1 { say::n_1_reading().into() } else { say::readings(&readings) }
 }
 
 fn clock(seconds: f64) -> String {

@@ -13,6 +13,7 @@ use jovek_judge::answers::assess;
 use jovek_judge::light::{LightAsked, LightPicture, Stands, drawing, light};
 use jovek_judge::record::AsBuilt;
 use jovek_judge::work::work;
+use jovek_phrases::paper as say;
 use jovek_plan::study::study;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -82,22 +83,22 @@ impl SheetKind {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            SheetKind::Handover => "Handover: switches, fuses, as built",
-            SheetKind::Diagram => "Circuit diagram",
-            SheetKind::Pictures => "Pictures",
-            SheetKind::Wires => "Wires to cut",
-            SheetKind::Parts => "Parts",
-            SheetKind::Formboard => "Formboard",
-            SheetKind::Steps => "Steps",
-            SheetKind::Readings => "Readings to take",
-            SheetKind::Aim => "Aim sheet",
+            SheetKind::Handover => say::handover_switches_fuses_as_built(),
+            SheetKind::Diagram => say::circuit_diagram(),
+            SheetKind::Pictures => say::pictures(),
+            SheetKind::Wires => say::wires_to_cut(),
+            SheetKind::Parts => say::parts(),
+            SheetKind::Formboard => say::formboard(),
+            SheetKind::Steps => say::steps(),
+            SheetKind::Readings => say::readings_to_take(),
+            SheetKind::Aim => say::aim_sheet(),
         }
     }
 }
 
 /// Nothing is printed under that name.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
-#[error("there is no sheet \"{name}\"; there are {}", SheetKind::ALL.map(SheetKind::name).join(", "))]
+#[error("{}", say::there_is_no_sheet_there(.name, &SheetKind::ALL.map(SheetKind::name).join(", ")))]
 pub struct NoSuchSheet {
     name: String,
 }
@@ -156,7 +157,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
     let Asked { job, record, .. } = *asked;
     let title = |words: &str| {
         let mut pages = Pages::new(&format!("{}; {words}", packet::foot(record)));
-        pages.title(&format!("Unit {}: {words}", record.unit));
+        pages.title(&say::unit_2(&record.unit, &words));
         pages
     };
     let upright = |pages: Pages| -> Vec<Page> {
@@ -171,7 +172,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
         // Without a steady state there is no diagram; the finding says so.
         SheetKind::Diagram => match diagram(job, &VehicleState::default()) {
             Ok(drawn) => {
-                let mut pages = title("circuit diagram");
+                let mut pages = title(say::circuit_diagram_2());
                 for inner in page_svgs(&drawn) {
                     pages.drawing(&inner, (drawn.page_w, drawn.page_h));
                 }
@@ -181,7 +182,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
         },
         SheetKind::Pictures if asked.pictures.is_empty() => Vec::new(),
         SheetKind::Pictures => {
-            let mut pages = title("pictures");
+            let mut pages = title(say::pictures_2());
             let framed = asked.pictures.iter().map(|p| {
                 (format!("data:image/jpeg;base64,{}", STANDARD.encode(&p.jpeg)), p.says.clone())
             });
@@ -189,22 +190,22 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
             upright(pages)
         }
         SheetKind::Wires => {
-            let mut pages = title("wires to cut");
+            let mut pages = title(say::wires_to_cut_2());
             lists::wires(&mut pages, &assess(job));
             upright(pages)
         }
         SheetKind::Parts => {
-            let mut pages = title("parts");
+            let mut pages = title(say::parts_2());
             lists::parts(&mut pages, &assess(job).parts);
             upright(pages)
         }
         SheetKind::Steps => {
-            let mut pages = title("steps");
+            let mut pages = title(say::steps_2());
             lists::steps(&mut pages, &work(job, asked.now));
             upright(pages)
         }
         SheetKind::Readings => {
-            let mut pages = title("readings to take");
+            let mut pages = title(say::readings_to_take_2());
             lists::readings(&mut pages, &assess(job));
             upright(pages)
         }

@@ -1,6 +1,7 @@
 //! A4 pages written from top to bottom, as SVG.
 
 use jovek_base::xml::escape;
+use jovek_phrases::paper as say;
 use std::fmt::Write as _;
 
 /// A4, mm.
@@ -213,9 +214,9 @@ impl Pages {
             .enumerate()
             .map(|(k, page)| {
                 format!(
-                    "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" font-family=\"Overpass, sans-serif\" fill=\"#111\">\n<rect width=\"{w}\" height=\"{h}\" fill=\"#fff\"/>\n{page}<text x=\"{MARGIN_MM}\" y=\"{:.1}\" font-size=\"3\" fill=\"#555\">{foot}, page {} of {count}</text>\n</svg>\n",
+                    "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" font-family=\"Overpass, sans-serif\" fill=\"#111\">\n<rect width=\"{w}\" height=\"{h}\" fill=\"#fff\"/>\n{page}<text x=\"{MARGIN_MM}\" y=\"{:.1}\" font-size=\"3\" fill=\"#555\">{foot}, {}</text>\n</svg>\n",
                     h - 9.0,
-                    k + 1
+                    say::page_of_2(&(k + 1), &count)
                 )
             })
             .collect()

@@ -1453,6 +1453,8 @@ export interface components {
         BundleRule: "iec_bunched" | "nfpa_steps" | "aerospace" | "none";
         /** @description What a person can pick from. */
         Catalog: {
+            /** @description Values that facts can have, with their words. */
+            choices: components["schemas"]["Choices"];
             /** @description Connectors of trailers. */
             connectors: components["schemas"]["ConnectorChoice"][];
             /** @description Sizes that a factory wire may have, metric first. */
@@ -1644,6 +1646,61 @@ export interface components {
             source: components["schemas"]["Source"];
             /** @description What would change the outcome. */
             would_change?: string | null;
+        };
+        /** @description All values that can be chosen, by what they are of. */
+        Choices: {
+            /** @description What holds a lamp that is stuck on. */
+            adhesives: components["schemas"]["ValueLabel"][];
+            /** @description Kinds of bodies. */
+            bodies: components["schemas"]["ValueLabel"][];
+            /** @description How a battery is made. */
+            chemistries: components["schemas"]["ValueLabel"][];
+            /** @description What a lamp looked like when it came off. */
+            conditions: components["schemas"]["ValueLabel"][];
+            /** @description How a light takes its current. */
+            draws: components["schemas"]["ValueLabel"][];
+            /** @description What a circuit of the factory offers as a feed. */
+            factory_kinds: components["schemas"]["ValueLabel"][];
+            /** @description Families of fuses. */
+            fuse_families: components["schemas"]["ValueLabel"][];
+            /** @description What can hurt a wire on a way. */
+            hazards: components["schemas"]["ValueLabel"][];
+            /** @description What holds a lamp. */
+            held_by: components["schemas"]["ValueLabel"][];
+            /** @description How a second battery is charged and kept apart. */
+            isolations: components["schemas"]["ValueLabel"][];
+            /** @description How wires are joined. */
+            joints: components["schemas"]["ValueLabel"][];
+            /** @description Colour of a light. */
+            lamp_colours: components["schemas"]["ValueLabel"][];
+            /** @description How the lead of a lamp ends. */
+            lamp_ends: components["schemas"]["ValueLabel"][];
+            /** @description Where a lamp sits. */
+            lamp_places: components["schemas"]["ValueLabel"][];
+            /** @description What a lamp is for. */
+            lamp_roles: components["schemas"]["ValueLabel"][];
+            /** @description Voltage that a light is made for. */
+            made_for: components["schemas"]["ValueLabel"][];
+            /** @description How a factory wire behaves. */
+            outputs: components["schemas"]["ValueLabel"][];
+            /** @description How a wire gets through at the end of a way. */
+            passages: components["schemas"]["ValueLabel"][];
+            /** @description Whose rules of the road. */
+            regions: components["schemas"]["ValueLabel"][];
+            /** @description How a current gets back. */
+            returns: components["schemas"]["ValueLabel"][];
+            /** @description Where a shop likes to run its wires. */
+            route_practices: components["schemas"]["ValueLabel"][];
+            /** @description What takes up the spike of a coil. */
+            suppressions: components["schemas"]["ValueLabel"][];
+            /** @description Where a switch sits. */
+            switch_seats: components["schemas"]["ValueLabel"][];
+            /** @description In which wire of a factory lamp its switch sits. */
+            switched_sides: components["schemas"]["ValueLabel"][];
+            /** @description On which of two vehicles. */
+            vehicle_sides: components["schemas"]["ValueLabel"][];
+            /** @description What stands at the far end of a section. */
+            waypoints: components["schemas"]["ValueLabel"][];
         };
         /** @description A colour in the CIE 1931 diagram, 2 degree observer. */
         Chromaticity: {
@@ -6226,6 +6283,13 @@ export interface components {
              * @description The figure, in the unit that its name ends with.
              */
             value: number;
+        };
+        /** @description A value as the job holds it, and as it is spoken. */
+        ValueLabel: {
+            /** @description As it is spoken. */
+            label: string;
+            /** @description As the job holds it; empty where nothing is said. */
+            value: string;
         };
         /** @description The vehicle. */
         Vehicle: {

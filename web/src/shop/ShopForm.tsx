@@ -3,7 +3,6 @@ import type { Schemas } from "../api/client";
 import { ChoiceField, NumberField, TextField } from "../ui/fields";
 import { useForm } from "../ui/form";
 import { Group } from "../ui/Panel";
-import { FUSE_FAMILIES, ISOLATION, JOINTS, SUPPRESSION } from "../ui/words";
 import { KeptRatings } from "./KeptRatings";
 import { KeptWires } from "./KeptWires";
 
@@ -102,7 +101,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.joint"
           label="Joints"
           read={(held) => String(held ?? "crimp")}
-          options={JOINTS}
+          options={catalog?.choices.joints ?? []}
         />
         <ChoiceField
           path="shop.ground"
@@ -118,7 +117,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.isolation"
           label="Second battery isolated by"
           read={(held) => String(held ?? "voltage_sensing")}
-          options={ISOLATION}
+          options={catalog?.choices.isolations ?? []}
         />
         <ChoiceField
           path="shop.silicon_diodes"
@@ -134,13 +133,13 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.suppression"
           label="Across relay coils"
           read={(held) => String(held ?? "diode")}
-          options={SUPPRESSION}
+          options={catalog?.choices.suppressions ?? []}
         />
         <ChoiceField
           path="shop.fuse_family"
           label="Fuse family"
           read={(held) => String(held ?? "regular_blade")}
-          options={FUSE_FAMILIES}
+          options={catalog?.choices.fuse_families ?? []}
         />
         <ChoiceField
           path="shop.fuse_block"

@@ -5,7 +5,6 @@ import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Button } from "../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../ui/fields";
 import { FormContext } from "../ui/form";
-import { REGIONS } from "../ui/words";
 
 /** A trailer from its size: the lamps that the rule book asks for, placed, on their wires. */
 export function TrailerForm() {
@@ -15,12 +14,18 @@ export function TrailerForm() {
       <summary className="min-h-11 cursor-pointer content-center font-semibold">
         Build a trailer from its size
       </summary>
-      {data && <Sizes start={data.data.fresh.trailer} />}
+      {data && <Sizes start={data.data.fresh.trailer} regions={data.data.choices.regions} />}
     </details>
   );
 }
 
-function Sizes({ start }: { start: Schemas["TrailerAsked"] }) {
+function Sizes({
+  start,
+  regions,
+}: {
+  start: Schemas["TrailerAsked"];
+  regions: Schemas["ValueLabel"][];
+}) {
   const navigate = useNavigate();
   const [asked, setAsked] = useState(start);
   const [fault, setFault] = useState<string>();
@@ -56,7 +61,7 @@ function Sizes({ start }: { start: Schemas["TrailerAsked"] }) {
         <NumberField path="length_m" label="Length" unit="m" required />
         <NumberField path="width_m" label="Width" unit="m" required />
         <NumberField path="height_m" label="Height" unit="m" required />
-        <ChoiceField path="region" label="Rules of the road" options={REGIONS} />
+        <ChoiceField path="region" label="Rules of the road" options={regions} />
         <CheckField path="is_combined" label="Stop and turn in one lamp" />
         <CheckField path="has_two_axles" label="Two axles" />
         <Button kind="main" type="submit" className="min-h-[44px]">

@@ -148,7 +148,7 @@ fn the_aim_sheet() {
     let says = &report.aim[0].says;
     assert!(says.contains("50 mm down") && says.contains("0.5 turns down"), "{says}");
     assert!(says.contains("behind the bumper"));
-    assert!(report.notes.iter().any(|n| n.contains("both sides alike")), "{:?}", report.notes);
+    assert!(report.notes.iter().any(|n| n.contains("set both sides alike")), "{:?}", report.notes);
 }
 
 /// An amber cover in front of white costs four tenths; a lamp that is amber behind it a tenth. Source: reference table

@@ -124,7 +124,7 @@ fn turns_bring_it_to_its_mark_on_the_ground() {
     assert_eq!(right.says, "In range: leave it.");
     assert!(far.says.starts_with("1.6 m too far, 2.87°: 4.0"), "{}", far.says);
     assert!(far.says.ends_with("turns down. From below."), "{}", far.says);
-    let note = report.notes.iter().find(|n| n.contains("both sides alike")).unwrap();
+    let note = report.notes.iter().find(|n| n.contains("set both sides alike")).unwrap();
     assert!(note.contains("shines 1.7 m farther than"), "{note}");
     found(&mut two, &[ground(5.0), ground(2.0)]);
     let report = shown(&two, LightPicture::Nothing);

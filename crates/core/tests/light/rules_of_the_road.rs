@@ -4,10 +4,11 @@ use crate::common::demo_jobs;
 use jovek_core::job::{
     At, Flash, Job, LampColour, LampPlace, LampRole, Mount, Optic, Permit, Region, Signal, Wish,
 };
-use jovek_core::road::judge::{LAST_WORD, RoadVerdict};
+use jovek_core::road::judge::RoadVerdict;
 use jovek_core::road::road;
 use jovek_core::road::rulebook::{Rule, Vehicles, files, rules};
 use jovek_core::trailer::build::{TrailerAsked, build};
+use jovek_phrases::road::last_word;
 
 /// One lamp of a role, colour and height on unit 14's truck.
 fn truck(role: LampRole, colour: LampColour, place: LampPlace, up_m: f64, faces_deg: f64) -> Job {
@@ -43,7 +44,7 @@ fn every_file_of_the_rule_book_is_read() {
             assert_eq!(entry.region, region);
         }
     }
-    assert!(LAST_WORD.contains("Recalled from memory") && LAST_WORD.contains("local code"));
+    assert!(last_word().contains("Recalled from memory") && last_word().contains("local code"));
 }
 
 /// Number, colour and height of each required lamp. Source: 49 CFR 571.108 Table I, recalled from memory (reference

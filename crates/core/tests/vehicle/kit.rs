@@ -123,7 +123,7 @@ fn no_fuse_between_lamps_and_wire() {
         found.iter().find(|f| f.title.contains("the harness from the box breaks a rule")).unwrap();
     assert_eq!(told.grade, Grade::Stop);
     assert!(
-        told.remedy.starts_with("No fuse bears these lamps and protects this wire. With a"),
+        told.remedy.starts_with("No fuse carries these lamps and protects this wire. With a"),
         "{}",
         told.remedy
     );
@@ -139,7 +139,7 @@ fn a_fuse_below_its_lamps_is_told() {
     let told = found.iter().find(|f| f.code == FindingCode::FuseBelowLoad).unwrap();
     assert_eq!((told.grade, told.stage), (Grade::Stop, Stage::Feed));
     // 9 A at 80 %: 11.25 A, and 2.5 mm² bears the next one made.
-    assert_eq!(told.remedy, "A 15 A fuse: the wire bears it.");
+    assert_eq!(told.remedy, "A 15 A fuse: the wire is thick enough for it.");
 }
 
 /// Its own ring goes on the plus post when the work is done, before the negative: it waited, wrapped.

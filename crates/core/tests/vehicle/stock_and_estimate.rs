@@ -36,8 +36,8 @@ fn bad_rows_are_named_and_good_ones_stay() {
     for ((line, why), (want, says)) in bad.iter().zip([
         (3, "no part named"),
         (4, "held \"two\" is not a number"),
-        (5, "less than nothing"),
-        (6, "stands in the list already"),
+        (5, "is below zero"),
+        (6, "is in the list already"),
         (9, "no currency"),
         (10, "not a number"),
     ]) {

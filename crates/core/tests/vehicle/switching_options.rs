@@ -256,7 +256,7 @@ fn hardware_is_on_the_lists() {
     let quantity = |words: &str| -> f64 {
         answers.parts.iter().filter(|p| p.part.contains(words)).map(|p| p.quantity).sum()
     };
-    assert_eq!(quantity(diode::COIL.name), 2.0);
+    assert_eq!(quantity(&diode::COIL.name()), 2.0);
     assert_eq!(quantity("relay socket"), 1.0);
     assert_eq!(quantity("on-off switch, \"on-off\""), 1.0);
     let has = |from: &str, to: &str| answers.cuts.iter().any(|c| c.from == from && c.to == to);

@@ -21,7 +21,7 @@ async fn a_phone_without_connection_loses_no_mark() -> Result<()> {
     page.says("Measure next:").await?;
     let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
     page.go(&path).await?;
-    page.says("Before-figures").await?;
+    page.says("Readings before the work").await?;
     ensure!(page.overflow_px().await? <= 0.0, "Fit on a phone");
     page.press("Start").await?;
     page.says("Step 1 of").await?;
@@ -40,8 +40,10 @@ async fn a_phone_without_connection_loses_no_mark() -> Result<()> {
     page.press("Done").await?;
     page.says("1 mark waits for a connection").await?;
     // The next step is offered all the same.
-    page.until("the next step", || async { Ok(!shown(&page).await?.contains("Before-figures")) })
-        .await?;
+    page.until("the next step", || async {
+        Ok(!shown(&page).await?.contains("Readings before the work"))
+    })
+    .await?;
     page.press("Start").await?;
     page.says("2 marks wait for a connection").await?;
     let server = Server::start_at(&jovek()?, &args, &address)?;
@@ -100,7 +102,7 @@ async fn a_step_is_begun_left_and_done_by_keys() -> Result<()> {
     page.go("/jobs/5/look").await?;
     page.saved().await?;
     page.keys("7").await?;
-    page.says("Before-figures").await?;
+    page.says("Readings before the work").await?;
     let enter = || thirtyfour::TypingData::from("") + thirtyfour::Key::Enter;
     for (button, then) in [("Start", "begun"), ("Pause", "left"), ("Go on", "begun")] {
         page.tab_to("press", button).await?;
@@ -109,14 +111,18 @@ async fn a_step_is_begun_left_and_done_by_keys() -> Result<()> {
     }
     page.tab_to("press", "Done").await?;
     page.keys(enter()).await?;
-    page.until("the next step", || async { Ok(!shown(&page).await?.contains("Before-figures")) })
-        .await?;
+    page.until("the next step", || async {
+        Ok(!shown(&page).await?.contains("Readings before the work"))
+    })
+    .await?;
     page.saved().await?;
     page.says("1 done").await?;
     // Undo takes the last mark back.
     page.press("Undo").await?;
-    page.until("the step again", || async { Ok(shown(&page).await?.contains("Before-figures")) })
-        .await?;
+    page.until("the step again", || async {
+        Ok(shown(&page).await?.contains("Readings before the work"))
+    })
+    .await?;
     page.close().await
 }
 
@@ -135,7 +141,7 @@ async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
     page.says("Measure next:").await?;
     let path = page.path().await?.replace("/look", "/fit").replace("/light", "/fit");
     page.go(&path).await?;
-    page.says("Before-figures").await?;
+    page.says("Readings before the work").await?;
     page.until("the app to be kept", || async {
         // Pages that were never opened are kept too.
         let kept = "return caches.open('jovek-1').then((c) => c.keys())
@@ -146,7 +152,7 @@ async fn a_phone_opens_and_works_without_the_program() -> Result<()> {
     server.kill();
     page.reload().await?;
     page.says("No connection: the job as it was").await?;
-    page.says("Before-figures").await?;
+    page.says("Readings before the work").await?;
     page.press("Done").await?;
     page.says("1 mark waits for a connection").await?;
     page.go(&path.replace("/fit", "/prove")).await?;

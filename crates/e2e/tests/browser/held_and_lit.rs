@@ -95,9 +95,9 @@ async fn a_strip_of_three_colours() -> Result<()> {
     page.says("1 piece of strip").await?;
     page.pick("Colours", "red, green, blue").await?;
     page.says("leads of 4 cores, black is plus to all colours").await?;
-    page.fill("A channel bears", "0.3").await?;
+    page.fill("A channel carries", "0.3").await?;
     page.says("controller too weak").await?;
-    page.fill("A channel bears", "4").await?;
+    page.fill("A channel carries", "4").await?;
     page.says_no_more("controller too weak").await?;
     page.saved().await?;
     page.press("6 Cut").await?;

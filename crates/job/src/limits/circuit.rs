@@ -5,6 +5,7 @@ use crate::lamp::MeasuredDraw;
 use crate::{
     FactoryKind, Feed, Flash, Job, LightKind, OldLamp, Position, Section, Strip, SwitchKind, Wish,
 };
+use jovek_phrases::limits as say;
 use std::collections::HashSet;
 
 /// Most pieces of one wish.
@@ -20,11 +21,11 @@ impl Checker {
             self.text(format!("{at}.name"), &s.name, 80);
             self.maybe(format!("{at}.state.battery_v"), s.state.battery_v, 0.0, 60.0, "V");
             if s.state.on.len() > 64 || s.state.faults.len() > 64 {
-                self.say(at, "more than 64 inputs or faults in one state".into());
+                self.say(at, say::more_than_64_inputs_or_faults().into());
             }
         }
         if job.states.len() > 60 {
-            self.say("states".into(), "more than 60 saved states; remove some".into());
+            self.say("states".into(), say::more_than_60_saved_states_remove().into());
         }
     }
 
@@ -37,7 +38,7 @@ impl Checker {
             self.text(format!("{at}.name"), &s.name, 80);
         }
         if job.switches.len() > 24 {
-            self.say("switches".into(), "more than 24 switches in one job; split it".into());
+            self.say("switches".into(), say::more_than_24_switches_in_one().into());
         }
     }
 
@@ -65,18 +66,28 @@ impl Checker {
     /// Circuits with their lights.
     pub(super) fn circuits(&mut self, job: &Job) {
         if job.circuits.len() > 60 {
-            self.say("circuits".into(), "more than 60 circuits in one job; split it".into());
+            self.say("circuits".into(), say::more_than_60_circuits_in_one().into());
         }
         let lamps: u64 =
             job.circuits.iter().flat_map(|c| &c.lights).map(|l| u64::from(l.count)).sum();
-        self.few("circuits", usize::try_from(lamps).unwrap_or(usize::MAX), 2000, "lamps in all");
+        self.few(
+            "circuits",
+            usize::try_from(lamps).unwrap_or(usize::MAX),
+            2000,
+            say::lamps_in_all(),
+        );
         let mut ids = HashSet::new();
         let mut lights = HashSet::new();
         for (i, circuit) in job.circuits.iter().enumerate() {
             let at = format!("circuits[{i}]");
             self.id(format!("{at}.id"), &circuit.id.0, &mut ids);
             self.text(format!("{at}.name"), &circuit.name, 80);
-            self.few(&format!("{at}.lights"), circuit.lights.len(), 24, "lights in one circuit");
+            self.few(
+                &format!("{at}.lights"),
+                circuit.lights.len(),
+                24,
+                say::lights_in_one_circuit(),
+            );
             self.maybe(
                 format!("{at}.control.switch_lead_m"),
                 circuit.control.switch_lead_m,
@@ -100,14 +111,14 @@ impl Checker {
             {
                 self.say(
                     format!("{at}.feed.factory"),
-                    format!("there is no factory circuit \"{factory}\"; add it under Look"),
+                    say::there_is_no_factory_circuit_add(&factory),
                 );
             }
             if let Some(Feed::Plug { factory }) = &circuit.feed
                 && let Some(f) = job.factory_circuit(factory)
                 && f.kind != FactoryKind::Lamp
             {
-                let says = format!("\"{}\" has no lamp plug; choose the wire of a lamp", f.name);
+                let says = say::has_no_lamp_plug_choose(&f.name);
                 self.say(format!("{at}.feed.factory"), says);
             }
             for (k, light) in circuit.lights.iter().enumerate() {
@@ -115,14 +126,11 @@ impl Checker {
                 self.id(format!("{at}.id"), &light.id.0, &mut lights);
                 self.text(format!("{at}.name"), &light.name, 80);
                 if !(1..=200).contains(&light.count) {
-                    self.say(
-                        format!("{at}.count"),
-                        format!("{} lamps; give 1 to 200", light.count),
-                    );
+                    self.say(format!("{at}.count"), say::lamps_give_1_to_200(&light.count));
                 }
                 self.maybe(format!("{at}.label_w"), light.label_w, 0.05, 2000.0, "W");
                 if light.stays && light.replaces.is_some() {
-                    let says = "a lamp that stays takes the place of none; say one of both";
+                    let says = say::a_lamp_that_stays_takes();
                     self.say(format!("{at}.stays"), says.into());
                 }
                 if let Some(old) = &light.replaces {
@@ -161,7 +169,7 @@ impl Checker {
                 }
                 if light.measured_also.len() > 12 {
                     let path = format!("{at}.measured_also");
-                    self.say(path, "more than 12 further readings; keep the best".into());
+                    self.say(path, say::more_than_12_further_readings_keep().into());
                 }
                 for (n, m) in light.measured_also.iter().enumerate() {
                     self.measured(&format!("{at}.measured_also[{n}]"), *m);
@@ -182,7 +190,7 @@ impl Checker {
             if let Some(to) = &circuit.run.to_lamps {
                 let at = format!("{at}.run.to_lamps.each");
                 if to.each.len() > 200 {
-                    self.say(at.clone(), "more than 200 lamps; split the circuit".into());
+                    self.say(at.clone(), say::more_than_200_lamps_split().into());
                 }
                 for (k, lamp) in to.each.iter().enumerate() {
                     self.maybe(format!("{at}[{k}].length_m"), lamp.length_m, 0.01, 60.0, "m");
@@ -215,40 +223,28 @@ impl Checker {
     pub(super) fn wish(&mut self, path: &str, wish: &Wish, job: &Job) {
         let pieces = wish.pieces();
         if pieces.len() > MOST_PIECES {
-            self.say(path.into(), format!("more than {MOST_PIECES} pieces; split the circuit"));
+            self.say(path.into(), say::more_than_pieces_split_the_circuit(&MOST_PIECES));
             return;
         }
         for piece in pieces {
             match piece {
                 Wish::Switch { id, position } => match job.switch(id) {
                     None => {
-                        self.say(
-                            path.into(),
-                            format!("there is no switch \"{id}\"; add it under Switch"),
-                        );
+                        self.say(path.into(), say::there_is_no_switch_add(&id));
                     }
                     Some(s) if *position == Position::Down && s.kind != SwitchKind::ThreeWay => {
-                        self.say(
-                            path.into(),
-                            format!(
-                                "switch \"{}\" has no lower position; make it three-way",
-                                s.name
-                            ),
-                        );
+                        self.say(path.into(), say::switch_has_no_lower_position_make(&s.name));
                     }
                     Some(_) => {}
                 },
                 Wish::Any(list) | Wish::All(list) if list.is_empty() => {
-                    self.say(path.into(), "an empty list of conditions; name one".into());
+                    self.say(path.into(), say::an_empty_list_of_conditions_name().into());
                 }
                 Wish::Held { from, until }
                     if from.pieces().into_iter().chain(until.pieces()).any(Wish::is_held) =>
                 {
                     // Relays that race each other: which wins hangs on milliseconds.
-                    self.say(
-                        path.into(),
-                        "one hold inside another; give the inner one a circuit of its own".into(),
-                    );
+                    self.say(path.into(), say::one_hold_inside_another_give().into());
                 }
                 Wish::After { seconds, .. } => {
                     self.range(format!("{path}.seconds"), *seconds, 1.0, 7200.0, "s");
@@ -269,12 +265,12 @@ impl Checker {
         self.maybe(format!("{at}.lead_mm2"), strip.lead_mm2, 0.2, 10.0, "mm²");
         self.maybe(format!("{at}.channel_a"), strip.channel_a, 0.1, 60.0, "A");
         if strip.edges.len() > 24 {
-            self.say(format!("{at}.edges"), "more than 24 edges; make two strips of it".into());
+            self.say(format!("{at}.edges"), say::more_than_24_edges_make_two().into());
         }
         let all_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
         let mark_m = strip.mark_mm.unwrap_or(50.0) / 1000.0;
         if mark_m > 0.0 && all_m / mark_m > 1200.0 {
-            self.say(format!("{at}.edges"), "more than 1200 groups; make two strips of it".into());
+            self.say(format!("{at}.edges"), say::more_than_1200_groups_make_two().into());
         }
         for (k, edge) in strip.edges.iter().enumerate() {
             let at = format!("{at}.edges[{k}]");
@@ -282,7 +278,7 @@ impl Checker {
             self.range(format!("{at}.length_m"), edge.length_m, 0.02, 30.0, "m");
             self.maybe(format!("{at}.corner_m"), edge.corner_m, 0.0, 10.0, "m");
             if edge.obstacles.len() > 40 {
-                self.say(format!("{at}.obstacles"), "more than 40 obstacles on one edge".into());
+                self.say(format!("{at}.obstacles"), say::more_than_40_obstacles_on_one().into());
             }
             for (n, o) in edge.obstacles.iter().enumerate() {
                 let at = format!("{at}.obstacles[{n}]");
@@ -290,7 +286,7 @@ impl Checker {
                 self.range(format!("{at}.from_m"), o.from_m, 0.0, edge.length_m, "m");
                 self.range(format!("{at}.to_m"), o.to_m, 0.0, edge.length_m, "m");
                 if o.to_m < o.from_m {
-                    self.say(format!("{at}.to_m"), "ends before it starts; swap the two".into());
+                    self.say(format!("{at}.to_m"), say::ends_before_it_starts_swap().into());
                 }
             }
         }
@@ -298,7 +294,7 @@ impl Checker {
 
     pub(super) fn sections(&mut self, path: &str, sections: &[Section]) {
         if sections.len() > 40 {
-            self.say(path.into(), "more than 40 sections; join some".into());
+            self.say(path.into(), say::more_than_40_sections_join_some().into());
         }
         for (i, s) in sections.iter().enumerate() {
             let at = format!("{path}[{i}]");
@@ -309,7 +305,7 @@ impl Checker {
             }
             self.maybe(format!("{at}.ambient_c"), s.ambient_c, -40.0, 150.0, "°C");
             if s.beside > 60 {
-                self.say(format!("{at}.beside"), "more than 60 wires in one bundle".into());
+                self.say(format!("{at}.beside"), say::more_than_60_wires_in_one().into());
             }
         }
     }

@@ -2,6 +2,7 @@
 
 use super::Checker;
 use crate::{HousedLamp, Job, ReturnKind};
+use jovek_phrases::limits as say;
 use std::collections::HashSet;
 
 /// Most lamps in one housing.
@@ -10,7 +11,7 @@ const MOST_LAMPS: usize = 12;
 impl Checker {
     pub(super) fn housings(&mut self, job: &Job) {
         if job.housings.len() > 200 {
-            self.say("housings".into(), "more than 200 housings".into());
+            self.say("housings".into(), say::more_than_200_housings().into());
         }
         let mut ids = HashSet::new();
         let mut taken = HashSet::new();
@@ -19,7 +20,7 @@ impl Checker {
             self.id(format!("{at}.id"), &housing.id.0, &mut ids);
             self.text(format!("{at}.name"), &housing.name, 80);
             if !(1..=MOST_LAMPS).contains(&housing.lamps.len()) {
-                self.say(format!("{at}.lamps"), format!("give 1 to {MOST_LAMPS} lamps"));
+                self.say(format!("{at}.lamps"), say::give_1_to_lamps(&MOST_LAMPS));
             }
             let mut ends = None;
             for (k, lamp) in housing.lamps.iter().enumerate() {
@@ -29,36 +30,28 @@ impl Checker {
                 }
                 let mut lights = job.circuits.iter().flat_map(|c| &c.lights);
                 let Some(light) = lights.find(|l| l.id == lamp.light) else {
-                    self.say(
-                        format!("{at}.light"),
-                        format!("there is no light \"{}\"", lamp.light),
-                    );
+                    self.say(format!("{at}.light"), say::there_is_no_light(&lamp.light));
                     continue;
                 };
                 if lamp.number >= light.count {
-                    let says = format!(
-                        "\"{}\" has {}, there is no number {}; take it out of the housing first",
-                        light.name,
-                        light.count,
-                        lamp.number + 1
+                    let says = say::has_there_is_no_number_take(
+                        &light.name,
+                        &light.count,
+                        &(lamp.number + 1),
                     );
                     self.say(format!("{at}.number"), says);
                 }
                 if light.strip.is_some() {
-                    let says = format!("\"{}\" is a strip: it has no housing", light.name);
+                    let says = say::is_a_strip(&light.name);
                     self.say(format!("{at}.light"), says);
                 }
                 if !taken.insert((&lamp.light, lamp.number)) {
-                    let says =
-                        format!("lamp {} of \"{}\" is in two housings", lamp.number, light.name);
+                    let says = say::lamp_of_is_in_two_housings(&lamp.number, &light.name);
                     self.say(at.clone(), says);
                 }
                 let own = light.lead.map(|l| l.ends).unwrap_or_default();
                 if *ends.get_or_insert(own) != own {
-                    let says = format!(
-                        "the lead of \"{}\" ends otherwise than the others of \"{}\"; make them alike under Light",
-                        light.name, housing.name
-                    );
+                    let says = say::the_lead_of_ends_otherwise(&light.name, &housing.name);
                     self.say(format!("{at}.light"), says);
                 }
             }
@@ -68,8 +61,7 @@ impl Checker {
                 lights.find(|l| l.id == h.light).is_none_or(|l| l.stays)
             };
             if kept && !housing.lamps.iter().all(stays) {
-                let says =
-                    "only a housing that stays keeps its own ground; say where the wire goes";
+                let says = say::only_a_housing_that_stays_keeps();
                 self.say(format!("{at}.ground.by"), says.into());
             }
             if let Some(ground) = &housing.ground {

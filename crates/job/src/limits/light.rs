@@ -2,6 +2,7 @@
 
 use super::Checker;
 use crate::{At, Beam, FoundMark, Lighting, Optic, Photometric};
+use jovek_phrases::limits as say;
 use std::collections::HashSet;
 
 /// Largest photometric file within a job, bytes.
@@ -24,7 +25,7 @@ impl Checker {
     pub(super) fn file(&mut self, at: &str, file: &Photometric) {
         self.text(format!("{at}.name"), &file.name, 120);
         if file.text.len() > MOST_FILE_BYTES {
-            self.say(format!("{at}.text"), format!("larger than {} kB", MOST_FILE_BYTES / 1000));
+            self.say(format!("{at}.text"), say::larger_than_kb(&(MOST_FILE_BYTES / 1000)));
         }
     }
 
@@ -37,7 +38,7 @@ impl Checker {
         }
         self.maybe(format!("{at}.kelvin"), optic.kelvin, 1700.0, 20_000.0, "K");
         if optic.mounts.len() > count as usize || optic.found.len() > count as usize {
-            self.say(format!("{at}.mounts"), format!("more places than the {count} lamps"));
+            self.say(format!("{at}.mounts"), say::more_places_than_the_lamps(&count));
         }
         for (i, m) in optic.mounts.iter().enumerate() {
             self.at(&format!("{at}.mounts[{i}].at"), m.at);
@@ -75,14 +76,14 @@ impl Checker {
     pub(super) fn lighting(&mut self, lighting: &Lighting) {
         self.maybe("lighting.wall_m".into(), lighting.wall_m, 1.0, 50.0, "m");
         if lighting.spots.len() > 40 {
-            self.say("lighting.spots".into(), "more than 40 marked spots".into());
+            self.say("lighting.spots".into(), say::more_than_40_marked_spots().into());
         }
         let mut names = HashSet::new();
         for (i, spot) in lighting.spots.iter().enumerate() {
             let at = format!("lighting.spots[{i}]");
             self.text(format!("{at}.name"), &spot.name, 120);
             if !names.insert(spot.name.as_str()) {
-                self.say(format!("{at}.name"), format!("\"{}\" is there twice", spot.name));
+                self.say(format!("{at}.name"), say::is_there_twice(&spot.name));
             }
             self.at(&format!("{at}.at"), spot.at);
         }

@@ -9,6 +9,7 @@ mod work;
 
 use super::Job;
 use jovek_base::units::Units;
+use jovek_phrases::limits as say;
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -61,7 +62,7 @@ impl Checker {
                 true => low.as_str(),
                 false => low.trim_end_matches(unit).trim_end(),
             };
-            let text = format!("{} cannot be right; give {low} to {}", told(value), told(high));
+            let text = say::cannot_be_right_give(&told(value), &low, &told(high));
             self.say(path, text);
         }
     }
@@ -75,15 +76,15 @@ impl Checker {
     /// A list of at most so many.
     fn few(&mut self, path: &str, count: usize, most: usize, what: &str) {
         if count > most {
-            self.say(path.into(), format!("{count} {what}, more than {most}; split the job"));
+            self.say(path.into(), say::more_than_split_the_job(&count, &what, &most));
         }
     }
 
     fn text(&mut self, path: String, value: &str, longest: usize) {
         if value.chars().count() > longest {
-            self.say(path, format!("longer than {longest} characters"));
+            self.say(path, say::longer_than_characters(&longest));
         } else if value.chars().any(char::is_control) {
-            self.say(path, "holds a control character".into());
+            self.say(path, say::holds_a_control_character().into());
         }
     }
 
@@ -92,9 +93,9 @@ impl Checker {
             && value.len() <= 40
             && value.chars().all(|c| c.is_ascii_alphanumeric() || c == '-' || c == '_');
         if !sound {
-            self.say(path, format!("id \"{value}\" must be 1 to 40 letters, digits, - or _"));
+            self.say(path, say::id_must_be_1_to_40(&value));
         } else if !seen.insert(value.to_owned()) {
-            self.say(path, format!("id \"{value}\" is used twice"));
+            self.say(path, say::id_is_used_twice(&value));
         }
     }
 }
@@ -116,7 +117,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
         c.skeleton(skeleton);
     }
     c.shift(job);
-    c.few("kinds", job.kinds.len(), 14, "kinds of work");
+    c.few("kinds", job.kinds.len(), 14, say::kinds_of_work());
     c.auxiliary(job);
     c.states(job);
     c.switches(job);

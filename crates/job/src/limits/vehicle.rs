@@ -2,6 +2,7 @@
 
 use super::Checker;
 use crate::{Job, Passage, Skeleton};
+use jovek_phrases::limits as say;
 use std::collections::HashSet;
 
 impl Checker {
@@ -78,14 +79,14 @@ impl Checker {
 
     /// Circuits that the vehicle came with.
     pub(super) fn factory(&mut self, job: &Job) {
-        self.few("factory", job.factory.len(), 64, "factory circuits");
+        self.few("factory", job.factory.len(), 64, say::factory_circuits());
         let mut ids = HashSet::new();
         for (i, f) in job.factory.iter().enumerate() {
             let at = format!("factory[{i}]");
             self.id(format!("{at}.id"), &f.id.0, &mut ids);
             self.text(format!("{at}.name"), &f.name, 80);
             if f.also.contains(&f.follows) || f.also.len() > 3 {
-                let says = "give up to three further signals, each once".to_owned();
+                let says = say::give_up_to_three_further_signals().to_owned();
                 self.say(format!("{at}.also"), says);
             }
             self.maybe(format!("{at}.fuse_a"), f.fuse_a, 0.5, 150.0, "A");
@@ -127,14 +128,14 @@ impl Checker {
             self.maybe(format!("{at}.length_m"), way.length_m, 0.01, 60.0, "m");
             self.maybe(format!("{at}.ambient_c"), way.ambient_c, -40.0, 150.0, "°C");
             if way.between.as_ref().is_some_and(|b| b.from == b.to) {
-                self.say(format!("{at}.between"), "a way joins two different places".into());
+                self.say(format!("{at}.between"), say::a_way_joins_two_different_places().into());
             }
             if let Some(Passage::Grommet { bore_mm }) = way.passage {
                 self.maybe(format!("{at}.passage.bore_mm"), bore_mm, 2.0, 120.0, "mm");
             }
         }
         if skeleton.places.len() > 120 || skeleton.ways.len() > 240 {
-            self.say("skeleton".into(), "more than 120 places or 240 ways; take some out".into());
+            self.say("skeleton".into(), say::more_than_120_places_or_240().into());
         }
     }
 
@@ -149,7 +150,7 @@ impl Checker {
                 self.range(format!("shift.legs[{i}].minutes"), leg.minutes, 0.0, 2880.0, "min");
             }
             if shift.legs.len() > 40 {
-                self.say("shift.legs".into(), "more than 40 parts of a shift; join some".into());
+                self.say("shift.legs".into(), say::more_than_40_parts().into());
             }
         }
     }

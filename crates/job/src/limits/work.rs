@@ -4,6 +4,7 @@ use super::Checker;
 use crate::{Job, Record, SeriesPins, SwapFunction, TrailerLink, Watcher};
 use jovek_base::coding::BitPlace;
 use jovek_catalog::bulbs;
+use jovek_phrases::limits as say;
 
 impl Checker {
     /// Marks on steps.
@@ -15,7 +16,7 @@ impl Checker {
             self.text(format!("work[{i}].why"), &mark.why, 500);
         }
         if job.work.len() > 5000 {
-            self.say("work".into(), "more than 5000 marks in one job; split it".into());
+            self.say("work".into(), say::more_than_5000_marks_in_one().into());
         }
     }
 
@@ -72,7 +73,7 @@ impl Checker {
 
     pub(super) fn swaps(&mut self, swaps: &[SwapFunction]) {
         if swaps.len() > 40 {
-            self.say("swaps".into(), "more than 40 functions; split the job".into());
+            self.say("swaps".into(), say::more_than_40_functions_split().into());
         }
         for (i, swap) in swaps.iter().enumerate() {
             let at = format!("swaps[{i}]");
@@ -81,15 +82,9 @@ impl Checker {
                 let at = format!("{at}.bulbs[{k}]");
                 self.text(format!("{at}.place"), &place.place, 60);
                 match bulbs::bulb(&place.bulb) {
-                    None => self.say(
-                        format!("{at}.bulb"),
-                        format!(
-                            "there is no bulb \"{}\"; use a code such as P21W or 1156",
-                            place.bulb
-                        ),
-                    ),
+                    None => self.say(format!("{at}.bulb"), say::there_is_no_bulb_use(&place.bulb)),
                     Some(b) if place.is_second_filament && b.second.is_none() => {
-                        self.say(format!("{at}.is_second_filament"), format!("{} has one", b.code));
+                        self.say(format!("{at}.is_second_filament"), say::has_one(&b.code));
                     }
                     Some(_) => {}
                 }
@@ -123,7 +118,7 @@ impl Checker {
     pub(super) fn trailer(&mut self, link: &TrailerLink) {
         self.maybe("trailer.seen_from_a".into(), link.seen_from_a, 0.001, 20.0, "A");
         if link.wires.len() > 60 {
-            self.say("trailer.wires".into(), "more than 60 wires at one connector".into());
+            self.say("trailer.wires".into(), say::more_than_60_wires_at_one().into());
         }
         for (i, wire) in link.wires.iter().enumerate() {
             let at = format!("trailer.wires[{i}]");
@@ -135,7 +130,7 @@ impl Checker {
                 if wire.readings[..k].iter().any(|r| r.on == reading.on) {
                     self.say(
                         format!("{at}.readings[{k}].on"),
-                        "read twice with the same thing on; keep the last".into(),
+                        say::read_twice_with_the_same_thing().into(),
                     );
                 }
             }

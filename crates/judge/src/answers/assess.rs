@@ -27,6 +27,7 @@ use jovek_catalog::conductor::Conductor;
 use jovek_catalog::fuse::{CONTINUOUS_PART, Fuse};
 use jovek_job::SupplyState;
 use jovek_job::{CircuitId, FactoryKind, Job};
+use jovek_phrases::answers as say;
 use jovek_plan::bundles::bundles;
 use jovek_plan::chain::Chain;
 use jovek_plan::keyed;
@@ -128,7 +129,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         look: look_walk(job, &study.assumed),
         assumptions: study.assumed.clone(),
         undecided: undecided(job),
-        new_circuit: job.new_circuit(CircuitId::from("new"), "New circuit"),
+        new_circuit: job.new_circuit(CircuitId::from("new"), say::new_circuit()),
         stages: Vec::new(),
     };
     answers.stages = stages(job, &answers);
@@ -201,10 +202,11 @@ fn circuit_answer(
     };
     let sizes = &sized.chosen.sizes;
     let current_a = volt_lines.first().map_or(sized.chosen.load_a, |l| l.current_a);
-    let fuse =
-        sizes.fuse.map_or("factory fuse".to_owned(), |f| format!("{} {}", f.label(), f.noun()));
+    let fuse = sizes
+        .fuse
+        .map_or(say::factory_fuse().to_owned(), |f| format!("{} {}", f.label(), f.noun()));
     let wire = match studied.chain.is_plug {
-        true => "own plug".to_owned(),
+        true => say::own_plug().to_owned(),
         false => sizes.wire.label(),
     };
     CircuitAnswer {
@@ -267,15 +269,14 @@ fn factory_answers(job: &Job, study: &Assessment) -> Vec<FactoryAnswer> {
                 probe: probe::judge(&f.probe, f.switched, job.vehicle.system),
                 survey: (f.kind == FactoryKind::FusePosition)
                     .then(|| survey::judge(&f.survey.unwrap_or_default(), job.vehicle.system)),
-                headroom_text: format!(
-                    "{} free of {} (80 % of {} A){}",
-                    amps((most_a - planned.existing_a).max(0.0)),
-                    amps(most_a),
-                    planned.fuse_a,
-                    match f.wire {
+                headroom_text: say::free_of_80(
+                    &amps((most_a - planned.existing_a).max(0.0)),
+                    &amps(most_a),
+                    &planned.fuse_a,
+                    &match f.wire {
                         Some(_) => String::new(),
-                        None => format!("; wire assumed {}", planned.wire.label()),
-                    }
+                        None => say::wire_assumed(&planned.wire.label()),
+                    },
                 ),
             }
         })

@@ -8,6 +8,7 @@ use jovek_base::figure::{amps, shown};
 use jovek_base::units::Units;
 use jovek_circuit::devices::Device;
 use jovek_job::Light;
+use jovek_phrases::answers as say;
 use jovek_plan::feed;
 use jovek_plan::lamp::{PlannedLamp, strip_figures};
 use jovek_plan::lamp_curve::pairs;
@@ -22,13 +23,13 @@ pub(super) fn light_answer(
 ) -> LightAnswer {
     let power = shown(lamp.power_w, "W");
     let power_text = match (lamp.measured_w, lamp.label_w) {
-        (Some(_), Some(label)) => format!("{power} each, measured (label {})", shown(label, "W")),
-        (Some(_), None) => format!("{power} each, measured"),
-        (None, Some(_)) => format!("{power} each, label"),
-        (None, None) => format!("{power} each, assumed"),
+        (Some(_), Some(label)) => say::each_measured_label(&power, &shown(label, "W")),
+        (Some(_), None) => say::each_measured(&power),
+        (None, Some(_)) => say::each_label(&power),
+        (None, None) => say::each_assumed(&power),
     };
     let difference_text = match (lamp.measured_w, lamp.label_w) {
-        (Some(m), Some(l)) => Some(format!("{:+.0} % against the label", (m / l - 1.0) * 100.0)),
+        (Some(m), Some(l)) => Some(say::against_the_label(&((m / l - 1.0) * 100.0))),
         _ => None,
     };
     let one = std::slice::from_ref(lamp);
@@ -57,11 +58,12 @@ fn day_text(light: &Light, lamp: &PlannedLamp, units: Units) -> Option<String> {
         let lit_m: f64 = strip.edges.iter().map(|e| e.length_m).sum();
         let flux_lm = usual_lm(lamp.power_w, false, colour);
         let seen = by_day::strip(flux_lm, lit_m * figures.width_m);
-        let face = if seen.face_cd_m2 > by_day::sunlit_cd_m2() { "brighter" } else { "darker" };
-        return Some(format!(
-            "By day its face is {face} than paint in the sun; seen to about {}, as discrete modules behind lenses to {}.",
-            units.two_figures(seen.seen_to_m),
-            units.two_figures(seen.modules_m)
+        let face =
+            if seen.face_cd_m2 > by_day::sunlit_cd_m2() { say::brighter() } else { say::darker() };
+        return Some(say::by_day_its_face(
+            &face,
+            &units.two_figures(seen.seen_to_m),
+            &units.two_figures(seen.modules_m),
         ));
     }
     let optic = light.optic.as_ref();
@@ -73,11 +75,7 @@ fn day_text(light: &Light, lamp: &PlannedLamp, units: Units) -> Option<String> {
     );
     let seen = by_day::point(&beam);
     fault.is_none().then(|| {
-        format!(
-            "By day seen to about {}, straight ahead of its {:.0} cd.",
-            units.two_figures(seen.seen_to_m),
-            seen.candela
-        )
+        say::by_day_seen_to_about_straight(&units.two_figures(seen.seen_to_m), &seen.candela)
     })
 }
 
@@ -92,12 +90,12 @@ fn curve(light: &Light, lamp: &PlannedLamp) -> Option<CurveAnswer> {
     let off = pairs.iter().map(|p| (p.amps / fitted_a(p.volts) - 1.0).abs()).fold(0.0, f64::max);
     let figures = match lamp.device {
         Device::RegulatedLed(d) => {
-            format!("{} at any voltage above {}", shown(d.power_w, "W"), shown(d.cut_in_v, "V"))
+            say::at_any_voltage_above(&shown(d.power_w, "W"), &shown(d.cut_in_v, "V"))
         }
         Device::BallastedLed(d) => {
-            format!("{} ohm behind {} of LEDs", shown(d.series_ohm, ""), shown(d.forward_v, "V"))
+            say::ohm_behind_of_leds(&shown(d.series_ohm, ""), &shown(d.forward_v, "V"))
         }
-        _ => format!("a filament of {}", shown(lamp.power_w, "W")),
+        _ => say::a_filament(&shown(lamp.power_w, "W")),
     };
     let between = (0..=24).map(|k| {
         let volts = first.volts + (last.volts - first.volts) * f64::from(k) / 24.0;
@@ -110,8 +108,5 @@ fn curve(light: &Light, lamp: &PlannedLamp) -> Option<CurveAnswer> {
     });
     let mut points: Vec<CurvePoint> = between.chain(read).collect();
     points.sort_by(|a, b| a.volts.total_cmp(&b.volts));
-    Some(CurveAnswer {
-        says: format!("{figures}; every reading within {:.0} %", off * 100.0),
-        points,
-    })
+    Some(CurveAnswer { says: say::every_reading_within(&figures, &(off * 100.0)), points })
 }

@@ -4,6 +4,7 @@ use jovek_base::figure::shown;
 use jovek_base::units::Units;
 use jovek_catalog::zone;
 use jovek_job::{CircuitId, Hazard, Job, Passage, PlaceId, WayId, Zone};
+use jovek_phrases::answers as say;
 use jovek_plan::bundles::bundles;
 use jovek_plan::route::bundle::{Bundle, clips};
 use jovek_plan::route::lay::slack_m;
@@ -108,25 +109,25 @@ pub struct RouteAnswer {
 /// As hazards are spoken.
 pub fn hazard_label(hazard: Hazard) -> &'static str {
     match hazard {
-        Hazard::Heat => "heat",
-        Hazard::Moving => "moving parts",
-        Hazard::SharpEdge => "sharp edge",
-        Hazard::FuelLine => "fuel line",
-        Hazard::BrakeLine => "brake line",
-        Hazard::BelowFrame => "below the frame",
-        Hazard::Spray => "road spray",
-        Hazard::Airbag => "airbag",
+        Hazard::Heat => say::heat(),
+        Hazard::Moving => say::moving_parts(),
+        Hazard::SharpEdge => say::sharp_edge(),
+        Hazard::FuelLine => say::fuel_line(),
+        Hazard::BrakeLine => say::brake_line(),
+        Hazard::BelowFrame => say::below_the_frame(),
+        Hazard::Spray => say::road_spray(),
+        Hazard::Airbag => say::airbag(),
     }
 }
 
 fn passage_text(passage: Passage, units: Units) -> String {
     match passage {
         Passage::Open => String::new(),
-        Passage::Grommet { bore_mm: Some(mm) } => format!("grommet {}", units.bore(mm)),
-        Passage::Grommet { bore_mm: None } => "grommet".into(),
-        Passage::NewHole => "new hole".into(),
-        Passage::Hinge => "hinge".into(),
-        Passage::Connector => "connector".into(),
+        Passage::Grommet { bore_mm: Some(mm) } => say::grommet(&units.bore(mm)),
+        Passage::Grommet { bore_mm: None } => say::grommet_2().into(),
+        Passage::NewHole => say::new_hole().into(),
+        Passage::Hinge => say::hinge().into(),
+        Passage::Connector => say::connector().into(),
     }
 }
 
@@ -166,11 +167,11 @@ pub(super) fn route_answer(job: &Job, study: &Assessment) -> Option<RouteAnswer>
             })
             .collect(),
         circuits: circuits(job, layout),
-        total_text: format!(
-            "{} of wire along the ways, {}, {all_clips} clips, {} of loom",
-            units.length(wire_m),
-            units.weight(1000.0 * mass_kg),
-            units.length(loom_m)
+        total_text: say::of_wire_along_the_ways_clips(
+            &units.length(wire_m),
+            &units.weight(1000.0 * mass_kg),
+            &all_clips,
+            &units.length(loom_m),
         ),
         ways,
     })
@@ -188,10 +189,9 @@ fn way_answer(
     let mut on: Vec<usize> =
         layout.wires.iter().filter(|l| l.ways.contains(&w)).map(|l| l.circuit).collect();
     on.dedup();
-    let measured = if way.is_measured { ", measured" } else { "" };
+    let measured = if way.is_measured { say::measured() } else { "" };
     let slack_m = slack_m(way.passage, &job.shop);
-    let spare =
-        if slack_m > 0.0 { format!(", {} to spare", units.length(slack_m)) } else { String::new() };
+    let spare = if slack_m > 0.0 { say::to_spare(&units.length(slack_m)) } else { String::new() };
     let hazards: Vec<&str> = way.hazards.iter().map(|&h| hazard_label(h)).collect();
     RouteWay {
         id: way.id.clone(),
@@ -216,23 +216,23 @@ fn way_answer(
 }
 
 fn bundle_text(b: &Bundle, way: &RouteEdge, units: Units) -> String {
-    let wires = if b.count == 1 { "1 wire".to_owned() } else { format!("{} wires", b.count) };
+    let wires = if b.count == 1 { say::n_1_wire().to_owned() } else { say::wires(&b.count) };
     let loom = match b.loom_mm {
-        Some(mm) => format!("loom {}, fill {}", units.bore(mm), shown(100.0 * b.fill, "%")),
-        None => "no loom is wide enough: split the bundle".to_owned(),
+        Some(mm) => say::loom_fill(&units.bore(mm), &shown(100.0 * b.fill, "%")),
+        None => say::no_loom_is_wide_enough_split().to_owned(),
     };
     let grommet = match (way.passage, b.grommet_mm) {
-        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => {
-            format!(", grommet {}", units.bore(mm))
-        }
+        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => say::grommet_3(&units.bore(mm)),
         _ => String::new(),
     };
-    format!(
-        "{wires}, {}: {loom}{grommet}, {} clips, bend {}, {}",
-        units.fine(b.diameter_mm),
-        clips(way.length_m),
-        units.short_cut((b.bend_mm / 5.0).ceil() * 5.0),
-        units.weight(b.mass_g_per_m * way.length_m)
+    say::clips_bend(
+        &wires,
+        &units.fine(b.diameter_mm),
+        &loom,
+        &grommet,
+        &clips(way.length_m),
+        &units.short_cut((b.bend_mm / 5.0).ceil() * 5.0),
+        &units.weight(b.mass_g_per_m * way.length_m),
     )
 }
 
@@ -242,10 +242,10 @@ fn holds(job: &Job, layout: &Layout, place: usize) -> Vec<String> {
     for wire in &layout.wires {
         let name = &job.circuits[wire.circuit].name;
         let says = match wire.role {
-            LaidRole::Supply if wire.ends.1 == place => Some(format!("{name}: supply")),
-            LaidRole::Return if wire.ends.0 == place => Some(format!("{name}: ground")),
-            LaidRole::Coil if wire.ends.1 == place => Some(format!("{name}: switch")),
-            LaidRole::Signal if wire.ends.0 == place => Some(format!("{name}: signal")),
+            LaidRole::Supply if wire.ends.1 == place => Some(say::supply(&name)),
+            LaidRole::Return if wire.ends.0 == place => Some(say::ground(&name)),
+            LaidRole::Coil if wire.ends.1 == place => Some(say::switch(&name)),
+            LaidRole::Signal if wire.ends.0 == place => Some(say::signal(&name)),
             _ => None,
         };
         out.extend(says.filter(|s| !out.contains(s)));
@@ -274,15 +274,15 @@ fn circuits(job: &Job, layout: &Layout) -> Vec<RouteCircuit> {
             ways.sort_unstable();
             ways.dedup();
             let branches = laid.legs.iter().filter(|l| !l.sections.is_empty()).count();
-            let legs = if branches > 0 { format!(", {branches} legs") } else { String::new() };
+            let legs = if branches > 0 { say::legs(&branches) } else { String::new() };
             RouteCircuit {
                 circuit: job.circuits[c].id.clone(),
                 name: job.circuits[c].name.clone(),
                 ways: ways.into_iter().map(|w| layout.graph.ways[w].id.clone()).collect(),
-                text: format!(
-                    "{} there, {} back{legs}",
-                    job.shop.units.length(metres(LaidRole::Supply)),
-                    job.shop.units.length(metres(LaidRole::Return))
+                text: say::there_back(
+                    &job.shop.units.length(metres(LaidRole::Supply)),
+                    &job.shop.units.length(metres(LaidRole::Return)),
+                    &legs,
                 ),
             }
         })

@@ -7,6 +7,7 @@ use crate::light::aim::is_aimed;
 use crate::prove::Verdict;
 use jovek_base::grade::Grade;
 use jovek_job::{Job, LampPlace, Mark, StepId};
+use jovek_phrases::answers as say;
 use serde::Serialize;
 use std::collections::BTreeSet;
 use utoipa::ToSchema;
@@ -105,33 +106,31 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 .count();
             let stop_anywhere = answers.findings.iter().any(|f| f.grade == Grade::Stop);
             let (state, word) = match stage {
-                _ if has(Grade::Stop) => (StageState::Blocked, "stop".to_owned()),
-                _ if has(Grade::Fix) => (StageState::Open, "fix".to_owned()),
-                Stage::Cut if stop_anywhere => (StageState::Blocked, "wait".to_owned()),
-                Stage::Fit if empty => (StageState::Open, "empty".to_owned()),
+                _ if has(Grade::Stop) => (StageState::Blocked, say::stop().to_owned()),
+                _ if has(Grade::Fix) => (StageState::Open, say::fix().to_owned()),
+                Stage::Cut if stop_anywhere => (StageState::Blocked, say::wait().to_owned()),
+                Stage::Fit if empty => (StageState::Open, say::empty().to_owned()),
                 Stage::Fit => match worked(job) {
-                    (_, true) => (StageState::Done, "done".to_owned()),
-                    (0, _) => (StageState::Open, "to do".to_owned()),
-                    (n, _) => (StageState::Open, format!("{n} done")),
+                    (_, true) => (StageState::Done, say::done_2().to_owned()),
+                    (0, _) => (StageState::Open, say::to_do().to_owned()),
+                    (n, _) => (StageState::Open, say::done(&n)),
                 },
                 Stage::Aim if !empty => match aimed(job) {
-                    (all, found) if found < all => {
-                        (StageState::Open, format!("{} to aim", all - found))
-                    }
-                    _ => (StageState::Done, "done".to_owned()),
+                    (all, found) if found < all => (StageState::Open, say::to_aim(&(all - found))),
+                    _ => (StageState::Done, say::done_2().to_owned()),
                 },
                 Stage::Sign => match job.record.signature() {
-                    Some(_) => (StageState::Done, "signed".to_owned()),
+                    Some(_) => (StageState::Done, say::signed().to_owned()),
                     None if job.record.signed.is_empty() => {
-                        (StageState::Open, "to sign".to_owned())
+                        (StageState::Open, say::to_sign().to_owned())
                     }
-                    None => (StageState::Open, "open again".to_owned()),
+                    None => (StageState::Open, say::open_again().to_owned()),
                 },
-                Stage::Prove if bad > 0 => (StageState::Open, format!("{bad} off")),
-                Stage::Prove if waiting > 0 => (StageState::Open, format!("{waiting} to read")),
-                _ if empty => (StageState::Open, "empty".to_owned()),
-                _ if assumed > 0 => (StageState::Open, format!("{assumed} assumed")),
-                _ => (StageState::Done, "done".to_owned()),
+                Stage::Prove if bad > 0 => (StageState::Open, say::off(&bad)),
+                Stage::Prove if waiting > 0 => (StageState::Open, say::to_read(&waiting)),
+                _ if empty => (StageState::Open, say::empty().to_owned()),
+                _ if assumed > 0 => (StageState::Open, say::assumed(&assumed)),
+                _ => (StageState::Done, say::done_2().to_owned()),
             };
             StageAnswer { stage, state, word, is_aside: kinds::is_aside(job, stage) }
         })

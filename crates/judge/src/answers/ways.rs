@@ -3,6 +3,7 @@
 use crate::answers::{WayAnswer, WayTakes};
 use jovek_base::source::Source;
 use jovek_job::{ControlKind, Feed, Job, JointPractice, LampCircuit};
+use jovek_phrases::answers as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use jovek_plan::keyed;
@@ -93,19 +94,12 @@ fn on_the_wire(
     let way = |joint: JointPractice, is_used: bool| {
         let mut reasons = option.reasons.clone();
         let (label, says) = match joint {
-            JointPractice::PlugIn => (
-                "Plug-in intermediate lead",
-                "Nothing is cut: both halves of the lamp's own connector are needed.",
-            ),
-            JointPractice::Crimp => {
-                ("Direct tie-in", "Crimped into the wire and sealed: it is cut.")
+            JointPractice::PlugIn => {
+                (say::plug_in_intermediate_lead(), say::nothing_is_cut_both_halves())
             }
-            JointPractice::Solder => {
-                ("Direct tie-in", "Soldered to the wire and sealed: never where it flexes.")
-            }
-            JointPractice::Tap => {
-                ("Direct tie-in", "A sealed tap bites the wire: fast, many refuse it outside.")
-            }
+            JointPractice::Crimp => (say::direct_tie(), say::crimped_into_the_wire_and_sealed()),
+            JointPractice::Solder => (say::direct_tie(), say::soldered_to_the_wire_and_sealed()),
+            JointPractice::Tap => (say::direct_tie(), say::a_sealed_tap_bites_the_wire()),
         };
         reasons.push(FeedReason {
             weighs: FeedVerdict::Good,

@@ -12,6 +12,8 @@ use jovek_base::units::Units;
 use jovek_catalog::battery::CHARGER_PART;
 use jovek_circuit::Device;
 use jovek_job::{Auxiliary, Chemistry, Feed, Isolation, Job, Leg, Shift, SupplyState};
+use jovek_phrases::budget as say;
+use jovek_phrases::common;
 use jovek_plan::chain::Origin;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::build::Situation;
@@ -111,12 +113,12 @@ fn circuit_text(job: &Job, study: &Assessment, circuit: &Studied, load: &OwnLoad
     let lit_by = &circuit.chain.lit_by;
     let is_towing = |a: &Assignment| circuit.chain.is_lit_by_towing(&study.factory, *a);
     if !lit_by.is_empty() && lit_by.iter().all(is_towing) {
-        return format!("{name}: lit by the towing vehicle");
+        return say::lit_by_the_towing_vehicle(&name);
     }
     let flashes = job.circuits[circuit.index].flashes();
-    let average = if flashes { " on average, flashing" } else { "" };
+    let average = if flashes { say::on_average_flashing() } else { "" };
     let parked = if load.parked_a >= LEAST_A {
-        format!(", {} while parked", amps_or_milli(load.parked_a))
+        say::while_parked(&amps_or_milli(load.parked_a))
     } else {
         String::new()
     };
@@ -131,19 +133,15 @@ fn alternator_text(supply: &PlannedSupply, added_a: f64) -> Vec<String> {
     let takes_a = super::shift::VEHICLE_A / supply.batteries + added_a;
     let against = |what: &str, gives_a: f64| {
         let verdict = if takes_a <= 0.8 * gives_a {
-            "within 80 % of it"
+            say::within_80()
         } else if takes_a <= gives_a {
-            "above 80 % of it"
+            say::above_80()
         } else {
-            "more than it gives: the battery pays"
+            say::more_than_it_gives_the_battery()
         };
-        format!(
-            "{what}: {} for everything at once against {}, {verdict}.",
-            amps(takes_a),
-            amps(gives_a)
-        )
+        say::for_everything_at_once_against(&what, &amps(takes_a), &amps(gives_a), &verdict)
     };
-    vec![against("Driving", supply.working_a), against("Idling", supply.idle_a)]
+    vec![against(say::driving(), supply.working_a), against(common::idling(), supply.idle_a)]
 }
 
 /// The shift of the job with every figure filled in; a plain one where nobody drew any.
@@ -254,22 +252,22 @@ impl Fed {
             is_used,
             lamp_text: self.lamp_text(&run),
             reached_text: if isolation.is_some() {
-                format!("{:.0} Ah reached it", run.reached_ah)
+                say::ah_reached(&run.reached_ah)
             } else {
-                "no second battery".into()
+                say::no_second_battery().into()
             },
             can_flatten,
             flatten_text: if can_flatten {
-                "Lights left on flatten the starting battery.".into()
+                say::lights_left_on_flatten_the_starting().into()
             } else if isolation.is_none() {
-                "Lights go out at 12.1 V.".into()
+                say::lights_go_out_at_12_1().into()
             } else {
-                "The starting battery is kept apart.".into()
+                say::the_starting_battery_is_kept_apart().into()
             },
             starts_text: starts_text(&run, shift, self.job.shop.units),
             light_text: match run.light_left_h {
-                Some(h) => format!("{} of light left", hours_text(h)),
-                None => "nothing lit in this shift".into(),
+                Some(h) => say::of_light_left(&hours_text(h)),
+                None => say::nothing_lit_in_this_shift().into(),
             },
             parts: parts(isolation, has_cut_off, &plant),
             mind: mind(isolation, &plant, shift),
@@ -292,7 +290,7 @@ impl Fed {
         if let (Some(element), Some(battery)) = (live.built.auxiliary, auxiliary) {
             live.set(element, Device::Battery(battery));
         }
-        let Ok(solution) = live.solve() else { return "no steady state".into() };
+        let Ok(solution) = live.solve() else { return say::no_steady_state().into() };
         let own =
             study.circuits.iter().position(|c| c.chain.origin == Origin::Battery).unwrap_or(0);
         let lamp = live.built.circuits.get(own).and_then(|circuit| {
@@ -300,10 +298,8 @@ impl Fed {
             Some(circuit.lamps[light][n])
         });
         match lamp {
-            Some(lamp) => {
-                format!("{} at the lamps", volts(solution.across_v(&live.built.net, lamp)))
-            }
-            None => "no lamps".into(),
+            Some(lamp) => say::at_the_lamps(&volts(solution.across_v(&live.built.net, lamp))),
+            None => say::no_lamps().into(),
         }
     }
 }
@@ -325,51 +321,51 @@ fn has_cut_off(study: &Assessment) -> bool {
 
 fn label(isolation: Option<Isolation>, has_cut_off: bool) -> &'static str {
     match isolation {
-        None if has_cut_off => "One battery with cut-off",
-        None => "One battery",
-        Some(Isolation::IgnitionRelay) => "Ignition relay",
-        Some(Isolation::VoltageSensing) => "Voltage-sensing relay",
-        Some(Isolation::DiodeIsolator) => "Diode isolator",
-        Some(Isolation::DcDc) => "DC-DC charger",
-        Some(Isolation::ManualSwitch) => "Manual battery switch",
+        None if has_cut_off => say::one_battery_with_cut_off(),
+        None => say::one_battery(),
+        Some(Isolation::IgnitionRelay) => say::ignition_relay(),
+        Some(Isolation::VoltageSensing) => say::voltage_sensing_relay(),
+        Some(Isolation::DiodeIsolator) => say::diode_isolator(),
+        Some(Isolation::DcDc) => common::dc_dc_charger(),
+        Some(Isolation::ManualSwitch) => say::manual_battery_switch(),
     }
 }
 
 fn starts_text(run: &ShiftRun, shift: &Shift, units: Units) -> String {
     let days = shift.days_parked.unwrap_or(ASSUMED_DAYS);
     let verdict = match run.starts {
-        Starts::Yes => "starts",
-        Starts::Doubtful => "may not start",
-        Starts::No => "will not start",
+        Starts::Yes => say::starts(),
+        Starts::Doubtful => say::may_not_start(),
+        Starts::No => say::will_not_start(),
     };
-    format!(
-        "After {days} days parked it {verdict}: {} charge, {} needed at {}.",
-        shown(run.after_parking.start_percent, "%"),
-        shown(run.needed_percent, "%"),
-        units.degrees(shift.battery_c.unwrap_or(ASSUMED_C))
+    say::after_days_parked_it_charge_needed(
+        &days,
+        &verdict,
+        &shown(run.after_parking.start_percent, "%"),
+        &shown(run.needed_percent, "%"),
+        &units.degrees(shift.battery_c.unwrap_or(ASSUMED_C)),
     )
 }
 
 fn parts(isolation: Option<Isolation>, has_cut_off: bool, plant: &Plant) -> Vec<String> {
     let Some(isolation) = isolation else {
-        let module = "low-voltage cut-off, 12.1 V off, 12.8 V on";
+        let module = say::low_voltage_cut_off_12_1();
         return if has_cut_off { vec![module.into()] } else { Vec::new() };
     };
     let battery = plant.auxiliary.map_or(0.0, |(s, _)| s.capacity_ah);
-    let mut out = vec![format!("auxiliary battery {battery:.0} Ah")];
+    let mut out = vec![say::auxiliary_battery_ah(&battery)];
     match isolation {
-        Isolation::IgnitionRelay => out.push("continuous-duty relay, coil from ignition".into()),
-        Isolation::VoltageSensing => {
-            out.push(format!(
-                "voltage-sensing relay: on at {ON_V} V after {ON_DELAY_S:.0} s, off below {OFF_V} V after \
-                 {OFF_DELAY_S:.0} s"
-            ));
+        Isolation::IgnitionRelay => {
+            out.push(say::continuous_duty_relay_coil_from_ignition().into())
         }
-        Isolation::DiodeIsolator => out.push("diode isolator on a heat sink".into()),
-        Isolation::DcDc => out.push(format!("DC-DC charger {:.0} A", plant.charger_a)),
-        Isolation::ManualSwitch => out.push("battery switch".into()),
+        Isolation::VoltageSensing => {
+            out.push(say::voltage_sensing_relay_on_at_v(&ON_V, &ON_DELAY_S, &OFF_V, &OFF_DELAY_S));
+        }
+        Isolation::DiodeIsolator => out.push(say::diode_isolator_on_a_heat_sink().into()),
+        Isolation::DcDc => out.push(say::dc_dc_charger(&plant.charger_a)),
+        Isolation::ManualSwitch => out.push(common::battery_switch().into()),
     }
-    out.push("two fuses: one at each battery, both feed the cable".into());
+    out.push(say::two_fuses_one_at_each_battery().into());
     out
 }
 
@@ -378,36 +374,36 @@ fn mind(isolation: Option<Isolation>, plant: &Plant, shift: &Shift) -> Vec<Strin
     let mut out: Vec<String> = Vec::new();
     match isolation {
         None if plant.has_cut_off => {
-            out.push("Set by the wish: \"until the battery is low\".".into());
+            out.push(say::set_by_the_wish_until().into());
         }
-        None => out.push("A low-voltage cut-off keeps enough to start.".into()),
+        None => out.push(say::a_low_voltage_cut_off_keeps().into()),
         Some(Isolation::IgnitionRelay) => {
-            out.push("Joins both batteries while the key is on, engine off too.".into());
+            out.push(say::joins_both_batteries_while_the_key().into());
         }
         Some(Isolation::VoltageSensing) => {
             out.push(if plant.regulated_v / plant.batteries < ON_V {
-                "The alternator stays below 13.3 V: the relay never closes.".into()
+                say::the_alternator_stays_below_13_3().into()
             } else {
-                "Does not work with a battery-managed (smart) alternator.".into()
+                say::does_not_work_with_a_battery().into()
             });
             if lithium {
-                out.push("A lithium battery rests at 13.3 V: the relay stays closed.".into());
+                out.push(say::a_lithium_battery_rests_at_13().into());
             }
         }
         Some(Isolation::DiodeIsolator) => {
-            out.push("Its 0.7 V is missing at the end of charging; 42 W of heat at 60 A.".into());
+            out.push(say::its_0_7_v_is_missing().into());
         }
         Some(Isolation::DcDc) => {
             let input_a = plant.charger_a * 14.4 / (CHARGER_PART * 12.5);
-            out.push(format!("Draws up to {} from the starting battery's side.", amps(input_a)));
+            out.push(say::draws_up_to_from_the_starting(&amps(input_a)));
         }
         Some(Isolation::ManualSwitch) => {
-            out.push("A hand that forgets it joins both batteries: both go flat.".into());
+            out.push(say::a_hand_that_forgets_it_joins().into());
         }
     }
     let cold = shift.battery_c.is_some_and(|c| c < 0.0);
     if lithium && cold {
-        out.push("Lithium must not be charged below freezing.".into());
+        out.push(say::lithium_must_not_be_charged_below().into());
     }
     out
 }

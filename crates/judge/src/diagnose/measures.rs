@@ -4,6 +4,8 @@ use super::points::{Point, PointAt, reach_s};
 use crate::proof::names;
 use jovek_circuit::ElementId;
 use jovek_job::{CheckId, Job};
+use jovek_phrases::common;
+use jovek_phrases::{capital, diagnose as say};
 use jovek_plan::chain::{LinkKind, Origin};
 use jovek_plan::end::Pole;
 use jovek_plan::inputs::Assignment;
@@ -90,10 +92,10 @@ impl Burns {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            Burns::Dark => "dark",
-            Burns::Dim => "dim",
-            Burns::Partly => "partly",
-            Burns::Lit => "lit",
+            Burns::Dark => common::dark(),
+            Burns::Dim => say::dim(),
+            Burns::Partly => say::partly(),
+            Burns::Lit => say::lit(),
         }
     }
 }
@@ -188,18 +190,17 @@ pub fn measures(of: &Gathered) -> Vec<Measure> {
     let battery = (of.point("battery+"), of.point("battery-"));
     if let (Some(plus), Some(minus)) = battery {
         let kind = MeasureKind::Volts { red: plus, black: minus };
-        out.push(of.volts("battery.rest_v".into(), kind.clone(), 0, "battery at rest"));
+        out.push(of.volts("battery.rest_v".into(), kind.clone(), 0, say::battery_at_rest()));
         if of.states.len() > 1 {
-            out.push(of.volts("battery.on_v".into(), kind, 1, "battery with the lamps on"));
+            out.push(of.volts("battery.on_v".into(), kind, 1, say::battery_with_the_lamps()));
         }
         out.push(Measure {
             id: "battery.key_off_a".into(),
             kind: MeasureKind::BatteryA,
             state: 0,
             seconds: 60.0,
-            name: "current with all off".into(),
-            how: "All off, doors shut, modules asleep. Meter in the battery's negative lead."
-                .into(),
+            name: say::current_with_all_off().into(),
+            how: say::all_off_doors_shut_modules_asleep().into(),
         });
     }
     for circuit in 0..of.study.circuits.len() {
@@ -230,11 +231,7 @@ impl Gathered<'_> {
     }
 
     fn words(&self, state: usize) -> String {
-        let words = self.study.wiring.inputs.words(self.job, self.states[state]);
-        let mut letters = words.chars();
-        letters.next().map_or(String::new(), |first| {
-            first.to_uppercase().collect::<String>() + letters.as_str()
-        })
+        capital(&self.study.wiring.inputs.words(self.job, self.states[state]))
     }
 
     /// What is on in a state, as part of an id.
@@ -248,7 +245,7 @@ impl Gathered<'_> {
             let (red, black) = (&self.points[red], &self.points[black]);
             // The black lead mostly stays where it is.
             seconds += red.seconds + 0.5 * black.seconds;
-            how = format!("{how} Red on {}, black on {}.", red.name, black.name);
+            how = say::red_on_black(&how, &red.name, &black.name);
         }
         Measure { id, kind, state, seconds, name: name.into(), how }
     }
@@ -261,8 +258,8 @@ impl Gathered<'_> {
             kind: MeasureKind::Look { circuit, lamp: None },
             state,
             seconds: LOOK_S,
-            name: format!("{}: how it burns", chain.name),
-            how: format!("{words}. Look at {}.", chain.name),
+            name: say::how_it_burns(&chain.name),
+            how: say::look_at(&words, &chain.name),
         }
     }
 
@@ -273,8 +270,8 @@ impl Gathered<'_> {
             kind: MeasureKind::Story { circuit },
             state: 0,
             seconds: LOOK_S,
-            name: format!("{}: what the driver says", chain.name),
-            how: format!("Ask: is {} ever different, on a bump or in the wet?", chain.name),
+            name: say::what_the_driver_says(&chain.name),
+            how: say::ask_is_ever_different(&chain.name),
         }
     }
 
@@ -294,16 +291,16 @@ impl Gathered<'_> {
                     kind: MeasureKind::Look { circuit: c, lamp: Some((k, n)) },
                     state,
                     seconds: LOOK_S,
-                    name: format!("{words}: how it burns"),
-                    how: format!("{}. Look at {words}.", self.words(state)),
+                    name: say::how_it_burns(&words),
+                    how: say::look_at(&self.words(state), &words),
                 });
                 out.push(Measure {
                     id: CheckId(format!("{key}.current_a")),
                     kind: MeasureKind::LampA { circuit: c, lamp: (k, n) },
                     state,
                     seconds: READ_S + 60.0,
-                    name: format!("{words}: current"),
-                    how: format!("{}. Meter in one lead of {words}.", self.words(state)),
+                    name: say::current(&words),
+                    how: say::meter_in_one_lead(&self.words(state), &words),
                 });
             }
         }
@@ -336,14 +333,9 @@ impl Gathered<'_> {
         if let Some(lamp) = lamp {
             // Points of a lamp that hangs right on the chain bear the chain's name.
             let (red, black) = (self.lamp_end(lamp, true), self.lamp_end(lamp, false));
-            volts(Some(format!("{id}.lamp_v")), red, black, &format!("{name}: across the lamp"));
-            volts(Some(format!("{id}.feed_v")), plus, red, &format!("{name}: lost in the feed"));
-            volts(
-                Some(format!("{id}.ground_v")),
-                black,
-                minus,
-                &format!("{name}: lost in the ground"),
-            );
+            volts(Some(format!("{id}.lamp_v")), red, black, &say::across_the_lamp(&name));
+            volts(Some(format!("{id}.feed_v")), plus, red, &say::lost_in_the_feed(&name));
+            volts(Some(format!("{id}.ground_v")), black, minus, &say::lost_in_the_ground(&name));
         }
         for (k, link) in chain.links.iter().enumerate() {
             let source =
@@ -359,7 +351,7 @@ impl Gathered<'_> {
                     self.study,
                     PartRef { circuit: Some(c), what: PartKind::Link(k) },
                 );
-                volts(None, node(k), behind, &format!("{name}: across {words}"));
+                volts(None, node(k), behind, &say::across(&name, &words));
             }
         }
         for (element, what) in
@@ -374,18 +366,18 @@ impl Gathered<'_> {
             let ends = self.built.net.element(element);
             let words = names::full(self.job, self.study, PartRef { circuit: Some(c), what });
             let (a, b) = (self.reached(c, ends.from), self.reached(c, ends.to));
-            volts(None, a, b, &format!("{words}: across it"));
+            volts(None, a, b, &say::across_it(&words));
         }
         let source = (chain.origin != Origin::Battery).then(|| format!("{id}.source_v"));
-        volts(source, node(0), minus, &format!("{name}: at its source"));
+        volts(source, node(0), minus, &say::at_its_source(&name));
         for group in &built.lamps {
             for &lamp in group.iter().take(MOST_LAMPS) {
                 let (red, black) = (self.lamp_end(lamp, true), self.lamp_end(lamp, false));
                 let label = red.map_or("", |p| self.points[p].name.as_str()).to_owned();
-                volts(None, red, black, &format!("{label}: across it"));
+                volts(None, red, black, &say::across_it(&label));
                 volts(None, red, minus, &label);
                 // A small figure tells the way to one lamp from the way to the next; a large one hides it.
-                volts(None, plus, red, &format!("{label}: lost up to it"));
+                volts(None, plus, red, &say::lost_up(&label));
                 let label = black.map_or("", |p| self.points[p].name.as_str()).to_owned();
                 volts(None, black, minus, &label);
             }
@@ -406,7 +398,7 @@ impl Gathered<'_> {
                     PartKind::Coil(_) | PartKind::Diode(_) | PartKind::RelayContact(_)
                 )
             {
-                let name = format!("{}: across", names::full(self.job, self.study, *place));
+                let name = say::across_2(&names::full(self.job, self.study, *place));
                 volts(None, self.at(PointAt::Node(e.from)), self.at(PointAt::Node(e.to)), &name);
             }
         }
@@ -415,8 +407,8 @@ impl Gathered<'_> {
             kind: MeasureKind::LampsA { circuit: c },
             state,
             seconds: READ_S + 25.0,
-            name: format!("{name}: current"),
-            how: format!("{}. Clamp round the feed.", self.words(state)),
+            name: say::current(&name),
+            how: say::clamp_round_the_feed(&self.words(state)),
         });
         self.looks_at_lamps(c, state, out);
         self.cold(c, state, out);
@@ -448,26 +440,26 @@ impl Gathered<'_> {
         let fuse_at = chain.links.iter().position(|l| matches!(l.kind, LinkKind::Fuse { .. }));
         let fused = self.study.circuits[c].sized.chosen.sizes.fuse;
         let is_fused = fuse_at.is_some() && fused.is_some();
-        let off = "Battery negative off.";
+        let off = say::battery_negative_off();
         let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps);
         if let (Some(k), Some(minus)) = (lamps_at, minus) {
             let fuse_out = fuse_at.filter(|_| is_fused).and_then(|k| built.links[k]);
             let mut ohms = |key: &str, at: usize, what: &str, out_of: Option<ElementId>| {
                 let Some(red) = self.at(PointAt::Node(built.nodes[at])) else { return };
                 let point = &self.points[red];
-                let fuse = if out_of.is_some() { " Its fuse out." } else { "" };
+                let fuse = if out_of.is_some() { say::its_fuse_out() } else { "" };
                 out.push(Measure {
                     id: CheckId(format!("{id}.{key}")),
                     kind: MeasureKind::Ohms { red, black: minus, fuse_out: out_of, circuit: c },
                     state: 0,
                     seconds: READ_S + point.seconds + POWER_OFF_S,
                     name: format!("{name}: {what}"),
-                    how: format!("All off. {off}{fuse} Red on {}, black on battery -.", point.name),
+                    how: say::all_off_red_on_black(&off, &fuse, &point.name),
                 });
             };
-            ohms("ground_ohm", k + 1, "resistance to ground", None);
+            ohms("ground_ohm", k + 1, say::resistance_to_ground(), None);
             if let (Some(at), Some(_)) = (fuse_at, fuse_out) {
-                ohms("load_ohm", at + 1, "load side of the fuse to ground", fuse_out);
+                ohms("load_ohm", at + 1, say::load_side_of_the_fuse(), fuse_out);
             }
         }
         if is_fused {
@@ -476,8 +468,8 @@ impl Gathered<'_> {
                 kind: MeasureKind::Rating { circuit: c },
                 state: 0,
                 seconds: 20.0,
-                name: format!("{name}: rating on the fuse"),
-                how: "Pull the fuse and read the figure on it.".into(),
+                name: say::rating_on_the_fuse(&name),
+                how: say::pull_the_fuse_and_read().into(),
             });
         }
         self.wiggles(c, state, out);
@@ -520,8 +512,8 @@ impl Gathered<'_> {
                 // Several beside each other are reached faster than each alone.
                 seconds: WIGGLE_S
                     + some.iter().map(|(_, s)| s).sum::<f64>() / (some.len() as f64).sqrt(),
-                name: format!("{}: {words} moved", chain.name),
-                how: format!("{}. Move and pull {words}: do the lamps flicker?", self.words(state)),
+                name: say::moved(&chain.name, &words),
+                how: say::move_and_pull_do_the_lamps(&self.words(state), &words),
             });
         };
         let mut runs: Vec<std::ops::Range<usize>> = Vec::new();

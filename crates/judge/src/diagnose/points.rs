@@ -3,6 +3,8 @@
 use crate::proof::names;
 use jovek_circuit::{ElementId, NodeId};
 use jovek_job::Job;
+use jovek_phrases::common;
+use jovek_phrases::diagnose as say;
 use jovek_plan::chain::{Chain, JointOf, LinkKind, Origin};
 use jovek_plan::network::build::Built;
 use jovek_plan::network::parts::{PartKind, PartRef};
@@ -48,22 +50,22 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
     let mut out = vec![
         Point {
             key: "battery+".into(),
-            name: "battery +".into(),
+            name: common::battery_plus().into(),
             at: PointAt::Node(built.battery_plus),
             circuit: None,
             seconds: POST_S,
         },
         Point {
             key: "battery-".into(),
-            name: "battery -".into(),
+            name: say::battery().into(),
             at: PointAt::Node(NodeId::GROUND),
             circuit: None,
             seconds: POST_S,
         },
     ];
     let others = [
-        ("auxiliary+", "auxiliary battery +", built.auxiliary_plus, POST_S),
-        ("towing+", "towing vehicle's battery +", built.towing_plus, POST_S + RELAY_S),
+        ("auxiliary+", say::auxiliary_battery_plus(), built.auxiliary_plus, POST_S),
+        ("towing+", say::towing_vehicle_battery_plus(), built.towing_plus, POST_S + RELAY_S),
     ];
     out.extend(others.into_iter().filter_map(|(key, name, node, seconds)| {
         let at = PointAt::Node(node?);
@@ -80,9 +82,9 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
         let name = job.factory_label(i);
         let at = PointAt::Node(f.tap);
         let key = format!("vehicle/{id}.tap");
-        push(Point { key, name: format!("wire of {name}"), at, circuit: None, seconds: PLUG_S });
+        push(Point { key, name: say::wire_of(&name), at, circuit: None, seconds: PLUG_S });
         if let Some(minus) = f.minus {
-            let (key, name) = (format!("vehicle/{id}.minus"), format!("minus wire of {name}"));
+            let (key, name) = (format!("vehicle/{id}.minus"), say::minus_wire(&name));
             push(Point { key, name, at: PointAt::Node(minus), circuit: None, seconds: PLUG_S });
         }
     }
@@ -105,7 +107,7 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
                 let key = format!("{}.lamp.{}.{}", chain.id, k + 1, n + 1);
                 for (sign, at) in [("+", PointAt::LampPlus(lamp)), ("-", PointAt::LampMinus(lamp))]
                 {
-                    let (key, name) = (format!("{key}{sign}"), format!("{words}, pin {sign}"));
+                    let (key, name) = (format!("{key}{sign}"), say::pin(&words, &sign));
                     push(Point { key, name, at, circuit: Some(c), seconds: PLUG_S });
                 }
             }
@@ -117,10 +119,10 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
             let (ends, seconds) = match of.what {
                 PartKind::Coil(_) => (["86", "85"], RELAY_S),
                 PartKind::RelayContact(_) => (["30", "87"], RELAY_S),
-                PartKind::Diode(_) => (["anode", "cathode"], RELAY_S),
-                PartKind::LeadFuse(_) => (["feed side", "load side"], FUSE_S),
-                PartKind::Switch(_) => (["feed side", "load side"], PANEL_S),
-                PartKind::SignalLead(_) => (["at the signal", "at the relay"], RELAY_S),
+                PartKind::Diode(_) => ([say::anode(), say::cathode()], RELAY_S),
+                PartKind::LeadFuse(_) => ([say::feed_side(), say::load_side()], FUSE_S),
+                PartKind::Switch(_) => ([say::feed_side(), say::load_side()], PANEL_S),
+                PartKind::SignalLead(_) => ([say::at_the_signal(), say::at_the_relay()], RELAY_S),
                 _ => continue,
             };
             let words = names::full(job, study, *of);
@@ -141,30 +143,32 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
     let behind = chain.links.get(i).map(|l| (i, l));
     let words = |k| names::words(job, study, PartRef { circuit: Some(c), what: PartKind::Link(k) });
     match (before, behind) {
-        (None, _) if chain.origin == Origin::Battery => ("battery post".into(), POST_S),
-        (_, Some((_, l))) if l.kind == LinkKind::Lamps => ("end of the supply".into(), PLUG_S),
-        (Some((_, l)), _) if l.kind == LinkKind::Lamps => ("start of the return".into(), PLUG_S),
+        (None, _) if chain.origin == Origin::Battery => (say::battery_post().into(), POST_S),
+        (_, Some((_, l))) if l.kind == LinkKind::Lamps => (say::end_of_the_supply().into(), PLUG_S),
+        (Some((_, l)), _) if l.kind == LinkKind::Lamps => {
+            (say::start_of_the_return().into(), PLUG_S)
+        }
         (_, Some((k, l))) if !matches!(l.kind, LinkKind::Wire(_)) => {
             let side = match l.kind {
-                LinkKind::Fuse { .. } | LinkKind::Control { .. } => ", feed side",
-                LinkKind::Chassis | LinkKind::FactoryGround => ", frame side",
-                LinkKind::Bus => ", bus side",
-                LinkKind::PlugGround => ", trailer side",
-                LinkKind::HousingGround => ", housing side",
-                LinkKind::BlockRelay => ", feed side",
-                _ => ", wire before it",
+                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::feed_side_2(),
+                LinkKind::Chassis | LinkKind::FactoryGround => say::frame_side(),
+                LinkKind::Bus => say::bus_side(),
+                LinkKind::PlugGround => say::trailer_side(),
+                LinkKind::HousingGround => say::housing_side(),
+                LinkKind::BlockRelay => say::feed_side_2(),
+                _ => say::wire_before(),
             };
             (format!("{}{side}", words(k)), reach_s(chain, k))
         }
         (Some((k, l)), _) => {
             let side = match l.kind {
-                LinkKind::Fuse { .. } | LinkKind::Control { .. } => ", load side",
-                LinkKind::Wire(_) => ", far end",
-                _ => ", wire behind it",
+                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::load_side_2(),
+                LinkKind::Wire(_) => say::far_end(),
+                _ => say::wire_behind(),
             };
             (format!("{}{side}", words(k)), reach_s(chain, k))
         }
-        (None, _) => ("factory wire".into(), PLUG_S),
+        (None, _) => (say::factory_wire().into(), PLUG_S),
     }
 }
 

@@ -14,6 +14,8 @@ use jovek_base::wanted::Wanted;
 use jovek_catalog::meter::OVERLOAD_OHM;
 use jovek_circuit::SolveError;
 use jovek_job::{CheckId, Job};
+use jovek_phrases::common;
+use jovek_phrases::diagnose as say;
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -202,21 +204,17 @@ pub fn diagnosis(case: &Case, taken: &[Taken]) -> Diagnosis {
         .collect();
     let first = suspects.first().map_or("", |s| s.title.as_str());
     let says = match (taken.is_empty(), is_found, listed.first() == nothing.as_ref()) {
-        (true, ..) => "Walk round first: say what lights and what does not.".to_owned(),
-        (_, true, true) => "Nothing wrong shows in any reading so far.".to_owned(),
-        (_, true, false) => format!("Found: {first}."),
+        (true, ..) => say::walk_round_first_say_what_lights().to_owned(),
+        (_, true, true) => say::nothing_wrong_shows_in_any_reading().to_owned(),
+        (_, true, false) => say::found(&first),
         // A sound vehicle is no finding as long as a fault may hide.
-        (_, false, true) if next.is_empty() => {
-            "No further reading helps: the fault does not show now. Does it come and go?".to_owned()
-        }
-        (_, false, true) => "Not narrowed down yet: keep reading.".to_owned(),
-        (_, false, false) if next.is_empty() => {
-            format!("No further reading helps. Most likely: {first}.")
-        }
+        (_, false, true) if next.is_empty() => say::no_further_reading_helps_the_fault().to_owned(),
+        (_, false, true) => say::not_narrowed_down_yet_keep_reading().to_owned(),
+        (_, false, false) if next.is_empty() => say::no_further_reading_helps_most_likely(&first),
         (_, false, false) if listed.first().is_some_and(|&g| groups[g] < LIKELY) => {
-            format!("Not narrowed down yet. First of many: {first}.")
+            say::not_narrowed_down_yet_first(&first)
         }
-        (_, false, false) => format!("Most likely: {first}."),
+        (_, false, false) => say::most_likely(&first),
     };
     Diagnosis {
         says,
@@ -266,10 +264,10 @@ pub fn value_text(m: &Measure, value: f64) -> String {
             Burns::ALL.get(value.round() as usize).map_or("?", |b| b.label()).to_owned()
         }
         MeasureKind::Wiggle { .. } | MeasureKind::Story { .. } => {
-            if value > 0.5 { "yes" } else { "no" }.to_owned()
+            if value > 0.5 { common::yes() } else { common::no() }.to_owned()
         }
-        MeasureKind::Rating { .. } if value < 0.0 => "another rating".to_owned(),
-        MeasureKind::Ohms { .. } if value >= 0.9 * OVERLOAD_OHM => "open".to_owned(),
+        MeasureKind::Rating { .. } if value < 0.0 => say::another_rating().to_owned(),
+        MeasureKind::Ohms { .. } if value >= 0.9 * OVERLOAD_OHM => common::open().to_owned(),
         _ => {
             // What rounds to nothing has no sign.
             let value = if value.abs() < 0.005 { 0.0 } else { value };
@@ -321,9 +319,9 @@ fn suspect_answer(
         let read = value_text(m, t.value);
         if off && (off_sound || !goes) {
             let would = value_text(m, predicted);
-            against.push(format!("{}: {read}, this would give {would}", m.name));
+            against.push(say::this_would_give(&m.name, &read, &would));
         } else if off_sound {
-            fits.push(format!("{}: {read}, sound {}", m.name, value_text(m, sound)));
+            fits.push(say::sound(&m.name, &read, &value_text(m, sound)));
         }
     }
     SuspectAnswer {
@@ -346,14 +344,14 @@ fn suspect_answer(
 pub fn title(suspect: &Suspect, variant: usize) -> String {
     let what = words::fault(suspect.fault);
     let far = suspect.variants.get(variant).map_or("", |v| v.text.as_str());
-    let far = if far.is_empty() { String::new() } else { format!(" (some {far} more)") };
+    let far = if far.is_empty() { String::new() } else { say::some_more(&far) };
     if suspect.part.is_empty() { what.to_owned() } else { format!("{}: {what}{far}", suspect.part) }
 }
 
 fn percent(part: f64) -> String {
     match part * 100.0 {
-        p if p < 1.0 => "under 1 %".into(),
-        p if p > 99.0 => "over 99 %".into(),
+        p if p < 1.0 => say::under_1().into(),
+        p if p > 99.0 => say::over_99().into(),
         p => format!("{p:.0} %"),
     }
 }
@@ -434,10 +432,10 @@ fn outcome(case: &Case, m: &Measure, cluster: &[(f64, f64, usize)]) -> Outcome {
         .map(|&(g, _)| title(&case.suspects[case.groups[g][0]], usize::MAX))
         .collect();
     if more > 0 {
-        means.push(format!("and {more} more"));
+        means.push(say::and_more(&more));
     }
     Outcome {
-        reads: if is_figure { format!("about {reads}") } else { reads },
+        reads: if is_figure { say::about(&reads) } else { reads },
         likelihood,
         likelihood_text: percent(likelihood),
         means,

@@ -8,6 +8,7 @@ use crate::proof::names;
 use jovek_circuit::devices::{BallastedLed, RegulatedLed};
 use jovek_circuit::{Device, ElementId};
 use jovek_job::{Job, OutputKind, ReturnKind, Zone};
+use jovek_phrases::diagnose as say;
 use jovek_plan::chain::{Chain, JointOf, Link, LinkKind, Origin, WireRole};
 use jovek_plan::end::Pole;
 use jovek_plan::network::build::Built;
@@ -353,7 +354,7 @@ impl Gather<'_> {
                 let (one, other) = (&circuits[a].chain, &circuits[b].chain);
                 let place = PartRef { circuit: Some(a), what: PartKind::Link(at) };
                 let key = format!("{}+{}", one.id, other.id);
-                let part = format!("feeds of {} and {}", one.name, other.name);
+                let part = say::feeds_of(&one.name, &other.name);
                 let edits = vec![vec![Edit::Exchange(pa, pb)]];
                 self.named(FaultOf::SwappedWires, Some(place), (key, part), 0.6, edits);
             }
@@ -381,8 +382,7 @@ impl Gather<'_> {
                 });
                 let place = PartRef { circuit: Some(a), what: PartKind::Link(at) };
                 let key = format!("{}+{}.stud", circuits[a].chain.id, circuits[b].chain.id);
-                let part =
-                    format!("stud of {} and {}", circuits[a].chain.name, circuits[b].chain.name);
+                let part = say::stud_of(&circuits[a].chain.name, &circuits[b].chain.name);
                 let named = (key, part);
                 self.named(FaultOf::SharedGround, Some(place), named, 1.5, poor.to_vec());
             }

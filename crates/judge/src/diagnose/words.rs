@@ -1,67 +1,53 @@
 //! Faults and their remedies as they are spoken.
 
 use super::suspects::FaultOf;
+use jovek_phrases::common;
+use jovek_phrases::diagnose as say;
 
 /// What is wrong.
 pub fn fault(fault: FaultOf) -> &'static str {
     match fault {
-        FaultOf::Nothing => "nothing wrong",
-        FaultOf::Open => "open",
-        FaultOf::Poor => "poor contact",
-        FaultOf::ComesAndGoes => "comes and goes",
-        FaultOf::Blown => "blown",
-        FaultOf::WrongFuse => "wrong rating",
-        FaultOf::ShortToFrame => "chafed through to the frame",
-        FaultOf::SwappedWires => "swapped at the far end",
-        FaultOf::ReversedPolarity => "wired the wrong way round",
-        FaultOf::ReversedDiode => "the wrong way round",
-        FaultOf::ShortedDiode => "through",
-        FaultOf::StuckOpen => "does not pull in",
-        FaultOf::StuckClosed => "does not let go",
-        FaultOf::WrongThrow => "wired to 87a for 87",
-        FaultOf::SharedGround => "shared, and poor",
-        FaultOf::WeakBattery => "weak",
-        FaultOf::WrongLamp => "not the planned power",
-        FaultOf::Tripped => "switched off by its module",
+        FaultOf::Nothing => say::nothing_wrong(),
+        FaultOf::Open => common::open(),
+        FaultOf::Poor => say::poor_contact(),
+        FaultOf::ComesAndGoes => say::comes_and_goes(),
+        FaultOf::Blown => say::blown(),
+        FaultOf::WrongFuse => say::wrong_rating(),
+        FaultOf::ShortToFrame => say::chafed_through_to_the_frame(),
+        FaultOf::SwappedWires => say::swapped_at_the_far_end(),
+        FaultOf::ReversedPolarity => say::wired_the_wrong_way_round(),
+        FaultOf::ReversedDiode => say::the_wrong_way_round(),
+        FaultOf::ShortedDiode => say::through(),
+        FaultOf::StuckOpen => say::does_not_pull(),
+        FaultOf::StuckClosed => say::does_not_let_go(),
+        FaultOf::WrongThrow => say::wired_to_87_a_for_87(),
+        FaultOf::SharedGround => say::shared_and_poor(),
+        FaultOf::WeakBattery => say::weak(),
+        FaultOf::WrongLamp => say::not_the_planned_power(),
+        FaultOf::Tripped => say::switched_off_by_its_module(),
     }
 }
 
 /// How it is mended. Common practice, no source.
 pub fn remedy(fault: FaultOf) -> &'static str {
     match fault {
-        FaultOf::Nothing => "Ask when it happens, then look again in that state.",
-        FaultOf::Open => "Plug, crimp or replace it; then take the reading again.",
-        FaultOf::Poor => {
-            "Battery off. Clean to bright metal, new terminal where it is green, tighten, protect."
-        }
-        FaultOf::ComesAndGoes => {
-            "Remake the joint even if it reads good now; pull-test each crimp; seal it against water."
-        }
-        FaultOf::Blown => {
-            "Find out why first: read the load side to ground with the fuse out. Then fit the planned rating."
-        }
-        FaultOf::WrongFuse => "Fit the planned rating: a larger one does not protect the wire.",
-        FaultOf::ShortToFrame => {
-            "Battery off. Find the chafed place, replace the wire, loom and clip it away from the edge."
-        }
-        FaultOf::SwappedWires => "Exchange the two at their far ends and mark both.",
-        FaultOf::ReversedPolarity => "Turn the plug, or swap its two pins; record the pin order.",
-        FaultOf::ReversedDiode => "Turn it: the ring toward the lamp or coil that is fed.",
-        FaultOf::ShortedDiode => {
-            "Replace it, and find what killed it: often a coil without suppression."
-        }
-        FaultOf::StuckOpen => "Swap in a known-good one; then check its socket and the coil feed.",
-        FaultOf::StuckClosed => {
-            "Replace it. Welded contacts mean that it carried too much current."
-        }
-        FaultOf::WrongThrow => "Move the wire from 87a to 87.",
-        FaultOf::SharedGround => "Give each circuit a stud of its own on bright metal.",
-        FaultOf::WeakBattery => {
-            "Charge it, let it rest, read it again; replace it if it does not hold."
-        }
-        FaultOf::WrongLamp => "Compare with the parts list; then change it, or the plan.",
-        FaultOf::Tripped => {
-            "Take the added load off, let the module go to sleep, clear its code, and feed the lamps another way."
-        }
+        FaultOf::Nothing => say::ask_when_it_happens_then_look(),
+        FaultOf::Open => say::plug_crimp_or_replace(),
+        FaultOf::Poor => say::battery_off_clean_to_bright_metal(),
+        FaultOf::ComesAndGoes => say::remake_the_joint_even(),
+        FaultOf::Blown => say::find_out_why_first_read(),
+        FaultOf::WrongFuse => say::fit_the_planned_rating_a_larger(),
+        FaultOf::ShortToFrame => say::battery_off_find_the_chafed_place(),
+        FaultOf::SwappedWires => say::exchange_the_two_at_their_far(),
+        FaultOf::ReversedPolarity => say::turn_the_plug_or_swap(),
+        FaultOf::ReversedDiode => say::turn_it_the_ring_toward(),
+        FaultOf::ShortedDiode => say::replace_it_and_find_what_killed(),
+        FaultOf::StuckOpen => say::swap_in_a_known_good_one(),
+        FaultOf::StuckClosed => say::replace_it_welded_contacts_mean(),
+        FaultOf::WrongThrow => say::move_the_wire_from_87(),
+        FaultOf::SharedGround => say::give_each_circuit_a_stud(),
+        FaultOf::WeakBattery => say::charge_it_let_it_rest_read(),
+        FaultOf::WrongLamp => say::compare_with_the_parts_list(),
+        FaultOf::Tripped => say::take_the_added_load_off_let(),
     }
 }

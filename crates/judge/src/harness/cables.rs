@@ -4,6 +4,8 @@
 use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation};
 use jovek_job::{Channel, CircuitId};
+use jovek_phrases::common;
+use jovek_phrases::harness as say;
 use jovek_plan::chain::Stretch;
 use jovek_plan::end::{End, LampIx};
 use jovek_plan::strip::{StripPoint, StripPole};
@@ -69,11 +71,11 @@ fn mixed_leads(cuts: &[CutLine]) -> Vec<Vec<usize>> {
 /// Colour of a core of such a lead. Common practice: black is plus, each other core has the colour that it lights.
 fn core_colour(pole: StripPole) -> Option<&'static str> {
     Some(match pole {
-        StripPole::Plus => "black",
-        StripPole::Channel(Channel::Red) => "red",
-        StripPole::Channel(Channel::Green) => "green",
-        StripPole::Channel(Channel::Blue) => "blue",
-        StripPole::Channel(Channel::White) => "white",
+        StripPole::Plus => say::black(),
+        StripPole::Channel(Channel::Red) => common::red(),
+        StripPole::Channel(Channel::Green) => common::green(),
+        StripPole::Channel(Channel::Blue) => common::blue(),
+        StripPole::Channel(Channel::White) => common::white(),
         StripPole::Minus => return None,
     })
 }
@@ -84,7 +86,7 @@ pub fn put_in(of: Installation, cuts: &mut [CutLine]) {
     for (number, cores) in jacketed.into_iter().chain(mixed_leads(cuts)).enumerate() {
         let length_m = cores.iter().map(|&k| cuts[k].length_m).fold(0.0, f64::max);
         let (mut fed, mut back) = (0, 0);
-        let text = format!("{} × {} jacketed cable", cores.len(), cuts[cores[0]].wire_text);
+        let text = say::jacketed_cable(&cores.len(), &cuts[cores[0]].wire_text);
         for k in cores {
             let cut = &mut cuts[k];
             let (colour, before) = match cut.role.is_return() {
@@ -99,7 +101,7 @@ pub fn put_in(of: Installation, cuts: &mut [CutLine]) {
             let counted = if *before > 1 { format!("{colour} {before}") } else { colour };
             cut.colour = own.unwrap_or(counted);
             cut.length_m = length_m;
-            cut.mark = format!("in cable {}", number + 1);
+            cut.mark = say::in_cable(&(number + 1));
             cut.cable = Some(Cable { number: number + 1, text: text.clone() });
         }
     }

@@ -2,6 +2,8 @@
 
 use super::cuts::CutLine;
 use jovek_job::{ColourScheme, Feed, Job, Signal};
+use jovek_phrases::common;
+use jovek_phrases::harness as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{
     BlockEnd, ChargeEnd, CircuitIx, End, FactoryIx, HousingEnd, HousingIx, LampIx, PlugIx, Post,
@@ -19,9 +21,9 @@ const CIRCUIT_COLOURS: [&str; 8] =
 /// confidence.
 fn din(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => "grey",
-        Signal::LowBeam => "yellow",
-        Signal::HighBeam => "white",
+        Signal::Parking => say::grey(),
+        Signal::LowBeam => say::yellow(),
+        Signal::HighBeam => common::white(),
         Signal::Brake => "black/red",
         Signal::Left => "black/white",
         Signal::Right => "black/green",
@@ -33,11 +35,11 @@ fn din(signal: Signal) -> Option<&'static str> {
 /// recalled from memory, high confidence for parking and turn.
 fn north_american(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => "brown",
-        Signal::Left => "yellow",
-        Signal::Right => "green",
-        Signal::Brake => "red",
-        Signal::Reverse => "violet",
+        Signal::Parking => say::brown(),
+        Signal::Left => say::yellow(),
+        Signal::Right => common::green(),
+        Signal::Brake => common::red(),
+        Signal::Reverse => say::violet(),
         _ => return None,
     })
 }
@@ -46,11 +48,11 @@ fn north_american(signal: Signal) -> Option<&'static str> {
 /// high confidence where they agree: tail brown, left yellow, right green, stop red; fog blue by ISO.
 fn trailer(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => "brown",
-        Signal::Left => "yellow",
-        Signal::Right => "green",
-        Signal::Brake => "red",
-        Signal::Fog => "blue",
+        Signal::Parking => say::brown(),
+        Signal::Left => say::yellow(),
+        Signal::Right => common::green(),
+        Signal::Brake => common::red(),
+        Signal::Fog => common::blue(),
         _ => return None,
     })
 }
@@ -69,8 +71,8 @@ pub fn ground_colour(job: &Job) -> String {
         ColourScheme::GroundBrown | ColourScheme::GroundBlack if job.is_trailer() => {
             TRAILER_GROUND.into()
         }
-        ColourScheme::GroundBrown => "brown".into(),
-        ColourScheme::GroundBlack => "black".into(),
+        ColourScheme::GroundBrown => say::brown().into(),
+        ColourScheme::GroundBlack => say::black().into(),
         ColourScheme::Own => own(job, |o| &o.ground, "brown"),
     }
 }
@@ -78,7 +80,7 @@ pub fn ground_colour(job: &Job) -> String {
 /// Colour of what is live without a switch.
 pub fn feed_colour(job: &Job) -> String {
     match job.shop.colours {
-        ColourScheme::GroundBrown | ColourScheme::GroundBlack => "red".into(),
+        ColourScheme::GroundBrown | ColourScheme::GroundBlack => common::red().into(),
         ColourScheme::Own => own(job, |o| &o.feed, "red"),
     }
 }
@@ -224,8 +226,8 @@ pub fn mark(cuts: &mut [CutLine], lamps_at: &LampsAt) {
             let bands = (0..).find(|&n| is_free(n)).unwrap_or_default();
             cut.mark = match bands {
                 0 => String::new(),
-                1 => "1 band".into(),
-                n => format!("{n} bands"),
+                1 => say::n_1_band().into(),
+                n => say::bands(&n),
             };
             if of_return {
                 returns.insert((cut.colour.clone(), bands));

@@ -4,6 +4,7 @@ use super::cuts::{CutLine, Installation};
 use super::ends::{Names, sign};
 use super::housings::{self, HousedAt, HousingLead};
 use jovek_job::{FactoryKind, Job, JointPractice, LampEnd, Light};
+use jovek_phrases::harness as say;
 use jovek_plan::end::{End, Host, HousingEnd, HousingIx, LampIx, PlugIx, Pole};
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -73,13 +74,18 @@ fn answer(
     let (ways, rows) = housing(cavities.len());
     let spare = ways - cavities.len();
     for pin in cavities.len() + 1..=ways {
-        cavities.push(Cavity { pin, wires: Vec::new(), says: "blind plug".into(), is_blind: true });
+        cavities.push(Cavity {
+            pin,
+            wires: Vec::new(),
+            says: say::blind_plug().into(),
+            is_blind: true,
+        });
     }
     if spare > 0 {
-        notes.push(format!("{spare} spare: a blind plug in each, or water gets in"));
+        notes.push(say::spare_a_blind_plug_in_each(&spare));
     }
     let (mating_face, wire_side) = faces(ways, rows);
-    let housing = format!("sealed {ways}-way connector");
+    let housing = say::sealed_way_connector(&ways);
     ConnectorAnswer { of, name, housing, halves, cavities, mating_face, wire_side, notes }
 }
 
@@ -118,8 +124,8 @@ fn in_the_wire(names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> {
     found
         .into_iter()
         .map(|(plug, cavities)| {
-            let note = "both halves: sockets on the side that stays live".to_owned();
-            let halves = vec!["socket half", "pin half"];
+            let note = say::both_halves_sockets_on_the_side().to_owned();
+            let halves = vec![say::socket_half(), say::pin_half()];
             let cavities = cavities.into_values().collect();
             answer(Host::Plug(plug), names.plug(plug), halves, cavities, vec![note])
         })
@@ -157,31 +163,33 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
                     pin: k + 1,
                     wires: wire(pole).iter().map(|w| w.label.clone()).collect(),
                     says: wire(pole).map_or_else(
-                        || "lamp's own lead".into(),
+                        || say::lamp_own_lead().into(),
                         |w| format!("{}: {}", sign(pole), says(w)),
                     ),
                     is_blind: false,
                 })
                 .collect();
             let further = light(job, lamp).map_or_else(Vec::new, |l| {
-                let sync = l.has_sync_lead.then(|| ("sync", wire(Pole::Sync)));
-                sync.into_iter().chain(l.has_pattern_lead.then_some(("pattern", None))).collect()
+                let sync = l.has_sync_lead.then(|| (say::sync(), wire(Pole::Sync)));
+                sync.into_iter()
+                    .chain(l.has_pattern_lead.then_some((say::pattern(), None)))
+                    .collect()
             });
             for (name, cut) in further {
                 cavities.push(Cavity {
                     pin: cavities.len() + 1,
                     wires: cut.iter().map(|w: &&CutLine| w.label.clone()).collect(),
                     says: cut.map_or_else(
-                        || format!("{name}: blind plug"),
+                        || say::blind_plug_2(&name),
                         |w| format!("{name}: {}", says(w)),
                     ),
                     is_blind: cut.is_none(),
                 });
             }
             let notes = match is_reversed {
-                true => vec!["pins swapped: this lamp has minus on 1".to_owned()],
+                true => vec![say::pins_swapped_this_lamp_has_minus().to_owned()],
                 false => {
-                    vec!["dark on a good plug: swap 1 and 2, then say so under Light".to_owned()]
+                    vec![say::dark_on_a_good_plug_swap().to_owned()]
                 }
             };
             let circuit = job.circuit_label(lamp.circuit.0);
@@ -189,8 +197,8 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
             // The plug of a strip has its other half on the lead that is soldered to it.
             let is_made = light(job, lamp).is_some_and(|l| l.strip.is_some());
             let halves = match is_made && wire_count(cuts, lamp) > 2 {
-                true => vec!["half on the harness", "half on the strip's lead"],
-                false => vec!["half on the harness"],
+                true => vec![say::half_on_the_harness(), say::half_on_the_strip_lead()],
+                false => vec![say::half_on_the_harness()],
             };
             answer(Host::Lamp(lamp), name, halves, cavities, notes)
         })
@@ -212,10 +220,10 @@ fn at_housing(job: &Job, housing: usize, cuts: &[CutLine]) -> Option<ConnectorAn
                 let at = HousedAt { housing, lamp };
                 (at.terminal(job, pole), wire(End::Lamp(lamp, pole, LampEnd::Plug)))
             }
-            HousingLead::Pattern(_) => ("pattern".to_owned(), None),
+            HousingLead::Pattern(_) => (say::pattern().to_owned(), None),
             HousingLead::Ground => {
                 let end = HousingEnd::Ground(LampEnd::Plug);
-                ("ground".to_owned(), wire(End::Housing(HousingIx(housing), end)))
+                (say::ground().to_owned(), wire(End::Housing(HousingIx(housing), end)))
             }
         };
         cavities.push(Cavity {
@@ -223,17 +231,16 @@ fn at_housing(job: &Job, housing: usize, cuts: &[CutLine]) -> Option<ConnectorAn
             wires: cut.iter().map(|w| w.label.clone()).collect(),
             says: match cut {
                 Some(w) => format!("{name}: {}", says(w)),
-                None => format!("{name}: blind plug"),
+                None => say::blind_plug_2(&name),
             },
             is_blind: cut.is_none(),
         });
     }
     // Bare leads are joined, and on the factory's own plug nothing of ours ends.
     cavities.iter().any(|c| !c.is_blind).then(|| {
-        let note =
-            "the housing's own plug may count otherwise: work each function, then note its pin";
+        let note = say::the_housing_own_plug_may_count();
         let (of, name) = (Host::Housing(HousingIx(housing)), job.housing_label(housing));
-        answer(of, name, vec!["half on the harness"], cavities, vec![note.to_owned()])
+        answer(of, name, vec![say::half_on_the_harness()], cavities, vec![note.to_owned()])
     })
 }
 
@@ -275,15 +282,15 @@ fn cavity(pin: usize, wires: Vec<String>, says: String) -> Cavity {
 
 fn at_factory_lamp(cut: &CutLine) -> ConnectorAnswer {
     let cavities = vec![
-        cavity(1, vec![cut.label.clone()], format!("function, on to {}; through", says(cut))),
-        cavity(2, Vec::new(), "ground, through".into()),
+        cavity(1, vec![cut.label.clone()], say::function_on_to_through(&says(cut))),
+        cavity(2, Vec::new(), say::ground_through().into()),
     ];
     let notes = vec![
-        "pins of the factory plug differ by model: probe, then note them".to_owned(),
-        "further pins of the plug go straight through".to_owned(),
+        say::pins_of_the_factory_plug_differ().to_owned(),
+        say::further_pins_of_the_plug_go().to_owned(),
     ];
-    let name = format!("{}: intermediate lead", cut.circuit_name);
-    let halves = vec!["half for the vehicle's plug", "half for the lamp"];
+    let name = say::intermediate_lead(&cut.circuit_name);
+    let halves = vec![say::half_for_the_vehicle_plug(), say::half_for_the_lamp()];
     answer(cut.from_end.host(), name, halves, cavities, notes)
 }
 
@@ -295,20 +302,21 @@ fn at_trailer_socket(taps: &[&CutLine], cuts: &[CutLine]) -> ConnectorAnswer {
             Some(at) => cavities[at].wires.push(cut.label.clone()),
             None => {
                 ends.push(cut.from_end);
-                let says = format!("{}, on to {}; through", cut.from, says(cut));
+                let says = say::on_to_through(&cut.from, &says(cut));
                 cavities.push(cavity(ends.len(), vec![cut.label.clone()], says));
             }
         }
     }
     let grounds: Vec<String> =
         cuts.iter().filter(|c| c.to_end == End::PlugGround).map(|c| c.label.clone()).collect();
-    let taken = if grounds.is_empty() { "ground, through" } else { "ground, taken; through" };
+    let taken =
+        if grounds.is_empty() { say::ground_through() } else { say::ground_taken_through() };
     cavities.push(cavity(cavities.len() + 1, grounds, taken.into()));
     let notes = vec![
-        "numbers of this list, not of the plug: see the map of its pins under Run".to_owned(),
-        "every further pin goes straight through".to_owned(),
+        say::numbers_of_this_list().to_owned(),
+        say::every_further_pin_goes_straight_through().to_owned(),
     ];
-    let halves = vec!["half for the vehicle's socket", "half for the trailer's plug"];
-    let name = "Trailer socket: intermediate lead".to_owned();
+    let halves = vec![say::half_for_the_vehicle_socket(), say::half_for_the_trailer_plug()];
+    let name = say::trailer_socket_intermediate_lead().to_owned();
     answer(ends[0].host(), name, halves, cavities, notes)
 }

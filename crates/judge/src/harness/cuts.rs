@@ -10,6 +10,7 @@ use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::{CircuitId, Job};
+use jovek_phrases::harness as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::charge_cable::ChargeCable;
 use jovek_plan::end::{End, Pole};
@@ -107,9 +108,9 @@ pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64, units: Un
         (Lengths::Us, _) | (_, true) => units.rule(1000.0 * end_allowance_m),
         (Lengths::Metric, false) => units.length(end_allowance_m),
     };
-    let ends = format!("2 × {each} at the ends");
+    let ends = say::n_2_at_the_ends(&each);
     match spare_percent > 0.0 {
-        true => format!("{ends}, {spare_percent} % spare"),
+        true => say::spare(&ends, &spare_percent),
         false => ends,
     }
 }

@@ -6,6 +6,8 @@ use jovek_catalog::conductor::Conductor;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::{self, EndKind};
 use jovek_job::{Channel, FactoryCircuit, FactoryKind, Isolation, Job, LampEnd};
+use jovek_phrases::common;
+use jovek_phrases::harness as say;
 use jovek_plan::chain::{Chain, Stretch};
 use jovek_plan::end::{
     BlockEnd, ChargeEnd, CircuitIx, End, HousingEnd, LampIx, PlugIx, Pole, Post, RelayTerminal,
@@ -69,13 +71,13 @@ pub fn kind(end: End) -> EndKind {
 /// What a wire with such an end needs slid on before.
 pub(super) fn slid_on(kinds: [EndKind; 2], wire: Conductor) -> &'static str {
     let needs = |kind: EndKind| kind.is_joint() || is_bare_lug(kind, wire);
-    if kinds.into_iter().any(needs) { "sleeve first" } else { "" }
+    if kinds.into_iter().any(needs) { say::sleeve_first() } else { "" }
 }
 
 /// True for a ring that is pressed on bare, and sleeved.
 pub(super) fn is_bare_lug(kind: EndKind, wire: Conductor) -> bool {
     matches!(kind, EndKind::PostRing | EndKind::StudRing)
-        && terminal::crimp_colour(wire) == "bare lug"
+        && terminal::crimp_colour(wire) == terminal::CrimpColour::Bare
 }
 
 /// What the names of ends need besides the end itself.
@@ -88,9 +90,6 @@ pub struct Names<'a> {
     /// Its chains.
     pub chains: &'a [(&'a Chain, usize)],
 }
-
-/// What a box that is switched by radio is called.
-const CONTROLLER: &str = "controller box";
 
 /// A pole of a strip, as it stands beside its pad.
 fn strip_sign(pole: StripPole) -> &'static str {
@@ -108,7 +107,7 @@ pub(super) fn sign(pole: Pole) -> &'static str {
     match pole {
         Pole::Plus => "+",
         Pole::Minus => "-",
-        Pole::Sync => "sync",
+        Pole::Sync => say::sync(),
     }
 }
 
@@ -121,48 +120,52 @@ impl Names<'_> {
     pub fn lamp(&self, lamp: LampIx) -> String {
         match self.chain(lamp) {
             Some(chain) if chain.lamp_count() > 1 => {
-                format!("lamp {}", chain.lamp_number((lamp.light, lamp.number)))
+                say::lamp(&chain.lamp_number((lamp.light, lamp.number)))
             }
-            _ => "lamp".into(),
+            _ => say::lamp_2().into(),
         }
     }
 
     /// A connector in the harness.
     pub fn plug(&self, plug: PlugIx) -> String {
         let names = self.plugs.iter().map(|(_, p)| p.name.as_str());
-        format!("connector {}", jovek_job::labels::told_apart(names, plug.0))
+        say::connector(&jovek_job::labels::told_apart(names, plug.0))
     }
 
     /// The part or place that an end belongs to, and the terminal there; no terminal where there is only one.
     pub fn split(&self, end: End) -> (String, String) {
         let side = |side| match side {
             Side::In => "in",
-            Side::Out => "out",
+            Side::Out => common::out(),
         };
         let plain = |name: &str, terminal: &str| (name.to_owned(), terminal.to_owned());
         match end {
-            End::Post(Post::StartPlus) => plain("battery", "+"),
-            End::Post(Post::StartMinus) => plain("battery", "-"),
-            End::Post(Post::AuxiliaryPlus) => plain("auxiliary", "+"),
-            End::Post(Post::AuxiliaryMinus) => plain("auxiliary", "-"),
+            End::Post(Post::StartPlus) => plain(say::battery(), "+"),
+            End::Post(Post::StartMinus) => plain(say::battery(), "-"),
+            End::Post(Post::AuxiliaryPlus) => plain(say::auxiliary(), "+"),
+            End::Post(Post::AuxiliaryMinus) => plain(say::auxiliary(), "-"),
             End::Factory(wire) => {
                 let label = self.job.factory_label(wire.0);
                 let is_plug = self.job.factory.get(wire.0).is_some_and(is_of_plug);
-                let name = if is_plug { label } else { format!("wire of {label}") };
+                let name = if is_plug { label } else { say::wire_of(&label) };
                 (name, String::new())
             }
             End::FactoryMinus(wire) => {
-                (format!("minus wire of {}", self.job.factory_label(wire.0)), String::new())
+                (say::minus_wire(&self.job.factory_label(wire.0)), String::new())
             }
-            End::Fuse(_, s) => plain("fuse", side(s)),
-            End::Adapter(_) => plain("fuse adapter", "lead"),
-            End::LeadFuse(_, number, s) => (format!("small fuse {number}"), side(s).into()),
-            End::Switch(circuit, _, s) if self.is_by_radio(circuit) => plain(CONTROLLER, side(s)),
-            End::SwitchGround(circuit, _) if self.is_by_radio(circuit) => plain(CONTROLLER, "-"),
-            End::Switch(_, 0, s) => plain("switch", side(s)),
-            End::Switch(_, number, s) => (format!("switch {number}"), side(s).into()),
-            End::SwitchGround(_, 0) => plain("switch", "symbol -"),
-            End::SwitchGround(_, number) => (format!("switch {number}"), "symbol -".into()),
+            End::Fuse(_, s) => plain(say::fuse(), side(s)),
+            End::Adapter(_) => plain(say::fuse_adapter(), say::lead_3()),
+            End::LeadFuse(_, number, s) => (say::small_fuse(&number), side(s).into()),
+            End::Switch(circuit, _, s) if self.is_by_radio(circuit) => {
+                plain(say::controller_box(), side(s))
+            }
+            End::SwitchGround(circuit, _) if self.is_by_radio(circuit) => {
+                plain(say::controller_box(), "-")
+            }
+            End::Switch(_, 0, s) => plain(say::switch_2(), side(s)),
+            End::Switch(_, number, s) => (say::switch(&number), side(s).into()),
+            End::SwitchGround(_, 0) => plain(say::switch_2(), say::symbol()),
+            End::SwitchGround(_, number) => (say::switch(&number), say::symbol().into()),
             End::Module(_, module, terminal) => {
                 plain(module.label(), module.terminal_label(terminal))
             }
@@ -172,8 +175,8 @@ impl Names<'_> {
                 let role = switching.and_then(|s| s.relays.get(relay)).map(|r| r.role);
                 (part_names::relay(switching, relay), part_names::terminal(role, terminal))
             }
-            End::Diode(_, number, Side::In) => (format!("diode {number}"), "anode".into()),
-            End::Diode(_, number, Side::Out) => (format!("diode {number}"), "band".into()),
+            End::Diode(_, number, Side::In) => (say::diode(&number), say::anode().into()),
+            End::Diode(_, number, Side::Out) => (say::diode(&number), say::band().into()),
             End::Splice(_, at) => (self.splice(at), String::new()),
             End::Cavity(plug, cavity) => (self.plug(plug), cavity.to_string()),
             End::Lamp(lamp, pole, _) => match housings::place_of(self.job, lamp) {
@@ -181,37 +184,37 @@ impl Names<'_> {
                 None => (self.lamp(lamp), sign(pole).into()),
             },
             End::Housing(housing, HousingEnd::Ground(_)) => {
-                (self.job.housing_label(housing.0), "ground".into())
+                (self.job.housing_label(housing.0), say::ground().into())
             }
             End::Housing(housing, HousingEnd::Stud) => {
-                (format!("ground stud of {}", self.job.housing_label(housing.0)), String::new())
+                (say::ground_stud(&self.job.housing_label(housing.0)), String::new())
             }
             End::Strip(lamp, at, pole) => (self.strip_point(lamp, at), strip_sign(pole).into()),
-            End::Stud(_, StudOf::Lamps) => plain("ground stud", ""),
-            End::Stud(_, StudOf::Coils) => plain("control ground stud", ""),
-            End::FactoryGround(_) => plain("factory ground wire", ""),
-            End::Bus => plain("ground bus", ""),
-            End::PlugGround => plain("ground terminal of the plug", ""),
+            End::Stud(_, StudOf::Lamps) => plain(say::ground_stud_2(), ""),
+            End::Stud(_, StudOf::Coils) => plain(say::control_ground_stud(), ""),
+            End::FactoryGround(_) => plain(say::factory_ground_wire(), ""),
+            End::Bus => plain(common::ground_bus(), ""),
+            End::PlugGround => plain(say::ground_terminal_of_the_plug(), ""),
             End::Block(end) => match end {
-                BlockEnd::MainFuse(s) => plain("main fuse", side(s)),
-                BlockEnd::Bus => plain("fuse block", "+"),
+                BlockEnd::MainFuse(s) => plain(say::main_fuse(), side(s)),
+                BlockEnd::Bus => plain(say::fuse_block(), "+"),
                 BlockEnd::Relay(terminal) => {
-                    ("master relay".into(), part_names::terminal(None, terminal))
+                    (common::master_relay().into(), part_names::terminal(None, terminal))
                 }
-                BlockEnd::CoilFuse(s) => plain("master relay fuse", side(s)),
-                BlockEnd::CoilStud => plain("master relay ground stud", ""),
+                BlockEnd::CoilFuse(s) => plain(say::master_relay_fuse(), side(s)),
+                BlockEnd::CoilStud => plain(say::master_relay_ground_stud(), ""),
             },
             End::Charge(end) => match end {
-                ChargeEnd::StartFuse(s) => plain("battery's charge fuse", side(s)),
+                ChargeEnd::StartFuse(s) => plain(say::battery_charge_fuse(), side(s)),
                 ChargeEnd::Isolator(s) => plain(self.isolator(), side(s)),
                 ChargeEnd::IsolatorGround | ChargeEnd::ChargerGround => {
-                    plain(self.isolator(), "ground")
+                    plain(self.isolator(), say::ground())
                 }
                 ChargeEnd::IsolatorKey => plain(self.isolator(), "86"),
-                ChargeEnd::AuxiliaryFuse(s) => plain("auxiliary's charge fuse", side(s)),
-                ChargeEnd::KeyFuse(s) => plain("isolator's small fuse", side(s)),
-                ChargeEnd::Stud => plain("auxiliary's ground stud", ""),
-                ChargeEnd::IsolatorStud => plain("ground stud by the battery", ""),
+                ChargeEnd::AuxiliaryFuse(s) => plain(say::auxiliary_charge_fuse(), side(s)),
+                ChargeEnd::KeyFuse(s) => plain(say::isolator_small_fuse(), side(s)),
+                ChargeEnd::Stud => plain(say::auxiliary_ground_stud(), ""),
+                ChargeEnd::IsolatorStud => plain(say::ground_stud_by_the_battery(), ""),
             },
         }
     }
@@ -220,28 +223,24 @@ impl Names<'_> {
     fn isolator(&self) -> &'static str {
         let auxiliary = self.job.supply.auxiliary.as_ref();
         match auxiliary.map(|a| a.isolation).unwrap_or_default() {
-            Isolation::IgnitionRelay => "battery relay",
-            Isolation::VoltageSensing => "voltage-sensing relay",
-            Isolation::DiodeIsolator => "diode isolator",
-            Isolation::DcDc => "DC-DC charger",
-            Isolation::ManualSwitch => "battery switch",
+            Isolation::IgnitionRelay => say::battery_relay(),
+            Isolation::VoltageSensing => say::voltage_sensing_relay(),
+            Isolation::DiodeIsolator => say::diode_isolator(),
+            Isolation::DcDc => common::dc_dc_charger(),
+            Isolation::ManualSwitch => common::battery_switch(),
         }
     }
 
     fn splice(&self, at: SpliceAt) -> String {
         match at {
-            SpliceAt::Feed => "feed splice".into(),
-            SpliceAt::Coils => "splice of the coils".into(),
-            SpliceAt::Signal(wire) => format!("splice of {}", self.job.factory_label(wire.0)),
-            SpliceAt::SignalCoils(wire) => {
-                format!("coil splice of {}", self.job.factory_label(wire.0))
-            }
-            SpliceAt::SignalMinus(wire) => {
-                format!("minus splice of {}", self.job.factory_label(wire.0))
-            }
-            SpliceAt::Inside(number) => format!("splice {number}"),
-            SpliceAt::Trunk(pole) => format!("branch {}", sign(pole)),
-            SpliceAt::Leg(pole, leg) => format!("branch {} {}", sign(pole), leg + 1),
+            SpliceAt::Feed => say::feed_splice().into(),
+            SpliceAt::Coils => say::splice_of_the_coils().into(),
+            SpliceAt::Signal(wire) => say::splice_of(&self.job.factory_label(wire.0)),
+            SpliceAt::SignalCoils(wire) => say::coil_splice(&self.job.factory_label(wire.0)),
+            SpliceAt::SignalMinus(wire) => say::minus_splice(&self.job.factory_label(wire.0)),
+            SpliceAt::Inside(number) => say::splice(&number),
+            SpliceAt::Trunk(pole) => say::branch(&sign(pole)),
+            SpliceAt::Leg(pole, leg) => say::branch_2(&sign(pole), &(leg + 1)),
         }
     }
 
@@ -254,7 +253,7 @@ impl Names<'_> {
         let light = self.job.circuits.get(lamp.circuit.0).and_then(|c| c.lights.get(lamp.light));
         let is_mixed = light.and_then(|l| l.strip.as_ref()).is_some_and(|s| s.colours.is_some());
         match at {
-            StripPoint::Splitter if is_mixed => "controller".into(),
+            StripPoint::Splitter if is_mixed => say::controller().into(),
             _ => strip_point(at),
         }
     }
@@ -273,12 +272,12 @@ fn is_of_plug(wire: &FactoryCircuit) -> bool {
 
 fn strip_point(at: StripPoint) -> String {
     match at {
-        StripPoint::Splitter => "splitter".into(),
-        StripPoint::Start => "strip start".into(),
-        StripPoint::Middle => "strip middle".into(),
-        StripPoint::Last => "strip end".into(),
-        StripPoint::Run(n) => format!("strip run {n}"),
-        StripPoint::PieceStart(n) => format!("piece {n} start"),
-        StripPoint::PieceEnd(n) => format!("piece {n} end"),
+        StripPoint::Splitter => say::splitter().into(),
+        StripPoint::Start => say::strip_start().into(),
+        StripPoint::Middle => say::strip_middle().into(),
+        StripPoint::Last => say::strip_end().into(),
+        StripPoint::Run(n) => say::strip_run(&n),
+        StripPoint::PieceStart(n) => say::piece_start(&n),
+        StripPoint::PieceEnd(n) => say::piece_end(&n),
     }
 }

@@ -3,6 +3,7 @@
 use super::connectors::light;
 use super::ends::sign;
 use jovek_job::{Job, Light};
+use jovek_phrases::harness as say;
 use jovek_plan::end::{End, HousingEnd, LampIx, Pole};
 use jovek_plan::housing::lamps_of;
 
@@ -42,7 +43,7 @@ impl HousedAt {
             .and_then(|(_, housed)| housed.lead_colour.as_deref())
             .filter(|colour| pole == Pole::Plus && !colour.trim().is_empty());
         match colour {
-            Some(colour) => format!("{name} {} ({colour} lead)", sign(pole)),
+            Some(colour) => say::lead(&name, &sign(pole), &colour),
             None => format!("{name} {}", sign(pole)),
         }
     }

@@ -9,6 +9,7 @@ use jovek_catalog::joint::{JointPlace, joint_at};
 use jovek_catalog::sleeve::sleeve;
 use jovek_catalog::terminal::{EndKind, barrel_mm, crimp_tool, crimp_tool_mm2, pull_n, splice_mm2};
 use jovek_job::{CircuitId, Job, JointPractice};
+use jovek_phrases::harness as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, LampIx};
 use jovek_plan::factory::ASSUMED_FACTORY_WIRE;
@@ -120,7 +121,7 @@ fn meetings<'a>(of: Installation<'a>, names: &Names, cuts: &'a [CutLine]) -> Vec
                 });
                 out.len() - 1
             });
-            let name = format!("{} {} lead", names.lamp(lead.lamp), sign(lead.pole));
+            let name = say::lead_2(&names.lamp(lead.lamp), &sign(lead.pole));
             out[at].leads.push((name, lead_mm2(chain, lead.lamp)));
         }
     }
@@ -136,22 +137,22 @@ fn own_leads(of: Installation, at: End) -> Vec<(String, f64)> {
         End::Factory(wire) | End::FactoryMinus(wire) => {
             let known = of.job.factory.get(wire.0).and_then(|f| f.wire);
             let area_mm2 = known.unwrap_or(ASSUMED_FACTORY_WIRE).area_mm2();
-            vec![("factory wire".into(), area_mm2), ("factory wire".into(), area_mm2)]
+            vec![(say::factory_wire().into(), area_mm2), (say::factory_wire().into(), area_mm2)]
         }
         End::Lamp(lamp, ..) => {
             let chain = of.parts.iter().find(|(c, _)| c.index == lamp.circuit);
             chain
-                .map(|(c, _)| ("lamp's own lead".to_owned(), lead_mm2(c, lamp)))
+                .map(|(c, _)| (say::lamp_own_lead().to_owned(), lead_mm2(c, lamp)))
                 .into_iter()
                 .collect()
         }
         End::FactoryGround(_) => {
             let area_mm2 = ASSUMED_FACTORY_WIRE.area_mm2();
-            vec![("ground wire".into(), area_mm2), ("ground wire".into(), area_mm2)]
+            vec![(say::ground_wire().into(), area_mm2), (say::ground_wire().into(), area_mm2)]
         }
-        End::Housing(..) => vec![("housing's own ground lead".into(), ASSUMED_LEAD_MM2)],
-        End::Diode(..) => vec![("lead of the diode".into(), ASSUMED_LEAD_MM2)],
-        End::Adapter(_) => vec![("lead of the adapter".into(), ADAPTER_LEAD_MM2)],
+        End::Housing(..) => vec![(say::housing_own_ground_lead().into(), ASSUMED_LEAD_MM2)],
+        End::Diode(..) => vec![(say::lead_of_the_diode().into(), ASSUMED_LEAD_MM2)],
+        End::Adapter(_) => vec![(say::lead_of_the_adapter().into(), ADAPTER_LEAD_MM2)],
         _ => Vec::new(),
     }
 }
@@ -203,38 +204,36 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     let chosen = has_sleeve.then(|| sleeve(largest_mm, thinnest_mm, JOINT_MM, sealed)).flatten();
     let tool = match school {
         JointPractice::Crimp => crimp_tool_mm2(inside_mm2, job.shop.wire_system),
-        JointPractice::Solder => "soldering iron, heat away from fuel and plastic".into(),
-        JointPractice::Tap => "pliers; the tap of the wire's size only".into(),
-        JointPractice::PlugIn => "by hand: it clicks".into(),
+        JointPractice::Solder => say::soldering_iron_heat_away_from_fuel().into(),
+        JointPractice::Tap => say::pliers_the_tap_of_the_wire().into(),
+        JointPractice::PlugIn => say::by_hand_it_clicks().into(),
     };
     let mut steps = Vec::new();
     if has_sleeve {
         steps.push(match &chosen {
-            Some(s) => format!("slide on first: {}", s.text(units)),
-            None => "no sleeve slides over and grips: double the thinner wire back".into(),
+            Some(s) => say::slide_on_first(&s.text(units)),
+            None => say::no_sleeve_slides_over_and_grips().into(),
         });
     }
     let cut = match meeting.at {
         End::Factory(wire) => Some(("wire", wire)),
-        End::FactoryMinus(wire) => Some(("minus wire", wire)),
+        End::FactoryMinus(wire) => Some((say::minus_wire_2(), wire)),
         _ => None,
     };
     if let Some((which, wire)) = cut.filter(|_| has_sleeve) {
         let name = job.factory_label(wire.0);
-        steps.push(format!("cut the {which} of {name} here: both its ends and the new wire go in"));
+        steps.push(say::cut_the_of_here_both(&which, &name));
     }
     steps.push(match school {
-        JointPractice::Crimp => format!("strip, twist, crimp; tug{}", pull(&areas, units)),
-        JointPractice::Solder => "strip, twist, solder; hold it still until it is grey".into(),
-        JointPractice::Tap => "close the tap over the whole wire; tug".into(),
-        JointPractice::PlugIn => {
-            "unplug the factory connector, plug the lead between; nothing is cut".into()
-        }
+        JointPractice::Crimp => say::strip_twist_crimp_tug(&pull(&areas, units)),
+        JointPractice::Solder => say::strip_twist_solder_hold_it_still().into(),
+        JointPractice::Tap => say::close_the_tap_over_the_whole().into(),
+        JointPractice::PlugIn => say::unplug_the_factory_connector_plug().into(),
     });
     if has_sleeve {
         steps.push(match sealed {
-            true => "shrink from the middle until adhesive shows at both ends".into(),
-            false => "shrink from the middle".into(),
+            true => say::shrink_from_the_middle_until_adhesive().into(),
+            false => say::shrink_from_the_middle().into(),
         });
     }
     JointAnswer {
@@ -260,7 +259,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
 
 fn pull(areas: &[f64], units: Units) -> String {
     let least = areas.iter().copied().fold(f64::INFINITY, f64::min);
-    pull_n(least).map_or_else(String::new, |n| format!(", it holds {}", units.force(n)))
+    pull_n(least).map_or_else(String::new, |n| say::it_holds(&units.force(n)))
 }
 
 /// A kind of terminal with its number.
@@ -296,16 +295,12 @@ pub fn terminals(job: &Job, cuts: &[CutLine], joints: &[JointAnswer]) -> Vec<Ter
                 continue;
             }
             let tool = match kind {
-                EndKind::LampPlug | EndKind::ConnectorPin => "open-barrel crimper".to_owned(),
+                EndKind::LampPlug | EndKind::ConnectorPin => say::open_barrel_crimper().to_owned(),
                 _ => crimp_tool(cut.wire),
             };
             let note = kind.stud().map_or_else(String::new, |s| {
                 let (low, high) = s.torque_nm;
-                format!(
-                    "hole {}, nut {}, star washer",
-                    units.drill(s.hole_mm),
-                    units.torque_between(low, high)
-                )
+                say::hole_nut_star_washer(&units.drill(s.hole_mm), &units.torque_between(low, high))
             });
             add(part, tool, note, false);
         }

@@ -14,6 +14,7 @@ use jovek_catalog::relay::{self, CONTINUOUS_PART};
 use jovek_job::{
     ControlKind, HeldBy, Isolation, Job, LampEnd, Smoothing, SwapFunction, SwitchId, SwitchKind,
 };
+use jovek_phrases::harness as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::charge_cable;
 use jovek_plan::end::{BlockPart, ChargePart, End, Host, HousingIx, LampIx};
@@ -45,7 +46,15 @@ pub struct PartLine {
     pub quantity_text: String,
 }
 
-const GROUPS: [&str; 6] = ["lights", "protection", "control", "wire", "ends", "connectors"];
+/// What the groups of the list are called, in their order.
+const GROUPS: [fn() -> &'static str; 6] = [
+    say::lights_group,
+    say::protection_group,
+    say::control_group,
+    say::wire_group,
+    say::ends_group,
+    say::connectors_group,
+];
 
 /// What the sheet counts beside wires and hardware.
 #[derive(Debug, Clone, Copy)]
@@ -65,20 +74,20 @@ fn swap_parts(swap: &SwapFunction) -> Vec<(bool, String, u32)> {
     let mut out = Vec::new();
     for (place, led) in swap.leds() {
         let base = filament(place).map_or("", |(bulb, _)| bulb.base.as_str());
-        let kind = if led.is_monitored_type { ", monitored type" } else { "" };
-        let part = format!("LED lamp for {}, {base}, {} W{kind}", place.bulb, led.watt);
+        let kind = if led.is_monitored_type { say::monitored_type() } else { "" };
+        let part = say::led_lamp_for_w(&place.bulb, &base, &led.watt, &kind);
         out.push((true, part, place.count));
         match swap.smoothing {
-            Some(Smoothing::Bleed) => out.push((false, "resistor 1 kohm".into(), place.count)),
+            Some(Smoothing::Bleed) => out.push((false, say::resistor_1_kohm().into(), place.count)),
             Some(Smoothing::Capacitor) => {
-                out.push((false, "capacitor 2200 µF, 25 V, with diode".into(), place.count));
+                out.push((false, say::capacitor_2200_f_25_v().into(), place.count));
             }
             None => {}
         }
     }
     if let Some(r) = swap.resistor {
         let rating_w = Resistor::fitted(r.ohm).rating_w();
-        out.push((false, format!("load resistor {} ohm, {rating_w:.0} W", r.ohm), 1));
+        out.push((false, say::load_resistor_ohm_w(&r.ohm, &rating_w), 1));
     }
     out
 }
@@ -170,7 +179,7 @@ impl PartOf {
     }
 
     fn unit(self) -> &'static str {
-        if self == PartOf::Wire { "m" } else { "pc" }
+        if self == PartOf::Wire { "m" } else { say::pc() }
     }
 }
 
@@ -200,27 +209,25 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
     for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {
-            let part = format!("reel of strip, {}", units.bought(strip.plan.figures.reel_m));
+            let part = say::reel_of_strip(&units.bought(strip.plan.figures.reel_m));
             out.add(PartOf::Strip, None, part, strip.plan.reels as f64);
         }
         if strip.plan.modules() > 0 {
-            let part =
-                format!("strip module, {}", units.tape(strip.plan.figures.module_m * 1000.0));
+            let part = say::strip_module(&units.tape(strip.plan.figures.module_m * 1000.0));
             out.add(PartOf::Strip, None, part, strip.plan.modules() as f64);
         }
         if let Some(channel_a) = strip.plan.channel_a() {
-            let part = format!(
-                "controller for {} colours, common plus, {:.0} A or more a channel",
-                strip.plan.figures.returns(),
-                // Whole amperes up, as they are made.
-                (channel_a / CONTINUOUS_PART - 1e-9).ceil()
+            let part = say::controller_for_colours_common_plus(
+                &strip.plan.figures.returns(),
+                &// Whole amperes up, as they are made.
+                (channel_a / CONTINUOUS_PART - 1e-9).ceil(),
             );
             out.add(PartOf::Controller, None, part, 1.0);
         }
         if strip.plan.outlets() > 1 {
             let cores = strip.plan.figures.poles().len();
-            let of = if cores > 2 { format!(" of {cores} cores") } else { String::new() };
-            let part = format!("splitter, {} ways{of}", strip.plan.outlets());
+            let of = if cores > 2 { say::of_cores(&cores) } else { String::new() };
+            let part = say::splitter_ways(&strip.plan.outlets(), &of);
             out.add(PartOf::Controller, None, part, 1.0);
         }
     }
@@ -260,16 +267,16 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
         if !lamp.stays {
             let count = f64::from(lamp.count);
             if light.held_by == Some(HeldBy::RubberGrommet) {
-                out.add(PartOf::Mounting, None, format!("rubber grommet for {}", lamp.name), count);
+                out.add(PartOf::Mounting, None, say::rubber_grommet(&lamp.name), count);
             }
             if let Some(mm) = light.spacer_mm {
-                let part = format!("set of spacers {} for {}", job.shop.units.bore(mm), lamp.name);
+                let part = say::set_of_spacers(&job.shop.units.bore(mm), &lamp.name);
                 out.add(PartOf::Mounting, None, part, count);
             }
         }
         // A lamp with bare wires has no half of the factory's connector.
         if chain.is_plug && lamp.lead.ends == LampEnd::Bare && !lamp.stays {
-            let part = "plug for the factory's socket, with pigtail";
+            let part = say::plug_for_the_factory_socket();
             out.add(PartOf::Connector, None, part, f64::from(lamp.count));
         }
         // In a plug such a lead is a pin, and an unused one is blind.
@@ -277,23 +284,18 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
         let capped = u32::from(is_alone) + u32::from(lamp.has_pattern_lead);
         if lamp.lead.ends == LampEnd::Bare && capped > 0 {
             let count = f64::from(capped * lamp.count);
-            out.add(PartOf::Sleeve, None, "end cap, heat shrink with adhesive", count);
+            out.add(PartOf::Sleeve, None, say::end_cap_heat_shrink_with_adhesive(), count);
         }
     }
     // Its fuse, relay and switch come with it.
     if let Some(kit) = &job.circuits[circuit.0].kit {
-        return out.add(PartOf::Kit, None, format!("harness from a box: {}", kit.name), 1.0);
+        return out.add(PartOf::Kit, None, say::harness_from_a_box(&kit.name), 1.0);
     }
     if let Some(fuse) = sizes.fuse {
         if chain.is_position {
             let host = Some(Host::Adapter(circuit));
             out.add(PartOf::Fuse, host, fuse.order_text(), 1.0);
-            out.add(
-                PartOf::FuseHolder,
-                host,
-                "fuse adapter for an empty position, the box's own family",
-                1.0,
-            );
+            out.add(PartOf::FuseHolder, host, say::fuse_adapter_for_an_empty_position(), 1.0);
         } else if chain.block.is_some() {
             // The block is its holder.
             out.add(PartOf::Fuse, Some(Host::Fuse(circuit)), fuse.order_text(), 1.0);
@@ -307,19 +309,17 @@ fn circuit_items(job: &Job, (chain, sizes): (&Chain, &Sizes), extras: &Extras, o
     for &module in &chain.modules {
         let rating_a = sizes.module_a.unwrap_or_default();
         let set = match (module, chain.flasher) {
-            (InlineModule::Flasher, Some(f)) => {
-                format!(", counts no load, {} flashes a second", f.hz)
-            }
+            (InlineModule::Flasher, Some(f)) => say::counts_no_load_flashes_a_second(&f.hz),
             _ => String::new(),
         };
-        let part = format!("{} module {rating_a} A{set}", module.label());
+        let part = say::module_a(&module.label(), &rating_a, &set);
         out.add(PartOf::Module, Some(Host::Module(circuit, module)), part, 1.0);
     }
     match &sizes.control {
         ControlChoice::Relay { relay, switch_a, .. } => {
             let host = Some(Host::Relay(circuit, 0));
             out.add(PartOf::Relay, host, relay.order_text(), 1.0);
-            out.add(PartOf::RelaySocket, host, "relay socket", 1.0);
+            out.add(PartOf::RelaySocket, host, say::relay_socket(), 1.0);
             let host = Some(Host::Switch(circuit, 0));
             out.add(PartOf::Switch, host, panel_switch(chain, *switch_a), 1.0);
         }
@@ -342,11 +342,11 @@ fn block_items(of: Installation, out: &mut Gathered) {
     // One way is left for the next circuit.
     let wanted = shared.plan.members.len() + 1;
     let ways = BLOCK_WAYS.into_iter().find(|w| *w >= wanted).unwrap_or(wanted);
-    let block = format!("fuse block, {ways} ways, with cover");
+    let block = say::fuse_block_ways_with_cover(&ways);
     out.add(PartOf::FuseHolder, host(BlockPart::Bus), block, 1.0);
     let main = host(BlockPart::MainFuse);
-    out.add(PartOf::Fuse, main, format!("main {}", shared.plan.fuse.order_text()), 1.0);
-    out.add(PartOf::FuseHolder, main, "holder with studs and cover, large blade", 1.0);
+    out.add(PartOf::Fuse, main, say::main(&shared.plan.fuse.order_text()), 1.0);
+    out.add(PartOf::FuseHolder, main, say::holder_with_studs_and_cover_large(), 1.0);
     if let Some(key) = shared.key {
         let relay = host(BlockPart::Relay);
         out.add(PartOf::Relay, relay, key.relay.order_text(), 1.0);
@@ -359,23 +359,23 @@ fn charge_items(of: Installation, out: &mut Gathered) {
     let (Some(cable), Some(auxiliary)) = (of.charge, &of.job.supply.auxiliary) else { return };
     let kind = auxiliary.battery.chemistry.label();
     let battery = match auxiliary.battery.capacity_ah {
-        Some(ah) => format!("second battery, {kind}, {ah} Ah, with tray and strap"),
-        None => format!("second battery, {kind}, with tray and strap"),
+        Some(ah) => say::second_battery_ah_with_tray(&kind, &ah),
+        None => say::second_battery_with_tray_and_strap(&kind),
     };
     out.add(PartOf::Battery, None, battery, 1.0);
     let host = |part| Some(Host::Charge(part));
     let (isolator, a) = (host(ChargePart::Isolator), cable.isolator_a);
     let part = match cable.isolation {
-        Isolation::IgnitionRelay => format!("relay with studs for batteries, {a} A, coil diode"),
-        Isolation::VoltageSensing => format!("voltage-sensing relay, {a} A"),
-        Isolation::DiodeIsolator => format!("diode isolator, {a} A, on a heat sink"),
-        Isolation::DcDc => format!("DC-DC charger, {a} A"),
-        Isolation::ManualSwitch => format!("battery switch, {a} A"),
+        Isolation::IgnitionRelay => say::relay_with_studs_for_batteries(&a),
+        Isolation::VoltageSensing => say::voltage_sensing_relay_a(&a),
+        Isolation::DiodeIsolator => say::diode_isolator_a_on_a_heat(&a),
+        Isolation::DcDc => say::dc_dc_charger(&a),
+        Isolation::ManualSwitch => say::battery_switch(&a),
     };
     out.add(PartOf::Isolator, isolator, part, 1.0);
     for part in [ChargePart::StartFuse, ChargePart::AuxiliaryFuse] {
         out.add(PartOf::Fuse, host(part), cable.fuse.order_text(), 1.0);
-        let holder = "holder with studs and cover, large blade";
+        let holder = say::holder_with_studs_and_cover_large();
         out.add(PartOf::FuseHolder, host(part), holder, 1.0);
     }
     if cable.key.is_some() {
@@ -388,7 +388,7 @@ fn charge_items(of: Installation, out: &mut Gathered) {
 fn fuse_items(fuse: Fuse, host: Host, out: &mut Gathered) {
     let (family, host) = (fuse.family.holder_label(), Some(host));
     out.add(PartOf::Fuse, host, fuse.order_text(), 1.0);
-    out.add(PartOf::FuseHolder, host, format!("sealed fuse holder, {family}"), 1.0);
+    out.add(PartOf::FuseHolder, host, say::sealed_fuse_holder(&family), 1.0);
 }
 
 /// What wires are fastened with, and what stands at their ends.
@@ -410,20 +410,20 @@ fn end_items(cuts: &[CutLine], extras: &Extras, is_trailer: bool, out: &mut Gath
             | Host::HousingStud(_)
             | Host::Block(BlockPart::CoilStud)
             | Host::Charge(ChargePart::Stud | ChargePart::IsolatorStud) => {
-                let part = "ground stud M6 with nut and star washer";
+                let part = say::ground_stud_m6_with_nut();
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }
             Host::PlugGround => {
                 let part = match is_trailer {
-                    true => "ground terminal M6 in the junction box of the plug",
-                    false => "ground terminal M6 on the ground wire of the socket",
+                    true => say::ground_terminal_m6_in_the_junction(),
+                    false => say::ground_terminal_m6_on_the_ground(),
                 };
                 out.add(PartOf::Stud, Some(host), part, 1.0);
             }
             Host::Bus => {
                 let at = |c: &&CutLine| c.from_end == End::Bus || c.to_end == End::Bus;
                 let studs = cuts.iter().filter(at).count() + 1;
-                let part = format!("ground bus, {studs} studs or more, with cover");
+                let part = say::ground_bus_studs(&studs);
                 out.add(PartOf::Bus, Some(host), part, 1.0);
             }
             _ => {}
@@ -434,11 +434,11 @@ fn end_items(cuts: &[CutLine], extras: &Extras, is_trailer: bool, out: &mut Gath
     }
     for connector in extras.connectors {
         let halves = connector.halves.len();
-        let part = connector.housing.clone() + ", one half";
+        let part = connector.housing.clone() + say::one_half();
         out.add(PartOf::Connector, Some(connector.of), part, halves as f64);
         let blind = connector.cavities.iter().filter(|c| c.is_blind).count() * halves;
         if blind > 0 {
-            out.add(PartOf::BlindPlug, Some(connector.of), "blind plug", blind as f64);
+            out.add(PartOf::BlindPlug, Some(connector.of), say::blind_plug(), blind as f64);
         }
     }
 }
@@ -452,7 +452,7 @@ pub fn parts_list(items: &[PartItem], units: Units) -> Vec<PartLine> {
     sums.into_iter()
         .map(|((group, part, of), quantity)| PartLine {
             of,
-            group: GROUPS[group],
+            group: GROUPS[group](),
             part: part.to_owned(),
             quantity: (quantity * 100.0).round() / 100.0,
             unit: of.unit(),
@@ -467,8 +467,8 @@ pub fn parts_list(items: &[PartItem], units: Units) -> Vec<PartLine> {
 
 /// A panel switch as it is ordered.
 fn panel_switch(chain: &Chain, rating_a: f64) -> String {
-    let lit = if chain.lit_switch { ", lit symbol, three terminals" } else { "" };
-    format!("panel switch {rating_a} A{lit}")
+    let lit = if chain.lit_switch { say::lit_symbol_three_terminals() } else { "" };
+    say::panel_switch(&rating_a, &lit)
 }
 
 /// Relays, modules, diodes and switches of planned hardware.
@@ -479,22 +479,18 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
         let host = Some(Host::Relay(circuit, r));
         match planned.role {
             RelayRole::Timer { seconds } => {
-                let part = format!(
-                    "timer module {} A, set to {}",
-                    hardware.module_a,
-                    seconds_text(seconds)
-                );
+                let part = say::timer_module_a_set(&hardware.module_a, &seconds_text(seconds));
                 out.add(PartOf::Module, host, part, 1.0);
             }
             RelayRole::CutOff => {
                 let off_v = relay::CUT_OFF_V.1 * hardware.lamp_relay.system.batteries();
                 let rating_a = hardware.module_a;
-                let part = format!("low-voltage cut-off {rating_a} A, {off_v:.1} V off");
+                let part = say::low_voltage_cut_off_a_v(&rating_a, &off_v);
                 out.add(PartOf::Module, host, part, 1.0);
             }
             role => {
                 out.add(PartOf::Relay, host, kind_for(hardware, role).order_text(), 1.0);
-                out.add(PartOf::RelaySocket, host, "relay socket", 1.0);
+                out.add(PartOf::RelaySocket, host, say::relay_socket(), 1.0);
             }
         }
     }
@@ -502,7 +498,7 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     for number in 1..=switching.diodes() {
         let kind = if number <= in_lamps { hardware.lamp_diode } else { hardware.coil_diode };
         let host = Some(Host::Diode(circuit, number));
-        out.add(PartOf::Diode, host, kind.name, 1.0);
+        out.add(PartOf::Diode, host, kind.name(), 1.0);
     }
     // A switch of its own is bought once, however many of its contacts are used; a shared one is counted for
     // the whole job.
@@ -514,7 +510,7 @@ fn control_items(chain: &Chain, hardware: &Hardware, out: &mut Gathered) {
     // A strip that mixes colours brings its own controller, remote and all.
     let has_own = chain.lamps.iter().any(|l| l.mixes_colours);
     if switching.kind == ControlKind::Controller && !has_own {
-        let part = format!("controller box with radio remote, {} A or more", hardware.switch_a);
+        let part = say::controller_box_with_radio_remote(&hardware.switch_a);
         out.add(PartOf::Controller, None, part, 1.0);
     }
 }
@@ -523,12 +519,12 @@ fn shared_switch_part(job: &Job, id: &SwitchId) -> String {
     let (name, kind) =
         job.switch(id).map_or((id.0.as_str(), SwitchKind::OnOff), |s| (&s.name, s.kind));
     let kind = match kind {
-        SwitchKind::OnOff => "on-off switch",
-        SwitchKind::Momentary => "push button",
-        SwitchKind::Lid => "plunger switch for door or lid",
-        SwitchKind::ThreeWay => "three-way switch",
-        SwitchKind::Dimmer => "knob of a dimmer",
-        SwitchKind::Remote => "radio remote with receiver",
+        SwitchKind::OnOff => say::on_off_switch(),
+        SwitchKind::Momentary => say::push_button(),
+        SwitchKind::Lid => say::plunger_switch_for_door_or_lid(),
+        SwitchKind::ThreeWay => say::three_way_switch(),
+        SwitchKind::Dimmer => say::knob_of_a_dimmer(),
+        SwitchKind::Remote => say::radio_remote_with_receiver(),
     };
     format!("{kind}, \"{name}\"")
 }

@@ -6,6 +6,7 @@ use super::ends::{Names, sign};
 use super::housings;
 use jovek_base::csv::cell;
 use jovek_job::{Job, LampEnd};
+use jovek_phrases::harness as say;
 use jovek_plan::end::{BlockEnd, ChargeEnd, End, Host, HousingEnd, Pole, Side};
 use jovek_plan::strip::StripPoint;
 use serde::Serialize;
@@ -44,7 +45,7 @@ fn pin(job: &Job, end: End, terminal: String) -> String {
             };
             format!("{number} ({})", sign(pole))
         }
-        End::Diode(_, _, Side::In) => "plain end".into(),
+        End::Diode(_, _, Side::In) => say::plain_end().into(),
         _ => terminal,
     }
 }

@@ -9,16 +9,11 @@ use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::{END_ALLOWANCE_M, JointPlace, SHORT_END_M};
 use jovek_catalog::zone;
 use jovek_job::{CircuitId, Isolation};
+use jovek_phrases::harness as say;
 use jovek_plan::charge_cable;
 use jovek_plan::end::{BlockEnd, ChargeEnd, End, Post, RelayTerminal, Side, Thrown};
 use jovek_plan::fuse_block::{BESIDE_M, COIL_GROUND_M, COIL_LEAD_M};
 use jovek_plan::wires::{PieceRole, cut_length_m, is_wet};
-
-/// What the block is called among the circuits.
-pub const BLOCK: &str = "Fuse block";
-
-/// What the cable between the batteries is called among the circuits.
-pub const CHARGE: &str = "Second battery";
 
 /// The pieces of the block's feed and of the cable between the batteries.
 pub fn shared_lines(of: Installation) -> Vec<CutLine> {
@@ -55,7 +50,7 @@ fn ground_lines(of: Installation, names: &Names) -> Vec<CutLine> {
 /// The pieces of the block's feed, in the order of the current.
 fn block_lines(of: Installation, names: &Names) -> Vec<CutLine> {
     let Some(shared) = of.block else { return Vec::new() };
-    let (name, insulation, load_a) = (BLOCK, shared.insulation, shared.plan.load_a);
+    let (name, insulation, load_a) = (say::fuse_block_2(), shared.insulation, shared.plan.load_a);
     let make = Maker { of, names, name, insulation, load_a };
     let block = |end| End::Block(end);
     let main_fuse = |side| block(BlockEnd::MainFuse(side));
@@ -102,7 +97,7 @@ fn block_lines(of: Installation, names: &Names) -> Vec<CutLine> {
 /// The pieces of the cable between the batteries, from the starting battery on, and the isolator's own leads.
 fn charge_lines(of: Installation, names: &Names) -> Vec<CutLine> {
     let Some(cable) = of.charge else { return Vec::new() };
-    let (name, insulation, load_a) = (CHARGE, cable.insulation, cable.load_a);
+    let (name, insulation, load_a) = (say::second_battery(), cable.insulation, cable.load_a);
     let make = Maker { of, names, name, insulation, load_a };
     let charge = |end| End::Charge(end);
     let (thick, short) = (cable.wire, (cable.wire, charge_cable::BESIDE_M, true));

@@ -7,6 +7,7 @@ use jovek_catalog::insulation::Insulation;
 use jovek_catalog::joint::JointPlace;
 use jovek_catalog::terminal::EndKind;
 use jovek_job::LampEnd;
+use jovek_phrases::harness as say;
 use jovek_plan::end::{CircuitIx, End, LampIx, Pole};
 use jovek_plan::sizing::circuit::smallest_wire;
 use jovek_plan::strip::{StripPoint, StripPole};
@@ -90,7 +91,7 @@ pub fn strip_leads(of: Installation, strips: &[StripOf]) -> Vec<CutLine> {
                 from_near: INSIDE,
                 to_near: INSIDE,
                 load_a: 0.0,
-                sleeve: "sleeve first".into(),
+                sleeve: say::sleeve_first().into(),
             });
         }
     }

@@ -4,13 +4,14 @@ use super::begin::light;
 use super::{Begun, Kind, WIRED, undecided};
 use crate::finding::Stage;
 use jovek_job::{LampPlace, LampRole, LightKind, MadeFor, Wish, WorkKind};
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Accent,
-    label: "Strip and accent light",
-    says: "Bed, boot, bonnet, steps, grille or emblem; by switch or remote.",
-    also: "strip rgb bed cargo boot emblem grille backlight remote controller splitter",
+    label: say::accent_label,
+    says: say::accent_says,
+    also: say::accent_also,
     begin,
     stages: &WIRED,
     opens: Stage::Light,
@@ -18,8 +19,8 @@ pub const KIND: Kind = Kind {
 };
 
 fn begin(work: &mut Begun) {
-    light(work.circuit("Bed lights", Wish::OwnSwitch, None), |l| {
-        (l.name, l.count, l.role) = ("LED strip".into(), 1, Some(LampRole::Accent));
+    light(work.circuit(say::bed_lights(), Wish::OwnSwitch, None), |l| {
+        (l.name, l.count, l.role) = (say::led_strip().into(), 1, Some(LampRole::Accent));
         (l.draws, l.made_for) = (LightKind::Strip { forward_v: None }, MadeFor::V12);
         l.is_stuck = true;
         l.place = Some(LampPlace::Bed);

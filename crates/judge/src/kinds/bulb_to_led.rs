@@ -4,13 +4,14 @@ use super::{Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use jovek_job::WorkKind;
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::BulbToLed,
-    label: "Bulbs to LED",
-    says: "In the fittings that are there; what flashes fast or reports a fault is answered.",
-    also: "hyperflash flasher resistor canbus bulb out indicator turn signal",
+    label: say::bulb_to_led_label,
+    says: say::bulb_to_led_says,
+    also: say::bulb_to_led_also,
     begin,
     stages: &[Stage::Light],
     opens: Stage::Light,

@@ -4,13 +4,14 @@ use super::{Begun, Kind, undecided};
 use crate::defaults::fresh;
 use crate::finding::Stage;
 use jovek_job::WorkKind;
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Coding,
-    label: "Lamp coded into a module",
-    says: "Pins into the module's connector, one bit of its coding value.",
-    also: "retrofit module pin bit byte coding door",
+    label: say::coding_label,
+    says: say::coding_says,
+    also: say::coding_also,
     begin,
     stages: &[],
     opens: Stage::Sign,

@@ -6,13 +6,14 @@ use crate::finding::Stage;
 use jovek_job::{
     FactoryKind, Feed, LampPlace, LampRole, LightKind, MadeFor, Signal, Wish, WorkKind,
 };
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::HeadlampRelay,
-    label: "Relays for the headlamps",
-    says: "Fused feeds from the battery; the old plug only triggers.",
-    also: "headlight harness relay low beam high beam dim",
+    label: say::headlamp_relay_label,
+    says: say::headlamp_relay_says,
+    also: say::headlamp_relay_also,
     begin,
     stages: &AIMED,
     opens: Stage::Look,
@@ -25,9 +26,9 @@ const BEAM_W: f64 = 55.0;
 fn begin(work: &mut Begun) {
     work.job.vehicle.low_stays_with_high = true;
     let sides = [("left", LampPlace::FrontLeft), ("right", LampPlace::FrontRight)];
-    let beams = [("Low beam", Signal::LowBeam), ("High beam", Signal::HighBeam)];
+    let beams = [(say::low_beam(), Signal::LowBeam), (say::high_beam(), Signal::HighBeam)];
     for (name, signal) in beams {
-        work.factory(&format!("{name} wire"), signal, FactoryKind::Lamp);
+        work.factory(&say::wire(&name), signal, FactoryKind::Lamp);
     }
     // A side a circuit: one fault must not put out both.
     for (side, place) in sides {

@@ -10,13 +10,14 @@ use jovek_job::{
     JointPractice, LampCircuit, LampColour, LampPlace, LampRole, Light, LightId, PinFunction,
     ReturnKind, Section, Signal, StopFrom, Waypoint, Wish, WorkKind, Zone,
 };
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::HitchLamp,
-    label: "Lamp at the hitch",
-    says: "Takes tail, brake and reverse from the trailer socket and passes them on.",
-    also: "hitch receiver trailer socket intermediate lead loop",
+    label: say::hitch_lamp_label,
+    says: say::hitch_lamp_says,
+    also: say::hitch_lamp_also,
     begin,
     stages: &[Stage::Light, Stage::Feed, Stage::Switch, Stage::Run, Stage::Cut],
     opens: Stage::Run,
@@ -47,21 +48,20 @@ fn begin(work: &mut Begun) {
     let socket = FactoryKind::TrailerSocket;
     let with = |signal| Wish::With(signal);
     let tie_in = |factory| Some(Feed::TieIn { factory });
-    let tail = work.factory("Tail wire of the socket", Signal::Parking, socket);
-    let mut plan = vec![("Tail light", with(Signal::Parking), tie_in(tail), LampRole::Tail)];
+    let tail = work.factory(say::tail_wire_of_the_socket(), Signal::Parking, socket);
+    let mut plan = vec![(say::tail_light(), with(Signal::Parking), tie_in(tail), LampRole::Tail)];
     if is_combined {
-        let wires = [("Left", Signal::Left), ("Right", Signal::Right)].map(|(side, turn)| {
-            work.combined(&format!("{side} stop and turn wire of the socket"), turn, socket)
-        });
+        let wires = [(say::left(), Signal::Left), (say::right(), Signal::Right)]
+            .map(|(side, turn)| work.combined(&say::stop_and_turn_wire(&side), turn, socket));
         match hitch.stop_from {
             StopFrom::EitherWire => {
                 let any = [Signal::Left, Signal::Right, Signal::Brake].map(with);
-                plan.push(("Stop light", Wish::Any(any.into()), None, LampRole::Brake));
+                plan.push((say::stop_light(), Wish::Any(any.into()), None, LampRole::Brake));
             }
             StopFrom::BothWires => {
                 let leads = [
-                    ("Stop light, left lead", Signal::Left),
-                    ("Stop light, right lead", Signal::Right),
+                    (say::stop_light_left_lead(), Signal::Left),
+                    (say::stop_light_right_lead(), Signal::Right),
                 ];
                 for ((name, turn), factory) in leads.into_iter().zip(wires) {
                     let lit = Wish::Any([turn, Signal::Brake].map(with).into());
@@ -70,12 +70,17 @@ fn begin(work: &mut Begun) {
             }
         }
     } else {
-        let stop = work.factory("Stop wire of the socket", Signal::Brake, socket);
-        plan.push(("Stop light", with(Signal::Brake), tie_in(stop), LampRole::Brake));
+        let stop = work.factory(say::stop_wire_of_the_socket(), Signal::Brake, socket);
+        plan.push((say::stop_light(), with(Signal::Brake), tie_in(stop), LampRole::Brake));
     }
     if hitch.reverse_w.is_some() && has_reverse {
-        let reverse = work.factory("Reverse wire of the socket", Signal::Reverse, socket);
-        plan.push(("Reverse light", with(Signal::Reverse), tie_in(reverse), LampRole::Reverse));
+        let reverse = work.factory(say::reverse_wire_of_the_socket(), Signal::Reverse, socket);
+        plan.push((
+            say::reverse_light(),
+            with(Signal::Reverse),
+            tie_in(reverse),
+            LampRole::Reverse,
+        ));
     }
     let lamps: Vec<LightId> = plan
         .into_iter()
@@ -87,7 +92,7 @@ fn begin(work: &mut Begun) {
     let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
     work.job.housings.push(Housing {
         id: HousingId::from("hitch"),
-        name: "Hitch lamp".into(),
+        name: say::hitch_lamp_2().into(),
         lamps: lamps.into_iter().map(housed).collect(),
         ground: Some(HousingGround { by: ReturnKind::PlugGround, ..HousingGround::default() }),
     });
@@ -120,7 +125,8 @@ fn lamp(
     circuit.control.joint = Some(JointPractice::PlugIn);
     // Both wires sit in the one lead between socket and plug.
     circuit.control.signal_lead_m = (!is_tied).then_some(BESIDE_M);
-    circuit.run.supply = vec![Section::unmeasured("Lead to lamp", Zone::Exterior, Waypoint::Pass)];
+    circuit.run.supply =
+        vec![Section::unmeasured(say::lead_to_lamp(), Zone::Exterior, Waypoint::Pass)];
     circuit.run.return_by = ReturnKind::PlugGround;
     light(circuit, |l| {
         let id = l.id.clone();

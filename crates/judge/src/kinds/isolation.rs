@@ -3,13 +3,14 @@
 use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{Auxiliary, ChargeRun, WorkKind};
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Isolation,
-    label: "Second battery",
-    says: "With its isolator and cable, so that lights never flatten the first.",
-    also: "auxiliary battery isolator split charge relay dc-dc leisure",
+    label: say::isolation_label,
+    says: say::isolation_says,
+    also: say::isolation_also,
     begin,
     stages: &[Stage::Feed, Stage::Cut],
     opens: Stage::Look,

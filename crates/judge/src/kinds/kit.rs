@@ -4,13 +4,14 @@ use super::begin::light;
 use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{ControlKind, KitHarness, LampRole, Wish, WorkKind};
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Kit,
-    label: "Lamps on a harness from a box",
-    says: "Fuse, relay and switch are on it: checked, laid, coiled.",
-    also: "kit ready made harness box retrofit loom relay prewired",
+    label: say::kit_label,
+    says: say::kit_says,
+    also: say::kit_also,
     begin,
     stages: &AIMED,
     opens: Stage::Run,
@@ -18,7 +19,7 @@ pub const KIND: Kind = Kind {
 };
 
 fn begin(work: &mut Begun) {
-    let circuit = work.circuit("Work lamps", Wish::OwnSwitch, None);
+    let circuit = work.circuit(say::work_lamps(), Wish::OwnSwitch, None);
     // Such a harness has a relay; one without is told under Switch.
     circuit.control.kind = Some(ControlKind::Relay);
     circuit.kit = Some(KitHarness { name: "harness".into(), ..KitHarness::default() });

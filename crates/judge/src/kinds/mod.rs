@@ -34,11 +34,11 @@ pub struct Kind {
     /// Which.
     pub kind: WorkKind,
     /// What it is called.
-    pub label: &'static str,
+    pub label: fn() -> &'static str,
     /// What is done, in a line.
-    pub says: &'static str,
+    pub says: fn() -> &'static str,
     /// Other words for it, by which it is found.
-    pub also: &'static str,
+    pub also: fn() -> &'static str,
     /// Puts down the facts that it begins with.
     pub begin: fn(&mut Begun),
     /// Stages that it needs beside Look, Fit, Prove and Sign.
@@ -92,7 +92,7 @@ pub fn begun(unit: impl Into<String>, kinds: &[WorkKind], shop: Shop) -> Job {
     for kind in kinds {
         add(&mut job, *kind);
     }
-    let labels: Vec<&str> = job.kinds.iter().map(|k| row(*k).label).collect();
+    let labels: Vec<&str> = job.kinds.iter().map(|k| (row(*k).label)()).collect();
     job.title = labels.join(", ");
     job
 }

@@ -3,13 +3,14 @@
 use super::{Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::WorkKind;
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Repair,
-    label: "Repair a connector",
-    says: "Clean, neutralise, dry, grip, protect, seal; then look again.",
-    also: "corrosion green plug water fix ground",
+    label: say::repair_label,
+    says: say::repair_says,
+    also: say::repair_also,
     begin,
     stages: &[],
     opens: Stage::Fit,
@@ -18,6 +19,6 @@ pub const KIND: Kind = Kind {
 
 fn begin(work: &mut Begun) {
     if work.job.repairs.is_empty() {
-        work.job.repairs.push("Connector".into());
+        work.job.repairs.push(say::connector().into());
     }
 }

@@ -4,13 +4,14 @@ use super::begin::light;
 use super::{AIMED, Begun, Kind, undecided};
 use crate::finding::Stage;
 use jovek_job::{LampRole, Wish, WorkKind};
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::Switched,
-    label: "New lamps with a switch",
-    says: "Work, driving or ditch lamps: battery, fuse, relay, switch.",
-    also: "work lamp light bar driving ditch pillar scene flood battery relay",
+    label: say::switched_label,
+    says: say::switched_says,
+    also: say::switched_also,
     begin,
     stages: &AIMED,
     opens: Stage::Light,
@@ -18,5 +19,7 @@ pub const KIND: Kind = Kind {
 };
 
 fn begin(work: &mut Begun) {
-    light(work.circuit("Work lamps", Wish::OwnSwitch, None), |l| l.role = Some(LampRole::Work));
+    light(work.circuit(say::work_lamps(), Wish::OwnSwitch, None), |l| {
+        l.role = Some(LampRole::Work)
+    });
 }

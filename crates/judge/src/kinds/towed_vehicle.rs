@@ -9,13 +9,14 @@ use jovek_job::{
     LampLead, LampPlace, LampRole, LightId, LightKind, MadeFor, ReturnKind, Section, Signal,
     Waypoint, Wish, WorkKind, Zone,
 };
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::TowedVehicle,
-    label: "Lights of a towed vehicle",
-    says: "Its own rear lamps obey the vehicle in front, over diodes.",
-    also: "flat towed dinghy car behind motorhome diodes",
+    label: say::towed_vehicle_label,
+    says: say::towed_vehicle_says,
+    also: say::towed_vehicle_also,
     begin,
     stages: &WIRED,
     opens: Stage::Run,
@@ -30,25 +31,25 @@ fn begin(work: &mut Begun) {
         return;
     }
     link.towed = Some(usual.towed);
-    work.factory("Tail lamps, own", Signal::Parking, FactoryKind::Lamp);
-    work.lead("Lead: tail", Signal::Parking, &[]);
+    work.factory(say::tail_lamps_own(), Signal::Parking, FactoryKind::Lamp);
+    work.lead(say::lead_tail(), Signal::Parking, &[]);
     for (side, signal, place) in [
         ("left", Signal::Left, LampPlace::RearLeft),
         ("right", Signal::Right, LampPlace::RearRight),
     ] {
-        work.combined(&format!("Stop and turn, own, {side}"), signal, FactoryKind::Lamp);
-        work.lead(&format!("Lead: stop and turn, {side}"), signal, &[Signal::Brake]);
-        let tail = lamp(work, &format!("Tail lamp {side}"), &[Signal::Parking], |l| {
+        work.combined(&say::stop_and_turn_own(&side), signal, FactoryKind::Lamp);
+        work.lead(&say::lead_stop_and_turn(&side), signal, &[Signal::Brake]);
+        let tail = lamp(work, &say::tail_lamp(&side), &[Signal::Parking], |l| {
             (l.role, l.place) = (Some(LampRole::Tail), Some(place));
         });
-        let name = format!("Stop and turn {side}");
+        let name = say::stop_and_turn(&side);
         let turn = lamp(work, &name, &[signal, Signal::Brake], |l| {
             (l.role, l.place) = (Some(LampRole::Turn), Some(place));
         });
         let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
         work.job.housings.push(Housing {
             id: HousingId(format!("own-{side}")),
-            name: format!("Rear lamp, {side}"),
+            name: say::rear_lamp(&side),
             lamps: [tail, turn].map(housed).into(),
             ground: Some(HousingGround {
                 by: ReturnKind::FactoryGround,
@@ -69,7 +70,7 @@ fn lamp(
     let circuit = work.circuit(name, Wish::Any(both.collect()), None);
     circuit.control.kind = Some(ControlKind::Diodes);
     circuit.run.supply =
-        vec![Section::unmeasured("Diodes to lamp", Zone::Exterior, Waypoint::Pass)];
+        vec![Section::unmeasured(say::diodes_to_lamp(), Zone::Exterior, Waypoint::Pass)];
     circuit.run.back = Vec::new();
     circuit.run.return_by = ReturnKind::FactoryGround;
     light(circuit, |l| {

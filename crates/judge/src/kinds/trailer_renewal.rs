@@ -5,13 +5,14 @@ use crate::defaults::fresh;
 use crate::finding::Stage;
 use crate::trailer::build::{TrailerAsked, build};
 use jovek_job::WorkKind;
+use jovek_phrases::begin as say;
 
 /// Its row.
 pub const KIND: Kind = Kind {
     kind: WorkKind::TrailerRenewal,
-    label: "Lamps of a trailer",
-    says: "Old boards to sealed lamps, side markers; placed by the rule book.",
-    also: "trailer board marker renewal plug wiring",
+    label: say::trailer_renewal_label,
+    says: say::trailer_renewal_says,
+    also: say::trailer_renewal_also,
     begin,
     stages: &AIMED,
     opens: Stage::Aim,

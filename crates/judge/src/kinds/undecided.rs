@@ -3,6 +3,7 @@
 use super::row;
 use crate::finding::Stage;
 use jovek_job::{FactoryKind, Job, LightKind, OutputKind};
+use jovek_phrases::begin as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -34,8 +35,8 @@ pub(super) fn output(job: &Job) -> Option<Undecided> {
     };
     let wire = job.factory.iter().find(is_open)?;
     Some(Undecided {
-        asks: format!("{}: plain, pulsed or monitored?", wire.name),
-        matters: "On a pulsed or monitored wire the new lamp flickers or is reported as failed: other lamps, or another feed.",
+        asks: say::plain_pulsed_or_monitored(&wire.name),
+        matters: say::on_a_pulsed_or_monitored_wire(),
         stage: Stage::Look,
     })
 }
@@ -47,8 +48,8 @@ pub(super) fn live_side(job: &Job) -> Option<Undecided> {
     };
     let position = job.factory.iter().find(is_open)?;
     Some(Undecided {
-        asks: format!("{}: which side is live, with the key and without?", position.name),
-        matters: "On the wrong side the new circuit has no fuse of its own; live without the key, it empties the battery.",
+        asks: say::which_side_is_live(&position.name),
+        matters: say::on_the_wrong_side_the_new(),
         stage: Stage::Look,
     })
 }
@@ -57,8 +58,8 @@ pub(super) fn live_side(job: &Job) -> Option<Undecided> {
 pub(super) fn switched_side(job: &Job) -> Option<Undecided> {
     let wire = job.factory.iter().find(|f| f.probe.on_v.is_none())?;
     Some(Undecided {
-        asks: format!("{}: does its switch give plus or ground? Read it lit and dark.", wire.name),
-        matters: "It says which coil terminal the wire goes to; wrong, the relays hold with everything off.",
+        asks: say::does_its_switch_give_plus(&wire.name),
+        matters: say::it_says_which_coil_terminal(),
         stage: Stage::Look,
     })
 }
@@ -74,8 +75,8 @@ pub(super) fn edges(job: &Job) -> Option<Undecided> {
     };
     let light = lights().find(is_open)?;
     Some(Undecided {
-        asks: format!("{}: along which edges, how long?", light.name),
-        matters: "Watts, feeds and pieces all follow from the length that is lit.",
+        asks: say::along_which_edges_how_long(&light.name),
+        matters: say::watts_feeds_and_pieces_all_follow(),
         stage: Stage::Run,
     })
 }
@@ -85,8 +86,8 @@ pub(super) fn kit(job: &Job) -> Option<Undecided> {
     let open = |kit: &&jovek_job::KitHarness| kit.wire.is_none() || kit.fuse_a.is_none();
     let kit = job.circuits.iter().filter_map(|c| c.kit.as_ref()).find(open);
     let asks = |kit: &jovek_job::KitHarness| Undecided {
-        asks: format!("{}: which wire and fuse does it have?", kit.name),
-        matters: "A fuse above what its wire bears protects nothing; lamps above its fuse blow it. Both stand on its parts.",
+        asks: say::which_wire_and_fuse_does(&kit.name),
+        matters: say::a_fuse_above_what_its_wire(),
         stage: Stage::Run,
     };
     kit.map(asks).or_else(|| watts(job))
@@ -97,8 +98,8 @@ pub(super) fn watts(job: &Job) -> Option<Undecided> {
     let lights = || job.circuits.iter().flat_map(|c| &c.lights);
     let light = lights().find(|l| l.label_w.is_none() && l.measured.is_none())?;
     Some(Undecided {
-        asks: format!("{}: how many watts, by its label or by a clamp?", light.name),
-        matters: "Fuse, wire, relay and the battery's hours all follow from it.",
+        asks: say::how_many_watts_by_its_label(&light.name),
+        matters: say::fuse_wire_relay_and_the_battery(),
         stage: Stage::Light,
     })
 }
@@ -107,8 +108,8 @@ pub(super) fn watts(job: &Job) -> Option<Undecided> {
 pub(super) fn series(job: &Job) -> Option<Undecided> {
     let coding = job.record.coding.iter().find(|c| c.series.is_none())?;
     Some(Undecided {
-        asks: format!("{}: which model series stands on it?", coding.module),
-        matters: "Byte, bit and pins differ from series to series; a wrong one switches something else.",
+        asks: say::which_model_series_stands(&coding.module),
+        matters: say::byte_bit_and_pins_differ(),
         stage: Stage::Sign,
     })
 }
@@ -117,8 +118,8 @@ pub(super) fn series(job: &Job) -> Option<Undecided> {
 pub(super) fn towed_draw(job: &Job) -> Option<Undecided> {
     let towed = job.trailer.as_ref()?.towed.as_ref()?;
     towed.key_on_a.is_none().then(|| Undecided {
-        asks: "What does the towed vehicle draw with its key where it must stand?".into(),
-        matters: "A day's tow may empty its battery; then a charge wire belongs in the lead.",
+        asks: say::what_does_the_towed_vehicle_draw().into(),
+        matters: say::a_day_tow_may_empty(),
         stage: Stage::Run,
     })
 }

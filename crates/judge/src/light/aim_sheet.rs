@@ -6,6 +6,8 @@ use super::report::of_circuit;
 use super::vector::Vector;
 use jovek_base::units::Units;
 use jovek_job::{Adjuster, CircuitId, FoundMark, Job, Region};
+use jovek_phrases::common;
+use jovek_phrases::light as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -148,45 +150,41 @@ fn aim(
     let says = match found {
         None => String::new(),
         Some(f) if !place.is_of(f) => {
-            let how = if is_right == Some(true) { "in range" } else { "out of range" };
-            format!("Found {}, which is {how}: look where its mark is now.", found_text(f, units))
+            let how = if is_right == Some(true) { say::in_range() } else { say::out_of_range() };
+            say::found_which_is_look(&found_text(f, units), &how)
         }
-        Some(_) if is_right == Some(true) => "In range: leave it.".to_owned(),
+        Some(_) if is_right == Some(true) => say::in_range_leave().to_owned(),
         Some(f) => correction(&place, f, target.percent, adjuster, units),
     };
     let what = match target.by {
-        AimBy::Edge => "Edge",
-        AimBy::HotSpot => "Hot spot",
+        AimBy::Edge => say::edge(),
+        AimBy::HotSpot => say::hot_spot(),
     };
     let side = match mount.at.left_m {
-        m if m.abs() < 0.005 => "in the middle".to_owned(),
-        m if m > 0.0 => format!("{} left", units.tape(1000.0 * m)),
-        m => format!("{} right", units.tape(-1000.0 * m)),
+        m if m.abs() < 0.005 => say::in_the_middle().to_owned(),
+        m if m > 0.0 => say::left(&units.tape(1000.0 * m)),
+        m => say::right(&units.tape(-1000.0 * m)),
     };
-    let assumed = if lamp.is_place_assumed { "; all of it assumed" } else { "" };
+    let assumed = if lamp.is_place_assumed { say::all_of_it_assumed() } else { "" };
     let angle = angle_deg(target.percent);
     let drop_m = drop_m(wall_m, target.percent);
     let mut rows = vec![AimRow {
-        what: "Lamp",
-        text: format!(
-            "{} high, {side}, faces {}{assumed}",
-            units.tape(1000.0 * up_m),
-            way(mount.faces_deg)
-        ),
+        what: say::lamp(),
+        text: say::high_faces(&units.tape(1000.0 * up_m), &side, &way(mount.faces_deg), &assumed),
     }];
     if place.on == AimOn::Wall {
-        let beside = if drop_m < 0.0 { "above" } else { "below" };
+        let beside = if drop_m < 0.0 { say::above() } else { say::below() };
         let text = match drop_m.abs() {
-            m if m < 0.0005 => "at its own height".to_owned(),
-            m => format!("{} {beside} it", units.tape(1000.0 * m)),
+            m if m < 0.0005 => say::at_its_own_height().to_owned(),
+            m => say::it(&units.tape(1000.0 * m), &beside),
         };
         rows.push(AimRow { what, text });
     }
-    rows.push(AimRow { what: "Mark", text: place.text(mark_m, units) });
+    rows.push(AimRow { what: say::mark(), text: place.text(mark_m, units) });
     rows.push(AimRow {
-        what: "Allowed",
+        what: say::allowed(),
         text: if is_pointed {
-            format!("{}, {angle:.0}° down", place.range_text(range_m, units))
+            say::down(&place.range_text(range_m, units), &angle)
         } else {
             format!("{}, {:.2} %, {angle:.2}°", place.range_text(range_m, units), target.percent)
         },
@@ -212,8 +210,8 @@ fn aim(
         found_deg: found.map(|f| down_deg(f, up_m)),
         found_text: found.filter(|f| place.is_of(*f)).map(|f| found_text(f, units)),
         asks: match place.on {
-            AimOn::Wall => "height found on the wall",
-            AimOn::Ground => "distance found on the ground",
+            AimOn::Wall => say::height_found_on_the_wall(),
+            AimOn::Ground => say::distance_found_on_the_ground(),
         },
         unit: match place.on {
             AimOn::Wall => "mm",
@@ -229,10 +227,10 @@ fn aim(
 /// Which way a bearing looks.
 fn way(faces_deg: f64) -> &'static str {
     match faces_deg.rem_euclid(360.0) {
-        d if !(45.0..315.0).contains(&d) => "forward",
-        d if d < 135.0 => "left",
-        d if d <= 225.0 => "rearward",
-        _ => "right",
+        d if !(45.0..315.0).contains(&d) => say::forward(),
+        d if d < 135.0 => common::left(),
+        d if d <= 225.0 => say::rearward(),
+        _ => common::right(),
     }
 }
 
@@ -290,20 +288,16 @@ impl MarkPlane {
 
     fn text(&self, mark_m: f64, units: Units) -> String {
         match self.on {
-            AimOn::Wall => format!("{} high", units.tape(1000.0 * mark_m)),
-            AimOn::Ground => {
-                format!("{} on the ground, from below the lamp", units.length(mark_m))
-            }
+            AimOn::Wall => say::high(&units.tape(1000.0 * mark_m)),
+            AimOn::Ground => say::on_the_ground_from_below(&units.length(mark_m)),
         }
     }
 
     fn range_text(&self, range_m: [f64; 2], units: Units) -> String {
         let [least, most] = range_m;
         match self.on {
-            AimOn::Wall => {
-                format!("{} high", units.tape_between(1000.0 * least, 1000.0 * most))
-            }
-            AimOn::Ground => format!("{} to {}", units.length(least), units.length(most)),
+            AimOn::Wall => say::high(&units.tape_between(1000.0 * least, 1000.0 * most)),
+            AimOn::Ground => say::range(&units.length(least), &units.length(most)),
         }
     }
 }
@@ -321,9 +315,9 @@ fn down_deg(found: FoundMark, lamp_up_m: f64) -> f64 {
 fn found_text(found: FoundMark, units: Units) -> String {
     match found {
         FoundMark::Wall { up_mm, wall_m } => {
-            format!("{} high on a wall at {}", units.tape(up_mm), units.length(wall_m))
+            say::high_on_a_wall(&units.tape(up_mm), &units.length(wall_m))
         }
-        FoundMark::Ground { far_m } => format!("{} away on the ground", units.length(far_m)),
+        FoundMark::Ground { far_m } => say::away_on_the_ground(&units.length(far_m)),
     }
 }
 
@@ -335,20 +329,20 @@ fn correction(
     units: Units,
 ) -> String {
     let change_deg = angle_deg(percent) - down_deg(found, place.up_m);
-    let way = if change_deg > 0.0 { "down" } else { "up" };
+    let way = if change_deg > 0.0 { say::down_2() } else { say::up() };
     let apart_m = (place.found_m(found) - place.mark_m(percent)).abs();
     let by = match place.on {
-        AimOn::Wall => format!("{} {way} on the wall", units.tape(1000.0 * apart_m)),
-        AimOn::Ground if change_deg > 0.0 => format!("{} too far", units.about(apart_m)),
-        AimOn::Ground => format!("{} too near", units.about(apart_m)),
+        AimOn::Wall => say::on_the_wall(&units.tape(1000.0 * apart_m), &way),
+        AimOn::Ground if change_deg > 0.0 => say::too_far(&units.about(apart_m)),
+        AimOn::Ground => say::too_near(&units.about(apart_m)),
     };
     let by = format!("{by}, {:.2}°", change_deg.abs());
     match adjuster {
         Some(adjuster) => {
             let turns = turns(adjuster, change_deg).abs();
-            format!("{by}: {turns:.1} turns {way}. {}.", adjuster.reach)
+            say::turns(&by, &turns, &way, &adjuster.reach)
         }
-        None => format!("{by}: tilt it {way} at its bracket."),
+        None => say::tilt_it_at_its_bracket(&by, &way),
     }
 }
 
@@ -372,17 +366,11 @@ pub fn alike(pair: &[&AimAnswer], units: Units) -> Option<String> {
         AimOn::Wall => {
             let apart_m = (high.1 - high.0.lamp_up_m) - (low.1 - low.0.lamp_up_m);
             let mm = 1000.0 * apart_m;
-            format!(
-                "{high_name} stands {} higher on the wall than {low_name}: both sides alike.",
-                units.tape(mm)
-            )
+            say::stands_higher_on_the_wall(&high_name, &units.tape(mm), &low_name)
         }
         AimOn::Ground => {
             let m = high.1 - low.1;
-            format!(
-                "{high_name} shines {} farther than {low_name}: both sides alike.",
-                units.about(m)
-            )
+            say::shines_farther_than_both_sides_alike(&high_name, &units.about(m), &low_name)
         }
     })
 }

@@ -1,6 +1,8 @@
 //! Colour of light: kelvin to chromaticity, and the legal colour area that it falls in.
 
 use jovek_job::{LampColour, Region};
+use jovek_phrases::common;
+use jovek_phrases::light as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -96,12 +98,12 @@ impl LegalColour {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            LegalColour::White => "white",
-            LegalColour::SelectiveYellow => "selective yellow",
-            LegalColour::Amber => "amber",
-            LegalColour::Red => "red",
-            LegalColour::Green => "green",
-            LegalColour::Blue => "blue",
+            LegalColour::White => common::white(),
+            LegalColour::SelectiveYellow => say::selective_yellow(),
+            LegalColour::Amber => say::amber(),
+            LegalColour::Red => common::red(),
+            LegalColour::Green => common::green(),
+            LegalColour::Blue => common::blue(),
         }
     }
 
@@ -207,11 +209,11 @@ pub const FILAMENT_KELVIN: f64 = 3200.0;
 /// Kelvin as it is spoken: below 4500 K yellowish, from 7000 K up blue. Common practice, no source.
 pub fn reads_as(kelvin: f64) -> &'static str {
     if kelvin < 4500.0 {
-        "yellowish white"
+        say::yellowish_white()
     } else if kelvin < 7000.0 {
-        "pure white"
+        say::pure_white()
     } else {
-        "bluish white"
+        say::bluish_white()
     }
 }
 

@@ -6,6 +6,7 @@ use super::report::LightReport;
 use jovek_base::units::{FOOT_M, Lengths};
 use jovek_base::xml::escape;
 use jovek_job::Job;
+use jovek_phrases::light as say;
 use std::fmt::Write as _;
 
 const PAGE_W: f64 = 297.0;
@@ -38,9 +39,9 @@ fn line(out: &mut String, a: (f64, f64), b: (f64, f64), style: &str) {
 /// The aim sheet: the wall with its tape marks, and what to do in order.
 pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     let mut out = String::new();
-    let title = format!("Unit {}: aim sheet, wall at {}", job.unit, report.wall_text);
+    let title = say::unit_aim_sheet_wall(&job.unit, &report.wall_text);
     if report.aim.is_empty() {
-        text(&mut out, (10.0, 30.0), 4.0, "start", "No lamp of this job is aimed.");
+        text(&mut out, (10.0, 30.0), 4.0, "start", say::no_lamp_of_this_job());
         return page(&title, &out);
     }
     // The wall before the vehicle; lamps that look elsewhere have their marks in the list alone.
@@ -53,7 +54,7 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     // Seen from the vehicle: its left is left.
     let at = |left_m: f64, up_m: f64| (middle - scale * left_m, ground - scale * up_m);
     line(&mut out, at(half_m, 0.0), at(-half_m, 0.0), "stroke-width=\"0.8\"");
-    text(&mut out, (at(half_m, 0.0).0, ground + 5.0), 3.2, "start", "level ground");
+    text(&mut out, (at(half_m, 0.0).0, ground + 5.0), 3.2, "start", say::level_ground());
     let tape = "stroke=\"#93470f\" stroke-width=\"0.9\" stroke-dasharray=\"3 1.5\"";
     line(&mut out, at(0.0, 0.0), at(0.0, top_m), tape);
     text(
@@ -61,7 +62,7 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
         (middle + 1.5, at(0.0, top_m).1 + 3.0),
         3.0,
         "start",
-        "tape: middle of the vehicle",
+        say::tape_middle_of_the_vehicle(),
     );
     for (k, a) in report.aim.iter().enumerate().filter(|(_, a)| before(a)) {
         let lamp = at(a.left_m, a.lamp_up_m);
@@ -90,12 +91,12 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     }
     table(&mut out, report);
     let steps = [
-        "1  Level ground, tyres at their pressure, usual load, tank half full or more, nobody leaning on it.",
-        "2  Drive up to the wall, mark the middle of the vehicle and of each lamp (brown tape), then back straight.",
-        "3  From lamp lens to wall the distance above, measured on both sides alike.",
-        "4  One lamp at a time, the others covered. Edge or hot spot onto the black mark; green is the range.",
-        "5  Both sides alike, same turns on both. Tighten, look again: tightening moves it.",
-        "Every 1 % of slope in the floor moves the mark by 1 % of the distance. Local rules have the last word.",
+        say::n_1_level_ground_tyres(),
+        say::n_2_drive_up(),
+        say::n_3_from_lamp_lens(),
+        say::n_4_one_lamp(),
+        say::n_5_both_sides_alike_same(),
+        say::every_1_of_slope(),
     ];
     for (k, step) in steps.iter().enumerate() {
         text(&mut out, (10.0, 160.0 + 6.5 * k as f64), 3.6, "start", step);
@@ -134,7 +135,7 @@ fn table(out: &mut String, report: &LightReport) {
 
 /// The ground from above with its lines of equal lux, the vehicle's front up.
 pub fn beam_svg(job: &Job, report: &LightReport) -> String {
-    let title = format!("Unit {}: light on the ground, lx", job.unit);
+    let title = say::unit_light_on_the_ground_lx(&job.unit);
     let Some(picture) = &report.ground else { return page(&title, "") };
     let (w_m, h_m) =
         (picture.step_m * (picture.wide - 1) as f64, picture.step_m * (picture.high - 1) as f64);

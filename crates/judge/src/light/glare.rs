@@ -5,6 +5,7 @@ use super::source::Source;
 use super::vector::Vector;
 use jovek_base::units::Units;
 use jovek_job::{At, Job, LampColour, LampRole};
+use jovek_phrases::light as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -90,8 +91,8 @@ pub fn glare(job: &Job, lamps: &[Lamp]) -> Vec<GlareAnswer> {
         let sources: Vec<&Source> = own.iter().map(|l| &l.source).collect();
         let role = own[0].role;
         let eyes = [
-            (format!("an oncoming driver at {}", units.far(-ONCOMING.along_m)), ONCOMING, rearward),
-            (format!("a driver who follows at {}", units.far(FOLLOWING.0)), following, forward),
+            (say::an_oncoming_driver(&units.far(-ONCOMING.along_m)), ONCOMING, rearward),
+            (say::a_driver_who_follows(&units.far(FOLLOWING.0)), following, forward),
         ];
         for (who, eye, look) in eyes {
             let (candela, eye_lx, veil) = at_eye(&sources, eye, look);
@@ -126,13 +127,13 @@ pub fn glare(job: &Job, lamps: &[Lamp]) -> Vec<GlareAnswer> {
             .fold(0.0, f64::max);
         if in_mirror > MIRROR_LX {
             out.push(GlareAnswer {
-                who: "the own driver, in the mirrors".into(),
+                who: say::the_own_driver_in_the_mirrors().into(),
                 from: circuit.name.clone(),
                 candela: 0.0,
                 eye_lx: in_mirror,
                 veil_cd_m2: veil_cd_m2(in_mirror, 30.0),
                 grade: GlareGrade::Mind,
-                says: "Turn the lamps outward or shield them on the side of the mirror.".into(),
+                says: say::turn_the_lamps_outward_or_shield().into(),
             });
         }
     }
@@ -144,16 +145,14 @@ const MIRROR_LX: f64 = 3.0;
 
 fn advice(grade: GlareGrade, role: Option<LampRole>) -> &'static str {
     match (grade, role) {
-        (GlareGrade::Fine, _) => "Nobody is troubled.",
-        (_, Some(LampRole::Fog)) => "Aim it down until its edge is below the lamp's middle.",
-        (_, Some(LampRole::Driving)) => "With high beam only: off for oncoming traffic.",
-        (_, Some(LampRole::Work) | None) => {
-            "A work lamp: off on the road, pointed down at the work."
-        }
-        (_, Some(LampRole::Warning)) => "Dim it at night where it can be dimmed.",
-        (_, Some(LampRole::Reverse)) => "Tilt it further down; it must go out above walking pace.",
-        (GlareGrade::Mind, _) => "Seen, but a signal may be.",
-        (GlareGrade::Dazzles, _) => "Turn it down or shield it.",
+        (GlareGrade::Fine, _) => say::nobody_is_troubled(),
+        (_, Some(LampRole::Fog)) => say::aim_it_down_until_its_edge(),
+        (_, Some(LampRole::Driving)) => say::with_high_beam_only_off(),
+        (_, Some(LampRole::Work) | None) => say::a_work_lamp_off(),
+        (_, Some(LampRole::Warning)) => say::dim_it_at_night(),
+        (_, Some(LampRole::Reverse)) => say::tilt_it_further_down_it_must(),
+        (GlareGrade::Mind, _) => say::seen_but_a_signal_may(),
+        (GlareGrade::Dazzles, _) => say::turn_it_down_or_shield(),
     }
 }
 
@@ -169,12 +168,8 @@ pub fn camera(lamps: &[Lamp]) -> Option<String> {
         .filter(|l| l.source.mount.at.up_m < 1.6)
         .map(|l| (l, l.source.part * l.source.distribution.peak().0))
         .max_by(|a, b| a.1.total_cmp(&b.1))?;
-    (brightest.1 > DROWNS_CD).then(|| {
-        format!(
-            "{}: {:.0} cd close to a reversing camera can drown its picture; look at the screen with the lamp on.",
-            brightest.0.name, brightest.1
-        )
-    })
+    (brightest.1 > DROWNS_CD)
+        .then(|| say::cd_close_to_a_reversing_camera(&brightest.0.name, &brightest.1))
 }
 
 /// What comes back from fog, snow and dust, by school.
@@ -188,25 +183,15 @@ pub fn back_glare(lamps: &[Lamp], eye_up_m: f64, units: Units) -> Vec<String> {
     for lamp in forward {
         let below_m = eye_up_m - lamp.source.mount.at.up_m;
         if below_m < 0.3 {
-            out.push(format!(
-                "{}: {} high, near the driver's eyes or above: fog, snow and dust in its beam shine straight back. \
-                 Low lamps light under the eyes' line.",
-                lamp.name,
-                units.about(lamp.source.mount.at.up_m)
+            out.push(say::high_near_the_driver_eyes(
+                &lamp.name,
+                &units.about(lamp.source.mount.at.up_m),
             ));
         }
         if lamp.role == Some(LampRole::Fog) {
             out.push(match lamp.colour {
-                LampColour::White => format!(
-                    "{}: white with a good edge is one school; amber or selective yellow gives less back-glare is the \
-                     other (common practice, no source).",
-                    lamp.name
-                ),
-                _ => format!(
-                    "{}: less blue, less back-glare in snow, dust and fog is one school; white with a better edge the \
-                     other (common practice, no source).",
-                    lamp.name
-                ),
+                LampColour::White => say::white_with_a_good_edge(&lamp.name),
+                _ => say::less_blue_less_back_glare(&lamp.name),
             });
         }
     }

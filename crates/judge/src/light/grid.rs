@@ -1,6 +1,7 @@
 //! Candela by direction, as measured: three frames of angles, read between the grid lines.
 
 use super::vector::{Ray, degrees};
+use jovek_phrases::light as say;
 
 /// How the angles of a photometric file lie to the lamp.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -82,9 +83,7 @@ impl Grid {
         if is_known {
             return Vec::new();
         }
-        vec![format!(
-            "angles from {v0} to {v1} and {h0} to {h1} degrees: outside of them the lamp counts as dark"
-        )]
+        vec![say::angles_from_to_and_to_degrees(&v0, &v1, &h0, &h1)]
     }
 
     /// Angles of a direction in the frame: vertical, horizontal, degrees. Up and right are positive; around a

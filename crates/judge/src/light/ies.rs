@@ -5,6 +5,7 @@
 //! angles of one horizontal angle after the other.
 
 use super::grid::{Frame, Grid};
+use jovek_phrases::light as say;
 
 /// Most angles of one kind, and of both multiplied.
 const MOST_ANGLES: usize = 721;
@@ -14,7 +15,7 @@ pub const MOST_BYTES: usize = 1_000_000;
 
 /// Why a file cannot be read.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
-#[error("line {line}: {what}")]
+#[error("{}", say::line(.line, .what))]
 pub struct IesError {
     /// Line, from 1.
     pub line: usize,
@@ -89,7 +90,7 @@ pub struct IesFile {
 /// [`IesError`] with the line, for what is not LM-63.
 pub fn read(text: &str) -> Result<IesFile, IesError> {
     if text.len() > MOST_BYTES {
-        return Err(IesError { line: 1, what: format!("larger than {} kB", MOST_BYTES / 1000) });
+        return Err(IesError { line: 1, what: say::larger_than_kb(&(MOST_BYTES / 1000)) });
     }
     let lines: Vec<&str> = text.lines().collect();
     let mut warnings = Vec::new();
@@ -99,13 +100,13 @@ pub fn read(text: &str) -> Result<IesFile, IesError> {
     let is_tilt = |l: &str| l.trim_start().to_uppercase().starts_with("TILT");
     let tilt_at = lines.iter().position(|l| is_tilt(l)).ok_or_else(|| IesError {
         line: lines.len().max(1),
-        what: "no line TILT= anywhere; this is no LM-63 file, or its end is missing".into(),
+        what: say::no_line_tilt_anywhere().into(),
     })?;
     let labels = labels(&lines[first..tilt_at.max(first)], edition);
     if edition > Edition::Y1986 {
         for wanted in ["TEST", "MANUFAC"] {
             if !labels.iter().any(|(k, _)| k == wanted) {
-                warnings.push(format!("the keyword [{wanted}] is missing"));
+                warnings.push(say::the_keyword_is_missing(&wanted));
             }
         }
     }
@@ -113,74 +114,73 @@ pub fn read(text: &str) -> Result<IesFile, IesError> {
     let tilt = match lines[tilt_at].split_once('=').map(|(_, t)| t.trim().to_uppercase()) {
         Some(t) if t == "NONE" => Vec::new(),
         Some(t) if t == "INCLUDE" => {
-            figures.next("the lamp's place to the luminaire")?;
-            let pairs = figures.count("tilt angles", MOST_ANGLES)?;
-            let angles = figures.list(pairs, "a tilt angle")?;
-            let factors = figures.list(pairs, "a tilt factor")?;
+            figures.next(say::the_lamp_place_to_the_luminaire())?;
+            let pairs = figures.count(say::tilt_angles(), MOST_ANGLES)?;
+            let angles = figures.list(pairs, say::a_tilt_angle())?;
+            let factors = figures.list(pairs, say::a_tilt_factor())?;
             angles.into_iter().zip(factors).collect()
         }
         Some(file) if !file.is_empty() => {
-            warnings.push(format!("the tilt factors are in another file, {file}: left out"));
+            warnings.push(say::the_tilt_factors_are_in_another(&file));
             Vec::new()
         }
         _ => {
-            let what = "TILT must be NONE, INCLUDE or the name of a file".into();
+            let what = say::tilt_must_be_none_include().into();
             return Err(IesError { line: tilt_at + 1, what });
         }
     };
-    let lamps = figures.next("the number of lamps")?;
-    let rated = figures.next("the lumens of each lamp")?;
-    let multiplier = figures.next("the multiplier")?;
-    let vertical = figures.count("vertical angles", MOST_ANGLES)?;
-    let horizontal = figures.count("horizontal angles", MOST_ANGLES)?;
+    let lamps = figures.next(say::the_number_of_lamps())?;
+    let rated = figures.next(say::the_lumens_of_each_lamp())?;
+    let multiplier = figures.next(say::the_multiplier())?;
+    let vertical = figures.count(say::vertical_angles(), MOST_ANGLES)?;
+    let horizontal = figures.count(say::horizontal_angles(), MOST_ANGLES)?;
     if vertical * horizontal > MOST_VALUES {
-        return Err(figures.fault(format!("more than {MOST_VALUES} values")));
+        return Err(figures.fault(say::more_than_values(&MOST_VALUES)));
     }
-    let frame = match figures.next("the photometric type")? {
+    let frame = match figures.next(say::the_photometric_type())? {
         1.0 => Frame::C,
         2.0 => Frame::B,
         3.0 => Frame::A,
         other => {
-            let what = format!("photometric type {other}; it must be 1 (C), 2 (B) or 3 (A)");
+            let what = say::photometric_type_it_must_be_1(&other);
             return Err(figures.fault(what));
         }
     };
-    let unit_m = match figures.next("the unit of lengths")? {
+    let unit_m = match figures.next(say::the_unit_of_lengths())? {
         1.0 => 0.3048,
         2.0 => 1.0,
         other => {
-            return Err(
-                figures.fault(format!("unit of lengths {other}; it must be 1 (ft) or 2 (m)"))
-            );
+            return Err(figures.fault(say::unit_of_lengths_it_must(&other)));
         }
     };
     let mut opening_m = [0.0; 3];
-    for (side, what) in opening_m.iter_mut().zip(["the width", "the length", "the height"]) {
+    for (side, what) in
+        opening_m.iter_mut().zip([say::the_width(), say::the_length(), say::the_height()])
+    {
         // Negative stands for a round opening.
         *side = figures.next(what)?.abs() * unit_m;
     }
-    let ballast = figures.next("the ballast factor")?;
-    let last = figures.next("the figure behind the ballast factor")?;
+    let ballast = figures.next(say::the_ballast_factor())?;
+    let last = figures.next(say::the_figure_behind_the_ballast_factor())?;
     // Up to 1995 a factor of its own; 2002 kept it free, 2019 says there how the file was made.
     let gear = ballast * if edition <= Edition::Y1995 { last } else { 1.0 };
-    let input_w = figures.next("the power")?;
-    let vertical_deg = figures.angles(vertical, "vertical")?;
-    let horizontal_deg = figures.angles(horizontal, "horizontal")?;
+    let input_w = figures.next(say::the_power())?;
+    let vertical_deg = figures.angles(vertical, say::vertical())?;
+    let horizontal_deg = figures.angles(horizontal, say::horizontal())?;
     let by = multiplier * gear;
     if !(by.is_finite() && by > 0.0) {
-        return Err(figures.fault(format!("the factors multiply to {by}; they must be above 0")));
+        return Err(figures.fault(say::the_factors_multiply_to_they_must(&by)));
     }
     let mut candela = Vec::with_capacity(horizontal);
     for _ in 0..horizontal {
-        let row = figures.list(vertical, "a candela value")?;
+        let row = figures.list(vertical, say::a_candela_value())?;
         if row.iter().any(|cd| *cd < 0.0) {
-            return Err(figures.fault("candela below 0".into()));
+            return Err(figures.fault(say::candela_below_0().into()));
         }
         candela.push(row.into_iter().map(|cd| cd * by).collect());
     }
     if let Some((line, word)) = figures.rest() {
-        warnings
-            .push(format!("line {line}: more figures than angles, from \"{word}\" on left out"));
+        warnings.push(say::line_more_figures_than_angles(&line, &word));
     }
     let grid = Grid::new(frame, vertical_deg, horizontal_deg, candela);
     warnings.extend(grid.oddities());
@@ -191,9 +191,7 @@ pub fn read(text: &str) -> Result<IesFile, IesError> {
     if let Some(stated_lm) = file.stated_lm()
         && flux_lm > 1.05 * stated_lm
     {
-        file.warnings.push(format!(
-            "the candela add up to {flux_lm:.0} lm, more than the {stated_lm:.0} lm of its lamps"
-        ));
+        file.warnings.push(say::the_candela_add_up_to_lm(&flux_lm, &stated_lm));
     }
     Ok(file)
 }
@@ -252,22 +250,22 @@ impl<'a> Figures<'a> {
 
     fn next(&mut self, what: &str) -> Result<f64, IesError> {
         let Some(&(line, word)) = self.words.get(self.at) else {
-            let what = format!("the file ends where {what} should stand");
+            let what = say::the_file_ends_where_should_stand(&what);
             return Err(IesError { line: self.last_line, what });
         };
         self.at += 1;
         match word.parse::<f64>() {
             Ok(value) if value.is_finite() => Ok(value),
-            _ => Err(IesError { line, what: format!("\"{word}\" where {what} should stand") }),
+            _ => Err(IesError { line, what: say::where_should_stand(&word, &what) }),
         }
     }
 
     fn count(&mut self, what: &str, most: usize) -> Result<usize, IesError> {
-        let value = self.next(&format!("the number of {what}"))?;
+        let value = self.next(&say::the_number(&what))?;
         if value.fract() == 0.0 && value >= 1.0 && value <= most as f64 {
             Ok(value as usize)
         } else {
-            Err(self.fault(format!("{value} {what}; it must be a whole number up to {most}")))
+            Err(self.fault(say::it_must_be_a_whole_number(&value, &what, &most)))
         }
     }
 
@@ -278,12 +276,12 @@ impl<'a> Figures<'a> {
     fn angles(&mut self, count: usize, kind: &str) -> Result<Vec<f64>, IesError> {
         let mut out: Vec<f64> = Vec::with_capacity(count);
         for _ in 0..count {
-            let angle = self.next(&format!("a {kind} angle"))?;
+            let angle = self.next(&say::a_angle(&kind))?;
             if !(-180.0..=360.0).contains(&angle) {
-                return Err(self.fault(format!("{kind} angle {angle}: there is none such")));
+                return Err(self.fault(say::angle_there_is_none_such(&kind, &angle)));
             }
             if let Some(&before) = out.last().filter(|b| **b >= angle) {
-                let what = format!("{kind} angle {angle} behind {before}: angles must rise");
+                let what = say::angle_behind_angles_must_rise(&kind, &angle, &before);
                 return Err(self.fault(what));
             }
             out.push(angle);

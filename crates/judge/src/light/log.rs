@@ -3,6 +3,7 @@
 use crate::prove::log::figure;
 use jovek_base::table::{BadRow, Table, TooLong};
 use jovek_job::{Lux, LuxSpot};
+use jovek_phrases::light as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -24,10 +25,10 @@ pub struct LuxRead {
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum LuxError {
     /// Heads are missing.
-    #[error("the first row wants the columns spot and before or after")]
+    #[error("{}", say::the_first_row_wants_the_columns())]
     NoColumns,
     /// Too long.
-    #[error("more than {MOST_ROWS} rows; split the list")]
+    #[error("{}", say::more_than_rows_split_the_list(&MOST_ROWS))]
     TooLong,
 }
 
@@ -47,7 +48,7 @@ pub fn read(text: &str, spots: &[LuxSpot]) -> Result<LuxRead, LuxError> {
         "" => Ok(None),
         text => match figure(text, "", "lx", table.has_decimal_comma)? {
             lx if (0.0..=MOST_LX).contains(&lx) => Ok(Some(lx)),
-            lx => Err(format!("{lx} lx: a meter shows 0 to {MOST_LX:.0}")),
+            lx => Err(say::lx_a_meter_shows_0(&lx, &MOST_LX)),
         },
     };
     let (good, bad) = table.rows(|cell, _| {
@@ -55,10 +56,10 @@ pub fn read(text: &str, spots: &[LuxSpot]) -> Result<LuxRead, LuxError> {
         let spot = spots
             .iter()
             .find(|s| s.name.eq_ignore_ascii_case(&name))
-            .ok_or_else(|| format!("there is no marked spot \"{name}\" in this job"))?;
+            .ok_or_else(|| say::there_is_no_marked_spot(&name))?;
         let (before_lx, after_lx) = (lux(cell(before_at))?, lux(cell(after_at))?);
         if before_lx.is_none() && after_lx.is_none() {
-            return Err("neither before nor after".into());
+            return Err(say::neither_before_nor_after().into());
         }
         Ok(Lux { spot: spot.name.clone(), before_lx, after_lx })
     });

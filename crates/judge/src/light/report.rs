@@ -15,6 +15,7 @@ use jovek_circuit::SolveError;
 use jovek_job::{
     At, CircuitId, Job, LampColour, LampRole, LightId, LuxSpot, Mount, Region, SupplyState,
 };
+use jovek_phrases::light as say;
 use jovek_plan::study::study;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -237,9 +238,7 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
     notes.extend(back_glare(&all, 1.5, job.shop.units));
     for lamp in &all {
         let file = lamp.fault.as_ref();
-        notes.extend(
-            file.map(|e| format!("{}: its photometric file does not count, {e}", lamp.name)),
-        );
+        notes.extend(file.map(|e| say::its_photometric_file_does_not_count(&lamp.name, &e)));
     }
     let spots = spot_answers(job, &study, &all, asked.supply)?;
     let on_wall = |lamps: &[Lamp]| {
@@ -275,9 +274,8 @@ pub fn light(asked: &LightAsked) -> Result<LightReport, SolveError> {
         wall_of,
         wall_m,
         wall_text: job.shop.units.length(wall_m),
-        level_text: format!(
-            "Level ground: every 1 % of slope moves a mark on the wall by {}.",
-            job.shop.units.tape(1000.0 * drop_m(wall_m, 1.0))
+        level_text: say::level_ground_every_1_of_slope(
+            &job.shop.units.tape(1000.0 * drop_m(wall_m, 1.0)),
         ),
         vehicle_m: size_m(job),
         aim,
@@ -324,7 +322,7 @@ fn spots_beside(job: &Job, planned: &[SpotAnswer], other: &[Lamp]) -> Vec<Beside
             text: format!("{} lx", two_digits(lux_lx)),
             ratio_text: ratio
                 .is_finite()
-                .then(|| format!("as planned {} times the light", two_digits(ratio))),
+                .then(|| say::as_planned_times_the_light(&two_digits(ratio))),
         }
     };
     job.lighting.spots.iter().zip(planned).map(of).collect()
@@ -350,17 +348,12 @@ fn lamp_answer(lamp: &Lamp, units: Units) -> LampAnswer {
         mount: lamp.source.mount,
         is_place_assumed: lamp.is_place_assumed,
         is_beam_assumed: lamp.is_beam_assumed,
-        place_text: format!(
-            "{} high, {:.1}° down",
-            units.length(lamp.source.mount.at.up_m),
-            lamp.source.mount.down_deg
+        place_text: say::high_down(
+            &units.length(lamp.source.mount.at.up_m),
+            &lamp.source.mount.down_deg,
         ),
-        beam_text: format!(
-            "{} lm, {} cd, {wide:.0}° wide, {high:.0}° high",
-            whole(flux_lm),
-            whole(peak_cd)
-        ),
-        level_text: format!("{:.1} V, {:.0} % of its light", lamp.volt_v, 100.0 * lamp.level),
+        beam_text: say::lm_cd_wide_high(&whole(flux_lm), &whole(peak_cd), &wide, &high),
+        level_text: say::v_of_its_light(&lamp.volt_v, &(100.0 * lamp.level)),
         flux_lm,
         peak_cd,
         beam_deg: [wide, high],
@@ -393,8 +386,8 @@ pub fn reach(name: &str, sources: &[Source], units: Units) -> Vec<ReachAnswer> {
         .map(|&lux_lx| {
             let far_m = farthest(&at, lux_lx);
             let text = match far_m {
-                Some(far_m) => format!("{lux_lx:.0} lx at {}", units.thousands(far_m)),
-                None => format!("{lux_lx:.0} lx nowhere"),
+                Some(far_m) => say::lx_at(&lux_lx, &units.thousands(far_m)),
+                None => say::lx_nowhere(&lux_lx),
             };
             ReachAnswer { name: name.to_owned(), lux_lx, far_m, text }
         })
@@ -433,7 +426,7 @@ fn colours(job: &Job, lamps: &[Lamp]) -> Vec<ColourAnswer> {
         let is_fine = asked().all(|l| l.colour.is_some_and(|c| c.lamp() == lamp.colour));
         let areas: Vec<String> = asked()
             .map(|l| {
-                let name = l.colour.map_or("between the colours", |c| c.label());
+                let name = l.colour.map_or(say::between_the_colours(), |c| c.label());
                 format!("{}: {name}", l.region.label())
             })
             .collect();
@@ -441,10 +434,10 @@ fn colours(job: &Job, lamps: &[Lamp]) -> Vec<ColourAnswer> {
         let white = match (lamp.colour, lamp.kelvin) {
             (LampColour::White, Some(k)) => format!("{k:.0} K, {}. ", colour::reads_as(k)),
             (LampColour::White, None) if lamp.is_filament => {
-                format!("{:.0} K assumed. ", colour::FILAMENT_KELVIN)
+                say::k_assumed(&colour::FILAMENT_KELVIN)
             }
-            (LampColour::White, None) => format!("{:.0} K assumed. ", colour::USUAL_KELVIN),
-            _ => "Usual LED of its colour assumed. ".to_owned(),
+            (LampColour::White, None) => say::k_assumed(&colour::USUAL_KELVIN),
+            _ => say::usual_led_of_its_colour_assumed().to_owned(),
         };
         out.push(ColourAnswer {
             name: lamp.name.trim_end_matches(" 1").to_owned(),
@@ -474,13 +467,6 @@ fn mixed(job: &Job, lamps: &[Lamp]) -> Option<String> {
     let name = |id: &str| {
         job.circuits.iter().find(|c| c.id.0 == id).map_or(id.to_owned(), |c| c.name.clone())
     };
-    (cool.1 - warm.1 > colour::MIXED_K).then(|| {
-        format!(
-            "{} has {:.0} K, {} {:.0} K: two whites on one vehicle.",
-            name(warm.0),
-            warm.1,
-            name(cool.0),
-            cool.1
-        )
-    })
+    (cool.1 - warm.1 > colour::MIXED_K)
+        .then(|| say::has_k_k_two_whites(&name(warm.0), &warm.1, &name(cool.0), &cool.1))
 }

@@ -1,6 +1,7 @@
 //! What each shade of a picture of light stands for.
 
 use super::picture::{SCALE_LX, two_digits};
+use jovek_phrases::light as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -30,9 +31,9 @@ pub fn light_scale() -> LightScale {
     let [dark_lx, bright_lx] = SCALE_LX;
     let lux = |shade: u8| dark_lx * (bright_lx / dark_lx).powf(f64::from(shade) / 255.0);
     let text = |shade: u8| match shade {
-        0 => format!("{} lx or less", two_digits(dark_lx)),
-        255 => format!("{} lx or more", two_digits(bright_lx)),
-        between => format!("about {} lx", two_digits(lux(between))),
+        0 => say::lx_or_less(&two_digits(dark_lx)),
+        255 => say::lx_or(&two_digits(bright_lx)),
+        between => say::about_lx(&two_digits(lux(between))),
     };
     LightScale {
         texts: (0..=255).map(text).collect(),

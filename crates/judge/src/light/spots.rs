@@ -6,6 +6,7 @@ use super::source::{Source, lux};
 use super::vector::Vector;
 use jovek_circuit::SolveError;
 use jovek_job::{At, Held, Job, LuxSpot, Mount, SupplyState};
+use jovek_phrases::light as say;
 use jovek_plan::study::Assessment;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -104,7 +105,7 @@ pub fn spot_answers(
         let (before_lx, after_lx) = (kept.and_then(|l| l.before_lx), kept.and_then(|l| l.after_lx));
         let ratio_text = match (before_lx, after_lx) {
             (Some(b), Some(a)) if b > 0.0 => {
-                Some(format!("{} times the light of before", two_digits(a / b)))
+                Some(say::times_the_light_of_before(&two_digits(a / b)))
             }
             _ => None,
         };
@@ -156,11 +157,11 @@ fn explain(
 ) -> Result<String, SolveError> {
     let off = |lx: f64| (measured_lx.max(1e-3) / lx.max(1e-3)).ln().abs();
     if off(predicted_lx) <= (1.0 + FITS).ln() {
-        return Ok("As predicted.".to_owned());
+        return Ok(say::as_predicted().to_owned());
     }
     let mut reasons: Vec<(f64, String)> = Vec::new();
     for part in DIRTY {
-        reasons.push((predicted_lx * part, "a dirty lens or cover".to_owned()));
+        reasons.push((predicted_lx * part, say::a_dirty_lens_or_cover().to_owned()));
     }
     for deg in ASKEW_DEG {
         let tilted: Vec<Source> = sources
@@ -171,29 +172,27 @@ fn explain(
                 s
             })
             .collect();
-        let way = if deg > 0.0 { "low" } else { "high" };
-        reasons.push((
-            lux(&tilted, at, normal),
-            format!("lamps that point about {:.0}° too {way}", deg.abs()),
-        ));
+        let way = if deg > 0.0 { say::low() } else { say::high_2() };
+        reasons.push((lux(&tilted, at, normal), say::lamps_that_point_about_too(&deg.abs(), &way)));
     }
     for other in SupplyState::ALL.into_iter().filter(|s| *s != supply) {
-        reasons.push((on(other)?, format!("another voltage: as with \"{}\"", other.label())));
+        reasons.push((on(other)?, say::another_voltage(&other.label())));
     }
     let nearest = reasons.into_iter().min_by(|a, b| off(a.0).total_cmp(&off(b.0)));
-    let word = if measured_lx < predicted_lx { "Less" } else { "More" };
+    let word = if measured_lx < predicted_lx { say::less() } else { say::more() };
     // A lamp that is out never explains more light.
     let wrong = match measured_lx < predicted_lx {
-        true => "another lamp than planned, or one that is out".to_owned(),
-        false => "another lamp than planned, or light from elsewhere".to_owned(),
+        true => say::another_lamp_than_planned_or_one().to_owned(),
+        false => say::another_lamp_than_planned_or_light().to_owned(),
     };
     let reason = match nearest {
         Some((lx, reason)) if off(lx) < 0.2 => reason,
         _ => wrong,
     };
-    Ok(format!(
-        "{word} than predicted ({} lx against {} lx). What fits best: {reason}.",
-        two_digits(measured_lx),
-        two_digits(predicted_lx)
+    Ok(say::than_predicted_lx_against_lx_what(
+        &word,
+        &two_digits(measured_lx),
+        &two_digits(predicted_lx),
+        &reason,
     ))
 }

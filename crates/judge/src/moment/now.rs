@@ -14,6 +14,8 @@ use jovek_job::{
     CircuitId, Dimmed, FactoryId, Fault, FaultKind, Flash, Job, LampColour, LampPlace, LightId,
     Position, SwitchId, SwitchKind, VehicleSide, VehicleState,
 };
+use jovek_phrases::common;
+use jovek_phrases::moment as say;
 use jovek_plan::inputs::{Assignment, Input};
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::route::outline::{Outline, of_job};
@@ -251,7 +253,7 @@ fn seen(job: &Job, study: &Assessment, state: &VehicleState) -> Result<Moment, M
     };
     let battery_v = solution.node_v(live.built.battery_plus);
     let battery_a = -solution.current_a(live.built.battery);
-    let way = if battery_a >= 0.0 { "out" } else { "in" };
+    let way = if battery_a >= 0.0 { common::out() } else { "in" };
     Ok(Moment {
         words: inputs.words(job, a),
         outline: of_job(job),
@@ -438,17 +440,13 @@ impl Look<'_> {
                     current_a,
                     dimmed_percent: (duty < 1.0).then_some(100.0 * duty),
                     text: if is_lit && duty < 1.0 {
-                        format!(
-                            "lit, {} for {} of the time",
-                            amps(current_a),
-                            shown(100.0 * duty, "%")
-                        )
+                        say::lit_for_of_the_time(&amps(current_a), &shown(100.0 * duty, "%"))
                     } else if is_lit {
-                        format!("lit, {}", amps(current_a))
+                        say::lit(&amps(current_a))
                     } else if is_dark {
-                        "dark".into()
+                        common::dark().into()
                     } else {
-                        format!("glows at {}", shown(level.most * 100.0, "%"))
+                        say::glows_at(&shown(level.most * 100.0, "%"))
                     },
                     through,
                     path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),

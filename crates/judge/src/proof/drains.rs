@@ -4,6 +4,7 @@ use super::simulation::Simulation;
 use jovek_base::figure::amps;
 use jovek_circuit::SolveError;
 use jovek_job::Job;
+use jovek_phrases::proof as say;
 use jovek_plan::inputs::Assignment;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -68,8 +69,8 @@ impl Given {
     /// Where it comes from, where that is not the starting battery alone.
     fn source_text(self) -> &'static str {
         match (self.start_a > LEAST_A, self.auxiliary_a > LEAST_A) {
-            (true, true) => " from both batteries",
-            (false, true) => " from the auxiliary battery",
+            (true, true) => say::from_both_batteries(),
+            (false, true) => say::from_the_auxiliary_battery(),
             _ => "",
         }
     }
@@ -98,12 +99,7 @@ pub fn drains(job: &Job, live: &mut Simulation) -> Result<Drains, SolveError> {
             circuit: c.chain.name.clone(),
             on: inputs.keys(job, a),
             current_a,
-            text: format!(
-                "{}: {}{} with {words}",
-                c.chain.name,
-                amps(current_a),
-                more.source_text()
-            ),
+            text: say::with(&c.chain.name, &amps(current_a), &more.source_text(), &words),
             words,
         });
     }
@@ -112,10 +108,10 @@ pub fn drains(job: &Job, live: &mut Simulation) -> Result<Drains, SolveError> {
 
 fn rest_text(current_a: f64, from: &str) -> String {
     if current_a < LEAST_A {
-        "No current with everything off.".into()
+        say::no_current_with_everything_off().into()
     } else if current_a < 0.5 {
-        format!("{:.0} mA{from} with everything off.", current_a * 1000.0)
+        say::ma_with_everything_off(&(current_a * 1000.0), &from)
     } else {
-        format!("{}{from} with everything off.", amps(current_a))
+        say::with_everything_off(&amps(current_a), &from)
     }
 }

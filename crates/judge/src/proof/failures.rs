@@ -7,6 +7,8 @@ use jovek_base::grade::Grade;
 use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{FactoryKind, FaultKind, Job, LampRole, Signal, VehicleSide};
+use jovek_phrases::common;
+use jovek_phrases::proof as say;
 use jovek_plan::chain::leg_path;
 use jovek_plan::end::Pole;
 use jovek_plan::inputs::Assignment;
@@ -37,13 +39,13 @@ pub struct Failure {
 /// How a failure is spoken.
 pub fn kind_text(kind: FaultKind) -> &'static str {
     match kind {
-        FaultKind::Open => "open",
-        FaultKind::Short => "short",
-        FaultKind::Poor => "poor",
-        FaultKind::StuckOpen => "stuck open",
-        FaultKind::StuckClosed => "stuck closed",
-        FaultKind::Reversed => "reversed",
-        FaultKind::LeftOut => "left out",
+        FaultKind::Open => common::open(),
+        FaultKind::Short => say::short(),
+        FaultKind::Poor => say::poor(),
+        FaultKind::StuckOpen => say::stuck_open(),
+        FaultKind::StuckClosed => say::stuck_closed(),
+        FaultKind::Reversed => say::reversed(),
+        FaultKind::LeftOut => say::left_out(),
     }
 }
 
@@ -135,9 +137,9 @@ fn out_of_step(study: &Assessment, place: PartRef) -> Option<String> {
     let behind = legs.iter().enumerate().filter(|(k, _)| leg_path(legs, *k).contains(&leg));
     let lamps: Vec<String> = behind
         .flat_map(|(_, l)| &l.lamps)
-        .map(|&lamp| format!("lamp {}", chain.lamp_number(lamp)))
+        .map(|&lamp| say::lamp(&chain.lamp_number(lamp)))
         .collect();
-    Some(format!("{}: {} out of step with the others.", chain.name, lamps.join(", ")))
+    Some(say::out_of_step_with_the_others(&chain.name, &lamps.join(", ")))
 }
 
 fn look(live: &mut Simulation, a: Assignment) -> Option<Look> {
@@ -229,7 +231,7 @@ impl Compared<'_> {
                 self.pairs().find(|(_, x, y)| !x.fed_back.contains(&i) && y.fed_back.contains(&i));
             if let Some((a, ..)) = fed {
                 let words = self.study.wiring.inputs.words(self.job, a);
-                out.push(format!("{} is fed backwards with {words}.", f.name));
+                out.push(say::is_fed_backwards(&f.name, &words));
             }
         }
         out
@@ -246,7 +248,7 @@ impl Compared<'_> {
         let lit_before = self.pairs().filter(|(_, x, _)| of(x) == Some(Seen::Lit)).count();
         let out = changes.iter().filter(|c| c.1 == Seen::Lit && c.2 == Seen::Dark).count();
         if out > 0 && out == lit_before {
-            return Some(format!("{name}: out."));
+            return Some(say::out(&name));
         }
         let (a, _, after) = *changes
             .iter()
@@ -255,10 +257,10 @@ impl Compared<'_> {
             .or(changes.first())?;
         let words = inputs.words(self.job, a);
         Some(match after {
-            Seen::Lit => format!("{name}: lit with {words}."),
-            Seen::Dark => format!("{name}: out with {words}."),
-            Seen::Partly => format!("{name}: partly out with {words}."),
-            Seen::Dim => format!("{name}: dim with {words}."),
+            Seen::Lit => say::lit_with(&name, &words),
+            Seen::Dark => say::out_with(&name, &words),
+            Seen::Partly => say::partly_out(&name, &words),
+            Seen::Dim => say::dim_with(&name, &words),
         })
     }
 
@@ -306,27 +308,14 @@ fn role_of(signal: Signal) -> Option<LampRole> {
 
 fn remedy(place: PartRef, kind: FaultKind) -> &'static str {
     match (place.what, kind) {
-        (PartKind::SignalLead(_), FaultKind::Short) => {
-            "A small fuse of its own right at the joint, so that a chafed lead opens that one."
-        }
-        (PartKind::Link(_), FaultKind::Short) => {
-            "A fuse of its own at the joint, smaller than the factory fuse."
-        }
+        (PartKind::SignalLead(_), FaultKind::Short) => say::a_small_fuse_of_its_own(),
+        (PartKind::Link(_), FaultKind::Short) => say::a_fuse_of_its_own(),
         (PartKind::RelayContact(_) | PartKind::Coil(_) | PartKind::CoilGround(_), _) => {
-            "A relay for each beam or side, so that one failure leaves the other lit."
+            say::a_relay_for_each_beam()
         }
-        (PartKind::PlugGround, _) => {
-            "The pin is the only ground: the coupling is no ground. Clean pin and socket, check them each year."
-        }
-        (PartKind::HousingGround(_), _) => {
-            "A second ground wire to the same housing, or a housing whose functions have grounds of their own: none then \
-             looks for its way back through the others."
-        }
-        (PartKind::GroundBus, _) => {
-            "A second lead from the bus to the frame: then one lost stud puts nothing out."
-        }
-        _ => {
-            "A feed, fuse and ground for each side or beam, so that one failure leaves the other lit."
-        }
+        (PartKind::PlugGround, _) => say::the_pin_is_the_only_ground(),
+        (PartKind::HousingGround(_), _) => say::a_second_ground_wire(),
+        (PartKind::GroundBus, _) => say::a_second_lead_from_the_bus(),
+        _ => say::a_feed_fuse_and_ground(),
     }
 }

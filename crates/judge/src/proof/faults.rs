@@ -5,6 +5,7 @@ use super::simulation::Simulation;
 use jovek_circuit::Device;
 use jovek_circuit::devices::{Contact, Resistor};
 use jovek_job::{Fault, FaultKind, Job};
+use jovek_phrases::proof as say;
 use jovek_plan::chain::{LinkKind, Origin, WireRole};
 use jovek_plan::end::FactoryIx;
 use jovek_plan::network::parts::{PartKind, PartRef};
@@ -22,13 +23,13 @@ const POOR_OHM: f64 = 0.5;
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum FaultError {
     /// No such part.
-    #[error("there is no part \"{part}\" on this vehicle; mend it or name another")]
+    #[error("{}", say::there_is_no_part(.part))]
     NoPart {
         /// The key given.
         part: String,
     },
     /// The part cannot fail so.
-    #[error("\"{part}\" cannot fail in this way")]
+    #[error("{}", say::cannot_fail_in_this_way(.part))]
     NotSo {
         /// The key given.
         part: String,

@@ -2,6 +2,8 @@
 
 use crate::part_names;
 use jovek_job::{Isolation, Job};
+use jovek_phrases::common;
+use jovek_phrases::proof as say;
 use jovek_plan::chain::{JointOf, LinkKind};
 use jovek_plan::end::Pole;
 use jovek_plan::logic::SwitchRef;
@@ -67,36 +69,36 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
     let factory = |i: usize| job.factory_label(i);
     let of = place.circuit.and_then(|c| study.circuits.get(c));
     match place.what {
-        PartKind::Battery => "battery".into(),
-        PartKind::TowingBattery => "battery of the towing vehicle".into(),
-        PartKind::Auxiliary => "auxiliary battery".into(),
+        PartKind::Battery => say::battery().into(),
+        PartKind::TowingBattery => say::battery_of_the_towing_vehicle().into(),
+        PartKind::Auxiliary => say::auxiliary_battery().into(),
         PartKind::Isolation => isolation(study.supply.auxiliary.map(|a| a.isolation)).into(),
-        PartKind::Alternator => "alternator".into(),
-        PartKind::FactoryFuse(i) => format!("fuse of {}", factory(i)),
-        PartKind::FactorySource(i) => format!("source of {}", factory(i)),
-        PartKind::FactoryWire(i) => format!("wire of {}", factory(i)),
-        PartKind::FactoryLamps(i) => format!("lamps of {}", factory(i)),
-        PartKind::FactoryLeak(i) => format!("module on {}", factory(i)),
-        PartKind::GroundBus => "stud of the ground bus".into(),
-        PartKind::PlugGround => "ground pin of the plug".into(),
+        PartKind::Alternator => say::alternator().into(),
+        PartKind::FactoryFuse(i) => say::fuse_of(&factory(i)),
+        PartKind::FactorySource(i) => say::source_of(&factory(i)),
+        PartKind::FactoryWire(i) => say::wire_of(&factory(i)),
+        PartKind::FactoryLamps(i) => say::lamps_of(&factory(i)),
+        PartKind::FactoryLeak(i) => say::module_on(&factory(i)),
+        PartKind::GroundBus => say::stud_of_the_ground_bus().into(),
+        PartKind::PlugGround => common::ground_pin_of_the_plug().into(),
         PartKind::HousingGround(k) => {
-            format!("ground of {}", study.grounds.get(k).map_or("", |g| g.name.as_str()))
+            say::ground_of(&study.grounds.get(k).map_or("", |g| g.name.as_str()))
         }
-        PartKind::BlockFeed => "main fuse and feed of the fuse block".into(),
-        PartKind::BlockRelay => "master relay".into(),
-        PartKind::BlockCoil => "coil of the master relay".into(),
+        PartKind::BlockFeed => say::main_fuse_and_feed().into(),
+        PartKind::BlockRelay => common::master_relay().into(),
+        PartKind::BlockCoil => say::coil_of_the_master_relay().into(),
         PartKind::Link(i) => {
             let name = of.and_then(|c| c.chain.links.get(i)).map_or("", |l| l.name.as_str());
             match link(study, place, i) {
-                Some(LinkKind::Wire(_)) => format!("wire \"{name}\""),
+                Some(LinkKind::Wire(_)) => say::wire(&name),
                 Some(LinkKind::Joint { of, .. }) => match of {
-                    JointOf::Stud => "ground stud".into(),
+                    JointOf::Stud => say::ground_stud().into(),
                     JointOf::FactoryWire | JointOf::FactoryPlug(_) => of.label().into(),
-                    JointOf::Bus => "terminal on the ground bus".into(),
-                    JointOf::PlugGround => "terminal in the junction box".into(),
-                    other => format!("joint {}", other.label()),
+                    JointOf::Bus => say::terminal_on_the_ground_bus().into(),
+                    JointOf::PlugGround => say::terminal_in_the_junction_box().into(),
+                    other => say::joint(&other.label()),
                 },
-                Some(LinkKind::Connector { .. }) => format!("connector \"{name}\""),
+                Some(LinkKind::Connector { .. }) => say::connector(&name),
                 _ => name.into(),
             }
         }
@@ -111,39 +113,39 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
                 .and_then(|l| l.stretches.last())
                 .map_or("", |s| s.name.as_str());
             let leg = match pole {
-                Pole::Plus => "supply leg",
-                Pole::Minus => "return leg",
-                Pole::Sync => "sync wire",
+                Pole::Plus => say::supply_leg(),
+                Pole::Minus => say::return_leg(),
+                Pole::Sync => say::sync_wire(),
             };
             format!("{leg} \"{to}\"")
         }
         PartKind::SyncInput(k, n) => {
             let lamp = words(job, study, PartRef { what: PartKind::Lamp(k, n), ..place });
-            format!("sync input of {lamp}")
+            say::sync_input(&lamp)
         }
         PartKind::Switch(n) => {
             match of.and_then(|c| switch_name(job, c.chain.switching.as_ref()?, n)) {
                 Some(name) => name,
-                None => "switch".into(),
+                None => say::switch().into(),
             }
         }
-        PartKind::SwitchLead(_) => "wire to the switch".into(),
-        PartKind::SignalLead(i) => format!("wire from {}", factory(i)),
-        PartKind::LeadFuse(n) => format!("small fuse {n}"),
-        PartKind::Diode(n) => format!("diode {n}"),
+        PartKind::SwitchLead(_) => say::wire_to_the_switch().into(),
+        PartKind::SignalLead(i) => say::wire_from(&factory(i)),
+        PartKind::LeadFuse(n) => say::small_fuse(&n),
+        PartKind::Diode(n) => say::diode(&n),
         PartKind::RelayContact(r) => part_names::relay_as_set(switching(of), r),
         PartKind::Coil(r) => {
             let name = part_names::relay(switching(of), r);
             let relays = switching(of).and_then(|s| s.relays.get(r));
             match relays.is_some_and(|r| r.role.is_module()) {
-                true => format!("electronics of the {name}"),
-                false => format!("coil of {name}"),
+                true => say::electronics_of(&name),
+                false => say::coil_of(&name),
             }
         }
-        PartKind::CoilGround(_) => "control ground stud".into(),
-        PartKind::Splice(_) => "joint".into(),
-        PartKind::Jumper(_) => "jumper".into(),
-        PartKind::Standby => "modules at rest".into(),
+        PartKind::CoilGround(_) => say::control_ground_stud().into(),
+        PartKind::Splice(_) => say::joint_2().into(),
+        PartKind::Jumper(_) => say::jumper().into(),
+        PartKind::Standby => say::modules_at_rest().into(),
     }
 }
 
@@ -158,19 +160,19 @@ fn switch_name(job: &Job, switching: &Switching, n: usize) -> Option<String> {
         switching.rungs().flat_map(Rung::contacts).filter(hand).collect();
     match contacts.get(n.checked_sub(1)?)? {
         ContactOf::Switch { which: SwitchRef::Shared(id, _), .. } => Some(job.switch_label(id)),
-        _ => Some("switch".into()),
+        _ => Some(say::switch().into()),
     }
 }
 
 /// What stands between the two batteries.
 fn isolation(isolation: Option<Isolation>) -> &'static str {
     match isolation {
-        Some(Isolation::IgnitionRelay) => "ignition relay between the batteries",
-        Some(Isolation::VoltageSensing) => "voltage-sensing relay between the batteries",
-        Some(Isolation::DiodeIsolator) => "diode isolator",
-        Some(Isolation::DcDc) => "DC-DC charger",
-        Some(Isolation::ManualSwitch) => "battery switch",
-        None => "link between the batteries",
+        Some(Isolation::IgnitionRelay) => say::ignition_relay_between_the_batteries(),
+        Some(Isolation::VoltageSensing) => say::voltage_sensing_relay_between_the_batteries(),
+        Some(Isolation::DiodeIsolator) => say::diode_isolator(),
+        Some(Isolation::DcDc) => common::dc_dc_charger(),
+        Some(Isolation::ManualSwitch) => common::battery_switch(),
+        None => say::link_between_the_batteries(),
     }
 }
 

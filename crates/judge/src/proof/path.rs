@@ -4,6 +4,7 @@ use super::names::words;
 use super::simulation::Simulation;
 use jovek_circuit::{NodeId, Solution};
 use jovek_job::Job;
+use jovek_phrases::proof as say;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::network::parts::{PartKind, PartRef};
 use jovek_plan::study::Assessment;
@@ -61,10 +62,10 @@ pub fn through(job: &Job, study: &Assessment, path: &[PartRef]) -> String {
         .map(|&p| words(job, study, p))
         .collect();
     match (parts.is_empty(), from) {
-        (true, Some(from)) => format!("from {from}"),
+        (true, Some(from)) => say::from(&from),
         (true, None) => String::new(),
-        (false, Some(from)) => format!("through {} from {from}", parts.join(" and ")),
-        (false, None) => format!("through {}", parts.join(" and ")),
+        (false, Some(from)) => say::through_from(&parts.join(say::and()), &from),
+        (false, None) => say::through(&parts.join(say::and())),
     }
 }
 

@@ -12,6 +12,7 @@ use jovek_base::grade::Grade;
 use jovek_base::wanted::Wanted;
 use jovek_circuit::Solution;
 use jovek_job::{CircuitId, FactoryCircuit, Job, OutputKind, StateId};
+use jovek_phrases::proof as say;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::keyed;
 use jovek_plan::logic::sentence;
@@ -167,12 +168,9 @@ fn proof(job: &Job, saved: Vec<SavedNow>, wanted: &Wanted) -> Proof {
 
 fn states_text(swept: &Swept) -> String {
     if swept.is_whole {
-        format!("{} combinations: all that can occur", swept.states)
+        say::combinations_all_that_can_occur(&swept.states)
     } else {
-        format!(
-            "{} combinations: all within each group of circuits that share a signal, switch or wire",
-            swept.states
-        )
+        say::combinations_all_within_each_group(&swept.states)
     }
 }
 
@@ -244,12 +242,8 @@ impl Words<'_> {
             });
             circuit = p.circuit;
         }
-        let says = format!(
-            "{} on the wire of {} while its own source is off: {}.",
-            volts(fed.volt_v),
-            f.name,
-            amps_or_milli(fed.current_a)
-        );
+        let says =
+            say::on_the_wire_of_while(&volts(fed.volt_v), &f.name, &amps_or_milli(fed.current_a));
         Backfeed {
             wire: f.name.clone(),
             volt_v: fed.volt_v,
@@ -257,11 +251,8 @@ impl Words<'_> {
             states: 1,
             counter: self.counter(fed.inputs, says),
             path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),
-            path_text: format!("{} → wire of {}", names.join(" → "), f.name),
-            remedy: format!(
-                "A diode in the lead from {}, band away from it; or let a relay take it up.",
-                f.name
-            ),
+            path_text: say::wire_of_2(&names.join(" → "), &f.name),
+            remedy: say::a_diode_in_the_lead(&f.name),
         }
     }
 
@@ -274,10 +265,7 @@ impl Words<'_> {
             }
             seen.push(b.relay);
             let name = &live.built.net.relays()[b.relay].name;
-            out.push(self.counter(
-                b.inputs,
-                format!("{name} opens and closes without end: its own contact cuts its coil."),
-            ));
+            out.push(self.counter(b.inputs, say::opens_and_closes_without_end(&name)));
         }
         out
     }
@@ -303,8 +291,8 @@ pub fn backfeeds_now(
 fn miss_text(m: &Miss) -> String {
     let percent = shown(m.level.most * 100.0, "%");
     match (m.wanted, m.level.is_dark(), m.level.is_lit()) {
-        (true, true, _) => "Stays dark.".into(),
-        (true, _, true) | (false, _, true) => "Is lit.".into(),
-        (_, _, false) => format!("Glows at {percent} of its light."),
+        (true, true, _) => say::stays_dark().into(),
+        (true, _, true) | (false, _, true) => say::is_lit().into(),
+        (_, _, false) => say::glows_at_of_its_light(&percent),
     }
 }

@@ -9,6 +9,7 @@ use jovek_base::figure::{amps, amps_or_milli};
 use jovek_catalog::module::{LAMP_OUT_PART, OVERLOAD_PART, TRAILER_A};
 use jovek_circuit::SolveError;
 use jovek_job::{FactoryCircuit, FactoryKind, Job, OutputKind};
+use jovek_phrases::proof as say;
 use jovek_plan::study::Assessment;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -91,8 +92,9 @@ impl Loads {
     /// What a trailer module sees of its lamp wire.
     fn on_socket(self) -> (bool, String) {
         let seen = self.added_a >= TRAILER_A;
-        let what = if seen { "Reports a trailer as connected" } else { "Sees no trailer" };
-        (seen, format!("{what}: {} on its lamp wire.", amps(self.added_a)))
+        let what =
+            if seen { say::reports_a_trailer_as_connected() } else { say::sees_no_trailer() };
+        (seen, say::on_its_lamp_wire(&what, &amps(self.added_a)))
     }
 
     /// What comes of an output that behaves so.
@@ -101,39 +103,20 @@ impl Loads {
         let total_a = existing_a + added_a;
         let known_a = existing_a + gone_a;
         match output {
-            OutputKind::Pulsed => (
-                true,
-                "Pulsed or dimmed: relays chatter on it, LED drivers flicker. Only its full voltage is proven here."
-                    .into(),
-            ),
-            OutputKind::Unknown => (
-                false,
-                "It is not known how it behaves: what is proven here holds only if it is plainly on or off."
-                    .into(),
-            ),
-            _ if gone_a > 0.0 && total_a < LAMP_OUT_PART * known_a => (
-                true,
-                format!(
-                    "Reports a lamp as out: {} where it knows {}.",
-                    amps(total_a),
-                    amps(known_a)
-                ),
-            ),
-            _ if total_a > OVERLOAD_PART * known_a.max(0.1) => (
-                true,
-                format!(
-                    "Reports too much load: {} where it knows {}.",
-                    amps(total_a),
-                    amps(known_a)
-                ),
-            ),
-            _ if gone_a == 0.0 && added_a >= LAMP_OUT_PART * existing_a => {
-                (true, format!("No longer detects a failed lamp: {} still flows.", amps(added_a)))
+            OutputKind::Pulsed => (true, say::pulsed_or_dimmed_relays_chatter().into()),
+            OutputKind::Unknown => (false, say::it_is_not_known_how().into()),
+            _ if gone_a > 0.0 && total_a < LAMP_OUT_PART * known_a => {
+                (true, say::reports_a_lamp_as_out(&amps(total_a), &amps(known_a)))
             }
-            _ => (
-                false,
-                format!("Sees nothing wrong: {} beside {}.", amps_or_milli(added_a), amps(existing_a)),
-            ),
+            _ if total_a > OVERLOAD_PART * known_a.max(0.1) => {
+                (true, say::reports_too_much_load(&amps(total_a), &amps(known_a)))
+            }
+            _ if gone_a == 0.0 && added_a >= LAMP_OUT_PART * existing_a => {
+                (true, say::no_longer_detects_a_failed_lamp(&amps(added_a)))
+            }
+            _ => {
+                (false, say::sees_nothing_wrong_beside(&amps_or_milli(added_a), &amps(existing_a)))
+            }
         }
     }
 }

@@ -12,6 +12,8 @@ use jovek_catalog::contact::GROUND_LIMIT_V;
 use jovek_circuit::SolveError;
 use jovek_job::SupplyState;
 use jovek_job::{CheckId, CircuitId, Job, Reading};
+use jovek_phrases::common;
+use jovek_phrases::prove as say;
 use jovek_plan::chain::{Chain, Origin};
 use jovek_plan::network::build::LitFrom;
 use jovek_plan::network::cache::NetworkCache;
@@ -305,17 +307,15 @@ fn finish(
     let (chain, lit_from) = circuit.unzip();
     let (name, how) = match kind {
         Kind::SourceOn if chain.is_some_and(|c| c.is_plug) => {
-            ("factory plug", "Function on. Red on the plug's +, black on battery -.")
+            (say::factory_plug(), say::function_on_red_on_the_plug())
         }
         Kind::Current if chain.is_some_and(|c| c.is_plug) => {
-            (name, "Lamps on. Clamp round one wire at each plug; add them up.")
+            (name, say::lamps_on_clamp_round_one_wire())
         }
         _ => (name, how),
     };
     let how = match (kind, lit_from) {
-        (Kind::FeedDrop, Some(from)) => {
-            format!("Lamps on. Red on {}, black on lamp +.", plus_text(from))
-        }
+        (Kind::FeedDrop, Some(from)) => say::lamps_on_red_on_black(&plus_text(from)),
         _ => how.to_owned(),
     };
     let quantity = if kind == Kind::Current { Quantity::A } else { Quantity::V };
@@ -335,7 +335,7 @@ fn finish(
         },
         how: match (chain.and_then(|c| Some((c, c.farthest_lamp()?))), kind) {
             (Some((chain, lamp)), Kind::LampV | Kind::FeedDrop | Kind::GroundDrop) => {
-                format!("{how} At lamp {}, the farthest.", chain.lamp_number(lamp))
+                say::at_lamp_the_farthest(&how, &chain.lamp_number(lamp))
             }
             _ => how,
         },
@@ -345,8 +345,8 @@ fn finish(
         high,
         expected_text: shown(expected, unit).to_string(),
         window_text: match low < 0.0 {
-            true => format!("up to {}", shown(high, unit)),
-            false => format!("{} to {}", low_text.trim_end_matches(unit).trim(), shown(high, unit)),
+            true => say::up_to(&shown(high, unit)),
+            false => say::to(&low_text.trim_end_matches(unit).trim(), &shown(high, unit)),
         },
         relies_on: Vec::new(),
         is_short: false,
@@ -363,9 +363,9 @@ fn finish(
 /// The positive post of a battery, as it is spoken.
 pub fn plus_text(of: LitFrom) -> &'static str {
     match of {
-        LitFrom::Starting => "battery +",
-        LitFrom::Auxiliary => "auxiliary battery +",
-        LitFrom::Towing => "the towing vehicle's battery +",
+        LitFrom::Starting => common::battery_plus(),
+        LitFrom::Auxiliary => say::auxiliary_battery_plus(),
+        LitFrom::Towing => say::the_towing_vehicle_battery_plus(),
     }
 }
 
@@ -387,36 +387,20 @@ fn round_to(value: f64, per_unit: f64) -> f64 {
 
 fn words(kind: Kind) -> (&'static str, &'static str, &'static str) {
     match kind {
-        Kind::BatteryRest => (
-            "rest_v",
-            "Battery at rest",
-            "Engine off, lamps off. Red on battery +, black on battery -.",
-        ),
-        Kind::BatteryOn => (
-            "on_v",
-            "Battery with all added lamps on",
-            "Engine off, lamps on. Red on battery +, black on battery -.",
-        ),
-        Kind::SourceOn => {
-            ("source_v", "factory joint", "Function on. Red on the joint, black on battery -.")
+        Kind::BatteryRest => ("rest_v", say::battery_at_rest(), say::engine_off_lamps_off_red()),
+        Kind::BatteryOn => {
+            ("on_v", say::battery_with_all_added_lamps(), say::engine_off_lamps_on_red())
         }
-        Kind::FuseOut => (
-            "fuse_v",
-            "behind the fuse",
-            "Lamps on. Red on the load side of the fuse, black on battery -.",
-        ),
-        Kind::LampV => ("lamp_v", "across the lamp", "Lamps on. Red on lamp +, black on lamp -."),
-        Kind::Current => (
-            "current_a",
-            "current",
-            "Lamps on. Clamp round the feed, or meter in place of the fuse.",
-        ),
+        Kind::SourceOn => ("source_v", say::factory_joint(), say::function_on_red_on_the_joint()),
+        Kind::FuseOut => ("fuse_v", say::behind_the_fuse(), say::lamps_on_red_on_the_load()),
+        Kind::LampV => ("lamp_v", say::across_the_lamp(), say::lamps_on_red_on_lamp_plus()),
+        Kind::Current => ("current_a", say::current_2(), say::lamps_on_clamp_round_the_feed()),
         Kind::FeedDrop => {
             // Which battery is said where it is known.
-            ("feed_v", "lost in the feed", "")
+            ("feed_v", say::lost_in_the_feed(), "")
         }
         Kind::GroundDrop => {
-            ("ground_v", "lost in the ground", "Lamps on. Red on lamp -, black on battery -.")
+            ("ground_v", say::lost_in_the_ground(), say::lamps_on_red_on_lamp_black())
         }
     }
 }
@@ -425,39 +409,23 @@ fn advice(kind: Kind, verdict: Verdict, reading: Option<&Reading>) -> &'static s
     let negative = reading.is_some_and(|r| r.value < 0.0);
     match (kind, verdict) {
         (_, Verdict::Waiting) => "",
-        (_, Verdict::Good) => "As expected.",
-        (_, Verdict::Low) if negative => "Minus sign: the leads are the wrong way round.",
+        (_, Verdict::Good) => say::as_expected(),
+        (_, Verdict::Low) if negative => say::minus_sign_the_leads(),
         (Kind::BatteryRest | Kind::BatteryOn, Verdict::Low) => {
-            "Charge the battery first; every other reading depends on it."
+            say::charge_the_battery_first_every_other()
         }
-        (Kind::BatteryRest, Verdict::High) => {
-            "Engine running or surface charge: wait, then read again."
-        }
-        (Kind::BatteryOn, Verdict::High) => "The lamps may be off, or the engine runs.",
-        (Kind::SourceOn, Verdict::Low) => {
-            "The factory wire loses too much: look at its fuse, switch and joint."
-        }
-        (Kind::SourceOn, Verdict::High) => "Check that the function is on and the engine off.",
-        (Kind::FuseOut, Verdict::Low) => {
-            "Drop in the fuse, its holder or the post: read across each."
-        }
-        (Kind::FuseOut, Verdict::High) => "Engine running? Read the battery again.",
-        (Kind::LampV, Verdict::Low) => {
-            "Read the feed drop and the ground drop: one of them holds the loss."
-        }
-        (Kind::LampV, Verdict::High) => {
-            "Less current than planned: is every lamp of the circuit lit?"
-        }
-        (Kind::Current, Verdict::Low) => "A lamp is out, or draws less than its figures say.",
-        (Kind::Current, Verdict::High) => {
-            "More load than planned: check the lamps' figures before the fuse blows."
-        }
-        (Kind::FeedDrop, Verdict::High) => {
-            "A poor joint in the feed: read along it until the step shows."
-        }
-        (Kind::GroundDrop, Verdict::High) => {
-            "A poor ground: bare metal, toothed washer, tight; then read again."
-        }
-        (Kind::FeedDrop | Kind::GroundDrop, Verdict::Low) => "Check the leads.",
+        (Kind::BatteryRest, Verdict::High) => say::engine_running_or_surface_charge_wait(),
+        (Kind::BatteryOn, Verdict::High) => say::the_lamps_may_be_off(),
+        (Kind::SourceOn, Verdict::Low) => say::the_factory_wire_loses_too_much(),
+        (Kind::SourceOn, Verdict::High) => say::check_that_the_function(),
+        (Kind::FuseOut, Verdict::Low) => say::drop_in_the_fuse_its_holder(),
+        (Kind::FuseOut, Verdict::High) => say::engine_running_read_the_battery_again(),
+        (Kind::LampV, Verdict::Low) => say::read_the_feed_drop(),
+        (Kind::LampV, Verdict::High) => say::less_current_than_planned_is_every(),
+        (Kind::Current, Verdict::Low) => say::a_lamp_is_out_or_draws(),
+        (Kind::Current, Verdict::High) => say::more_load_than_planned_check(),
+        (Kind::FeedDrop, Verdict::High) => say::a_poor_joint_in_the_feed(),
+        (Kind::GroundDrop, Verdict::High) => say::a_poor_ground_bare_metal_toothed(),
+        (Kind::FeedDrop | Kind::GroundDrop, Verdict::Low) => say::check_the_leads(),
     }
 }

@@ -9,6 +9,8 @@ use crate::prove::short_set;
 use jovek_base::figure::shown;
 use jovek_catalog::meter::LEADS_OHM;
 use jovek_job::{Auxiliary, CheckId, Chemistry, CircuitId, Isolation, Job};
+use jovek_phrases::common;
+use jovek_phrases::{capital, prove as say};
 use jovek_plan::chain::{Chain, Origin};
 use jovek_plan::inputs::Assignment;
 use jovek_plan::switching::{ContactOf, Rung};
@@ -52,27 +54,24 @@ pub(super) fn push(job: &Job, draft: Draft, out: &mut Vec<Check>) {
     let (low, high) = draft.window;
     let (reading, verdict) = judged(job, &id, low, high);
     let unit = draft.quantity.unit();
-    let yes_no = |v: f64| if v > 0.5 { "yes" } else { "no" }.to_owned();
+    let yes_no = |v: f64| if v > 0.5 { common::yes() } else { common::no() }.to_owned();
     let (expected_text, window_text) = match draft.quantity {
         Quantity::YesNo => (yes_no(draft.expected), String::new()),
         Quantity::Ohm if draft.expected >= SOUND_OHM => {
-            ("open".to_owned(), format!("above {:.0} kohm", low / 1000.0))
+            (common::open().to_owned(), say::above_kohm(&(low / 1000.0)))
         }
         Quantity::Ohm if high >= OPEN_OHM => {
-            (shown(draft.expected, unit).to_string(), format!("above {}", shown(low, unit)))
+            (shown(draft.expected, unit).to_string(), say::above(&shown(low, unit)))
         }
         _ => {
             let low_text = shown(low, unit).to_string();
             let low_text = low_text.trim_end_matches(unit).trim().to_owned();
-            (
-                shown(draft.expected, unit).to_string(),
-                format!("{low_text} to {}", shown(high, unit)),
-            )
+            (shown(draft.expected, unit).to_string(), say::to(&low_text, &shown(high, unit)))
         }
     };
     let says = match verdict {
         Verdict::Waiting => "",
-        Verdict::Good => "As expected.",
+        Verdict::Good => say::as_expected(),
         Verdict::Low => draft.advice.0,
         Verdict::High => draft.advice.1,
     };
@@ -101,18 +100,12 @@ pub(super) fn before(job: &Job, out: &mut Vec<Check>) {
         Draft {
             key: "battery.before_a".into(),
             circuit: None,
-            name: "Key off, before the work".into(),
-            how: "All off, doors shut, modules asleep, nothing added joined yet. Meter in the \
-                  battery's negative lead."
-                .into(),
+            name: say::key_off_before_the_work().into(),
+            how: say::all_off_doors_shut_modules_asleep().into(),
             quantity: Quantity::A,
             expected: USUAL_ASLEEP_A,
             window: (0.0, ASLEEP_A),
-            advice: (
-                "Minus sign: the leads are the wrong way round.",
-                "Something is awake or on: wait until every module is asleep, half an hour if need be, then read again. What \
-                 remains was there before: tell the owner and note it.",
-            ),
+            advice: (say::minus_sign_the_leads(), say::something_is_awake_or_on_wait()),
         },
         out,
     );
@@ -160,69 +153,56 @@ pub(super) fn cold(job: &Job, chain: &Chain, cold: &Cold, out: &mut Vec<Check>) 
         let high_ohm = (cold.most_ground_ohm + LEADS_OHM + COUNTS_OHM).max(0.5);
         check(
             "ground_ohm",
-            "resistance to ground",
-            "Battery negative off. Red on lamp -, black on the clamp that was taken off, not on the post. The leads' own \
-             0.1 to 0.2 ohm are included.",
+            say::resistance_to_ground(),
+            say::battery_negative_off_red_on_lamp(),
             Quantity::Ohm,
             cold.ground_ohm + LEADS_OHM,
             (0.0, (high_ohm * 10.0).round() / 10.0),
-            ("Check the leads.", "No clean ground: bare metal, toothed washer, tight; read again."),
+            (say::check_the_leads(), say::no_clean_ground_bare_metal_toothed()),
         );
     }
     if cold.is_fused && !chain.has_filament() {
         let coils_ohm = Some(cold.feed_ohm).filter(|ohm| COIL_PART * ohm < SOUND_OHM);
         let (how, expected, least) = match coils_ohm {
-            Some(ohm) => ("switch on: the coil shows", ohm, (COIL_PART * ohm).floor()),
-            None => ("switch on", SOUND_OHM * 10.0, SOUND_OHM),
+            Some(ohm) => (say::switch_on_the_coil_shows(), ohm, (COIL_PART * ohm).floor()),
+            None => (say::switch_on(), SOUND_OHM * 10.0, SOUND_OHM),
         };
         check(
             "load_ohm",
-            "load side of the fuse to ground",
-            &format!(
-                "Battery negative off, fuse out, {how}. Red on the load side of the fuse, black on the clamp that \
-                 was taken off."
-            ),
+            say::load_side_of_the_fuse(),
+            &say::battery_negative_off_fuse_out_red(&how),
             Quantity::Ohm,
             expected,
             (least, OPEN_OHM),
-            (
-                "The feed is shorted to the frame somewhere: leave the fuse out until it is found.",
-                "",
-            ),
+            (say::the_feed_is_shorted(), ""),
         );
     }
     if chain.origin != Origin::Battery && !chain.is_ground_switched {
         check(
             "source_off_v",
             if chain.is_plug {
-                "factory plug, function off"
+                say::factory_plug_function_off()
             } else {
-                "factory joint, function off"
+                say::factory_joint_function_off()
             },
             match chain.is_plug {
-                true => "Function off. Red in the plug's + pin, black on battery -.",
-                false => "Function off. Red on the joint, black on battery -.",
+                true => say::function_off_red_in_the_plug(),
+                false => say::function_off_red_on_the_joint(),
             },
             Quantity::V,
             0.0,
             (-OFF_V, OFF_V),
-            (
-                "Minus sign: the leads are the wrong way round.",
-                "Live with the function off: another wire, or a module that watches it.",
-            ),
+            (say::minus_sign_the_leads(), say::live_with_the_function_off_another()),
         );
     }
     check(
         "polarity_v",
-        "polarity at the plug",
-        "Lamp not plugged, switched on. Red where the lamp's + goes, black where its - goes.",
+        say::polarity_at_the_plug(),
+        say::lamp_not_plugged_switched_on_red(),
         Quantity::V,
         cold.open_v,
         polarity_window(chain, cold.open_span_v),
-        (
-            "Minus sign: the two pins are swapped. Little or none: feed or ground is open.",
-            "Engine running? Read the battery again.",
-        ),
+        (say::minus_sign_the_two_pins(), say::engine_running_read_the_battery_again()),
     );
 }
 
@@ -252,22 +232,18 @@ pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>
     };
     check(
         "wiggle",
-        "flickers when moved?",
-        "Lamps on. Move every connector, pull every crimp, bend what bends in use.".into(),
+        say::flickers_when_moved(),
+        say::lamps_on_move_every_connector_pull().into(),
         0.0,
-        ("", "Renew that joint now: it will not get better."),
+        ("", say::renew_that_joint_now_it_will()),
     );
     if !chain.sync_legs.is_empty() {
         check(
             "in_step",
-            "all lamps in step, one pattern?",
-            "Lamps on for a minute. Count a few rounds; look past them, not into them.".into(),
+            say::all_lamps_in_step_one_pattern(),
+            say::lamps_on_for_a_minute_count().into(),
             1.0,
-            (
-                "One flashes on its own: its sync lead is open, or its pattern is another. Set it again, then look at \
-                 its sync joint.",
-                "",
-            ),
+            (say::one_flashes_on_its_own(), ""),
         );
     }
     // Lamps that hang on other wires too stay lit; so may those behind a relay that holds itself, fed through it by
@@ -280,14 +256,10 @@ pub(super) fn lit(job: &Job, chain: &Chain, is_fused: bool, out: &mut Vec<Check>
     if is_fused && !is_fed_apart {
         check(
             "fuse_pull",
-            "out with its fuse, and nothing else?",
-            "Lit in one way alone. Pull the fuse: these lamps go out and nothing else does. Put it back."
-                .into(),
+            say::out_with_its_fuse_and_nothing(),
+            say::lit_in_one_way_alone_pull().into(),
             1.0,
-            (
-                "It is fed by another fuse too, or that fuse feeds more: find out before you close.",
-                "",
-            ),
+            (say::it_is_fed_by_another_fuse(), ""),
         );
     }
 }
@@ -311,23 +283,20 @@ pub(super) fn whole(
         let lit: Vec<&str> =
             chains.iter().filter(|c| c.follows.holds(a)).map(|c| c.name.as_str()).collect();
         let seen = match lit.as_slice() {
-            [] => "no added lamp lit".to_owned(),
-            some => format!("{} lit, no other added lamp", some.join(", ")),
+            [] => say::no_added_lamp_lit().to_owned(),
+            some => say::lit_no_other_added_lamp(&some.join(", ")),
         };
         push(
             job,
             Draft {
                 key: format!("{SEQUENCE}{keys}"),
                 circuit: None,
-                name: format!("With {}", proving.inputs.words(job, a)),
-                how: format!("{seen}; factory lamps as before, no message on the dash."),
+                name: say::with(&proving.inputs.words(job, a)),
+                how: say::factory_lamps_as_before_no_message(&seen),
                 quantity: Quantity::YesNo,
                 expected: 1.0,
                 window: (1.0, 1.0),
-                advice: (
-                    "Not as wished: look for the fault, or at the wish, before you go on.",
-                    "",
-                ),
+                advice: (say::not_as_wished_look(), ""),
             },
             out,
         );
@@ -336,17 +305,16 @@ pub(super) fn whole(
     let battery = Battery {
         key: "battery",
         name: "",
-        pole: "the battery's negative",
+        pole: say::the_battery_negative(),
         asleep_a: (before_a.unwrap_or(USUAL_ASLEEP_A), before_a.unwrap_or(ASLEEP_A)),
     };
-    let on =
-        proving.most_without_key().map(|s| format!("with {}", proving.inputs.words(job, s.inputs)));
+    let on = proving.most_without_key().map(|s| say::with_2(&proving.inputs.words(job, s.inputs)));
     currents(job, &battery, (start, on.as_deref()), out);
     if let Some(totals) = auxiliary {
         let battery = Battery {
             key: "auxiliary",
-            name: "Auxiliary battery: ",
-            pole: "the auxiliary battery's negative",
+            name: say::auxiliary_battery(),
+            pole: say::the_auxiliary_battery_negative(),
             asleep_a: (0.0, 0.0),
         };
         currents(job, &battery, (totals, on.as_deref()), out);
@@ -362,28 +330,23 @@ fn charges(job: &Job, auxiliary: &Auxiliary, out: &mut Vec<Check>) {
         Chemistry::Flooded | Chemistry::Agm => 13.2,
     };
     let closes = match auxiliary.isolation {
-        Isolation::VoltageSensing => "wait for the relay to close",
-        Isolation::ManualSwitch => "battery switch on",
-        Isolation::IgnitionRelay | Isolation::DiodeIsolator | Isolation::DcDc => "all lamps off",
+        Isolation::VoltageSensing => say::wait_for_the_relay_to_close(),
+        Isolation::ManualSwitch => say::battery_switch(),
+        Isolation::IgnitionRelay | Isolation::DiodeIsolator | Isolation::DcDc => {
+            say::all_lamps_off()
+        }
     };
     push(
         job,
         Draft {
             key: "auxiliary.charges".into(),
             circuit: None,
-            name: "Auxiliary battery: charged with the engine on?".into(),
-            how: format!(
-                "Engine on, {closes}. Red on its +, black on its -: above {} within a minute, and at rest again with \
-                 the engine off.",
-                shown(least_v * n, "V")
-            ),
+            name: say::auxiliary_battery_charged_with_the_engine().into(),
+            how: say::engine_on_red_on_its_plus(&closes, &shown(least_v * n, "V")),
             quantity: Quantity::YesNo,
             expected: 1.0,
             window: (1.0, 1.0),
-            advice: (
-                "Check both charge fuses, then the isolator: does it close, is its ground good?",
-                "",
-            ),
+            advice: (say::check_both_charge_fuses(), ""),
         },
         out,
     );
@@ -406,12 +369,9 @@ fn currents(
     out: &mut Vec<Check>,
 ) {
     let Battery { key, name, pole, asleep_a } = *battery;
-    let said = |what: &str| {
-        let mut text = format!("{name}{what}");
-        if name.is_empty() {
-            text[..1].make_ascii_uppercase();
-        }
-        text
+    let said = |what: &str| match name.is_empty() {
+        true => capital(what),
+        false => format!("{name}{what}"),
     };
     let (total_a, (low_a, high_a)) = totals.total_a;
     let hundredth = |a: f64| (a * 100.0).round() / 100.0;
@@ -421,21 +381,15 @@ fn currents(
             Draft {
                 key: format!("{key}.total_a"),
                 circuit: None,
-                name: said("current in all, added lamps on"),
-                how: format!(
-                    "Engine off, {on}, nothing else. Clamp round {pole} cable. Lamps that the vehicle had on the same \
-                     wires are included."
-                ),
+                name: said(say::current_in_all_added_lamps()),
+                how: say::engine_off_nothing_else_clamp_round(&on, &pole),
                 quantity: Quantity::A,
                 expected: total_a,
                 window: (
                     hundredth(low_a - 2.0 * amp_tolerance(low_a)),
                     hundredth(high_a + ASLEEP_A + amp_tolerance(high_a)),
                 ),
-                advice: (
-                    "A circuit is out, or draws less than planned.",
-                    "Something else is on, or a load is larger than planned.",
-                ),
+                advice: (say::a_circuit_is_out_or_draws(), say::something_else()),
             },
             out,
         );
@@ -448,18 +402,12 @@ fn currents(
         Draft {
             key: format!("{key}.key_off_a"),
             circuit: None,
-            name: said("key off, after the work"),
-            how: format!(
-                "All off, doors shut, modules asleep. Meter in {pole} lead. It must be back to what \
-                 it was."
-            ),
+            name: said(say::key_off_after_the_work()),
+            how: say::all_off_doors_shut_modules_asleep_meter(&pole),
             quantity: Quantity::A,
             expected,
             window: (0.0, hundredth(most_a + 0.02)),
-            advice: (
-                "Check the leads.",
-                "Something that was added stays on: pull its fuses one by one.",
-            ),
+            advice: (say::check_the_leads(), say::something_that_was_added_stays()),
         },
         out,
     );

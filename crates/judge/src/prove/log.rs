@@ -4,6 +4,7 @@ use crate::prove::checks::Check;
 use jiff::Timestamp;
 use jovek_base::table::{BadRow, Table, TooLong};
 use jovek_job::{CheckId, Reading};
+use jovek_phrases::prove as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -25,13 +26,13 @@ pub struct LogRead {
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum LogError {
     /// No header row with the two columns that there must be.
-    #[error("the first row has no column \"{missing}\"; head the columns check, value, at, by")]
+    #[error("{}", say::the_first_row_has_no_column(.missing))]
     NoColumn {
         /// The column.
         missing: &'static str,
     },
     /// Too long.
-    #[error("more than {MOST_ROWS} rows; split the log")]
+    #[error("{}", say::more_than_rows_split_the_log(&MOST_ROWS))]
     TooLong,
 }
 
@@ -72,22 +73,17 @@ struct Row<'a> {
 impl Row<'_> {
     fn reading(&self, checks: &[Check], now: Timestamp, comma: bool) -> Result<Reading, String> {
         let named = |c: &&Check| c.id.0 == self.check || c.name.eq_ignore_ascii_case(self.check);
-        let check = checks
-            .iter()
-            .find(named)
-            .ok_or_else(|| format!("there is no check \"{}\" in this job", self.check))?;
+        let check = checks.iter().find(named).ok_or_else(|| say::there_is_no_check(&self.check))?;
         let value = figure(self.value, self.unit, check.quantity.unit(), comma)?;
         let at = match self.at {
             "" => now,
-            text => text.parse::<Timestamp>().map_err(|_| {
-                format!("\"{text}\" is not a time; write it like 2026-03-02T09:30:00Z")
-            })?,
+            text => text.parse::<Timestamp>().map_err(|_| say::is_not_a_time_write(&text))?,
         };
         if at > now {
-            return Err(format!("{at} lies in the future"));
+            return Err(say::lies_in_the_future(&at));
         }
         if self.by.chars().count() > 60 || self.by.chars().any(char::is_control) {
-            return Err("the name is longer than 60 characters".into());
+            return Err(say::the_name_is_longer_than_60().into());
         }
         Ok(Reading {
             check: CheckId(check.id.0.clone()),
@@ -106,7 +102,7 @@ pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f
         return match lower.as_str() {
             "yes" | "y" | "1" => Ok(1.0),
             "no" | "n" | "0" => Ok(0.0),
-            _ => Err(format!("\"{text}\" is neither yes nor no")),
+            _ => Err(say::is_neither_yes_nor(&text)),
         };
     }
     if own == "ohm" && matches!(lower.as_str(), "ol" | "open") {
@@ -118,7 +114,7 @@ pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f
         .unwrap_or(plain.len());
     let (number, behind) = plain.split_at(split);
     if number.trim().is_empty() {
-        return Err(format!("\"{text}\" is not a number; write it like 12.31"));
+        return Err(say::is_not_a_number_write(&text));
     }
     let unit = if behind.is_empty() { unit } else { behind }.trim();
     let factor = match (unit.to_lowercase().as_str(), own) {
@@ -127,14 +123,12 @@ pub(crate) fn figure(text: &str, unit: &str, own: &str, comma: bool) -> Result<f
         ("mv", "V") | ("ma", "A") | ("mohm", "ohm") => 1e-3,
         ("kohm", "ohm") => 1e3,
         _ => {
-            return Err(format!(
-                "the unit \"{unit}\" does not fit this check; it is read in {own}"
-            ));
+            return Err(say::the_unit_does_not_fit(&unit, &own));
         }
     };
     match number.trim().parse::<f64>() {
         Ok(v) if v.is_finite() && (v * factor).abs() <= MOST => Ok(v * factor),
-        Ok(v) => Err(format!("{v} is more than any meter shows")),
-        Err(_) => Err(format!("\"{text}\" is not a number; write it like 12.31")),
+        Ok(v) => Err(say::is_more_than_any_meter_shows(&v)),
+        Err(_) => Err(say::is_not_a_number_write(&text)),
     }
 }

@@ -3,6 +3,7 @@
 use crate::prove::checks::{Check, Quantity};
 use crate::prove::hand::{Draft, push};
 use jovek_job::Job;
+use jovek_phrases::prove as say;
 
 /// Most that a sound connection takes under load, V. Common practice: 0.1 V for each.
 const CONTACT_V: f64 = 0.1;
@@ -26,16 +27,12 @@ pub(super) fn checks(job: &Job, out: &mut Vec<Check>) {
             Draft {
                 key: format!("repair|{name}.contact_v"),
                 circuit: None,
-                name: format!("{name}: lost in the contact"),
-                how: "Its lamp on. Red on the wire before the connector, black on the same wire behind it; each pin."
-                    .into(),
+                name: say::lost_in_the_contact(&name),
+                how: say::its_lamp_on_red().into(),
                 quantity: Quantity::V,
                 expected: USUAL_CONTACT_V,
                 window: (-0.02, CONTACT_V),
-                advice: (
-                    "The leads are the wrong way round.",
-                    "Still poor: bend the contact, or renew it; look how far the green goes into the wire.",
-                ),
+                advice: (say::the_leads_are_the_wrong_way(), say::still_poor_bend_the_contact()),
             },
             out,
         );
@@ -44,7 +41,7 @@ pub(super) fn checks(job: &Job, out: &mut Vec<Check>) {
         let modules = || job.record.coding.iter().map(|c| c.module.as_str());
         let name = told_apart(modules(), k, &coding.module);
         let reads = match coding.after() {
-            Ok(after) => format!("Read the value back: {after}. "),
+            Ok(after) => say::read_the_value_back(&after),
             Err(_) => String::new(),
         };
         push(
@@ -52,17 +49,12 @@ pub(super) fn checks(job: &Job, out: &mut Vec<Check>) {
             Draft {
                 key: format!("coding|{name}.coded"),
                 circuit: None,
-                name: format!("{name}: coded and working?"),
-                how: format!(
-                    "{reads}Key off for a minute, key on: the lamp works with its signal, no fault code comes back."
-                ),
+                name: say::coded_and_working(&name),
+                how: say::key_off_for_a_minute_key(&reads),
                 quantity: Quantity::YesNo,
                 expected: 1.0,
                 window: (1.0, 1.0),
-                advice: (
-                    "Read the value again before anything is written: never set a bit twice.",
-                    "",
-                ),
+                advice: (say::read_the_value_again_before_anything(), ""),
             },
             out,
         );

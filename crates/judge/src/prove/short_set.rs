@@ -8,6 +8,7 @@
 use crate::prove::checks::{Check, Quantity};
 use crate::prove::figures::Proving;
 use crate::prove::hand::SEQUENCE;
+use jovek_phrases::prove as say;
 use jovek_plan::inputs::Assignment;
 
 /// What a reading takes, s. Common practice: leads placed and read, a clamp set and zeroed, something tried by hand.
@@ -73,13 +74,10 @@ pub fn short_minutes_text(checks: &[Check]) -> String {
 pub fn left_open(checks: &[Check]) -> Vec<&'static str> {
     let has = |end: &str| checks.iter().any(|c| !c.is_short && c.id.0.ends_with(end));
     [
-        (has(".fuse_pull"), "That each fuse puts out its own lamps and nothing else."),
-        (
-            has(".source_off_v"),
-            "That a factory wire is dead with its function off: lamps may hide a volt or two.",
-        ),
-        (has(".load_ohm"), "A feed shorted to the frame, before its fuse blows."),
-        (!checks.is_empty(), "A joint that opens only warm, wet or shaken on the road."),
+        (has(".fuse_pull"), say::that_each_fuse_puts_out()),
+        (has(".source_off_v"), say::that_a_factory_wire_is_dead()),
+        (has(".load_ohm"), say::a_feed_shorted_to_the_frame()),
+        (!checks.is_empty(), say::a_joint_that_opens_only_warm()),
     ]
     .into_iter()
     .filter(|(is, _)| *is)

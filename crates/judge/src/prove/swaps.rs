@@ -4,6 +4,7 @@ use crate::prove::checks::{Check, Quantity, amp_tolerance};
 use crate::prove::hand::{Draft, push};
 use crate::swap::judge::{USUAL_PER_MINUTE, currents_a, flashes, least_a};
 use jovek_job::{Job, SwapFunction};
+use jovek_phrases::prove as say;
 
 /// How far an LED lamp's current may be from what stands on it, part of it. Common practice, no source.
 const LED_PART: f64 = 0.25;
@@ -31,22 +32,17 @@ pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
             Draft {
                 key: format!("swap|{name}.swap_a"),
                 circuit: None,
-                name: format!("{name}: current"),
-                how: "The function on, steady where it flashes; clamp round its wire, or the meter in place of its fuse. \
-                      About 12.8 V at the battery."
-                    .into(),
+                name: say::current(&name),
+                how: say::the_function_on_steady().into(),
                 quantity: Quantity::A,
                 expected: after_a,
                 window: (low_a.max(least_a), after_a + margin_a),
-                advice: (
-                    "A lamp is out or turned round; below what the watcher wants, a lost bulb is reported.",
-                    "A bulb is still in, or another lamp is on this wire.",
-                ),
+                advice: (say::a_lamp_is_out_or_turned(), say::a_bulb_is_still()),
             },
             out,
         );
         let rate = if flashes(swap.signal) {
-            format!("about {USUAL_PER_MINUTE:.0} flashes a minute, ")
+            say::about_flashes_a_minute(&USUAL_PER_MINUTE)
         } else {
             String::new()
         };
@@ -55,14 +51,12 @@ pub(super) fn swaps(job: &Job, out: &mut Vec<Check>) {
             Draft {
                 key: format!("swap|{name}.swap_works"),
                 circuit: None,
-                name: format!("{name}: works as before?"),
-                how: format!(
-                    "On and off, key off and on: {rate}no message, no glow while off, no other lamp lit."
-                ),
+                name: say::works_as_before(&name),
+                how: say::on_and_off_key_off(&rate),
                 quantity: Quantity::YesNo,
                 expected: 1.0,
                 window: (1.0, 1.0),
-                advice: ("The monitoring module rejects it: see Bulbs to LED, under Light.", ""),
+                advice: (say::the_monitoring_module_rejects_it_see(), ""),
             },
             out,
         );

@@ -13,6 +13,8 @@ use jovek_job::{
     Coding, Job, LampCircuit, Opened, Region, Signature, StepMark, SupplyState, SwapFunction,
     Visit, Watcher,
 };
+use jovek_phrases::common;
+use jovek_phrases::record as say;
 use jovek_plan::study::{Studied, study};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -151,7 +153,7 @@ pub fn as_built(job: &Job, now: Timestamp) -> AsBuilt {
             .record
             .slack
             .iter()
-            .map(|s| format!("{}: {} coiled", s.place, job.shop.units.length(s.length_m)))
+            .map(|s| say::coiled(&s.place, &job.shop.units.length(s.length_m)))
             .chain(kits_left(job))
             .collect(),
         cut: job.record.cut.clone(),
@@ -191,10 +193,9 @@ fn fitted(job: &Job, answers: &Answers) -> Vec<BuiltLine> {
                 planned,
             });
         };
-        line("Lamps", planned_lights.join(", "));
+        line(say::lamps(), planned_lights.join(", "));
         for choice in &circuit.choices {
-            let what = format!("{:?}", choice.part);
-            line(&what, choice.label.clone());
+            line(choice.part.label(), choice.label.clone());
         }
     }
     out.extend(swapped(job));
@@ -224,7 +225,7 @@ fn aimed(job: &Job) -> Vec<String> {
     let wall_m = job.lighting.wall_m.unwrap_or(WALL_M);
     let sheet = aim_sheet(job, &lamps, wall_m, job.lighting.region.unwrap_or(Region::Us));
     let found = sheet.iter().filter_map(|a| {
-        let how = if a.is_right? { "in range" } else { "out of range" };
+        let how = if a.is_right? { say::in_range() } else { say::out_of_range() };
         Some(match &a.found_text {
             Some(text) => format!("{}: {text}, {how}", a.name),
             None => format!("{}: {}", a.name, a.says),
@@ -245,11 +246,11 @@ fn swapped(job: &Job) -> Vec<BuiltLine> {
     let mut out = Vec::new();
     for swap in &job.swaps {
         for (place, led) in swap.leds() {
-            let text = format!("{} × LED {} W in place of {}", place.count, led.watt, place.bulb);
+            let text = say::led_w_in_place(&place.count, &led.watt, &place.bulb);
             out.push(line(swap, place.place.clone(), text));
         }
         for what in in_place(swap) {
-            out.push(line(swap, "For its watcher".into(), what));
+            out.push(line(swap, say::for_its_watcher().into(), what));
         }
     }
     out
@@ -265,9 +266,9 @@ fn switches(job: &Job, answers: &Answers) -> Vec<SwitchLine> {
             use jovek_job::LampRole as Role;
             let off_road = |role| matches!(role, Role::Work | Role::Driving);
             let not_for = if lights.any(|l| l.role.is_some_and(off_road)) {
-                "Not on the road: it dazzles. Off for oncoming traffic."
+                say::not_on_the_road_it_dazzles()
             } else if of().any(LampCircuit::flashes) {
-                "Only where local law allows its colour and flash."
+                say::only_where_local_law_allows()
             } else {
                 ""
             };
@@ -288,7 +289,7 @@ fn kits_left(job: &Job) -> Vec<String> {
         let left_m = kit.length_m? - circuit.chain.way_m();
         (left_m > 0.05).then(|| {
             let left = job.shop.units.length(left_m);
-            format!("{}, {}: {left} coiled", circuit.chain.name, kit.name)
+            say::coiled_2(&circuit.chain.name, &kit.name, &left)
         })
     };
     study.circuits.iter().filter_map(of).collect()
@@ -302,19 +303,19 @@ fn done_open(job: &Job) -> Vec<String> {
     let with_open = job.work.iter().filter(|m| !m.left_open.is_empty()).filter(is_last);
     let line = |m: &StepMark| {
         let day = m.at.get(..10).unwrap_or(&m.at);
-        format!("{}, {day}: {}. Why: {}", m.by, m.left_open.join("; "), m.why)
+        say::why(&m.by, &day, &m.left_open.join("; "), &m.why)
     };
     with_open.map(line).collect()
 }
 
 fn coding_line(c: &Coding) -> CodingLine {
     let done = c.after();
-    let verb = if c.is_set { "set" } else { "cleared" };
+    let verb = if c.is_set { say::set() } else { say::cleared() };
     CodingLine {
         module: c.module.clone(),
         is_wrong: done.is_err(),
         text: match done {
-            Ok(after) => format!("{} {verb}: {} before, {after} after", c.place(), c.before),
+            Ok(after) => say::before_after(&c.place(), &verb, &c.before, &after),
             Err(e) => e.to_string(),
         },
     }
@@ -326,7 +327,7 @@ fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
         let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return None };
         let written = c.written.as_ref()?;
         let Some(value) = &c.value else {
-            let text = format!("{written} written, the value before was not noted");
+            let text = say::written_the_value_before(&written);
             return Some(CodingLine { module: c.module.clone(), is_wrong: true, text });
         };
         let right = value.set(c.place());
@@ -335,9 +336,9 @@ fn swap_codings(job: &Job) -> impl Iterator<Item = CodingLine> {
             is_wrong: right.as_ref() != Ok(written),
             text: match right {
                 Ok(after) if after != *written => {
-                    format!("{value} before, {written} written; {after} is right")
+                    say::before_written_is_right(&value, &written, &after)
                 }
-                Ok(after) => format!("{} set: {value} before, {after} after", c.place()),
+                Ok(after) => say::set_before_after(&c.place(), &value, &after),
                 Err(e) => e.to_string(),
             },
         })
@@ -350,11 +351,11 @@ fn lux_line(l: &jovek_job::Lux) -> LuxLine {
         (Some(before), Some(after)) if before >= 0.05 => {
             let times = after / before;
             let times = if times < 10.0 { format!("{times:.1}") } else { format!("{times:.0}") };
-            format!("{} before, {} after: {times} times", lx(before), lx(after))
+            say::before_after_times(&lx(before), &lx(after), &times)
         }
         (before, after) => {
-            let said = |v: Option<f64>| v.map_or("not read".into(), lx);
-            format!("{} before, {} after", said(before), said(after))
+            let said = |v: Option<f64>| v.map_or(say::not_read().into(), lx);
+            say::before_after_2(&said(before), &said(after))
         }
     };
     LuxLine { spot: l.spot.clone(), text }
@@ -375,8 +376,8 @@ fn readings(job: &Job, answers: &Answers) -> Vec<ReadLine> {
             let is_off = last.value < c.low - 1e-9 || last.value > c.high + 1e-9;
             let unit = c.quantity.unit();
             let read = match (unit, last.value) {
-                ("", v) => if v > 0.5 { "yes" } else { "no" }.to_owned(),
-                ("ohm", v) if v >= 1e6 => "open".to_owned(),
+                ("", v) => if v > 0.5 { common::yes() } else { common::no() }.to_owned(),
+                ("ohm", v) if v >= 1e6 => common::open().to_owned(),
                 (unit, v) => jovek_base::figure::shown(v, unit).to_string(),
             };
             Some(ReadLine {
@@ -396,27 +397,23 @@ fn readings(job: &Job, answers: &Answers) -> Vec<ReadLine> {
 /// What whoever uses or mends the vehicle should beware of. Common practice, no source.
 fn cautions(job: &Job) -> Vec<String> {
     let mut out = vec![
-        "Battery negative off before any work on the wiring; a short at the positive post burns."
-            .to_owned(),
-        "A fuse that blows again is not the fault: find the short. Never a larger one.".to_owned(),
+        say::battery_negative_off_before_any_work().to_owned(),
+        say::a_fuse_that_blows_again().to_owned(),
     ];
     let lights = || job.circuits.iter().flat_map(|c| &c.lights);
     use jovek_job::LampRole as Role;
     if lights().any(|l| l.role.is_some_and(|r| matches!(r, Role::Work | Role::Driving))) {
-        out.push("Work and driving lamps dazzle: off on the road and toward people.".to_owned());
+        out.push(say::work_and_driving_lamps_dazzle_off().to_owned());
     }
     if job.circuits.iter().any(LampCircuit::flashes) {
-        out.push("Flashing lamps can set off seizures; stand away from them.".to_owned());
+        out.push(say::flashing_lamps_can_set_off_seizures().to_owned());
     }
-    out.push(
-        "Local lighting and roadworthiness rules have the last word on what may be lit where."
-            .to_owned(),
-    );
+    out.push(say::local_lighting_and_roadworthiness_rules().to_owned());
     out
 }
 
 /// How a revision was opened, in a sentence.
 pub fn opened_text(opened: &Opened) -> String {
     let day = opened.at.get(..10).unwrap_or(&opened.at);
-    format!("opened again on {day} by {}: {}", opened.by, opened.why)
+    say::opened_again(&day, &opened.by, &opened.why)
 }

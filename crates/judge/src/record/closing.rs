@@ -9,6 +9,7 @@ use crate::work::steps;
 use jovek_base::grade::Grade;
 use jovek_catalog::light::WALL_M;
 use jovek_job::{Job, Mark, Region, StepId, SupplyState};
+use jovek_phrases::record as say;
 use jovek_plan::study::study;
 use serde::Deserialize;
 use utoipa::ToSchema;
@@ -44,17 +45,17 @@ pub fn standing(job: &Job) -> Standing {
     let answers = assess(job);
     let mut out = Standing::default();
     if answers.circuits.is_empty() && !job.has_other_work() && job.trailer.is_none() {
-        out.holds.push("there is nothing to sign: no lamp, no repair, no coding".into());
+        out.holds.push(say::there_is_nothing_to_sign().into());
     }
     for c in &job.record.coding {
-        out.holds.extend(c.after().err().map(|e| format!("coding of {}: {e}", c.module)));
+        out.holds.extend(c.after().err().map(|e| say::coding_of(&c.module, &e)));
     }
     let of = |grade| answers.findings.iter().filter(move |f| f.grade == grade);
     out.stops = of(Grade::Stop).map(|f| format!("{}: {}", f.title, f.remedy)).collect();
     out.open.extend(steps_left(job, &answers));
     out.open.extend(readings_left(&answers));
     out.open.extend(aim_left(job));
-    out.open.extend(of(Grade::Fix).map(|f| format!("not mended: {}", f.title)));
+    out.open.extend(of(Grade::Fix).map(|f| say::not_mended(&f.title)));
     out
 }
 
@@ -66,7 +67,7 @@ fn steps_left(job: &Job, answers: &Answers) -> Option<String> {
     let all = steps(job, &study(job), answers);
     let left: Vec<String> =
         all.iter().filter(|s| !is_done(&s.id)).map(|s| s.what.clone()).collect();
-    counted(&left, "step is not marked done", "steps are not marked done")
+    counted(&left, say::step_is_not_marked_done(), say::steps_are_not_marked_done())
 }
 
 fn readings_left(answers: &Answers) -> Vec<String> {
@@ -77,8 +78,12 @@ fn readings_left(answers: &Answers) -> Vec<String> {
     let waiting = names(|v| v == Verdict::Waiting, true);
     let off = names(|v| matches!(v, Verdict::Low | Verdict::High), false);
     let mut out: Vec<String> = Vec::new();
-    out.extend(counted(&waiting, "reading is not taken", "readings are not taken"));
-    out.extend(counted(&off, "reading is outside its window", "readings are outside their window"));
+    out.extend(counted(&waiting, say::reading_is_not_taken(), say::readings_are_not_taken()));
+    out.extend(counted(
+        &off,
+        say::reading_is_outside_its_window(),
+        say::readings_are_outside_their_window(),
+    ));
     out
 }
 
@@ -94,8 +99,8 @@ fn aim_left(job: &Job) -> Vec<String> {
     let waiting = names(|a| a.is_right.is_none() && !a.is_pointed);
     let off = names(|a| a.is_right == Some(false));
     let mut out: Vec<String> = Vec::new();
-    out.extend(counted(&waiting, "lamp is not aimed", "lamps are not aimed"));
-    out.extend(counted(&off, "lamp is out of aim", "lamps are out of aim"));
+    out.extend(counted(&waiting, say::lamp_is_not_aimed(), say::lamps_are_not_aimed()));
+    out.extend(counted(&off, say::lamp_is_out_of_aim(), say::lamps_are_out_of_aim()));
     out
 }
 
@@ -105,7 +110,7 @@ fn counted(names: &[String], one: &str, several: &str) -> Option<String> {
     let named = names.iter().take(NAMED).cloned().collect::<Vec<_>>().join("; ");
     match names.len().checked_sub(NAMED) {
         _ if names.is_empty() => None,
-        Some(more) if more > 0 => Some(format!("{} {what}: {named}; and {more} more", names.len())),
+        Some(more) if more > 0 => Some(say::and_more(&names.len(), &what, &named, &more)),
         _ => Some(format!("{} {what}: {named}", names.len())),
     }
 }

@@ -4,14 +4,13 @@ use super::closing::{Closing, Standing, standing};
 use jiff::Timestamp;
 use jovek_job::diff::{Change, changes};
 use jovek_job::{Job, Opened, Signature};
+use jovek_phrases::record as say;
 
 /// Why a change to a job is refused.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum FrozenError {
     /// It is signed.
-    #[error(
-        "signed by {by} on {at}: {place} stays as it is. Open a new revision and say why, then change it"
-    )]
+    #[error("{}", say::signed_by_on_stays(.by, .at, .place))]
     Signed {
         /// Who signed.
         by: String,
@@ -21,28 +20,28 @@ pub enum FrozenError {
         place: String,
     },
     /// A name is missing.
-    #[error("say who signs: put your name in beside Undo")]
+    #[error("{}", say::say_who_signs_put_your_name())]
     Nameless,
     /// A reason is missing.
-    #[error("say why it is opened again")]
+    #[error("{}", say::say_why_it_is_opened_again())]
     NoReason,
     /// It is not signed.
-    #[error("the job is not signed: it is open already")]
+    #[error("{}", say::the_job_is_not_signed())]
     Open,
     /// A Stop stands, and nobody answers for it.
-    #[error("a Stop stands: {what}. Mend it, or say who answers for it")]
+    #[error("{}", say::a_stop_stands_mend(.what))]
     NobodyAnswers {
         /// Which.
         what: String,
     },
     /// Something is open, and nobody said why.
-    #[error("still open: {what}. Finish it, or say why it is signed all the same")]
+    #[error("{}", say::still_open_finish_it_or_say(.what))]
     StillOpen {
         /// What.
         what: String,
     },
     /// It cannot be signed.
-    #[error("not to be signed yet: {why}")]
+    #[error("{}", say::not_to_be_signed_yet(.why))]
     NotReady {
         /// Why.
         why: String,
@@ -72,13 +71,13 @@ pub fn may_follow(before: &Job, after: &Job) -> Result<(), FrozenError> {
     }
     // What was read or marked is never taken back.
     if !after.readings.starts_with(&before.readings) {
-        return refused("what was read".into());
+        return refused(say::what_was_read().into());
     }
     if !after.work.starts_with(&before.work) {
-        return refused("what was marked".into());
+        return refused(say::what_was_marked().into());
     }
     if !after.record.visits.starts_with(&before.record.visits) && !only_notes(before, after) {
-        return refused("visits that were made".into());
+        return refused(say::visits_that_were_made().into());
     }
     Ok(())
 }

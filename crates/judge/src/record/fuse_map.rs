@@ -2,6 +2,7 @@
 
 use jovek_catalog::fuse::Fuse;
 use jovek_job::{Job, PlaceId};
+use jovek_phrases::record as say;
 use jovek_plan::chain::{Chain, LinkKind, Origin};
 use jovek_plan::charge_cable::KEY_FUSE_A;
 use jovek_plan::sizes::LeadSource;
@@ -34,7 +35,7 @@ pub(super) fn fuse_map(job: &Job, study: &Assessment) -> Vec<FuseLine> {
         if let Some(fuse) = sizes.fuse.filter(|_| own) {
             let told = job.record.fuse_places.iter().find(|f| f.circuit == chain.id);
             let place = told.map_or_else(
-                || format!("planned: {}", planned_place(job, study, chain)),
+                || say::planned(&planned_place(job, study, chain)),
                 |f| f.place.clone(),
             );
             out.push(line(chain.name.clone(), fuse, place));
@@ -44,33 +45,33 @@ pub(super) fn fuse_map(job: &Job, study: &Assessment) -> Vec<FuseLine> {
         }
         for small in &sizes.lead_fuses {
             let place = match small.at {
-                LeadSource::Feed => "planned: where the thin leads leave the feed".to_owned(),
+                LeadSource::Feed => say::planned_where_the_thin_leads_leave().to_owned(),
                 LeadSource::Wire(f) | LeadSource::Branch(f) => {
-                    format!("planned: at the splice on the wire of {}", job.factory[f.0].name)
+                    say::planned_at_the_splice(&job.factory[f.0].name)
                 }
             };
-            out.push(line(format!("{}: control leads", chain.name), small.fuse, place));
+            out.push(line(say::control_leads(&chain.name), small.fuse, place));
         }
     }
     if let Some(shared) = &study.block {
-        let near = "planned: close to battery +".to_owned();
-        out.push(line("Fuse block: main fuse".into(), shared.plan.fuse, near));
+        let near = say::planned_close_to_battery_plus().to_owned();
+        out.push(line(say::fuse_block_main_fuse().into(), shared.plan.fuse, near));
         if let Some(key) = &shared.key {
-            let place = "planned: where the coil lead leaves its source".to_owned();
-            out.push(line("Fuse block: coil of its relay".into(), key.coil_fuse(), place));
+            let place = say::planned_where_the_coil_lead_leaves().to_owned();
+            out.push(line(say::fuse_block_coil_of_its_relay().into(), key.coil_fuse(), place));
         }
     }
     if let Some(cable) = &study.charge {
         for (end, place) in [
-            ("starting battery end", "planned: close to the starting battery"),
-            ("second battery end", "planned: close to the second battery"),
+            (say::starting_battery_end(), say::planned_close_to_the_starting_battery()),
+            (say::second_battery_end(), say::planned_close_to_the_second_battery()),
         ] {
-            let what = format!("Cable between the batteries: {end}");
+            let what = say::cable_between_the_batteries(&end);
             out.push(line(what, cable.fuse, place.into()));
         }
         if cable.key.is_some() {
-            let place = "planned: where its lead leaves the key's wire".to_owned();
-            out.push(line("Isolator: control lead".into(), Fuse::of_rating(KEY_FUSE_A), place));
+            let place = say::planned_where_its_lead_leaves().to_owned();
+            out.push(line(say::isolator_control_lead().into(), Fuse::of_rating(KEY_FUSE_A), place));
         }
     }
     out
@@ -80,16 +81,16 @@ pub(super) fn fuse_map(job: &Job, study: &Assessment) -> Vec<FuseLine> {
 fn planned_place(job: &Job, study: &Assessment, chain: &Chain) -> String {
     let circuit = &job.circuits[chain.index.0];
     if circuit.kit.is_some() {
-        return "in the holder of its harness".into();
+        return say::in_the_holder_of_its_harness().into();
     }
     if chain.block.is_some() {
-        return "in the fuse block".into();
+        return say::in_the_fuse_block().into();
     }
     if let Origin::Factory { index, .. } = chain.origin {
         let name = &job.factory[index].name;
         return match chain.is_position {
-            true => format!("in the adapter at {name}"),
-            false => format!("at the splice on the wire of {name}"),
+            true => say::in_the_adapter(&name),
+            false => say::at_the_splice_on_the_wire(&name),
         };
     }
     let sited = circuit.sites.as_ref().zip(study.layout.as_ref()).and_then(|(sites, layout)| {
@@ -98,7 +99,7 @@ fn planned_place(job: &Job, study: &Assessment, chain: &Chain) -> String {
     });
     match (sited, chain.is_auxiliary) {
         (Some(place), _) => place,
-        (None, true) => "close to the second battery".into(),
-        (None, false) => "close to battery +".into(),
+        (None, true) => say::close_to_the_second_battery().into(),
+        (None, false) => say::close_to_battery_plus().into(),
     }
 }

@@ -6,6 +6,8 @@ use jiff::civil::Date;
 use jiff::{Timestamp, ToSpan as _, tz::TimeZone};
 use jovek_base::figure::shown;
 use jovek_job::{Job, Reading, VisitKind};
+use jovek_phrases::common;
+use jovek_phrases::record as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -99,7 +101,7 @@ fn one(check: &Check, old: &Reading, new: &Reading) -> Drift {
     };
     Drift {
         name: check.name.clone(),
-        says: format!("{} was {old_text}, now {new_text}", check.name),
+        says: say::was_now(&check.name, &old_text, &new_text),
         old_text,
         new_text,
         at: new.at.clone(),
@@ -110,7 +112,7 @@ fn one(check: &Check, old: &Reading, new: &Reading) -> Drift {
 /// A small voltage in mV, as people speak of drops.
 fn text(check: &Check, value: f64) -> String {
     match check.quantity {
-        Quantity::YesNo => if value > 0.5 { "yes" } else { "no" }.into(),
+        Quantity::YesNo => if value > 0.5 { common::yes() } else { common::no() }.into(),
         Quantity::V if value.abs() < 1.0 => format!("{:.0} mV", value * 1000.0),
         other => shown(value, other.unit()).to_string(),
     }

@@ -7,6 +7,8 @@ use jovek_job::{
     BodyKind, CircuitId, Flash, Job, LampColour, LampPlace, LampRole, Light, LightId, Mount,
     Region, SupplyState,
 };
+use jovek_phrases::common;
+use jovek_phrases::road as say;
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
 use serde::Serialize;
@@ -103,10 +105,6 @@ pub struct RoadReport {
     pub says: &'static str,
 }
 
-/// Stands on every page with rules.
-pub const LAST_WORD: &str = "Recalled from memory, no legal advice: look it up, ask the local authority in writing. \
-     The local code has the last word.";
-
 /// Holds a job against the rules: of the region asked, else of the job's own, else of both.
 ///
 /// # Errors
@@ -136,7 +134,7 @@ pub fn road_of(
         vehicle_m: vehicle.size_m,
         is_trailer,
         regions: regions.into_iter().map(|r| vehicle.region(r)).collect(),
-        says: LAST_WORD,
+        says: say::last_word(),
     })
 }
 
@@ -150,8 +148,8 @@ pub(super) struct Vehicle<'a> {
 
 pub(super) fn reason(entry: &Entry, verdict: RoadVerdict, says: String) -> RoadReason {
     let region = match entry.region {
-        Region::Us => "us",
-        Region::Un => "un",
+        Region::Us => say::us(),
+        Region::Un => say::un(),
     };
     RoadReason {
         verdict,
@@ -164,17 +162,17 @@ pub(super) fn reason(entry: &Entry, verdict: RoadVerdict, says: String) -> RoadR
 
 pub(super) fn colour_name(colour: LampColour) -> &'static str {
     match colour {
-        LampColour::White => "white",
-        LampColour::Yellow => "selective yellow",
-        LampColour::Amber => "amber",
-        LampColour::Red => "red",
-        LampColour::Green => "green",
-        LampColour::Blue => "blue",
+        LampColour::White => common::white(),
+        LampColour::Yellow => say::selective_yellow(),
+        LampColour::Amber => say::amber(),
+        LampColour::Red => common::red(),
+        LampColour::Green => common::green(),
+        LampColour::Blue => common::blue(),
     }
 }
 
 pub(super) fn one_of(colours: &[LampColour]) -> String {
-    colours.iter().map(|c| colour_name(*c)).collect::<Vec<_>>().join(" or ")
+    colours.iter().map(|c| colour_name(*c)).collect::<Vec<_>>().join(say::or())
 }
 
 impl Vehicle<'_> {
@@ -188,14 +186,13 @@ impl Vehicle<'_> {
         let missing: Vec<Missing> = rules(region).filter_map(|e| self.missing(e)).collect();
         let count = |v: RoadVerdict| lamps.iter().filter(|l| l.verdict == v).count();
         let lacks = missing.iter().filter(|m| m.verdict == RoadVerdict::Wrong).count();
-        let mut text = format!(
-            "{} wrong, {} to ask, {} right",
-            count(RoadVerdict::Wrong),
-            count(RoadVerdict::Ask),
-            count(RoadVerdict::Right)
+        let mut text = say::wrong_to_ask_right(
+            &count(RoadVerdict::Wrong),
+            &count(RoadVerdict::Ask),
+            &count(RoadVerdict::Right),
         );
         if lacks > 0 {
-            text += &format!(", {lacks} missing");
+            text += &say::missing(&lacks);
         }
         RegionReport {
             region,

@@ -1,9 +1,10 @@
 //! One lamp against the rules: colour, place, height, when it is on, class, what an added lamp may do.
 
 use super::judge::{LampOnRoad, RoadReason, RoadVerdict, Vehicle, colour_name, one_of, reason};
-use super::rulebook::{Entry, Facing, OnRoad, Rule, rules};
+use super::rulebook::{Confidence, Entry, Facing, OnRoad, Rule, rules};
 use crate::light::lamps::Lamp;
 use jovek_job::{LampRole, Region, Signal, WarningClass, Wish};
+use jovek_phrases::road as say;
 
 impl Vehicle<'_> {
     /// Against every rule of a region that is for it.
@@ -14,10 +15,10 @@ impl Vehicle<'_> {
                 lamp,
                 vec![RoadReason {
                     verdict: RoadVerdict::Ask,
-                    says: "Say under Light what the lamp is for.".into(),
+                    says: say::say_under_light_what_the_lamp().into(),
                     rule: String::new(),
                     source: "the job".into(),
-                    confidence: "high",
+                    confidence: Confidence::High.label(),
                 }],
             );
         };
@@ -51,10 +52,10 @@ impl Vehicle<'_> {
             Some(best) => reasons.extend(best),
             None => reasons.push(RoadReason {
                 verdict: RoadVerdict::Ask,
-                says: format!("The rule book says nothing of {} there: ask.", role.label()),
+                says: say::the_rule_book_says_nothing(&role.label()),
                 rule: String::new(),
                 source: "this rule book".into(),
-                confidence: "low",
+                confidence: Confidence::Low.label(),
             }),
         }
         for entry in rules(region) {
@@ -89,10 +90,7 @@ impl Vehicle<'_> {
             Rule::Reflector { .. } | Rule::General { .. } => return out,
         };
         if !colours.contains(&lamp.colour) {
-            say(
-                RoadVerdict::Wrong,
-                format!("{name}: {}, not {}.", one_of(colours), colour_name(lamp.colour)),
-            );
+            say(RoadVerdict::Wrong, say::not(&name, &one_of(colours), &colour_name(lamp.colour)));
         }
         let up_mm = 1000.0 * lamp.source.mount.at.up_m;
         let [low, mut high] = *height_mm;
@@ -107,26 +105,23 @@ impl Vehicle<'_> {
         if is_low || is_high {
             let range = match (low, high) {
                 (Some(low), Some(high)) => self.job.shop.units.tape_between(low, high),
-                (Some(low), None) => format!("{} or more", self.job.shop.units.tape(low)),
-                (None, Some(high)) => format!("{} at most", self.job.shop.units.tape(high)),
+                (Some(low), None) => say::or_more(&self.job.shop.units.tape(low)),
+                (None, Some(high)) => say::at_most(&self.job.shop.units.tape(high)),
                 (None, None) => String::new(),
             };
             let (verdict, where_) = if lamp.is_place_assumed {
                 (
                     RoadVerdict::Ask,
-                    format!(
-                        "about {} high, not measured: measure it",
-                        self.job.shop.units.tape(up_mm)
-                    ),
+                    say::about_high_not_measured_measure(&self.job.shop.units.tape(up_mm)),
                 )
             } else {
-                (RoadVerdict::Wrong, format!("{} high", self.job.shop.units.tape(up_mm)))
+                (RoadVerdict::Wrong, say::high(&self.job.shop.units.tape(up_mm)))
             };
-            say(verdict, format!("{name}: {range} above the ground, this one {where_}."));
+            say(verdict, say::above_the_ground_this_one(&name, &range, &where_));
         }
         let flash = self.flash(lamp);
         if steady && flash.is_some() {
-            say(RoadVerdict::Wrong, format!("{name}: steady, this one flashes."));
+            say(RoadVerdict::Wrong, say::steady_this_one_flashes(&name));
         }
         if let Rule::Added { hz, on_part, road, most, classes, .. } = &entry.rule {
             if let Some((verdict, says)) = self.class(classes, name, lamp) {
@@ -136,32 +131,26 @@ impl Vehicle<'_> {
                 if !(*slow..=*fast).contains(&flash.hz) {
                     say(
                         RoadVerdict::Wrong,
-                        format!(
-                            "{name}: {slow} to {fast} flashes a second, this one {}.",
-                            flash.hz
-                        ),
+                        say::to_flashes_a_second_this_one(&name, &slow, &fast, &flash.hz),
                     );
                 }
                 if on_part.is_some_and(|part| flash.duty > part + 1e-9) {
                     say(
                         RoadVerdict::Wrong,
-                        format!(
-                            "{name}: lit for at most {:.0} % of the time.",
-                            100.0 * on_part.unwrap_or(0.0)
-                        ),
+                        say::lit_for_at_most(&name, &(100.0 * on_part.unwrap_or(0.0))),
                     );
                 }
             }
             let alike = self.lamps.iter().filter(|l| l.role == lamp.role).count();
             if let Some(most) = most.filter(|m| alike > *m) {
-                say(RoadVerdict::Ask, format!("{name}: at most {most}, here are {alike}."));
+                say(RoadVerdict::Ask, say::at_most_here(&name, &most, &alike));
             }
             let (verdict, says) = self.on_road(*road, name, lamp);
             say(verdict, says);
         }
         if out.is_empty() {
             let note = entry.note.as_ref().map_or(String::new(), |n| format!(" ({n})"));
-            out.push(reason(entry, RoadVerdict::Right, format!("{name}: as the rule says{note}.")));
+            out.push(reason(entry, RoadVerdict::Right, say::as_the_rule_says(&name, &note)));
         }
         out
     }
@@ -177,17 +166,16 @@ impl Vehicle<'_> {
             return None;
         }
         let wanted: Vec<&str> = classes.iter().map(|c| c.label()).collect();
-        let wanted = wanted.join(" or ");
+        let wanted = wanted.join(say::or());
         let class = self.light(lamp).and_then(|l| l.optic.as_ref()).and_then(|o| o.class);
         Some(match class {
             Some(class) if classes.contains(&class) => {
-                (RoadVerdict::Right, format!("{name}: {}, as its work asks.", class.label()))
+                (RoadVerdict::Right, say::as_its_work_asks(&name, &class.label()))
             }
-            Some(class) => (
-                RoadVerdict::Wrong,
-                format!("{name}: {wanted} for work on the road, this one is {}.", class.label()),
-            ),
-            None => (RoadVerdict::Ask, format!("{name}: {wanted}; read it off the lens.")),
+            Some(class) => {
+                (RoadVerdict::Wrong, say::for_work_on_the_road(&name, &wanted, &class.label()))
+            }
+            None => (RoadVerdict::Ask, say::read_it_off_the_lens(&name, &wanted)),
         })
     }
 
@@ -196,43 +184,38 @@ impl Vehicle<'_> {
         let wish = self.job.circuits.iter().find(|c| c.id == lamp.circuit).map(|c| &c.lit);
         let permit = self.job.lighting.permits.iter().find(|p| p.colour == lamp.colour);
         match road {
-            OnRoad::Lawful => (RoadVerdict::Right, format!("{name}: may be lit on the road.")),
+            OnRoad::Lawful => (RoadVerdict::Right, say::may_be_lit_on_the_road(&name)),
             OnRoad::HighBeamOnly => {
                 if wish.is_some_and(|w| needs(w, Signal::HighBeam)) {
-                    (RoadVerdict::Right, format!("{name}: lit with high beam only."))
+                    (RoadVerdict::Right, say::lit_with_high_beam_only(&name))
                 } else {
-                    let says = format!("{name}: with high beam only; its wish lights it without.");
+                    let says = say::with_high_beam_only_its_wish(&name);
                     (RoadVerdict::Wrong, says)
                 }
             }
             OnRoad::Off => {
                 if wish.is_some_and(keeps_off_moving) {
-                    (RoadVerdict::Right, format!("{name}: goes out when the vehicle moves."))
+                    (RoadVerdict::Right, say::goes_out_when_the_vehicle_moves(&name))
                 } else {
-                    let says = format!(
-                        "{name}: off on the road. Its switch must be off while driving; a speed gate makes sure."
-                    );
+                    let says = say::off_on_the_road_its_switch(&name);
                     (RoadVerdict::Ask, says)
                 }
             }
             OnRoad::Permit => match permit {
-                Some(p) => (RoadVerdict::Right, format!("{name}: permitted by {}.", p.by)),
+                Some(p) => (RoadVerdict::Right, say::permitted_by(&name, &p.by)),
                 None => (
                     RoadVerdict::Ask,
-                    format!(
-                        "{name}: {} by permission; note who gave it.",
-                        colour_name(lamp.colour)
-                    ),
+                    say::by_permission_note_who_gave(&name, &colour_name(lamp.colour)),
                 ),
             },
             OnRoad::Emergency => match permit {
-                Some(p) => (RoadVerdict::Right, format!("{name}: permitted by {}.", p.by)),
+                Some(p) => (RoadVerdict::Right, say::permitted_by(&name, &p.by)),
                 None => (
                     RoadVerdict::Wrong,
-                    format!("{name}: {} is for emergency vehicles.", colour_name(lamp.colour)),
+                    say::is_for_emergency_vehicles(&name, &colour_name(lamp.colour)),
                 ),
             },
-            OnRoad::Ask => (RoadVerdict::Ask, format!("{name}: local law says whether and how.")),
+            OnRoad::Ask => (RoadVerdict::Ask, say::local_law_says_whether_and_how(&name)),
         }
     }
 
@@ -255,11 +238,9 @@ impl Vehicle<'_> {
         }
         let hz = self.flash(lamp).map(|f| f.hz);
         match (most_hz, hz) {
-            (Some(most), Some(hz)) if hz > *most => Some(reason(
-                entry,
-                RoadVerdict::Ask,
-                format!("{hz} flashes a second: {says}; 15 to 25 are the worst."),
-            )),
+            (Some(most), Some(hz)) if hz > *most => {
+                Some(reason(entry, RoadVerdict::Ask, say::flashes_a_second_15_to_25(&hz, &says)))
+            }
             _ => None,
         }
     }

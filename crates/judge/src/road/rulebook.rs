@@ -5,6 +5,7 @@
 
 use include_dir::{Dir, include_dir};
 use jovek_job::{LampColour, LampRole, Region, WarningClass};
+use jovek_phrases::road as say;
 use serde::Deserialize;
 use std::sync::LazyLock;
 
@@ -103,9 +104,9 @@ impl Confidence {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            Confidence::Low => "low",
-            Confidence::Medium => "medium",
-            Confidence::High => "high",
+            Confidence::Low => say::low_confidence(),
+            Confidence::Medium => say::medium_confidence(),
+            Confidence::High => say::high_confidence(),
         }
     }
 }

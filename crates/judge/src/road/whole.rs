@@ -4,6 +4,7 @@ use super::judge::{Missing, RoadReason, RoadVerdict, Vehicle, one_of, reason};
 use super::rulebook::{Entry, Rule};
 use crate::light::lamps::Lamp;
 use jovek_job::{HousedLamp, HousingId, LampRole, Light, LightId, Signal, Wish};
+use jovek_phrases::road as say;
 use std::collections::BTreeSet;
 
 /// What counts as one lamp.
@@ -58,11 +59,7 @@ impl Vehicle<'_> {
                     lamp,
                     *least,
                     0,
-                    format!(
-                        "{}, {} high",
-                        one_of(colours),
-                        self.job.shop.units.tape_between(low, high)
-                    ),
+                    say::high_2(&one_of(colours), &self.job.shop.units.tape_between(low, high)),
                 )
             }
             _ => return None,
@@ -76,9 +73,9 @@ impl Vehicle<'_> {
             _ => RoadVerdict::Ask,
         };
         let text = match (verdict, have) {
-            (RoadVerdict::Wrong, have) => format!("{least} {wanted}, the job has {have}"),
-            (_, 0) => format!("{least} {wanted}: on the vehicle already?"),
-            (_, have) => format!("{least} {wanted}, the job adds {have}"),
+            (RoadVerdict::Wrong, have) => say::the_job(&least, &wanted, &have),
+            (_, 0) => say::on_the_vehicle_already(&least, &wanted),
+            (_, have) => say::the_job_adds(&least, &wanted, &have),
         };
         let note = entry.note.clone().unwrap_or_default();
         Some(Missing { lamp: lamp.clone(), text, verdict, reason: reason(entry, verdict, note) })
@@ -121,8 +118,7 @@ impl Vehicle<'_> {
                 let flashes = self.flashes_apart_hz();
                 let sum: f64 = flashes.iter().sum();
                 (flashes.len() > 1 && sum > *most + 1e-9).then(|| {
-                    let says =
-                        format!("Unsynchronised, {sum:.1} flashes a second together: {says}. Synchronise them.");
+                    let says = say::unsynchronised_flashes_a_second_together(&sum, &says);
                     reason(entry, RoadVerdict::Ask, says)
                 })
             }
@@ -132,9 +128,7 @@ impl Vehicle<'_> {
                 (sum > 0.0).then(|| {
                     let over = sum > *most;
                     let verdict = if over { RoadVerdict::Wrong } else { RoadVerdict::Ask };
-                    let says = format!(
-                        "{lamp}: {sum:.0} cd together; with the vehicle's own main beams at most {most:.0} cd."
-                    );
+                    let says = say::cd_together_with_the_vehicle_own(&lamp, &sum, &most);
                     reason(entry, verdict, says)
                 })
             }

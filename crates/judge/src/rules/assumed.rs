@@ -3,6 +3,7 @@
 use super::{Context, Finding, Grade};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
+use jovek_phrases::rules as say;
 
 /// Says once how many figures are assumed. Which of them matters most is asked by
 /// [`crate::question`].
@@ -15,17 +16,13 @@ pub fn figures(context: &Context, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::Assumed,
         grade: Grade::Mind,
-        title: format!("{n} figure{} assumed", if n == 1 { "" } else { "s" }),
+        title: say::figure_assumed(&n, &(if n == 1 { "" } else { "s" })),
         why: match lengths {
-            0 => "All lengths are measured; what is left moves the figures less.".into(),
-            1 => "One of them is a length; a sized wire is only as good as its length.".into(),
-            _ => {
-                format!(
-                    "{lengths} of them are lengths; a sized wire is only as good as its length."
-                )
-            }
+            0 => say::all_lengths_are_measured_what().into(),
+            1 => say::one_of_them_is_a_length().into(),
+            _ => say::of_them_are_lengths_a_sized(&lengths),
         },
-        remedy: "Answer the question above: it asks for the one that matters most.".into(),
+        remedy: say::answer_the_question_above_it_asks().into(),
         source: Source::practice("assumed figures"),
         stage: Stage::Run,
         circuit: None,

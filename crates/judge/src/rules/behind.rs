@@ -7,6 +7,7 @@ use crate::trailer::probe::{WireVerdict, judged};
 use crate::trailer::towed::towed;
 use jovek_base::source::Source;
 use jovek_job::LinkSide;
+use jovek_phrases::rules as say;
 
 /// Findings of the connection between two vehicles.
 pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
@@ -23,9 +24,10 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
             circuit: None,
         });
     };
-    for (side, kind, whose) in
-        [(LinkSide::Vehicle, link.socket, "vehicle"), (LinkSide::Trailer, link.plug, "trailer")]
-    {
+    for (side, kind, whose) in [
+        (LinkSide::Vehicle, link.socket, say::vehicle()),
+        (LinkSide::Trailer, link.plug, say::trailer()),
+    ] {
         let Some(connector) = connector(kind) else { continue };
         let wires = link.wires.iter().enumerate().filter(|(_, w)| w.side == side);
         for wire in judged(connector, wires).into_iter().filter(|w| w.verdict == WireVerdict::Wrong)
@@ -33,9 +35,9 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
             say(
                 FindingCode::FoundWire,
                 Grade::Fix,
-                format!("{} wire of the {whose}: {}", wire.colour, wire.says),
-                "Do not join a wire on readings that contradict each other.".into(),
-                "Probe it again, one function at a time, with a lamp as load.",
+                say::wire_of(&wire.colour, &whose, &wire.says),
+                say::do_not_join_a_wire().into(),
+                say::probe_it_again_one_function(),
                 Source::practice("probe every function, trust no colour"),
             );
         }
@@ -47,13 +49,9 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
         say(
             FindingCode::TowedLamps,
             Grade::Stop,
-            format!("Towed, with {}: {}", worst.on, worst.wrong),
-            format!(
-                "In {} of {} combinations of the towing vehicle's functions the rear lamps show the wrong thing.",
-                answer.wrong,
-                answer.tests.len()
-            ),
-            "See Run > Trailer: a converter, or a relay in its own stop lamp wire.",
+            say::towed_with(&worst.on, &worst.wrong),
+            say::in_of_combinations_of_the_towing(&answer.wrong, &answer.tests.len()),
+            say::see_run_trailer_a_converter(),
             Source::practice("a towed vehicle's lamps obey the towing vehicle"),
         );
     }
@@ -61,7 +59,7 @@ pub fn trailer(context: &Context, out: &mut Vec<Finding>) {
         say(
             FindingCode::TowDrain,
             Grade::Fix,
-            "Its battery runs down on the longest tow with the key on".into(),
+            say::its_battery_runs_down().into(),
             drain.text,
             drain.remedies.first().map_or("", String::as_str),
             Source::practice("charge needed to start"),

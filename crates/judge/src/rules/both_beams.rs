@@ -4,6 +4,7 @@ use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_job::{LampRole, ReturnKind, Signal, VehicleSide};
+use jovek_phrases::rules as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::logic::Leaf;
 
@@ -22,19 +23,16 @@ pub fn on_one(context: &Context, out: &mut Vec<Finding>) {
         || wire.is_some() && low.iter().all(|v| v.chain.origin_wire() == wire && !has_fuse(v));
     let is_one_ground = low.iter().all(|v| v.chain.return_by == ReturnKind::GroundBus);
     let (what, remedy) = match (is_one_fuse, is_one_ground) {
-        (true, _) => (
-            "A blown fuse, a dead relay or a loose stud",
-            "A circuit for each side, each with a fuse, a relay and a stud of its own.",
-        ),
-        (false, true) => ("A loose stud of the bus", "A stud for each side, not the shared bus."),
+        (true, _) => (say::a_blown_fuse_a_dead_relay(), say::a_circuit_for_each_side_each()),
+        (false, true) => (say::a_loose_stud_of_the_bus(), say::a_stud_for_each_side()),
         (false, false) => return,
     };
     let (stage, circuit) = about(first, Stage::Feed);
     out.push(Finding {
         code: FindingCode::BothBeams,
         grade: Grade::Fix,
-        title: "One fault puts out both low beams".into(),
-        why: format!("{what} darkens {lamps} headlamps at once."),
+        title: say::one_fault_puts_out_both_low().into(),
+        why: say::darkens_headlamps_at_once(&what, &lamps),
         remedy: remedy.into(),
         source: Source::practice("one fused feed for each side of the low beam"),
         stage,

@@ -9,6 +9,7 @@ use jovek_base::units::Units;
 use jovek_catalog::conductor::WireSystem;
 use jovek_catalog::relay;
 use jovek_job::SupplyState;
+use jovek_phrases::rules as say;
 use jovek_plan::chain::LinkKind;
 use jovek_plan::sizes::ControlChoice;
 use jovek_plan::sizing::trial::Refusal;
@@ -18,49 +19,35 @@ pub fn wire(system: WireSystem, view: &CircuitView, out: &mut Vec<Finding>) {
     let trial = &view.sized.chosen;
     let Some(refusal) = &trial.refusal else { return };
     let (grade, code, remedy) = match refusal {
-        Refusal::Ampacity { .. } => (
-            Grade::Stop,
-            FindingCode::WireBelowFuse,
-            "Thicker wire, a smaller load, or a cooler and looser path.",
-        ),
-        Refusal::NoFuse { .. } => (
-            Grade::Stop,
-            FindingCode::NoFuse,
-            "Split the load over two or more circuits, each with its fuse.",
-        ),
-        Refusal::FarEnd(_) => (
-            Grade::Stop,
-            FindingCode::ShortNotCleared,
-            "Thicker or shorter wire, or a smaller fuse, so that a short opens it at once.",
-        ),
-        Refusal::Unsolved { .. } => {
-            (Grade::Stop, FindingCode::NoSteadyState, "Check the figures of lamps and supply.")
+        Refusal::Ampacity { .. } => {
+            (Grade::Stop, FindingCode::WireBelowFuse, say::thicker_wire_a_smaller_load())
         }
-        Refusal::Drop(d) if d.is_beyond_copper() => (
-            Grade::Fix,
-            FindingCode::DropTooLarge,
-            "Thicker wire does not help: fit lamps with a lower cut-in, fewer of them, or a feed that keeps its voltage.",
-        ),
-        Refusal::Drop(_) => (
-            Grade::Fix,
-            FindingCode::DropTooLarge,
-            "A relay nearer to the battery, a shorter run, fewer lamps on it, or a second feed.",
-        ),
-        Refusal::Mechanical { .. } => (
-            Grade::Fix,
-            FindingCode::WireTooThin,
-            "Take 0.75 mm² (18 gauge) or more outside the cab.",
-        ),
+        Refusal::NoFuse { .. } => {
+            (Grade::Stop, FindingCode::NoFuse, say::split_the_load_over_two())
+        }
+        Refusal::FarEnd(_) => {
+            (Grade::Stop, FindingCode::ShortNotCleared, say::thicker_or_shorter_wire())
+        }
+        Refusal::Unsolved { .. } => {
+            (Grade::Stop, FindingCode::NoSteadyState, say::check_the_figures_of_lamps())
+        }
+        Refusal::Drop(d) if d.is_beyond_copper() => {
+            (Grade::Fix, FindingCode::DropTooLarge, say::thicker_wire_does_not_help_fit())
+        }
+        Refusal::Drop(_) => {
+            (Grade::Fix, FindingCode::DropTooLarge, say::a_relay_nearer_to_the_battery())
+        }
+        Refusal::Mechanical { .. } => {
+            (Grade::Fix, FindingCode::WireTooThin, say::take_0_75_mm_18_gauge())
+        }
     };
     let (stage, circuit) = about(view, Stage::Run);
     let is_own = view.circuit.told_wire().is_some() || view.circuit.told_fuse_a().is_some();
     let title = match refusal {
-        _ if view.circuit.kit.is_some() => {
-            format!("{}: the harness from the box breaks a rule", view.chain.name)
-        }
-        _ if is_own => format!("{}: your choice breaks a rule", view.chain.name),
-        Refusal::Drop(_) => format!("{}: no wire holds the voltage up", view.chain.name),
-        _ => format!("{}: no wire on the shelf will do", view.chain.name),
+        _ if view.circuit.kit.is_some() => say::the_harness_from_the_box_breaks(&view.chain.name),
+        _ if is_own => say::your_choice_breaks_a_rule(&view.chain.name),
+        Refusal::Drop(_) => say::no_wire_holds_the_voltage_up(&view.chain.name),
+        _ => say::no_wire_on_the_shelf_will(&view.chain.name),
     };
     out.push(Finding {
         code,
@@ -78,16 +65,10 @@ pub fn wire(system: WireSystem, view: &CircuitView, out: &mut Vec<Finding>) {
 pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
     let load = amps(view.sized.chosen.load_a);
     let why = match view.sized.chosen.sizes.control {
-        ControlChoice::Switch { rating_a: None } => {
-            format!(
-                "No panel switch bears {load} of these lamps by itself; its contacts would weld or burn."
-            )
-        }
-        ControlChoice::Relay { is_enough: false, .. } => {
-            format!("{load} is more than the contact of the strongest relay should carry.")
-        }
+        ControlChoice::Switch { rating_a: None } => say::no_panel_switch_bears_of_these(&load),
+        ControlChoice::Relay { is_enough: false, .. } => say::is_more_than_the_contact(&load),
         ControlChoice::Planned(hardware) if !hardware.is_enough => {
-            format!("{load} is more than the relay, diode or switch of this way should carry.")
+            say::is_more_than_the_relay_diode(&load)
         }
         _ => return,
     };
@@ -95,9 +76,9 @@ pub fn control(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::ContactOverloaded,
         grade: Grade::Stop,
-        title: format!("{}: contact overloaded", view.chain.name),
+        title: say::contact_overloaded(&view.chain.name),
         why,
-        remedy: "Take a relay, or split the lamps over two circuits.".into(),
+        remedy: say::take_a_relay_or_split().into(),
         source: Source::practice("derating of contacts for lamp inrush"),
         stage,
         circuit,
@@ -131,14 +112,13 @@ pub fn hot_relay(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::HotRelay,
         grade: Grade::Fix,
-        title: format!("{}: hot relay may not pull in", view.chain.name),
-        why: format!(
-            "At {} its coil needs {}; a low battery gives it {}.",
-            units.degrees(coil_c),
-            volts(needed_v),
-            volts(given_v)
+        title: say::hot_relay_may_not_pull(&view.chain.name),
+        why: say::at_its_coil_needs_a_low(
+            &units.degrees(coil_c),
+            &volts(needed_v),
+            &volts(given_v),
         ),
-        remedy: "Mount the relay in a cooler place.".into(),
+        remedy: say::mount_the_relay_in_a_cooler().into(),
         source: Source::computed("V(T) = V(23)·R(T)/R(23), IEC 60028 copper"),
         stage,
         circuit,
@@ -156,16 +136,12 @@ pub fn surroundings(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::TooHot,
         grade: if hottest_c >= class.max_c() { Grade::Stop } else { Grade::Fix },
-        title: format!("{}: path too hot at {}", view.chain.name, units.degrees(hottest_c)),
-        why: format!(
-            "{} leaves {} for the wire's own heat.",
-            class.label(),
-            units.warmer(class.max_c() - hottest_c)
+        title: say::path_too_hot(&view.chain.name, &units.degrees(hottest_c)),
+        why: say::leaves_for_the_wire_own_heat(
+            &class.label(),
+            &units.warmer(class.max_c() - hottest_c),
         ),
-        remedy: format!(
-            "Take another path, {} or more off the exhaust, or a heat shield.",
-            units.rule(150.0)
-        ),
+        remedy: say::take_another_path_or_more_off(&units.rule(150.0)),
         source: Source::standard("SAE J1128 classes, recalled from memory"),
         stage,
         circuit,

@@ -4,6 +4,7 @@ use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_job::{ControlKind, Job};
+use jovek_phrases::rules as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::sizes::{ControlChoice, Sizes};
 use jovek_plan::sizing::trial::Refusal;
@@ -36,18 +37,16 @@ pub fn relay_near_the_battery(context: &Context, view: &CircuitView, out: &mut V
     out.push(Finding {
         code: FindingCode::RelaySavesCopper,
         grade: Grade::Mind,
-        title: format!(
-            "{}: a relay would do with {} instead of {}",
-            view.chain.name,
-            with.wire.label(),
-            sizes.wire.label()
+        title: say::a_relay_would_do_with_instead(
+            &view.chain.name,
+            &with.wire.label(),
+            &sizes.wire.label(),
         ),
-        why: format!(
-            "By way of the switch the lamps' copper is {} there and back; from a relay by the battery {}.",
-            context.job.shop.units.about(view.chain.copper_m()),
-            context.job.shop.units.about(other.chain.copper_m())
+        why: say::by_way_of_the_switch(
+            &context.job.shop.units.about(view.chain.copper_m()),
+            &context.job.shop.units.about(other.chain.copper_m()),
         ),
-        remedy: "Take the relay; only its thin coil lead goes to the switch.".into(),
+        remedy: say::take_the_relay_only_its_thin().into(),
         source: Source::practice("switch the coil in the cab, the lamps at the battery"),
         stage,
         circuit,

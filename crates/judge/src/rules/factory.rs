@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_catalog::fuse::CONTINUOUS_PART;
+use jovek_phrases::rules as say;
 use jovek_plan::chain::Origin;
 
 /// All added loads of a factory circuit together against its fuse.
@@ -24,20 +25,13 @@ pub fn shared_headroom(context: &Context, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::FactoryFuseFull,
             grade: if over { Grade::Stop } else { Grade::Fix },
-            title: format!(
-                "{}: {} on a {} A fuse",
-                context.job.factory[i].name,
-                amps(total_a),
-                planned.fuse_a
+            title: say::on_a_a_fuse(&context.job.factory[i].name, &amps(total_a), &planned.fuse_a),
+            why: say::was_there_is_added_80(
+                &amps(planned.existing_a),
+                &amps(added_a),
+                &amps(CONTINUOUS_PART * planned.fuse_a),
             ),
-            why: format!(
-                "{} was there, {} is added; 80 % of the fuse is {}.",
-                amps(planned.existing_a),
-                amps(added_a),
-                amps(CONTINUOUS_PART * planned.fuse_a)
-            ),
-            remedy: "Give the added lights a circuit of their own. Never fit a larger factory fuse: the wire behind it is no thicker."
-                .into(),
+            remedy: say::give_the_added_lights_a_circuit().into(),
             source: Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
             stage: Stage::Feed,
             circuit: tied.first().map(|v| v.circuit.id.clone()),

@@ -6,6 +6,7 @@ use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_catalog::inline_module::{self, InlineModule};
 use jovek_job::LightKind;
+use jovek_phrases::rules as say;
 
 /// A load that no module carries, drivers that do not like a pulsed supply, and lamps that flash twice.
 pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -33,9 +34,9 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         push(
             FindingCode::ModuleOverloaded,
             Grade::Fix,
-            format!("{name}: more than a {module} carries"),
-            format!("{} against {} of the strongest {module}.", amps(load_a), amps(most_a)),
-            "Split the circuit, or take an on-off switch.",
+            say::more_than_a_carries(&name, &module),
+            say::against_of_the_strongest(&amps(load_a), &amps(most_a), &module),
+            say::split_the_circuit_or_take(),
             Source::practice("ratings of dimmers and flashers"),
         );
     }
@@ -45,10 +46,9 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         push(
             FindingCode::DimmedDriver,
             Grade::Mind,
-            format!("{name}: {} may flicker behind a dimmer", light.name),
-            "A driver holds its power constant: a pulsed supply restarts it, or does nothing."
-                .into(),
-            "Try one first; take a lamp with a dimming wire, or strip with resistors.",
+            say::may_flicker_behind_a_dimmer(&name, &light.name),
+            say::a_driver_holds_its_power_constant().into(),
+            say::try_one_first_take_a_lamp(),
             Source::practice("constant-power drivers on a pulsed supply"),
         );
     }
@@ -57,9 +57,9 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         push(
             FindingCode::FlashesTwice,
             Grade::Fix,
-            format!("{name}: {} flashes by itself and sits behind a flasher", light.name),
-            "Each pause of the flasher starts its pattern again: the two are never in step.".into(),
-            "Take the flasher out, or plain lamps.",
+            say::flashes_by_itself_and_sits_behind(&name, &light.name),
+            say::each_pause_of_the_flasher_starts().into(),
+            say::take_the_flasher_out_or_plain(),
             Source::practice("lamps with a pattern of their own"),
         );
     }

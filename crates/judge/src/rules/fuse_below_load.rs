@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_catalog::fuse::ROUNDING_PART;
+use jovek_phrases::rules as say;
 
 /// It blows, or ages until it does. What the advice chose carries its load.
 pub fn blows(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -20,14 +21,14 @@ pub fn blows(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::FuseBelowLoad,
         grade: if is_over { Grade::Stop } else { Grade::Fix },
-        title: format!("{}: {} A fuse below its lamps", view.chain.name, fuse.rating_a),
+        title: say::a_fuse_below_its_lamps(&view.chain.name, &fuse.rating_a),
         why: match is_over {
-            true => format!("They take {load}: it blows and the lamps go dark."),
-            false => format!("They take {load}, more than it carries continuously where it sits: it weakens until it blows."),
+            true => say::they_take_it_blows(&load),
+            false => say::they_take_more_than_it_carries(&load),
         },
         remedy: match trial.fuse.for_load.filter(|f| f.rating_a <= trial.ampacity_a) {
-            Some(fits) => format!("A {} A fuse: the wire bears it.", fits.rating_a),
-            None => "Fewer lamps on it, or wire that bears a larger fuse.".into(),
+            Some(fits) => say::a_a_fuse_the_wire_bears(&fits.rating_a),
+            None => say::fewer_lamps_on_it_or_wire().into(),
         },
         source: Source::practice("80 % of a fuse's rating for continuous duty"),
         stage,

@@ -3,6 +3,7 @@
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
+use jovek_phrases::rules as say;
 use jovek_plan::wires::unfused_m;
 
 /// Beyond this the unfused wire is a fire risk, m. Common practice: 18 in.
@@ -27,23 +28,12 @@ pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Fin
     out.push(Finding {
         code: FindingCode::FuseFarFromBattery,
         grade,
-        title: format!(
-            "{}: {} of wire before the fuse",
-            view.chain.name,
-            units.length(unfused_m)
-        ),
-        why: "Nothing protects this stretch: chafed through, it burns.".into(),
+        title: say::of_wire_before_the_fuse(&view.chain.name, &units.length(unfused_m)),
+        why: say::nothing_protects_this_stretch_chafed_through().into(),
         remedy: if grade == Grade::Stop {
-            format!(
-                "Move the fuse to within {} of the post, better {}.",
-                units.length(FAR_M),
-                units.length(near_m)
-            )
+            say::move_the_fuse_to_within(&units.length(FAR_M), &units.length(near_m))
         } else {
-            format!(
-                "Sheathe it over its whole length, no joints, away from edges; or move the fuse to {}.",
-                units.length(near_m)
-            )
+            say::sheathe_it_over_its_whole_length(&units.length(near_m))
         },
         source: Source::standard("ABYC E-11, 7 in; trade rule 18 in; recalled from memory"),
         stage,

@@ -6,6 +6,7 @@ use crate::volt_line::{Glow, VoltLine};
 use jovek_base::figure::volts;
 use jovek_base::source::Source;
 use jovek_job::{Light, LightKind};
+use jovek_phrases::rules as say;
 
 /// One finding for the gravest trouble of a circuit's lamps.
 pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -31,13 +32,9 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
             out,
             FindingCode::LineTooWeak,
             Grade::Fix,
-            format!("{name}: the line cannot carry the lamps"),
-            format!(
-                "With {} the lamps pull their own voltage down to {} and stay dim (V² < 4·R·P).",
-                state(l),
-                volts(l.lamp_v)
-            ),
-            "Thicker or shorter wire, better joints, or fewer lamps on it.",
+            say::the_line_cannot_carry_the_lamps(&name),
+            say::with_the_lamps_pull_their_own(&state(l), &volts(l.lamp_v)),
+            say::thicker_or_shorter_wire_better_joints(),
             Source::computed("largest power through a resistance, V²/4R"),
         );
     } else if let Some(l) = find(Glow::Dark) {
@@ -45,9 +42,9 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
             out,
             FindingCode::LampsDark,
             Grade::Fix,
-            format!("{name}: lamps stay dark"),
-            format!("With {} no current flows: {} at the lamps.", state(l), volts(l.lamp_v)),
-            "Check lamp voltage and that the circuit is closed.",
+            say::lamps_stay_dark(&name),
+            say::with_no_current_flows(&state(l), &volts(l.lamp_v)),
+            say::check_lamp_voltage(),
             Source::computed("the solved circuit"),
         );
     } else if let Some(l) = find(Glow::Fading) {
@@ -58,16 +55,16 @@ pub fn lamps(view: &CircuitView, out: &mut Vec<Finding>) {
         let is_guess = !view.circuit.lights.iter().all(is_said);
         let fades_v = volts(l.fades_v.unwrap_or_default());
         let (says, needs) = match is_guess {
-            true => ("may fade", format!("such lamps usually need {fades_v}; theirs is not known")),
-            false => ("fade", format!("they need {fades_v} for full light")),
+            true => (say::may_fade(), say::such_lamps_usually_need_theirs(&fades_v)),
+            false => ("fade", say::they_need_for_full_light(&fades_v)),
         };
         push(
             out,
             FindingCode::LampsFade,
             if only_low || is_guess { Grade::Mind } else { Grade::Fix },
-            format!("{name}: lamps {says} with {}", state(l)),
-            format!("{} across them; {needs}.", volts(l.lamp_v)),
-            "Look up their lowest voltage. Thicker wire lifts them; so does a lamp with a lower cut-in.",
+            say::lamps_with(&name, &says, &state(l)),
+            say::across_them(&volts(l.lamp_v), &needs),
+            say::look_up_their_lowest_voltage_thicker(),
             Source::practice("cut-in of regulated lamps"),
         );
     }
@@ -93,19 +90,9 @@ pub fn below_floor(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::BelowFloor,
         grade: Grade::Fix,
-        title: format!(
-            "{}: too little voltage with {}",
-            view.chain.name,
-            line.state_label.to_lowercase()
-        ),
-        why: format!(
-            "{} at the weakest lamp, {} less than it should have.",
-            volts(line.lamp_v),
-            volts(short_v(line))
-        ),
-        remedy:
-            "Look where the volt line falls: a thicker wire, a shorter path, or a feed of its own."
-                .into(),
+        title: say::too_little_voltage(&view.chain.name, &line.state_label.to_lowercase()),
+        why: say::at_the_weakest_lamp_less(&volts(line.lamp_v), &volts(short_v(line))),
+        remedy: say::look_where_the_volt_line_falls().into(),
         source: Source::computed("the whole vehicle, solved"),
         stage,
         circuit,

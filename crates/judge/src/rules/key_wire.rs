@@ -5,6 +5,7 @@ use super::{Context, Finding, Grade};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_job::{Feed, FuseBlock, Isolation, Job};
+use jovek_phrases::rules as say;
 use jovek_plan::keyed;
 
 /// Each relay of a job that waits for a wire which is live with the key.
@@ -14,17 +15,11 @@ pub fn missing(context: &Context, out: &mut Vec<Finding>) {
         return;
     }
     if wants_keyed_block(job) {
-        out.push(finding(
-            "No wire pulls the master relay of the fuse block",
-            "Nobody has found one that is live with the key, so each circuit has a feed of its own.",
-        ));
+        out.push(finding(say::no_wire_pulls_the_master_relay(), say::nobody_has_found_one()));
     }
     let auxiliary = job.supply.auxiliary.as_ref();
     if auxiliary.is_some_and(|a| a.fitted.is_some() && a.isolation == Isolation::IgnitionRelay) {
-        out.push(finding(
-            "No wire pulls the relay between the batteries",
-            "Nobody has found one that is live with the key: the second battery would never charge.",
-        ));
+        out.push(finding(say::no_wire_pulls_the_relay_between(), say::nobody_has_found_one_that()));
     }
 }
 
@@ -42,8 +37,7 @@ fn finding(title: &str, why: &str) -> Finding {
         grade: Grade::Mind,
         title: title.into(),
         why: why.into(),
-        remedy: "Probe one under Look: a factory wire or fuse position that follows the ignition."
-            .into(),
+        remedy: say::probe_one_under_look_a_factory().into(),
         source: Source::practice("a relay pulled by the ignition"),
         stage: Stage::Look,
         circuit: None,

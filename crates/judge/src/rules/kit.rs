@@ -7,6 +7,7 @@ use jovek_base::source::Source;
 use jovek_base::units::Units;
 use jovek_catalog::fuse::{CONTINUOUS_PART as FUSE_PART, Fuse};
 use jovek_catalog::relay::CONTINUOUS_PART;
+use jovek_phrases::rules as say;
 use jovek_plan::sizes::ControlChoice;
 use jovek_plan::sizing::trial::Refusal;
 
@@ -32,28 +33,26 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
         // A way that nobody measured may well be shorter: that is to be known before a longer one is bought.
         let is_measured = kit.length_m.is_some_and(|l| view.chain.measured_way_m() > l);
         let (grade, title, way) = match is_measured {
-            true => (
-                Grade::Fix,
-                format!("the harness is {} too short", units.length(short_m)),
-                "The way is",
-            ),
+            true => {
+                (Grade::Fix, say::the_harness_is_too_short(&units.length(short_m)), say::the_way())
+            }
             false => (
                 Grade::Mind,
-                "the harness may be too short".into(),
-                "Part of the way is assumed, not measured: it is",
+                say::the_harness_may_be_too_short().into(),
+                say::part_of_the_way_is_assumed(),
             ),
         };
         push(
             FindingCode::KitTooShort,
             grade,
             format!("{name}: {title}"),
-            format!(
-                "{way} {}, the harness {}.",
-                units.length(way_m),
-                units.length(kit.length_m.unwrap_or_default())
+            say::the_harness(
+                &way,
+                &units.length(way_m),
+                &units.length(kit.length_m.unwrap_or_default()),
             ),
-            "Measure the way with a string. Battery, relay or lamps nearer, or a longer harness; an extension has the same size and joints that are sealed.",
-            "ready-made harnesses are not pulled tight",
+            say::measure_the_way_with_a_string(),
+            say::ready_made_harnesses_are_not_pulled(),
         );
     }
     let load_a = view.sized.chosen.load_a;
@@ -64,29 +63,25 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
     let weak = |made_a: f64| load_a > CONTINUOUS_PART * made_a;
     // A switch beside a relay carries its coil alone.
     let switch_a = kit.switch_a.filter(|_| kit.relay_a.is_none() && !is_relay);
-    for (what, made_a) in [("relay", kit.relay_a), ("switch", switch_a)] {
+    for (what, made_a) in [(say::relay(), kit.relay_a), (say::switch(), switch_a)] {
         let Some(made_a) = made_a.filter(|a| weak(*a)) else { continue };
         push(
             FindingCode::KitPartTooWeak,
             Grade::Fix,
-            format!("{name}: {what} of the harness too weak"),
-            format!(
-                "It is rated {}, 80 % of that continuously; the lamps take {}.",
-                amps(made_a),
-                amps(load_a)
-            ),
-            "Another relay in the same socket, fewer lamps on it, or a second harness.",
-            "80 % of a contact's rating for continuous duty",
+            say::of_the_harness_too_weak(&name, &what),
+            say::it_is_rated_80(&amps(made_a), &amps(load_a)),
+            say::another_relay_in_the_same_socket(),
+            say::n_80_of_a_contact_rating(),
         );
     }
     if kit.wire.is_none() || kit.fuse_a.is_none() {
         push(
             FindingCode::KitUnread,
             Grade::Mind,
-            format!("{name}: read wire and fuse off the harness"),
-            "Until then the usual wire and fuse are assumed.".into(),
-            "The size stands on the insulation, else strip and measure; the fuse is in its holder.",
-            "ready-made harnesses",
+            say::read_wire_and_fuse_off(&name),
+            say::until_then_the_usual_wire().into(),
+            say::the_size_stands_on_the_insulation(),
+            say::ready_made_harnesses(),
         );
     }
 }
@@ -95,31 +90,20 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
 /// change. None for a circuit that is made.
 pub(super) fn remedy(view: &CircuitView, refusal: &Refusal) -> Option<String> {
     let (trial, kit) = (&view.sized.chosen, view.circuit.kit.as_ref()?);
-    let thicker = "a harness with thicker wire";
+    let thicker = say::a_harness_with_thicker_wire();
     Some(match refusal {
         Refusal::Ampacity { ampacity_a, .. } => {
             let fits = trial.fuse.for_load.filter(|f| f.rating_a <= *ampacity_a);
             match fits.filter(|f| kit.fuse_a.is_some_and(|told_a| f.rating_a < told_a)) {
-                Some(fuse) => format!(
-                    "A {} A fuse in its holder: it bears the lamps, and the wire.",
-                    fuse.rating_a
-                ),
+                Some(fuse) => say::a_a_fuse_in_its_holder(&fuse.rating_a),
                 None => no_fuse_between(*ampacity_a, thicker),
             }
         }
-        Refusal::NoFuse { .. } => {
-            format!("Fewer lamps on it, a second harness for the rest, or {thicker} and fuse.")
-        }
-        Refusal::FarEnd(_) => {
-            format!("A smaller fuse in its holder where the lamps allow it, else {thicker}.")
-        }
+        Refusal::NoFuse { .. } => say::fewer_lamps_on_it_a_second(&thicker),
+        Refusal::FarEnd(_) => say::a_smaller_fuse_in_its_holder(&thicker),
         Refusal::Drop(d) if d.is_beyond_copper() => return None,
-        Refusal::Drop(_) => {
-            format!("Fewer lamps on it, its battery end nearer to them, or {thicker}.")
-        }
-        Refusal::Mechanical { .. } => {
-            format!("Inside the cab, or {thicker}: 0.75 mm² (18 gauge) or more outside.")
-        }
+        Refusal::Drop(_) => say::fewer_lamps_on_it_its_battery(&thicker),
+        Refusal::Mechanical { .. } => say::inside_the_cab_or_0_75(&thicker),
         Refusal::Unsolved { .. } => return None,
     })
 }
@@ -129,11 +113,9 @@ fn no_fuse_between(ampacity_a: f64, thicker: &str) -> String {
     let made = Fuse::ladder().into_iter().map(|f| f.rating_a);
     let largest = made.filter(|a| *a <= ampacity_a).reduce(f64::max);
     match largest {
-        Some(fuse_a) => format!(
-            "No fuse bears these lamps and protects this wire. With a {fuse_a} A fuse, lamps of {} in all; the rest on a \
-             second harness, or {thicker}.",
-            amps(FUSE_PART * fuse_a)
-        ),
-        None => format!("No fuse protects this wire: {thicker}."),
+        Some(fuse_a) => {
+            say::no_fuse_bears_these_lamps(&fuse_a, &amps(FUSE_PART * fuse_a), &thicker)
+        }
+        None => say::no_fuse_protects_this_wire(&thicker),
     }
 }

@@ -5,19 +5,17 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::figure::shown;
 use jovek_base::source::Source;
 use jovek_job::{LightKind, MadeFor, SystemVoltage};
+use jovek_phrases::rules as say;
 
 /// A 12 V lamp on 24 V burns; a 24 V lamp on 12 V stays dark.
 pub fn wrong_voltage(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
     let system = context.job.vehicle.system;
     for lamp in &view.chain.lamps {
         let (grade, why) = match (lamp.made_for, system) {
-            (MadeFor::V12, SystemVoltage::V24) => (
-                Grade::Stop,
-                "It would see twice its voltage: drivers fail, filaments and strip burn.",
-            ),
-            (MadeFor::V24, SystemVoltage::V12) => {
-                (Grade::Fix, "It sees half its voltage: it stays dark or glows dimly.")
+            (MadeFor::V12, SystemVoltage::V24) => {
+                (Grade::Stop, say::it_would_see_twice_its_voltage())
             }
+            (MadeFor::V24, SystemVoltage::V12) => (Grade::Fix, say::it_sees_half_its_voltage()),
             _ => continue,
         };
         let (stage, circuit) = about(view, Stage::Light);
@@ -25,9 +23,9 @@ pub fn wrong_voltage(context: &Context, view: &CircuitView, out: &mut Vec<Findin
         out.push(Finding {
             code: FindingCode::LampVoltage,
             grade,
-            title: format!("{}: {made} V lamp on {:.0} V", lamp.name, system.nominal_v()),
+            title: say::v_lamp_on_v(&lamp.name, &made, &system.nominal_v()),
             why: why.into(),
-            remedy: format!("Fit one made for {:.0} V or for 12-24 V.", system.nominal_v()),
+            remedy: say::fit_one_made_for_v(&system.nominal_v()),
             source: Source::practice("lamp marking"),
             stage,
             circuit,
@@ -47,14 +45,9 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::LabelAgainstMeasured,
             grade: Grade::Mind,
-            title: format!(
-                "{}: label {}, measured {}",
-                lamp.name,
-                shown(label, "W"),
-                shown(measured, "W")
-            ),
-            why: format!("{:+.0} % against the label. The measured figure counts.", off * 100.0),
-            remedy: "Measure a second lamp if they should be alike.".into(),
+            title: say::label_measured(&lamp.name, &shown(label, "W"), &shown(measured, "W")),
+            why: say::against_the_label_the_measured_figure(&(off * 100.0)),
+            remedy: say::measure_a_second_lamp_if_they().into(),
             source: Source::practice("labels are often wrong"),
             stage,
             circuit,
@@ -65,9 +58,9 @@ pub fn label_against_measured(view: &CircuitView, out: &mut Vec<Finding>) {
 /// A current that goes with the voltage as that of another kind does.
 pub fn reads_as_other(view: &CircuitView, out: &mut Vec<Finding>) {
     let named = |kind: LightKind| match kind {
-        LightKind::Regulated { .. } => "a regulated LED: less current at a higher voltage",
-        LightKind::Strip { .. } => "LEDs behind resistors: much more current at a higher voltage",
-        LightKind::Incandescent {} => "a filament: a little more current at a higher voltage",
+        LightKind::Regulated { .. } => say::a_regulated_led_less_current(),
+        LightKind::Strip { .. } => say::leds_behind_resistors_much_more_current(),
+        LightKind::Incandescent {} => say::a_filament_a_little_more_current(),
     };
     for lamp in &view.chain.lamps {
         let Some(other) = lamp.reads_as else { continue };
@@ -75,9 +68,9 @@ pub fn reads_as_other(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::LampReadsAsOther,
             grade: Grade::Fix,
-            title: format!("{}: its readings are those of another kind of lamp", lamp.name),
-            why: format!("They read as {}.", named(other)),
-            remedy: "Change how it takes its current, or measure again.".into(),
+            title: say::its_readings_are_those_of_another(&lamp.name),
+            why: say::they_read(&named(other)),
+            remedy: say::change_how_it_takes_its_current().into(),
             source: Source::practice("current against voltage"),
             stage,
             circuit,
@@ -91,9 +84,9 @@ pub fn no_lights(context: &Context, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::NoLights,
             grade: Grade::Fix,
-            title: format!("{}: no lights yet", circuit.name),
-            why: "Without a load there is nothing to size.".into(),
-            remedy: "Add a light under Light.".into(),
+            title: say::no_lights_yet(&circuit.name),
+            why: say::without_a_load_there_is_nothing().into(),
+            remedy: say::add_a_light_under_light().into(),
             source: Source::practice("the plan"),
             stage: Stage::Light,
             circuit: Some(circuit.id.clone()),

@@ -6,6 +6,7 @@ use crate::loads::lit_part;
 use jovek_base::figure::{amps, hours_text};
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
+use jovek_phrases::rules as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::inputs::Assignment;
 
@@ -34,14 +35,9 @@ pub fn battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::LeftOn,
         grade: Grade::Mind,
-        title: format!(
-            "{}: left on, the engine may not start after {}",
-            view.chain.name,
-            hours_text(hours)
-        ),
-        why: format!("{} from the battery with the key out.", amps(current_a)),
-        remedy: "Fit a lit switch that the driver can see, a timer or a low-voltage cut-off."
-            .into(),
+        title: say::left_on_the_engine_may(&view.chain.name, &hours_text(hours)),
+        why: say::from_the_battery_with_the_key(&amps(current_a)),
+        remedy: say::fit_a_lit_switch().into(),
         source: Source::practice("half of the capacity at a steady current"),
         stage,
         circuit,

@@ -3,6 +3,7 @@
 use super::{CircuitView, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
+use jovek_phrases::rules as say;
 
 /// The circuit's own fuse has a rating that its family does not have.
 pub fn not_made(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -11,9 +12,9 @@ pub fn not_made(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::NoSuchFuse,
         grade: Grade::Fix,
-        title: format!("{}: no {} fuse is made", view.chain.name, fuse.label()),
-        why: format!("The {} has no such rating.", fuse.family_label()),
-        remedy: "Choose a rating from the list, or take the advised one.".into(),
+        title: say::no_fuse_is_made(&view.chain.name, &fuse.label()),
+        why: say::the_has_no_such_rating(&fuse.family_label()),
+        remedy: say::choose_a_rating_from_the_list().into(),
         source: Source::practice("ratings of blade fuses"),
         stage,
         circuit,

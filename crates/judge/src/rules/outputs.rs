@@ -7,6 +7,7 @@ use crate::proof::simulation::Simulation;
 use crate::proof::watched::{looked_at, watched};
 use jovek_base::source::Source;
 use jovek_job::{FactoryKind, OutputKind};
+use jovek_phrases::rules as say;
 
 /// One finding for each such wire.
 pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
@@ -23,38 +24,34 @@ pub fn not_plain(context: &Context, out: &mut Vec<Finding>) {
             _ if is_socket => (
                 FindingCode::TrailerTakenForConnected,
                 Grade::Mind,
-                "the dash may report a trailer",
-                "Tell the driver, or give the lamps a feed of their own that the socket only triggers.",
+                say::the_dash_may_report_a_trailer(),
+                say::tell_the_driver_or_give(),
             ),
             OutputKind::Plain => continue,
             OutputKind::Pulsed => (
                 FindingCode::PulsedOutput,
                 Grade::Fix,
-                "pulsed by a module",
-                "Find a wire of the same function that is plainly on or off, before its module.",
+                say::pulsed_by_a_module(),
+                say::find_a_wire_of_the_same(),
             ),
             OutputKind::Monitored => (
                 FindingCode::WatchedOutput,
                 if wire.is_noticed { Grade::Fix } else { Grade::Mind },
-                "watched by a module",
+                say::watched_by_a_module(),
                 match context
                     .circuits
                     .iter()
                     .any(|c| c.chain.is_plug && c.chain.taps().contains(&wire.index))
                 {
-                    true => {
-                        "A lamp of the monitored type, a load resistor on bare metal, or the module coded: see Bulbs to LED."
-                    }
-                    false => {
-                        "Use it only to switch a small signal relay, and feed the lamps from elsewhere."
-                    }
+                    true => say::a_lamp_of_the_monitored_type(),
+                    false => say::use_it_only_to_switch(),
                 },
             ),
             OutputKind::Unknown => (
                 FindingCode::UnknownOutput,
                 Grade::Mind,
-                "output not known yet",
-                "Probe it on and off, and watch the dash with the lamps joined; then say what it is.",
+                say::output_not_known_yet(),
+                say::probe_it_on_and_off(),
             ),
         };
         let touching = |c: &&super::CircuitView| c.chain.taps().contains(&wire.index);

@@ -3,6 +3,7 @@
 use super::{CircuitView, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
+use jovek_phrases::rules as say;
 use jovek_plan::feed::FeedVerdict;
 
 /// Another feed would do the wish better.
@@ -18,9 +19,9 @@ pub fn against_advice(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::FeedOverruled,
         grade: Grade::Mind,
-        title: format!("{}: your feed, not the advised one", view.chain.name),
+        title: say::your_feed_not_the_advised_one(&view.chain.name),
         why: reason.map(|r| r.says.clone()).unwrap_or_default(),
-        remedy: format!("Advised: {}.", advised.label),
+        remedy: say::advised(&advised.label),
         source: reason.map_or(Source::practice("feeds"), |r| r.source),
         stage,
         circuit,

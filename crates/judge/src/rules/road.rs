@@ -2,8 +2,9 @@
 
 use super::{Context, Finding, Grade};
 use crate::finding::{FindingCode, Stage};
-use crate::road::judge::{LAST_WORD, RoadVerdict, road_of};
+use crate::road::judge::{RoadVerdict, road_of};
 use jovek_base::source::Source;
+use jovek_phrases::{road, rules as say};
 
 /// Each light that breaks a rule; none where the job names no region.
 pub fn lamps(context: &Context, out: &mut Vec<Finding>) {
@@ -24,8 +25,8 @@ pub fn lamps(context: &Context, out: &mut Vec<Finding>) {
                 code: FindingCode::RoadRule,
                 grade: Grade::Fix,
                 title: format!("{}: {}", lamp.name, reason.says.trim_end_matches('.')),
-                why: format!("{} ({}). {LAST_WORD}", reason.source, region.name),
-                remedy: "Look at it under Aim > Rules: another place, colour or switch.".into(),
+                why: format!("{} ({}). {}", reason.source, region.name, road::last_word()),
+                remedy: say::look_at_it_under_aim_rules().into(),
                 source: Source::standard("the rule book, recalled from memory"),
                 stage: Stage::Aim,
                 circuit: Some(lamp.circuit.clone()),

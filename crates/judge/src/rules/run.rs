@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_base::units::Units;
 use jovek_job::{CircuitId, Hazard, Passage, PlaceId, Zone};
+use jovek_phrases::rules as say;
 use jovek_plan::end::Host;
 use jovek_plan::housing::lamps_of;
 use jovek_plan::route::bundle::Bundle;
@@ -16,12 +17,7 @@ const PLUG_MM: f64 = 20.0;
 
 /// What holds for every path. Common practice.
 pub fn path_rules(units: Units) -> String {
-    format!(
-        "{} off the exhaust, never along brake or fuel lines, grommet in every hole, clips every {}, slack at hinges. \
-         Exhaust cold, vehicle on stands.",
-        units.rule(150.0),
-        units.rule_between(300.0, 450.0)
-    )
+    say::off_the_exhaust_never_along_brake(&units.rule(150.0), &units.rule_between(300.0, 450.0))
 }
 
 /// Everything about ways that wires take.
@@ -52,10 +48,9 @@ pub fn ways(context: &Context, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::NoPath,
             grade: Grade::Fix,
-            title: format!("{}: no way from {} to {}", of.name, place(from), place(to)),
-            why: "Every way between them is forbidden or missing; its sections count instead."
-                .into(),
-            remedy: "Allow a way again, or add one.".into(),
+            title: say::no_way(&of.name, &place(from), &place(to)),
+            why: say::every_way_between_them_is_forbidden().into(),
+            remedy: say::allow_a_way_again_or_add().into(),
             source: Source::computed("the cheapest path on the skeleton"),
             stage: Stage::Run,
             circuit: Some(of.id.clone()),
@@ -89,16 +84,14 @@ fn airbags(ways: &[&str]) -> Option<Finding> {
     let first = ways.first()?;
     let more = match ways.len() {
         1 => String::new(),
-        n => format!(" and {} more", n - 1),
+        n => say::and_more(&(n - 1)),
     };
     Some(finding(
         (FindingCode::NearAirbag, Grade::Mind),
-        format!("{first}{more}: past an airbag"),
-        "It opens through its trim and throws what lies in its way.",
-        "Behind or below it, clipped to the body, never across or tied to it; its plugs stay shut, battery off and the \
-         maker's wait first. Trained staff for the airbag itself."
-            .into(),
-        "maker's instructions for airbags come first",
+        say::past_an_airbag(&first, &more),
+        say::it_opens_through_its_trim(),
+        say::behind_or_below_it_clipped().into(),
+        say::maker_instructions_for_airbags_come_first(),
     ))
 }
 
@@ -108,44 +101,38 @@ fn hazard_finding(way: &RouteEdge, hazard: Hazard, units: Units) -> Option<Findi
     Some(match hazard {
         Hazard::Heat => finding(
             (FindingCode::NearHeat, Grade::Mind),
-            title("near heat"),
-            "Insulation near an exhaust hardens, cracks and shorts.",
-            format!(
-                "Keep {} away, put a shield between, or forbid this way.",
-                units.rule_between(50.0, 150.0)
-            ),
-            "clearance from the exhaust",
+            title(say::near_heat()),
+            say::insulation_near_an_exhaust_hardens_cracks(),
+            say::keep_away_put_a_shield_between(&units.rule_between(50.0, 150.0)),
+            say::clearance_from_the_exhaust(),
         ),
         Hazard::Moving => finding(
             (FindingCode::NearMoving, Grade::Mind),
-            title("near moving parts"),
-            "Belts, steering and suspension reach further than they do at rest.",
-            format!("{} clear at full travel, clipped on both sides.", units.rule(25.0)),
-            "clearance from moving parts",
+            title(say::near_moving_parts()),
+            say::belts_steering_and_suspension_reach_further(),
+            say::clear_at_full_travel_clipped(&units.rule(25.0)),
+            say::clearance_from_moving_parts(),
         ),
         Hazard::SharpEdge if !through => finding(
             (FindingCode::SharpEdge, Grade::Fix),
-            title("over a sharp edge without grommet"),
-            "An edge saws through loom and insulation.",
-            format!(
-                "A grommet or edge trim, and loom {} beyond on both sides; then say so.",
-                units.rule(50.0)
-            ),
-            "grommets at sheet metal",
+            title(say::over_a_sharp_edge_without_grommet()),
+            say::an_edge_saws_through_loom(),
+            say::a_grommet_or_edge_trim(&units.rule(50.0)),
+            say::grommets_at_sheet_metal(),
         ),
         Hazard::FuelLine | Hazard::BrakeLine => finding(
             (FindingCode::AlongALine, Grade::Fix),
-            title("along a fuel or brake line"),
-            "A wire must never be held by such a line: chafed through, it burns or lets the brake fail.",
-            format!("{} away with clips of its own, or forbid this way.", units.rule(50.0)),
-            "fuel and brake lines",
+            title(say::along_a_fuel_or_brake_line()),
+            say::a_wire_must_never_be_held(),
+            say::away_with_clips_of_its_own(&units.rule(50.0)),
+            say::fuel_and_brake_lines(),
         ),
         Hazard::BelowFrame => finding(
             (FindingCode::BelowTheFrame, Grade::Fix),
-            title("below the frame"),
-            "The first rock or stump tears it off.",
-            "Inside the rail, or forbid this way.".into(),
-            "lowest part of the frame",
+            title(say::below_the_frame()),
+            say::the_first_rock_or_stump_tears(),
+            say::inside_the_rail_or_forbid().into(),
+            say::lowest_part_of_the_frame(),
         ),
         Hazard::SharpEdge | Hazard::Spray | Hazard::Airbag => return None,
     })
@@ -170,8 +157,8 @@ fn pin_order(context: &Context, circuits: &[usize]) -> String {
         })
         .collect();
     match plugs.is_empty() {
-        true => "Lamps that share a splice have no pins to note.".into(),
-        false => format!("Pin order: {}.", plugs.join("; ")),
+        true => say::lamps_that_share_a_splice().into(),
+        false => say::pin_order(&plugs.join("; ")),
     }
 }
 
@@ -186,36 +173,35 @@ fn passage_finding(
         Passage::Grommet { bore_mm: Some(bore) } if bundle.diameter_mm > 0.9 * bore => {
             Some(finding(
                 (FindingCode::GrommetFull, Grade::Fix),
-                format!("{}: bundle of {thick} in a grommet of {}", way.name, units.bore(bore)),
-                "A bundle fills at most 90 % of the bore.",
-                "Another grommet, or another way for some of the wires.".into(),
-                "fill of grommets",
+                say::bundle_of_in_a_grommet(&way.name, &thick, &units.bore(bore)),
+                say::a_bundle_fills_at_most_90(),
+                say::another_grommet_or_another_way().into(),
+                say::fill_of_grommets(),
             ))
         }
         Passage::Grommet { bore_mm: Some(bore) } if bore < PLUG_MM => Some(finding(
             (FindingCode::DePin, Grade::Mind),
-            format!("{}: a plug does not go through {}", way.name, units.bore(bore)),
-            &format!("A sealed two-pin plug is about {} across.", units.rule(PLUG_MM)),
-            format!("Take the pins out, pass them through, put them back. {}", pins()),
-            "connectors through grommets",
+            say::a_plug_does_not_go_through(&way.name, &units.bore(bore)),
+            &say::a_sealed_two_pin_plug(&units.rule(PLUG_MM)),
+            say::take_the_pins_out_pass_them(&pins()),
+            say::connectors_through_grommets(),
         )),
         Passage::NewHole => Some(finding(
             (FindingCode::NewHole, Grade::Mind),
-            format!("{}: a hole is drilled", way.name),
-            "What is behind the panel is drilled into as well: tank, brake line, harness.",
-            format!(
-                "Look behind first; deburr, prime, grommet of {} for the bundle of {thick}, seal.",
-                bundle.grommet_mm.map_or("its own size".into(), |mm| units.bore(mm))
+            say::a_hole_is_drilled(&way.name),
+            say::what_is_behind_the_panel(),
+            say::look_behind_first_deburr_prime_grommet(
+                &bundle.grommet_mm.map_or(say::its_own_size().into(), |mm| units.bore(mm)),
+                &thick,
             ),
             "drilling",
         )),
         Passage::Hinge => Some(finding(
             (FindingCode::Hinge, Grade::Mind),
-            format!("{}: over a hinge", way.name),
-            "It bends each time the hinge moves; solder breaks there.",
-            "A loop that rolls and does not pull, crimped, never soldered, clipped on both sides."
-                .into(),
-            "flexing wires",
+            say::over_a_hinge(&way.name),
+            say::it_bends_each_time_the_hinge(),
+            say::a_loop_that_rolls_and_does().into(),
+            say::flexing_wires(),
         )),
         Passage::Open | Passage::Grommet { .. } | Passage::Connector => None,
     }
@@ -232,9 +218,9 @@ fn unknown_places(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
             out.push(Finding {
                 code: FindingCode::NoSuchPlace,
                 grade: Grade::Fix,
-                title: format!("{}: \"{id}\" is no place of this vehicle", circuit.name),
-                why: "Until that is corrected, the usual place is assumed.".into(),
-                remedy: "Choose another place, or add it to the skeleton.".into(),
+                title: say::is_no_place_of_this_vehicle(&circuit.name, &id),
+                why: say::until_that_is_corrected_the_usual().into(),
+                remedy: say::choose_another_place_or_add().into(),
                 source: Source::computed("places of the skeleton"),
                 stage: Stage::Run,
                 circuit: Some(circuit.id.clone()),
@@ -262,10 +248,10 @@ fn wet_branches(context: &Context, layout: &Layout, out: &mut Vec<Finding>) {
             circuit: Some(circuit),
             ..finding(
                 (FindingCode::SpliceInTheWet, Grade::Mind),
-                "A branch lies outside, in the wet".into(),
-                "Water wicks along the strands into every joint it reaches.",
-                "Sealed splice with adhesive sleeve, entries down, a drip loop before it.".into(),
-                "splices outside",
+                say::a_branch_lies_outside().into(),
+                say::water_wicks_along_the_strands_into(),
+                say::sealed_splice_with_adhesive_sleeve_entries().into(),
+                say::splices_outside(),
             )
         });
     }

@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_catalog::fuse::FuseFamily;
 use jovek_job::LampRole;
+use jovek_phrases::rules as say;
 
 /// A breaker that closes onto a fault again and again, before lamps that need not come back by themselves.
 pub fn heats_again(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -17,11 +18,9 @@ pub fn heats_again(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::ResetsByItself,
         grade: Grade::Mind,
-        title: format!("{}: its breaker closes again by itself", view.chain.name),
-        why: "A lasting fault is heated up again each time, perhaps with nobody there to see it."
-            .into(),
-        remedy: "A breaker with manual reset, or a fuse: under the shop's habits, \"Fuse family\"."
-            .into(),
+        title: say::its_breaker_closes_again_by_itself(&view.chain.name),
+        why: say::a_lasting_fault_is_heated_up().into(),
+        remedy: say::a_breaker_with_manual_reset().into(),
         source: Source::practice("SAE J553 type I only where a light must come back by itself"),
         stage,
         circuit,

@@ -9,6 +9,7 @@ use jovek_base::source::Source;
 use jovek_base::units::Units;
 use jovek_catalog::relay::CONTINUOUS_PART;
 use jovek_job::{PlaceId, Zone};
+use jovek_phrases::rules as say;
 use jovek_plan::strip::screw::{ScrewVerdict, judge};
 
 /// A strip whose far end is seen to fade.
@@ -19,9 +20,9 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
             out.push(Finding {
                 code: FindingCode::NoStripFits,
                 grade: Grade::Fix,
-                title: format!("{}: no piece of strip fits its edges", light.name),
-                why: "Each clear span is shorter than one mark or one module.".into(),
-                remedy: "Longer edges, a strip with closer marks, or shorter modules.".into(),
+                title: say::no_piece_of_strip_fits(&light.name),
+                why: say::each_clear_span_is_shorter().into(),
+                remedy: say::longer_edges_a_strip_with_closer().into(),
                 source: Source::computed("whole marks within clear spans"),
                 stage,
                 circuit: circuit.clone(),
@@ -33,14 +34,11 @@ pub fn evenness(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::StripFades,
             grade: Grade::Mind,
-            title: format!("{}: the strip fades along its length", light.name),
-            why: format!(
-                "Fed at {}, its dimmest group gives {:.0} % of the brightest; below 80 % the eye sees it.",
-                used.label, used.evenness_percent
-            ),
+            title: say::the_strip_fades_along_its_length(&light.name),
+            why: say::fed_at_its_dimmest_group_gives(&used.label, &used.evenness_percent),
             remedy: match better {
-                Some(b) => format!("Feed it at {}: {}.", b.label, b.text),
-                None => "Strip with heavier rails, fewer watts a metre, or more circuits.".into(),
+                Some(b) => say::feed_it(&b.label, &b.text),
+                None => say::strip_with_heavier_rails_fewer_watts().into(),
             },
             source: Source::practice("what the eye sees along a strip"),
             stage,
@@ -62,15 +60,9 @@ pub fn channel(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::ChannelOverloaded,
             grade: Grade::Fix,
-            title: format!("{}: controller too weak", light.name),
-            why: format!(
-                "A channel is rated {}, 80 % of that continuously; each colour takes {}.",
-                amps(bears_a),
-                amps(takes_a)
-            ),
-            remedy:
-                "A stronger controller, an amplifier for the second half, or fewer watts a metre."
-                    .into(),
+            title: say::controller_too_weak(&light.name),
+            why: say::a_channel_is_rated_80(&amps(bears_a), &amps(takes_a)),
+            remedy: say::a_stronger_controller_an_amplifier().into(),
             source: Source::practice("80 % of an output's rating for continuous duty"),
             stage,
             circuit,
@@ -95,9 +87,9 @@ pub fn splitter_in_the_wet(context: &Context, view: &CircuitView, out: &mut Vec<
             out.push(Finding {
                 code: FindingCode::SplitterInTheWet,
                 grade: Grade::Mind,
-                title: format!("{}: splitter in the wet", light.name),
-                why: "Many splitter and controller boxes are not weatherproof.".into(),
-                remedy: "A dry place near the battery, or seal it, cables down.".into(),
+                title: say::splitter_in_the_wet(&light.name),
+                why: say::many_splitter_and_controller_boxes().into(),
+                remedy: say::a_dry_place_near_the_battery().into(),
                 source: Source::practice("splitter and controller boxes"),
                 stage,
                 circuit,
@@ -117,16 +109,11 @@ pub fn source_shows(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::SourceShows,
             grade: Grade::Mind,
-            title: format!("{}: the LEDs themselves can be seen", light.name),
-            why: format!(
-                "Over a stop of {} {} looks into it.",
-                units.tape(hidden.stop_mm),
-                seen.who
-            ),
-            remedy: format!(
-                "A light stop of {}, or the source within {} of it.",
-                units.short_cut(seen.stop_mm.ceil()),
-                units.tape(seen.behind_mm.floor())
+            title: say::the_leds_themselves_can_be_seen(&light.name),
+            why: say::over_a_stop_of_looks_into(&units.tape(hidden.stop_mm), &seen.who),
+            remedy: say::a_light_stop(
+                &units.short_cut(seen.stop_mm.ceil()),
+                &units.tape(seen.behind_mm.floor()),
             ),
             source: Source::practice("line of sight over the edge of a stop"),
             stage,
@@ -146,42 +133,30 @@ pub fn screws(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             ScrewVerdict::Clear { .. } => continue,
             ScrewVerdict::Hits { by_mm, longest_mm } => (
                 Grade::Stop,
-                format!(
-                    "Its tip goes {} into the skin behind: a dent or a hole.",
-                    units.fine(by_mm)
-                ),
-                format!(
-                    "Use a screw of at most {}, or put a spacer under its foot.",
-                    longest_text(longest_mm, units)
-                ),
+                say::its_tip_goes_into_the_skin(&units.fine(by_mm)),
+                say::use_a_screw_of_at_most(&longest_text(longest_mm, units)),
             ),
             ScrewVerdict::Near { air_mm, longest_mm } => (
                 Grade::Fix,
-                format!(
-                    "It stops only {} short; panels give when they are leaned on.",
-                    units.fine(air_mm)
-                ),
-                format!("At most {} long.", longest_text(longest_mm, units)),
+                say::it_stops_only_short_panels_give(&units.fine(air_mm)),
+                say::at_most_long(&longest_text(longest_mm, units)),
             ),
             ScrewVerdict::TooShort { by_mm } => (
                 Grade::Fix,
-                format!("It ends {} before it is through: it holds nothing.", units.fine(by_mm)),
-                "A longer screw, after measuring the space behind.".into(),
+                say::it_ends_before_it_is_through(&units.fine(by_mm)),
+                say::a_longer_screw_after_measuring().into(),
             ),
             ScrewVerdict::Unknown { tip_mm } => (
                 Grade::Mind,
-                format!(
-                    "It comes out {} behind the panel, and the space there has not been measured.",
-                    units.fine(tip_mm)
-                ),
-                "Measure from the back of the panel to the skin before drilling.".into(),
+                say::it_comes_out_behind_the_panel(&units.fine(tip_mm)),
+                say::measure_from_the_back().into(),
             ),
         };
         let (stage, circuit) = about(view, Stage::Light);
         out.push(Finding {
             code: FindingCode::ScrewDepth,
             grade,
-            title: format!("{}: screw against the skin behind", light.name),
+            title: say::screw_against_the_skin_behind(&light.name),
             why,
             remedy,
             source: Source::practice("3 mm of air before the skin"),

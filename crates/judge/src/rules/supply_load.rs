@@ -7,6 +7,7 @@ use crate::loads::{lit_part, own_lit_by};
 use jovek_base::figure::amps;
 use jovek_base::source::Source;
 use jovek_job::SupplyState;
+use jovek_phrases::rules as say;
 
 /// More than the alternator gives at idle: the battery pays.
 pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
@@ -27,14 +28,13 @@ pub fn alternator(context: &Context, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::AlternatorAtIdle,
         grade: Grade::Mind,
-        title: "Idling with everything on empties the battery".into(),
-        why: format!(
-            "{} of added lights and about {} for the vehicle, against {} at idle.",
-            amps(added_a),
-            amps(own_a),
-            amps(context.supply.idle_a)
+        title: say::idling_with_everything_on_empties().into(),
+        why: say::of_added_lights_and_about(
+            &amps(added_a),
+            &amps(own_a),
+            &amps(context.supply.idle_a),
         ),
-        remedy: "Raise the idle, light less at once, or fit a second battery.".into(),
+        remedy: say::raise_the_idle_light_less().into(),
         source: Source::practice("alternator output at idle, hot"),
         stage: Stage::Look,
         circuit: None,

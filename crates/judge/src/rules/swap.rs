@@ -6,6 +6,7 @@ use crate::swap::judge::{SwapResult, flashes, swap};
 use crate::swap::resistor::{Resistor, case_text};
 use jovek_base::source::Source;
 use jovek_job::{LoadResistor, ResistorSeat};
+use jovek_phrases::rules as say;
 
 /// A load resistor where its heat melts what it sits on.
 pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
@@ -17,15 +18,12 @@ pub fn resistors(context: &Context, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::SwapResistor,
             grade: Grade::Stop,
-            title: format!("{}: load resistor on plastic", swap.name),
-            why: format!(
-                "{mean_w:.0} W: case about {}; plastic, carpet and foam melt and burn.",
-                case_text(mean_w, ResistorSeat::Plastic, context.job.shop.units)
+            title: say::load_resistor_on_plastic(&swap.name),
+            why: say::w_case_about_plastic_carpet(
+                &mean_w,
+                &case_text(mean_w, ResistorSeat::Plastic, context.job.shop.units),
             ),
-            remedy: format!(
-                "Bolt it to bare metal, {} from wires, out of reach of hands.",
-                context.job.shop.units.rule(50.0)
-            ),
+            remedy: say::bolt_it_to_bare_metal(&context.job.shop.units.rule(50.0)),
             source: Source::practice("heat of load resistors"),
             stage: Stage::Light,
             circuit: None,
@@ -53,7 +51,7 @@ pub fn functions(context: &Context, out: &mut Vec<Finding>) {
             grade,
             title: format!("{}: {what}", answer.name),
             why: answer.says,
-            remedy: remedy.unwrap_or_else(|| "Leave the bulbs.".into()),
+            remedy: remedy.unwrap_or_else(|| say::leave_the_bulbs().into()),
             source: Source::practice("what flashers and modules count as a lost bulb"),
             stage: Stage::Light,
             circuit: None,

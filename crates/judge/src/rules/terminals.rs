@@ -5,6 +5,7 @@ use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
 use jovek_catalog::conductor::copper_text;
 use jovek_catalog::terminal::EndKind;
+use jovek_phrases::rules as say;
 
 /// Ends of a circuit's wires that no terminal of their kind takes, one finding for each kind.
 pub fn too_small(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
@@ -25,30 +26,25 @@ pub fn too_small(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
         places.dedup();
         let (stage, circuit) = about(view, Stage::Cut);
         let (what, remedy) = match kind {
-            EndKind::Blade => (
-                "A push-on receptacle",
-                "Take a holder, relay or switch with studs and rings, or join a short tail that the terminal takes \
-                 and the fuse protects.",
-            ),
-            EndKind::LampPlug => (
-                "The sealed contact of a lamp plug",
-                "Join a tail that the plug takes and the fuse protects to the wire, right at the lamp.",
-            ),
+            EndKind::Blade => (say::a_push_on_receptacle(), say::take_a_holder_relay_or_switch()),
+            EndKind::LampPlug => {
+                (say::the_sealed_contact_of_a_lamp(), say::join_a_tail_that_the_plug())
+            }
             _ => (
-                "A contact of a sealed connector",
-                "Take a connector with larger contacts, two cavities side by side, or no connector there.",
+                say::a_contact_of_a_sealed_connector(),
+                say::take_a_connector_with_larger_contacts(),
             ),
         };
         out.push(Finding {
             code: FindingCode::TerminalTooSmall,
             grade: Grade::Fix,
-            title: format!("{}: {} does not go into its terminals", view.chain.name, wire.label()),
-            why: format!(
-                "{what} takes {} to {}; at {} it would have to take {}.",
-                copper_text(low_mm2, context.job.shop.wire_system),
-                copper_text(high_mm2, context.job.shop.wire_system),
-                places.join(", "),
-                wire.label()
+            title: say::does_not_go_into_its_terminals(&view.chain.name, &wire.label()),
+            why: say::takes_to_at_it_would(
+                &what,
+                &copper_text(low_mm2, context.job.shop.wire_system),
+                &copper_text(high_mm2, context.job.shop.wire_system),
+                &places.join(", "),
+                &wire.label(),
             ),
             remedy: remedy.into(),
             source: Source::practice("sizes that crimp terminals are made for"),

@@ -3,6 +3,7 @@
 use super::{CircuitView, Context, Finding, Grade, about};
 use crate::finding::{FindingCode, Stage};
 use jovek_base::source::Source;
+use jovek_phrases::rules as say;
 use jovek_plan::feed::FeedVerdict;
 use jovek_plan::inputs::Assignment;
 use jovek_plan::keyed;
@@ -18,11 +19,11 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::FeedUnfit,
             grade: Grade::Fix,
-            title: format!("{}: {} is not fit", view.chain.name, used.label.to_lowercase()),
+            title: say::is_not_fit(&view.chain.name, &used.label.to_lowercase()),
             why: reason.map(|r| r.says.clone()).unwrap_or_default(),
             remedy: match view.feeds.iter().find(|f| f.is_advised) {
-                Some(other) if !other.is_used => format!("Take: {}.", other.label),
-                _ => "Join another circuit, or give it one of its own.".into(),
+                Some(other) if !other.is_used => say::take(&other.label),
+                _ => say::join_another_circuit_or_give().into(),
             },
             source: reason.map_or(Source::practice("feeds"), |r| r.source),
             stage,
@@ -34,8 +35,8 @@ pub fn feed_against_wish(view: &CircuitView, out: &mut Vec<Finding>) {
         out.push(Finding {
             code: FindingCode::DoesNotFollow,
             grade: Grade::Fix,
-            title: format!("{}: will not follow its wish", view.chain.name),
-            why: "Without that wire a circuit of its own is lit by its switch alone.".into(),
+            title: say::will_not_follow_its_wish(&view.chain.name),
+            why: say::without_that_wire_a_circuit().into(),
             remedy: unmet_text(unmet),
             source: Source::practice("feeds"),
             stage,
@@ -53,12 +54,12 @@ pub fn never_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) 
     out.push(Finding {
         code: FindingCode::NeverLit,
         grade: Grade::Fix,
-        title: format!("{}: nothing can light it", view.chain.name),
-        why: format!(
-            "{} These never go together.",
-            sentence(context.job, &keyed::wish(context.job, view.circuit))
-        ),
-        remedy: "Take out one of the conditions, or say \"or\" where it says \"and\".".into(),
+        title: say::nothing_can_light(&view.chain.name),
+        why: say::these_never_go_together(&sentence(
+            context.job,
+            &keyed::wish(context.job, view.circuit),
+        )),
+        remedy: say::take_out_one_of_the_conditions().into(),
         source: Source::computed("every combination of signals and switches"),
         stage,
         circuit,
@@ -74,12 +75,12 @@ pub fn always_lit(context: &Context, view: &CircuitView, out: &mut Vec<Finding>)
     out.push(Finding {
         code: FindingCode::LitAtRest,
         grade: Grade::Fix,
-        title: format!("{}: lit with everything off", view.chain.name),
-        why: format!(
-            "{} That is so with the key out and nothing on.",
-            sentence(context.job, &keyed::wish(context.job, view.circuit))
-        ),
-        remedy: "Add a switch or the ignition as a condition, or it flattens the battery.".into(),
+        title: say::lit_with_everything_off(&view.chain.name),
+        why: say::that_is_so_with_the_key(&sentence(
+            context.job,
+            &keyed::wish(context.job, view.circuit),
+        )),
+        remedy: say::add_a_switch_or_the_ignition().into(),
         source: Source::computed("every combination of signals and switches"),
         stage,
         circuit,

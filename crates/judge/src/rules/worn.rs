@@ -7,6 +7,7 @@ use jovek_base::figure::{apart, volts};
 use jovek_base::source::Source;
 use jovek_catalog::contact::{LAMP_PLUG_OHM, WORN_JOINT_FACTOR, WORN_SWITCH_OHM};
 use jovek_catalog::{relay, switch};
+use jovek_phrases::rules as say;
 
 /// Lamps that would have less than they need once plugs, studs and contacts are worn, though they have enough now.
 pub fn contacts(view: &CircuitView, out: &mut Vec<Finding>) {
@@ -24,13 +25,14 @@ pub fn contacts(view: &CircuitView, out: &mut Vec<Finding>) {
     out.push(Finding {
         code: FindingCode::WornContacts,
         grade: Grade::Mind,
-        title: format!("{}: little margin for worn contacts", view.chain.name),
-        why: format!(
-            "Worn contacts would take another {}: {left} at the lamps, which need {needs} ({}).",
-            volts(worn_v),
-            line.state_label.to_lowercase()
+        title: say::little_margin_for_worn_contacts(&view.chain.name),
+        why: say::worn_contacts_would_take_another(
+            &volts(worn_v),
+            &left,
+            &needs,
+            &line.state_label.to_lowercase(),
         ),
-        remedy: "The next thicker wire, fewer plugs, or lamps with a lower cut-in.".into(),
+        remedy: say::the_next_thicker_wire_fewer_plugs().into(),
         source: Source::standard("SAE/USCAR-2 contacts at end of life, recalled from memory, low"),
         stage,
         circuit,

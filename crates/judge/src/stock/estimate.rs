@@ -5,6 +5,7 @@ use crate::harness::parts::PartOf;
 use crate::work::learn::kind_of;
 use crate::work::{KnownJob, Step};
 use jovek_base::units::{FOOT_M, Lengths, Units};
+use jovek_phrases::stock as say;
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -141,7 +142,7 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
     let whole = labour_minutes.round() as u64;
     Estimate {
         total: labour_cost.filter(|_| unpriced == 0).map(|work| cents(work + parts_cost)),
-        labour_text: format!("{} h {:02} min of work", whole / 60, whole % 60),
+        labour_text: say::h_min_of_work(&(whole / 60), &(whole % 60)),
         parts,
         labour,
         parts_cost,
@@ -156,22 +157,25 @@ pub(super) fn cents(value: f64) -> f64 {
     (value * 100.0).round() / 100.0
 }
 
-/// Kinds of steps as they stand on the estimate, by what their ids begin with.
-const KINDS: [(&str, &str); 14] = [
-    ("before", "before-figures"),
-    ("probe", "probe factory wires"),
-    ("cut", "cut, label and crimp"),
-    ("bench", "lamps on the bench"),
-    ("hole", "holes"),
-    ("roof", "holes"),
-    ("hardware", "fuses, relays, switches"),
-    ("pull", "pull bundles"),
-    ("mount", "mount lamps"),
-    ("join", "joints"),
-    ("ground", "grounds"),
-    ("plug", "connectors"),
-    ("test", "readings"),
-    ("aim", "aim"),
+/// What the id of a step begins with, and how such steps are called.
+type KindOfStep = (&'static str, fn() -> &'static str);
+
+/// Kinds of steps as they stand on the estimate.
+const KINDS: [KindOfStep; 14] = [
+    ("before", say::before_figures),
+    ("probe", say::probe_factory_wires),
+    ("cut", say::cut_label_and_crimp),
+    ("bench", say::lamps_on_the_bench),
+    ("hole", say::holes),
+    ("roof", say::holes),
+    ("hardware", say::fuses_relays_switches),
+    ("pull", say::pull_bundles),
+    ("mount", say::mount_lamps),
+    ("join", say::joints),
+    ("ground", say::grounds),
+    ("plug", say::connectors),
+    ("test", say::readings),
+    ("aim", say::aim),
 ];
 
 /// The minutes of the steps, kind by kind: what Fit shows and the bays plan is what is charged.
@@ -179,8 +183,8 @@ fn labour(steps: &[Step]) -> Vec<LabourLine> {
     let mut out: Vec<LabourLine> = Vec::new();
     for step in steps {
         let kind = kind_of(&step.id.0);
-        let known = KINDS.iter().find(|(id, _)| *id == kind).map(|(_, what)| *what);
-        let what = known.unwrap_or("battery, panels, tidy, hand over");
+        let known = KINDS.iter().find(|(id, _)| *id == kind).map(|(_, what)| what());
+        let what = known.unwrap_or(say::battery_panels_tidy_hand_over());
         match out.iter_mut().find(|l| l.what == what) {
             Some(line) => {
                 line.count += 1.0;
@@ -189,7 +193,7 @@ fn labour(steps: &[Step]) -> Vec<LabourLine> {
             None => out.push(LabourLine {
                 what,
                 count: 1.0,
-                unit: "steps",
+                unit: say::steps(),
                 minutes_each: 0.0,
                 minutes: step.minutes,
             }),
@@ -229,7 +233,7 @@ pub fn csv(estimate: &Estimate, units: Units) -> String {
     for l in &estimate.labour {
         let empty = String::new;
         let _ = out.write_record([
-            "work, min".to_owned(),
+            say::work_min().to_owned(),
             l.what.to_owned(),
             figure(l.count),
             l.unit.to_owned(),
@@ -240,9 +244,9 @@ pub fn csv(estimate: &Estimate, units: Units) -> String {
         ]);
     }
     for (what, unit, sum) in [
-        ("parts with a price", "", Some(estimate.parts_cost)),
+        (say::parts_with_a_price(), "", Some(estimate.parts_cost)),
         ("work", "min", Some(estimate.labour_minutes)),
-        ("work, cost", "", estimate.labour_cost),
+        (say::work_cost(), "", estimate.labour_cost),
         ("total", "", estimate.total),
     ] {
         let _ = out.write_record(["sum", what, "", unit, "", "", "", &maybe(sum)]);

@@ -2,6 +2,7 @@
 
 use super::StockLine;
 use jovek_base::table::{BadRow, Table, TooLong};
+use jovek_phrases::stock as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -23,15 +24,13 @@ pub struct StockRead {
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum StockError {
     /// No header row with a column for the part.
-    #[error(
-        "the first row has no column \"part\"; head the columns part, held, price in any order"
-    )]
+    #[error("{}", say::the_first_row_has_no_column())]
     NoPart,
     /// Neither stock nor prices.
-    #[error("the first row has neither \"held\" nor \"price\"; head at least one of them")]
+    #[error("{}", say::the_first_row_has_neither_held())]
     NoFigures,
     /// Too long.
-    #[error("more than {MOST_ROWS} rows; split the list")]
+    #[error("{}", say::more_than_rows_split_the_list(&MOST_ROWS))]
     TooLong,
 }
 
@@ -52,7 +51,7 @@ pub fn read(text: &str) -> Result<StockRead, StockError> {
         let (part, held, price) = (cell(Some(part_at)), cell(held_at), cell(price_at));
         let row = row(&part, &held, &price, table.has_decimal_comma)?;
         if good.iter().any(|g| g.part == row.part) {
-            return Err(format!("\"{}\" stands in the list already; keep one row", row.part));
+            return Err(say::stands_in_the_list_already_keep(&row.part));
         }
         Ok(row)
     });
@@ -63,10 +62,10 @@ fn row(part: &str, held: &str, price: &str, comma: bool) -> Result<StockLine, St
     // A quote before a sign keeps spreadsheets from computing; it is no part of the name.
     let part = part.strip_prefix('\'').unwrap_or(part);
     if part.is_empty() {
-        return Err("no part named".into());
+        return Err(say::no_part_named().into());
     }
     if part.chars().count() > 120 || part.chars().any(char::is_control) {
-        return Err("the name is longer than 120 characters or holds control characters".into());
+        return Err(say::the_name_is_longer_than_120().into());
     }
     Ok(StockLine {
         part: part.into(),
@@ -81,12 +80,10 @@ fn figure(name: &str, text: &str, comma: bool) -> Result<Option<f64>, String> {
     }
     let plain = if comma { text.replace(',', ".") } else { text.to_owned() };
     match plain.parse::<f64>() {
-        Ok(v) if !v.is_finite() => Err(format!("{name} \"{text}\" is not a number")),
-        Ok(v) if v < 0.0 => Err(format!("{name} {text} is less than nothing")),
-        Ok(v) if v > MOST => Err(format!("{name} {text} is more than {MOST:.0}")),
+        Ok(v) if !v.is_finite() => Err(say::is_not_a_number(&name, &text)),
+        Ok(v) if v < 0.0 => Err(say::is_less_than_nothing(&name, &text)),
+        Ok(v) if v > MOST => Err(say::is_more(&name, &text, &MOST)),
         Ok(v) => Ok(Some(v)),
-        Err(_) => {
-            Err(format!("{name} \"{text}\" is not a number; write it like 12.50, no currency"))
-        }
+        Err(_) => Err(say::is_not_a_number_write(&name, &text)),
     }
 }

@@ -4,6 +4,7 @@
 use jovek_catalog::bulbs::Filament;
 use jovek_circuit::devices::{Incandescent, RegulatedLed};
 use jovek_circuit::{Device, ElementId, Network, NodeId, SolveError, solve};
+use jovek_phrases::swap as say;
 
 /// What burns in the lamp on the other side of the vehicle.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -27,7 +28,8 @@ pub fn lost_ground(
     battery_v: f64,
 ) -> (Network, [ElementId; 2]) {
     let mut net = Network::new();
-    let (plus, common, brake) = (net.node("tail wire"), net.node("holder"), net.node("brake wire"));
+    let (plus, common, brake) =
+        (net.node(say::tail_wire()), net.node("holder"), net.node(say::brake_wire()));
     net.add(
         "battery",
         plus,
@@ -38,15 +40,15 @@ pub fn lost_ground(
             charge_ohm: 0.01,
         }),
     );
-    let tail = net.add("tail filament", plus, common, filament(weak));
-    net.add("brake filament", common, brake, filament(strong));
+    let tail = net.add(say::tail_filament(), plus, common, filament(weak));
+    net.add(say::brake_filament(), common, brake, filament(strong));
     let device = match other {
         Other::Bulb(f) => filament(f),
         Other::Led(power_w) => {
             Device::RegulatedLed(RegulatedLed { power_w, cut_in_v: 9.0, start_v: 6.0, ramp_v: 1.0 })
         }
     };
-    let lamp = net.add("other brake lamp", brake, NodeId::GROUND, device);
+    let lamp = net.add(say::other_brake_lamp(), brake, NodeId::GROUND, device);
     // The brake wire hangs on an open switch: a leak keeps it from floating.
     net.add("leak", brake, NodeId::GROUND, Device::ohm(1e6));
     (net, [tail, lamp])

@@ -7,6 +7,7 @@ use jovek_base::units::Units;
 use jovek_catalog::bulbs::{Bulb, Filament, bulb};
 use jovek_circuit::SolveError;
 use jovek_job::{BulbPlace, Job, Signal, Smoothing, SwapFunction, Watcher};
+use jovek_phrases::swap as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -32,12 +33,12 @@ impl SwapResult {
     /// In words, as a sentence goes on after the function's name.
     pub fn words(self) -> &'static str {
         match self {
-            SwapResult::Fine => "works as before",
-            SwapResult::GhostGlow => "LED lamps glow while off",
-            SwapResult::Flickers => "LED lamps flicker",
-            SwapResult::DoubleRate => "flashes twice as fast",
-            SwapResult::NoFlash => "does not flash",
-            SwapResult::FaultMessage => "a lost bulb is reported",
+            SwapResult::Fine => say::works_as_before(),
+            SwapResult::GhostGlow => say::led_lamps_glow_while_off(),
+            SwapResult::Flickers => say::led_lamps_flicker(),
+            SwapResult::DoubleRate => say::flashes_twice_as_fast(),
+            SwapResult::NoFlash => say::does_not_flash(),
+            SwapResult::FaultMessage => say::a_lost_bulb_is_reported(),
         }
     }
 }
@@ -110,11 +111,7 @@ const THERMAL_PART: f64 = 0.75;
 pub fn swap(job: &Job) -> Result<SwapReport, SolveError> {
     let functions =
         job.swaps.iter().map(|s| function(s, job.shop.units)).collect::<Result<_, _>>()?;
-    Ok(SwapReport {
-        functions,
-        says: "An LED in a housing made for a bulb may not be lawful even where it works: local rules have the last \
-               word. A turn signal must keep telling of a lost lamp where the law asks for it.",
-    })
+    Ok(SwapReport { functions, says: say::an_led_in_a_housing_made() })
 }
 
 /// A place's bulb and the filament of it that works; none for a bulb that is not listed.
@@ -219,41 +216,21 @@ fn says(swap: &SwapFunction, result: SwapResult) -> String {
     let (before_a, after_a) = currents_a(swap);
     // What nobody measured is marked, and what hangs on it hedged.
     let is_guess = is_threshold_assumed(swap);
-    let mark = if is_guess { " (assumed)" } else { "" };
+    let mark = if is_guess { say::assumed() } else { "" };
     let against = least_a(swap, before_a)
-        .map_or(String::new(), |least| format!(", counted as lost below {least:.2} A{mark}"));
-    let figures = format!("{before_a:.2} A with bulbs, {after_a:.2} A with LED{against}");
+        .map_or(String::new(), |least| say::counted_as_lost_below(&least, &mark));
+    let figures = say::a_with_bulbs_a_with_led(&before_a, &after_a, &against);
     match result {
-        SwapResult::Fine if is_guess => format!("Should work as before: {figures}."),
-        SwapResult::DoubleRate if is_guess => {
-            format!("May flash twice as fast, as usual flashers do: {figures}. Try one lamp first.")
-        }
-        SwapResult::NoFlash if is_guess => {
-            format!(
-                "May not flash: too little current to heat a usual flasher. {figures}. Try one lamp first."
-            )
-        }
-        SwapResult::FaultMessage if is_guess => {
-            format!(
-                "A lost bulb may be reported, and some modules switch the output off. {figures}. Try one lamp first."
-            )
-        }
-        SwapResult::Fine => format!("Works as before: {figures}."),
-        SwapResult::GhostGlow => {
-            format!("The module's short test pulses light the LED faintly while off. {figures}.")
-        }
-        SwapResult::Flickers => {
-            format!(
-                "The module dims by pulses: a driven LED flickers or stays too bright. {figures}."
-            )
-        }
-        SwapResult::DoubleRate => format!("Flashes twice as fast, about 170 a minute: {figures}."),
-        SwapResult::NoFlash => {
-            format!("Too little current to heat the flasher: it does not flash. {figures}.")
-        }
-        SwapResult::FaultMessage => {
-            format!("A lost bulb is reported; some modules switch the output off. {figures}.")
-        }
+        SwapResult::Fine if is_guess => say::should_work_as_before(&figures),
+        SwapResult::DoubleRate if is_guess => say::may_flash_twice_as_fast(&figures),
+        SwapResult::NoFlash if is_guess => say::may_not_flash_too_little_current(&figures),
+        SwapResult::FaultMessage if is_guess => say::a_lost_bulb_may_be_reported(&figures),
+        SwapResult::Fine => say::works_as_before_2(&figures),
+        SwapResult::GhostGlow => say::the_module_short_test_pulses_light(&figures),
+        SwapResult::Flickers => say::the_module_dims_by_pulses(&figures),
+        SwapResult::DoubleRate => say::flashes_twice_as_fast_about_170(&figures),
+        SwapResult::NoFlash => say::too_little_current_to_heat(&figures),
+        SwapResult::FaultMessage => say::a_lost_bulb_is_reported_some(&figures),
     }
 }
 
@@ -307,7 +284,7 @@ fn light_text(swap: &SwapFunction) -> String {
             let (bulb, filament) = filament(place)?;
             let led_lm = place.led.as_ref()?.flux_lm?;
             let bulb_lm = filament.flux_lm(13.5)?;
-            Some(format!("{}: {} {bulb_lm:.0} lm became {led_lm:.0} lm", place.place, bulb.code))
+            Some(say::lm_became_lm(&place.place, &bulb.code, &bulb_lm, &led_lm))
         })
         .collect();
     texts.join("; ")

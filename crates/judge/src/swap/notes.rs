@@ -7,6 +7,7 @@ use jovek_base::coding::CodingError;
 use jovek_base::units::Units;
 use jovek_circuit::SolveError;
 use jovek_job::{BulbPlace, LedBulb, ResistorSeat, SeriesPins, Smoothing, SwapFunction, Watcher};
+use jovek_phrases::swap as say;
 
 /// What was done so that the watcher is content, item by item.
 pub fn in_place(swap: &SwapFunction) -> Vec<String> {
@@ -15,19 +16,19 @@ pub fn in_place(swap: &SwapFunction) -> Vec<String> {
         && let Some(written) = &c.written
     {
         out.push(match &c.value {
-            Some(value) => format!("{}: {value} before, {written} written", c.module),
-            None => format!("{}: {written} written, nobody noted the value before", c.module),
+            Some(value) => say::before_written(&c.module, &value, &written),
+            None => say::written_nobody_noted_the_value_before(&c.module, &written),
         });
     }
     if swap.leds().any(|(_, led)| led.is_monitored_type) {
-        out.push("LED lamps of the monitored type".into());
+        out.push(say::led_lamps_of_the_monitored_type().into());
     }
     if let Some(r) = swap.resistor {
-        out.push(format!("load resistor {} ohm {}", r.ohm, seat_words(r.seat)));
+        out.push(say::load_resistor_ohm(&r.ohm, &seat_words(r.seat)));
     }
     match swap.smoothing {
-        Some(Smoothing::Bleed) => out.push("a bleed of 1 kohm across each lamp".into()),
-        Some(Smoothing::Capacitor) => out.push("a capacitor behind a diode at each lamp".into()),
+        Some(Smoothing::Bleed) => out.push(say::a_bleed_of_1_kohm_across().into()),
+        Some(Smoothing::Capacitor) => out.push(say::a_capacitor_behind_a_diode().into()),
         None => {}
     }
     out
@@ -36,9 +37,9 @@ pub fn in_place(swap: &SwapFunction) -> Vec<String> {
 /// Where a resistor sits, in words.
 pub fn seat_words(seat: ResistorSeat) -> &'static str {
     match seat {
-        ResistorSeat::BareMetal => "on bare metal",
-        ResistorSeat::FreeAir => "in free air",
-        ResistorSeat::Plastic => "on plastic, carpet or foam",
+        ResistorSeat::BareMetal => say::on_bare_metal(),
+        ResistorSeat::FreeAir => say::in_free_air(),
+        ResistorSeat::Plastic => say::on_plastic_carpet_or_foam(),
     }
 }
 
@@ -58,17 +59,11 @@ pub fn pins_text(series: Option<&str>, pins: &[SeriesPins]) -> Option<String> {
         return None;
     }
     let Some(series) = series.filter(|s| !s.is_empty()) else {
-        return Some(format!(
-            "Pins by series: {}. Read the series off the module.",
-            all.join("; ")
-        ));
+        return Some(say::pins_by_series_read_the_series(&all.join("; ")));
     };
     Some(match pins.iter().find(|p| p.series.eq_ignore_ascii_case(series)) {
-        Some(own) => format!("Series {series}: {}; other series have other pins.", own.pins),
-        None => format!(
-            "No pins are known for series {series}, only {}: look them up before you probe or cut.",
-            all.join("; ")
-        ),
+        Some(own) => say::series_other_series_have_other_pins(&series, &own.pins),
+        None => say::no_pins_are_known_for_series(&series, &all.join("; ")),
     })
 }
 
@@ -76,23 +71,16 @@ pub fn pins_text(series: Option<&str>, pins: &[SeriesPins]) -> Option<String> {
 fn coding_note(watched: &Watcher) -> Option<String> {
     let Watcher::Module { coding: Some(c), .. } = watched else { return None };
     let Some(value) = &c.value else {
-        return Some(format!(
-            "{}: read the coding value and note it before anything is written.",
-            c.module
-        ));
+        return Some(say::read_the_coding_value_and_note(&c.module));
     };
     match (value.set(c.place()), &c.written) {
-        (Ok(after), Some(written)) if *written != after => Some(format!(
-            "{}: {written} was written, {after} is right: write {value} again, read it back, then add the bit once.",
-            c.module
-        )),
+        (Ok(after), Some(written)) if *written != after => {
+            Some(say::was_written_is_right_write_again(&c.module, &written, &after, &value))
+        }
         (Ok(_), _) => None,
-        (Err(CodingError::IsSet { .. }), _) if is_told(watched) => Some(format!(
-            "{}: {} stands already in {value}; adding it again would set another bit. Should a message come, look \
-             elsewhere.",
-            c.module,
-            c.place()
-        )),
+        (Err(CodingError::IsSet { .. }), _) if is_told(watched) => {
+            Some(say::stands_already_in_adding_it_again(&c.module, &c.place(), &value))
+        }
         (Err(e), _) => Some(format!("{}: {e}.", c.module)),
     }
 }
@@ -106,31 +94,23 @@ pub(super) fn notes(swap: &SwapFunction, units: Units) -> Result<Vec<String>, So
     for place in &swap.bulbs {
         let (Some((bulb, _)), Some(led)) = (filament(place), &place.led) else { continue };
         if !led.takes_either_polarity {
-            out.push(format!(
-                "{}: base {}. Dark on a good plug: turn it round, or swap the two pins; an LED has a polarity.",
-                place.place, bulb.base
-            ));
+            out.push(say::base_dark_on_a_good_plug(&place.place, &bulb.base));
         }
         if let Some(second) = bulb.second.filter(|_| !place.is_second_filament) {
             let (tail, other) =
                 through_lost_ground(bulb.first, second, Other::Led(led.watt), AT_V)?;
             let (_, with_bulb) =
                 through_lost_ground(bulb.first, second, Other::Bulb(bulb.first), AT_V)?;
-            out.push(format!(
-                "{}: {} has two filaments on one ground. Lost, with tail lamps on, the other side's brake lamp glows \
-                 at {:.0} % as LED ({:.0} % as bulb) and this tail lamp at {:.0} %: clean the holder's ground.",
-                place.place,
-                bulb.code,
-                100.0 * other,
-                100.0 * with_bulb,
-                100.0 * tail
+            out.push(say::has_two_filaments_on_one_ground(
+                &place.place,
+                &bulb.code,
+                &(100.0 * other),
+                &(100.0 * with_bulb),
+                &(100.0 * tail),
             ));
         }
         if bulb.confidence == "low" {
-            out.push(format!(
-                "{}: the figures of {} are recalled with low confidence.",
-                place.place, bulb.code
-            ));
+            out.push(say::the_figures_of_are_recalled(&place.place, &bulb.code));
         }
     }
     out.extend(coding_note(&swap.watched));
@@ -142,32 +122,29 @@ pub(super) fn notes(swap: &SwapFunction, units: Units) -> Result<Vec<String>, So
         let case = case_text(mean_w, r.seat, units);
         let seat = seat_words(r.seat);
         let mind = match r.seat {
-            ResistorSeat::Plastic => "It melts what it sits on: bolt it to bare metal",
-            ResistorSeat::BareMetal | ResistorSeat::FreeAir => "Not where hands go",
+            ResistorSeat::Plastic => say::it_melts_what_it_sits(),
+            ResistorSeat::BareMetal | ResistorSeat::FreeAir => say::not_where_hands_go(),
         };
-        out.push(format!(
-            "Load resistor {} ohm {seat}: {mean_w:.0} W on the mean at {MOST_V} V, case about {case}. {mind}, {} \
-             from wires.",
-            r.ohm,
-            units.rule(50.0)
+        out.push(say::load_resistor_ohm_w(
+            &r.ohm,
+            &seat,
+            &mean_w,
+            &MOST_V,
+            &case,
+            &mind,
+            &units.rule(50.0),
         ));
     }
     if swap.is_closed_housing {
         let watt: f64 =
             swap.leds().map(|(place, led)| f64::from(place.count) * heat_w(place, led)).sum();
-        out.push(format!(
-            "Closed housing: {watt:.0} W stay in it at the LED's back, which lives long below about {} only; feel it \
-             after half an hour.",
-            units.degrees(85.0)
-        ));
+        out.push(say::closed_housing_w_stay(&watt, &units.degrees(85.0)));
     }
     if swap.has_open_fan {
-        out.push("An open fan low on the vehicle fills with dirt, gets loud, then the lamp dims: choose one with fins.".into());
+        out.push(say::an_open_fan_low().into());
     }
     if swap.was_powered_unplugged {
-        out.push(
-            "Powered while unplugged: a fault code stays. Clear it, switch the function on once, read again.".into(),
-        );
+        out.push(say::powered_while_unplugged_a_fault_code().into());
     }
     Ok(out)
 }

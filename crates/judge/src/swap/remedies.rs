@@ -5,6 +5,7 @@ use crate::swap::judge::{SwapResult, currents_a, flashes, resistor_a, result};
 use crate::swap::resistor::{AT_V, BURNS_C, MOST_V, Resistor, VALUES_OHM, case_c};
 use jovek_base::units::Units;
 use jovek_job::{LoadResistor, ResistorSeat, Smoothing, SwapFunction, Watcher};
+use jovek_phrases::swap as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -72,13 +73,14 @@ fn told(swap: &SwapFunction) -> Option<Remedy> {
         c.written = Some(after.clone());
     }
     Some(remedy(
-        format!("Tell the module: {}", coding.module),
-        format!(
-            "Coding value read as {before}: set {}, add {}, write {after}.",
-            coding.place(),
-            coding.place().weight().unwrap_or_default()
+        say::tell_the_module(&coding.module),
+        say::coding_value_read_as_set_add(
+            &before,
+            &coding.place(),
+            &coding.place().weight().unwrap_or_default(),
+            &after,
         ),
-        &["Note the value before and after. Bits and pins depend on the model series."],
+        &[say::note_the_value_before_and_after()],
         applied,
     ))
 }
@@ -88,12 +90,9 @@ fn other_flasher(swap: &SwapFunction) -> Option<Remedy> {
         return None;
     }
     Some(remedy(
-        "Electronic flasher that counts no load".into(),
-        "Least load 0.02 to 0.1 A; same socket and pins, check both before you buy.".into(),
-        &[
-            "It tells of no lost lamp any more: not allowed on most vehicles under 80 in (2032 mm) wide in the United \
-           States, nor by UN R48 (recalled from memory). Ask.",
-        ],
+        say::electronic_flasher_that_counts_no_load().into(),
+        say::least_load_0_02_to_0().into(),
+        &[say::it_tells_of_no_lost_lamp()],
         SwapFunction { watched: Watcher::FreeFlasher {}, ..swap.clone() },
     ))
 }
@@ -103,16 +102,15 @@ fn smoothed(swap: &SwapFunction) -> Vec<Remedy> {
     let with = |smoothing| SwapFunction { smoothing: Some(smoothing), ..swap.clone() };
     vec![
         remedy(
-            "Bleed resistor, 1 kohm, across each lamp".into(),
-            "0.2 W while lit: the short test pulses go through it, not through the LED.".into(),
+            say::bleed_resistor_1_kohm_across_each().into(),
+            say::n_0_2_w_while_lit().into(),
             &[],
             with(Smoothing::Bleed),
         ),
         remedy(
-            "Capacitor behind a diode at each lamp, 1000 to 4700 µF".into(),
-            "It carries the lamp over the gaps between pulses; dimming becomes a steady light."
-                .into(),
-            &["Mind its polarity: the wrong way round it bursts. Rated 25 V or more."],
+            say::capacitor_behind_a_diode_at_each().into(),
+            say::it_carries_the_lamp_over().into(),
+            &[say::mind_its_polarity_the_wrong_way()],
             with(Smoothing::Capacitor),
         ),
     ]
@@ -124,14 +122,12 @@ fn monitored(swap: &SwapFunction, least_a: Option<f64>) -> Remedy {
         led.is_monitored_type = true;
     }
     remedy(
-        "LED lamps of the monitored type".into(),
+        say::led_lamps_of_the_monitored_type().into(),
         match least_a {
-            Some(least) => {
-                format!("Their own electronics draw what the monitor wants: {least:.2} A or more.")
-            }
-            None => "Their own electronics take the module's pulses, by their maker.".into(),
+            Some(least) => say::their_own_electronics_draw_what(&least),
+            None => say::their_own_electronics_take_the_module().into(),
         },
-        &["They get as warm as the bulb did: watch the housing."],
+        &[say::they_get_as_warm()],
         applied,
     )
 }
@@ -168,9 +164,9 @@ fn leave_some(swap: &SwapFunction, least_a: f64) -> Option<Remedy> {
     let (_, kept, a) = best?;
     let places: Vec<&str> = kept.iter().map(|&k| swap.bulbs[k].place.as_str()).collect();
     Some(remedy(
-        format!("Keep the bulbs at: {}", places.join(", ")),
-        format!("{a:.2} A then, above {least_a:.2} A. Nothing to add, nothing gets hot."),
-        &["Two kinds of light on one side look different."],
+        say::keep_the_bulbs(&places.join(", ")),
+        say::a_then_above_a_nothing(&a, &least_a),
+        &[say::two_kinds_of_light_on_one()],
         with(&kept),
     ))
 }
@@ -189,28 +185,22 @@ fn resistor(swap: &SwapFunction, least_a: f64, units: Units) -> Option<Remedy> {
     let resistor = Resistor { exact_ohm: most_ohm, ohm };
     let is_flashing = flashes(swap.signal);
     let mean_w = resistor.mean_w(is_flashing);
-    let mean = if is_flashing { format!(", {mean_w:.0} W on the mean") } else { String::new() };
-    let each = if is_flashing { ", each side" } else { "" };
+    let mean = if is_flashing { say::w_on_the_mean(&mean_w) } else { String::new() };
+    let each = if is_flashing { say::each_side() } else { "" };
     let seat = ResistorSeat::BareMetal;
     Some(remedy(
-        format!("Load resistor, {ohm} ohm, {:.0} W or more{each}", resistor.rating_w()),
-        format!(
-            "{:.2} A more; {:.0} W at {MOST_V} V{mean}. Case about {} in free air, {} bolted to bare sheet; \
-             above {} it burns skin. The alternator pays {:.1} A while it is on.",
-            resistor.current_a(AT_V),
-            resistor.watt(MOST_V),
-            units.degrees(case_c(mean_w, ResistorSeat::FreeAir)),
-            units.degrees(case_c(mean_w, seat)),
-            units.degrees(BURNS_C),
-            resistor.current_a(MOST_V),
+        say::load_resistor_ohm_w_or(&ohm, &resistor.rating_w(), &each),
+        say::a_more_w_at_v_case(
+            &resistor.current_a(AT_V),
+            &resistor.watt(MOST_V),
+            &MOST_V,
+            &mean,
+            &units.degrees(case_c(mean_w, ResistorSeat::FreeAir)),
+            &units.degrees(case_c(mean_w, seat)),
+            &units.degrees(BURNS_C),
+            &resistor.current_a(MOST_V),
         ),
-        &[
-            &format!(
-                "Bolt it to bare metal; never on plastic, carpet or foam, {} from wires, not where hands go.",
-                units.rule(50.0)
-            ),
-            "It uses up what the LED saves.",
-        ],
+        &[&say::bolt_it_to_bare_metal_never(&units.rule(50.0)), say::it_uses_up_what_the_led()],
         SwapFunction { resistor: Some(LoadResistor { ohm, seat }), ..swap.clone() },
     ))
 }

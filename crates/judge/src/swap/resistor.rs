@@ -4,6 +4,7 @@
 
 use jovek_base::units::Units;
 use jovek_job::ResistorSeat;
+use jovek_phrases::swap as say;
 
 /// Voltage at which bulbs and LED are compared, V. Source: reference 9.4, the design voltage of trade bulbs.
 pub const AT_V: f64 = 12.8;
@@ -88,7 +89,7 @@ pub fn case_c(watt: f64, seat: ResistorSeat) -> f64 {
 /// The same in words, and whether it burns skin: `74 °C, burns skin`.
 pub fn case_text(watt: f64, seat: ResistorSeat, units: Units) -> String {
     let case_c = case_c(watt, seat);
-    let burns = if case_c > BURNS_C { ", burns skin" } else { "" };
+    let burns = if case_c > BURNS_C { say::burns_skin() } else { "" };
     format!("{}{burns}", units.degrees(case_c))
 }
 

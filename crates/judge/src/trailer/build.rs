@@ -7,6 +7,8 @@ use jovek_job::{
     LampRole, Light, LightId, LightKind, MadeFor, Mount, Optic, OutputKind, Probe, Region,
     ReturnKind, Run, Signal, Sites, Skeleton, SwitchedSide, TrailerLink, VehicleSide, Wish,
 };
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -124,8 +126,8 @@ enum Faces {
 /// Builds the job of a trailer. LED watts are usual ones: 1 W a marker, 2 W a tail, 4 W a stop or turn lamp, 10 W
 /// reverse. Common practice, no source.
 pub fn build(asked: &TrailerAsked) -> Job {
-    let mut job = Job::new(asked.unit.clone(), "Trailer lamps");
-    job.vehicle.name = "Trailer".into();
+    let mut job = Job::new(asked.unit.clone(), say::trailer_lamps());
+    job.vehicle.name = say::trailer().into();
     job.skeleton = Some(Skeleton {
         body: if asked.has_two_axles { BodyKind::TrailerTwoAxle } else { BodyKind::TrailerOneAxle },
         length_m: Some(asked.length_m),
@@ -144,7 +146,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
             Wanted {
                 role: LampRole::Tail,
                 colour: LampColour::Red,
-                name: "LED tail lamp".into(),
+                name: say::led_tail_lamp().into(),
                 watt: 2.0,
                 mounts: rear(&b, 0.2),
             },
@@ -154,7 +156,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
             Wanted {
                 role: LampRole::Plate,
                 colour: LampColour::White,
-                name: "LED plate lamp".into(),
+                name: say::led_plate_lamp().into(),
                 watt: 1.0,
                 mounts: vec![Mount {
                     at: At { along_m: asked.length_m, left_m: 0.0, up_m: 0.6 },
@@ -167,7 +169,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
     ];
     tail.extend(markers(&b, un, side_up_m));
     let tail: Vec<Light> = tail.into_iter().map(|(w, place)| b.light(w, place)).collect();
-    add(&mut job, "tail", "Tail and marker lamps", Signal::Parking, "brown", tail);
+    add(&mut job, "tail", say::tail_and_marker_lamps(), Signal::Parking, "brown", tail);
     let lamp = |mounts, role, colour, name: &str, watt| Wanted {
         role,
         colour,
@@ -177,17 +179,17 @@ pub fn build(asked: &TrailerAsked) -> Job {
     };
     if !asked.is_combined {
         let light = b.light(
-            lamp(rear(&b, 0.3), LampRole::Brake, LampColour::Red, "LED stop lamp", 4.0),
+            lamp(rear(&b, 0.3), LampRole::Brake, LampColour::Red, say::led_stop_lamp(), 4.0),
             LampPlace::Rear,
         );
-        add(&mut job, "stop", "Stop lamps", Signal::Brake, "red", vec![light]);
+        add(&mut job, "stop", say::stop_lamps(), Signal::Brake, "red", vec![light]);
     }
     // Stop and turn in one are red and stand where the stop lamps would; a turn lamp alone is amber, outside of them.
     let (inset_m, colour, name, titles) = if asked.is_combined {
-        let titles = ["Left stop and turn", "Right stop and turn"];
-        (0.3, LampColour::Red, "LED stop and turn lamp", titles)
+        let titles = [say::left_stop_and_turn(), say::right_stop_and_turn()];
+        (0.3, LampColour::Red, say::led_stop_and_turn_lamp(), titles)
     } else {
-        (0.1, LampColour::Amber, "LED turn lamp", ["Left turn", "Right turn"])
+        (0.1, LampColour::Amber, say::led_turn_lamp(), [say::left_turn(), say::right_turn()])
     };
     for (side, id, place, signal, wire) in [
         (0, "left", LampPlace::RearLeft, Signal::Left, "yellow"),
@@ -211,10 +213,10 @@ pub fn build(asked: &TrailerAsked) -> Job {
             down_deg: 0.0,
         }];
         let light = b.light(
-            lamp(mounts, LampRole::Fog, LampColour::Red, "LED rear fog lamp", 4.0),
+            lamp(mounts, LampRole::Fog, LampColour::Red, say::led_rear_fog_lamp(), 4.0),
             LampPlace::Rear,
         );
-        add(&mut job, "fog", "Rear fog lamp", Signal::Fog, "blue", vec![light]);
+        add(&mut job, "fog", say::rear_fog_lamp(), Signal::Fog, "blue", vec![light]);
     }
     let plug = plug_of(asked);
     job.trailer = Some(TrailerLink::new(plug, plug));
@@ -224,7 +226,7 @@ pub fn build(asked: &TrailerAsked) -> Job {
 
 /// The rear lamp of a side, left first: tail, stop and turn in one housing, one ground for all to the bus by the plug.
 fn rear_lamp(job: &Job, side: u32) -> Housing {
-    let turn = if side == 0 { "left" } else { "right" };
+    let turn = if side == 0 { common::left() } else { common::right() };
     let lights = |id: &str| {
         let circuit = job.circuits.iter().find(|c| c.id.0 == id);
         circuit.and_then(|c| c.lights.first()).map(|l| (l.id.clone(), l.count))
@@ -237,7 +239,7 @@ fn rear_lamp(job: &Job, side: u32) -> Housing {
     };
     Housing {
         id: HousingId(format!("rear-{turn}")),
-        name: format!("LED rear lamp, {turn}"),
+        name: say::led_rear_lamp(&turn),
         lamps: functions.map(lamp).collect(),
         ground: Some(HousingGround { by: ReturnKind::GroundBus, length_m: None, zone: None }),
     }
@@ -261,7 +263,7 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
             for k in 0..count {
                 let along = (k as f64 + 0.5) / count as f64;
                 // Counted from the front: each pair is told from the next.
-                let name = format!("LED side marker, row {}", k + 1);
+                let name = say::led_side_marker_row(&(k + 1));
                 out.push((marker(side(along), LampColour::Amber, &name), LampPlace::Sides));
             }
         }
@@ -269,35 +271,38 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
             marker(
                 b.pair(0.0, 0.15, side_up_m, Faces::Front),
                 LampColour::White,
-                "LED front position lamp",
+                say::led_front_position_lamp(),
             ),
             LampPlace::Front,
         ));
     } else {
         out.push((
-            marker(side(0.05), LampColour::Amber, "LED side marker, front"),
+            marker(side(0.05), LampColour::Amber, say::led_side_marker_front()),
             LampPlace::Sides,
         ));
         if asked.length_m >= 9.144 {
             out.push((
-                marker(side(0.5), LampColour::Amber, "LED side marker, middle"),
+                marker(side(0.5), LampColour::Amber, say::led_side_marker_middle()),
                 LampPlace::Sides,
             ));
         }
-        out.push((marker(side(0.97), LampColour::Red, "LED side marker, rear"), LampPlace::Sides));
+        out.push((
+            marker(side(0.97), LampColour::Red, say::led_side_marker_rear()),
+            LampPlace::Sides,
+        ));
     }
     if asked.width_m >= outline_from_m(asked.region) {
         let top_m = 0.95 * asked.height_m;
         let front = if un { LampColour::White } else { LampColour::Amber };
         out.push((
-            marker(b.pair(0.0, 0.05, top_m, Faces::Front), front, "LED clearance lamp, front"),
+            marker(b.pair(0.0, 0.05, top_m, Faces::Front), front, say::led_clearance_lamp_front()),
             LampPlace::Front,
         ));
         out.push((
             marker(
                 b.pair(1.0, 0.05, top_m, Faces::Rear),
                 LampColour::Red,
-                "LED clearance lamp, rear",
+                say::led_clearance_lamp_rear(),
             ),
             LampPlace::Rear,
         ));
@@ -310,7 +315,10 @@ fn markers(b: &Builder, un: bool, side_up_m: f64) -> Vec<(Wanted, LampPlace)> {
                     down_deg: 0.0,
                 })
                 .collect();
-            out.push((marker(mounts, LampColour::Red, "LED identification lamp"), LampPlace::Rear));
+            out.push((
+                marker(mounts, LampColour::Red, say::led_identification_lamp()),
+                LampPlace::Rear,
+            ));
         }
     }
     out
@@ -338,7 +346,7 @@ fn plug_wire(region: Option<Region>) -> Conductor {
 fn add(job: &mut Job, id: &str, name: &str, signal: Signal, colour: &str, lights: Vec<Light>) {
     job.factory.push(FactoryCircuit {
         id: FactoryId(id.to_owned()),
-        name: format!("{colour} wire of the plug"),
+        name: say::wire_of_the_plug(&colour),
         follows: signal,
         kind: FactoryKind::TrailerSocket,
         colour: Some(colour.to_owned()),

@@ -2,6 +2,7 @@
 
 use jovek_job::ConnectorKind;
 pub use jovek_job::PinFunction;
+use jovek_phrases::trailer as say;
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 use utoipa::ToSchema;
@@ -98,11 +99,11 @@ fn place(kind: ConnectorKind, pin: &str) -> Option<ContactPosition> {
     match kind {
         ConnectorKind::Blade7 => {
             let (_, hour) = BLADE_HOURS.iter().find(|(p, _)| *p == pin)?;
-            let clock = |hour: u32| format!("{hour} o'clock");
+            let clock = |hour: u32| say::oclock(&hour);
             Some(match hour {
                 None => ContactPosition {
-                    in_socket: "centre".into(),
-                    in_plug: "centre".into(),
+                    in_socket: say::centre().into(),
+                    in_plug: say::centre().into(),
                     on_face: [0.0, 0.0],
                 },
                 Some(hour) => {
@@ -121,9 +122,8 @@ fn place(kind: ConnectorKind, pin: &str) -> Option<ContactPosition> {
         ConnectorKind::Flat4 | ConnectorKind::Flat5 => {
             let count = if kind == ConnectorKind::Flat4 { 4 } else { 5 };
             let number: u32 = pin.parse().ok().filter(|n| (1..=count).contains(n))?;
-            let bare = |is_bare: bool| if is_bare { "bare" } else { "shrouded" };
-            let says =
-                |is_bare| format!("{number} of {count} from the ground end, {}", bare(is_bare));
+            let bare = |is_bare: bool| if is_bare { say::bare() } else { say::shrouded() };
+            let says = |is_bare| say::of_from_the_ground_end(&number, &count, &bare(is_bare));
             let x = 2.0 * (f64::from(number) - 0.5) / f64::from(count) - 1.0;
             Some(ContactPosition {
                 in_socket: says(number == 1),

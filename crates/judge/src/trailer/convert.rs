@@ -2,6 +2,8 @@
 //!
 //! Source: truth tables of reference 6.4, computed: turn overrides stop on its own side.
 
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -37,16 +39,16 @@ impl Driver {
     /// As a tester calls it.
     pub fn words(self) -> String {
         let turn = match (self.left, self.right) {
-            (true, true) => Some("hazard"),
-            (true, false) => Some("left"),
-            (false, true) => Some("right"),
+            (true, true) => Some(say::hazard()),
+            (true, false) => Some(common::left()),
+            (false, true) => Some(common::right()),
             (false, false) => None,
         };
         match (self.stop, turn) {
-            (true, Some(turn)) => format!("brake and {turn}"),
-            (true, None) => "brake".into(),
+            (true, Some(turn)) => say::brake_and(&turn),
+            (true, None) => common::brake().into(),
             (false, Some(turn)) => turn.into(),
-            (false, None) => "nothing".into(),
+            (false, None) => say::nothing().into(),
         }
     }
 }

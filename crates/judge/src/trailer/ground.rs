@@ -3,6 +3,8 @@
 use super::connectors::{PinFunction, TrailerConnector};
 use jovek_circuit::devices::{Battery, Incandescent};
 use jovek_circuit::{Device, ElementId, Network, NodeId, SolveError, solve};
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -40,18 +42,18 @@ fn watts(function: PinFunction) -> Option<f64> {
 fn name(function: PinFunction) -> &'static str {
     use PinFunction as F;
     match function {
-        F::Tail => "tail lamps",
-        F::LeftTail => "left tail lamps",
-        F::RightTail => "right tail lamps",
-        F::Marker => "marker lamps",
-        F::LeftStopTurn => "left stop and turn lamp",
-        F::RightStopTurn => "right stop and turn lamp",
-        F::LeftTurn => "left turn lamp",
-        F::RightTurn => "right turn lamp",
-        F::Stop => "stop lamps",
-        F::Reverse => "reverse lamps",
-        F::RearFog => "rear fog lamp",
-        _ => "other",
+        F::Tail => say::tail_lamps(),
+        F::LeftTail => say::left_tail_lamps(),
+        F::RightTail => say::right_tail_lamps(),
+        F::Marker => say::marker_lamps(),
+        F::LeftStopTurn => say::left_stop_and_turn_lamp(),
+        F::RightStopTurn => say::right_stop_and_turn_lamp(),
+        F::LeftTurn => say::left_turn_lamp(),
+        F::RightTurn => say::right_turn_lamp(),
+        F::Stop => say::stop_lamps_2(),
+        F::Reverse => common::reverse_lamps(),
+        F::RearFog => say::rear_fog_lamp_2(),
+        _ => say::other(),
     }
 }
 
@@ -68,9 +70,9 @@ pub fn lost_ground(plug: &TrailerConnector) -> Result<GroundAnswer, SolveError> 
     let grounds = plug.of(PinFunction::Ground);
     let pins: Vec<&str> = grounds.iter().map(|p| p.pin.as_str()).collect();
     let text = match pins.as_slice() {
-        [] => "No ground pin".to_owned(),
-        [one] => format!("One ground, pin {one}: it carries everything at once"),
-        many => format!("{} grounds, pins {}: do not join them", many.len(), many.join(", ")),
+        [] => say::no_ground_pin().to_owned(),
+        [one] => say::one_ground_pin_it_carries_everything(&one),
+        many => say::grounds_pins_do_not_join_them(&many.len(), &many.join(", ")),
     };
     let volts = plug.volts;
     let mut functions: Vec<(PinFunction, f64)> =
@@ -83,12 +85,12 @@ pub fn lost_ground(plug: &TrailerConnector) -> Result<GroundAnswer, SolveError> 
         let wrong: Vec<String> = glows
             .iter()
             .filter(|(f, part)| *f != on && *part > 0.01)
-            .map(|(f, part)| format!("{} at {:.0} %", name(*f), 100.0 * part))
+            .map(|(f, part)| say::at(&name(*f), &(100.0 * part)))
             .collect();
         let says = if wrong.is_empty() {
-            format!("{} at {:.0} %, nothing else", name(on), 100.0 * own)
+            say::at_nothing_else(&name(on), &(100.0 * own))
         } else {
-            format!("{} at {:.0} %; wrongly {}", name(on), 100.0 * own, wrong.join(", "))
+            say::at_wrongly(&name(on), &(100.0 * own), &wrong.join(", "))
         };
         lost.push(WrongGlow { on: name(on).to_owned(), says });
     }
@@ -118,18 +120,18 @@ pub fn without_ground(
     volts: f64,
 ) -> (Network, Vec<ElementId>) {
     let mut net = Network::new();
-    let common = net.node("trailer ground");
+    let common = net.node(say::trailer_ground());
     let mut lamps = Vec::new();
     for (k, &(function, watt)) in functions.iter().enumerate() {
-        let wire = net.node(&format!("wire {k}"));
-        lamps.push(net.add(format!("trailer {k}"), wire, common, bulb(watt, volts)));
+        let wire = net.node(&say::wire(&k));
+        lamps.push(net.add(say::trailer_2(&k), wire, common, bulb(watt, volts)));
         if function == on {
             let battery =
                 Battery { open_circuit_v: 1.05 * volts, internal_ohm: 0.02, charge_ohm: 0.02 };
             net.add("feed", wire, NodeId::GROUND, Device::Battery(battery));
         } else {
             // The vehicle's own lamps of that wire.
-            net.add(format!("vehicle {k}"), wire, NodeId::GROUND, bulb(watt, volts));
+            net.add(say::vehicle(&k), wire, NodeId::GROUND, bulb(watt, volts));
         }
     }
     // Coupling and paint: what is left of a way back.

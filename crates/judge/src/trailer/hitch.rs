@@ -7,6 +7,8 @@ use jovek_job::{
     FactoryKind, HitchLamp, Job, LampCircuit, LampRole, Light, LoopWire, Signal, StopFrom,
     StopLight, Wish,
 };
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use jovek_plan::assumed::Assumed;
 use jovek_plan::lamp::PlannedLamp;
 use serde::Serialize;
@@ -160,15 +162,9 @@ impl StopWires {
 fn against_plan(job: &Job, lamp: &HitchLamp, is_combined: bool) -> Option<&'static str> {
     let wanted = StopWires::wanted(lamp, is_combined);
     (StopWires::planned(job, lamp)? != wanted).then_some(match wanted {
-        StopWires::One => "This socket has a stop wire of its own: the plan takes the stop light from elsewhere. Plan it anew.",
-        StopWires::Diodes => {
-            "On this socket stop and turn share a wire on each side: the plan does not take the stop light from both \
-             over diodes. Plan it anew."
-        }
-        StopWires::TwoLeads => {
-            "A lamp that wants both wires at once joins them itself: the plan does not give it a lead to each. Plan it \
-             anew."
-        }
+        StopWires::One => say::this_socket_has_a_stop_wire(),
+        StopWires::Diodes => say::on_this_socket_stop_and_turn(),
+        StopWires::TwoLeads => say::a_lamp_that_wants_both_wires(),
     })
 }
 
@@ -180,35 +176,23 @@ pub fn hitch(job: &Job, lamp: &HitchLamp, socket: &TrailerConnector) -> HitchAns
     let against = against_plan(job, lamp, socket.is_combined());
     mind.extend(against.map(str::to_owned));
     for (watt, function, what) in [
-        (Some(powers.tail), PinFunction::Tail, "tail"),
-        (powers.reverse, PinFunction::Reverse, "reverse"),
+        (Some(powers.tail), PinFunction::Tail, say::tail()),
+        (powers.reverse, PinFunction::Reverse, common::reverse()),
     ] {
         let is_there = taps.iter().any(|t| t.function == function)
             || function == PinFunction::Tail && taps.iter().any(|t| is_tail(t.function));
         if watt.is_some() && !is_there {
-            mind.push(format!(
-                "This socket has no {what} wire: that light stays dark, or needs one of its own."
-            ));
+            mind.push(say::this_socket_has_no_wire(&what));
         }
     }
     if lamp.stop_light() == StopLight::FlashThenSteady {
-        mind.push(
-            "Flash then steady: a stop lamp is steady-burning by 49 CFR 571.108 and by UN R48 (recalled from memory); \
-             some places allow a short burst. Ask, and leave it steady where nobody can say. Flashing can trigger \
-             seizures in some people."
-                .into(),
-        );
+        mind.push(say::flash_then_steady_a_stop_lamp().into());
         if socket.is_combined() && lamp.stop_from == StopFrom::EitherWire {
-            mind.push(
-                "Stop and turn share a wire here: each flash of the turn signal starts the burst anew.".into(),
-            );
+            mind.push(say::stop_and_turn_share_a_wire().into());
         }
     }
     if lamp.loop_wire == LoopWire::Cut {
-        mind.push(
-            "Seal both ends of the cut loop, and note the cut as built: it cannot be seen later."
-                .into(),
-        );
+        mind.push(say::seal_both_ends_of_the_cut().into());
     }
     mind.extend(fuses(job, &taps));
     HitchAnswer {
@@ -268,20 +252,20 @@ fn through(socket: &TrailerConnector, taps: &[HitchTap]) -> String {
         .map(|p| p.pin.as_str())
         .collect();
     if pins.is_empty() {
-        "Every pin goes through to the plug.".into()
+        say::every_pin_goes_through().into()
     } else {
-        format!("Every pin goes through to the plug; {} untouched.", pins.join(", "))
+        say::every_pin_goes_through_to(&pins.join(", "))
     }
 }
 
 fn loop_text(lamp: &HitchLamp) -> String {
     let does = match lamp.stop_light() {
-        StopLight::Steady => "the stop light burns steady",
-        StopLight::FlashThenSteady => "the stop light flashes briefly, then burns steady",
+        StopLight::Steady => say::the_stop_light_burns_steady(),
+        StopLight::FlashThenSteady => say::the_stop_light_flashes_briefly(),
     };
     match lamp.loop_wire {
-        LoopWire::Left => format!("Loop left as it came: {does}."),
-        LoopWire::Cut => format!("Loop cut: {does}."),
+        LoopWire::Left => say::loop_left_as_it_came(&does),
+        LoopWire::Cut => say::loop_cut(&does),
     }
 }
 
@@ -306,16 +290,16 @@ fn states(lamp: &HitchLamp, is_combined: bool) -> Vec<HitchState> {
                 Wire::Off
             };
             let shows = match (seen, lamp.stop_light()) {
-                (Wire::Off, _) => "dark",
-                (Wire::Steady, StopLight::Steady) => "steady",
-                (Wire::Steady, StopLight::FlashThenSteady) => "flashes, then steady",
-                (Wire::Flash, _) => "flashes",
+                (Wire::Off, _) => common::dark(),
+                (Wire::Steady, StopLight::Steady) => say::steady(),
+                (Wire::Steady, StopLight::FlashThenSteady) => say::flashes_then_steady(),
+                (Wire::Flash, _) => say::flashes(),
             };
             let wrong = match (seen, d.stop, d.left && d.right) {
                 (Wire::Flash, _, true) => "",
-                (Wire::Flash, true, false) => "stop is not told: it flashes with the turn signal",
-                (Wire::Flash, false, false) => "flashes in the middle with the turn signal",
-                (Wire::Off, true, _) => "no stop light",
+                (Wire::Flash, true, false) => say::stop_is_not_told_it_flashes(),
+                (Wire::Flash, false, false) => say::flashes_in_the_middle(),
+                (Wire::Off, true, _) => say::no_stop_light(),
                 _ => "",
             };
             HitchState { on: d.words(), shows: shows.into(), wrong: wrong.into() }
@@ -333,18 +317,9 @@ fn seen_text(job: &Job, taps: &[HitchTap]) -> String {
         .map(|t| t.current_a)
         .fold(0.0, f64::max);
     if most_a >= least {
-        format!(
-            "With no trailer on, the lamp draws up to {} on one wire; the module sees a trailer from {}. It may report \
-             one: parking sensors, rear fog lamp and tow mode follow it. Take a lamp that draws less, or feed it apart.",
-            amps(most_a),
-            amps(least)
-        )
+        say::with_no_trailer_on_the_lamp(&amps(most_a), &amps(least))
     } else {
-        format!(
-            "The lamp draws {} at most, the module sees a trailer from {}: it takes it for none.",
-            amps(most_a),
-            amps(least)
-        )
+        say::the_lamp_draws_at_most(&amps(most_a), &amps(least))
     }
 }
 
@@ -367,14 +342,8 @@ fn fuses(job: &Job, taps: &[HitchTap]) -> Vec<String> {
                 .find(|f| f.kind == FactoryKind::TrailerSocket && f.follows == follows)?;
             let fuse_a = wire.fuse_a?;
             let all_a = wire.existing_a.unwrap_or(0.0) + tap.current_a;
-            (all_a > jovek_catalog::fuse::CONTINUOUS_PART * fuse_a).then(|| {
-                format!(
-                    "{}: {} with the lamp, more than 80 % of its {} A fuse.",
-                    wire.name,
-                    amps(all_a),
-                    fuse_a
-                )
-            })
+            (all_a > jovek_catalog::fuse::CONTINUOUS_PART * fuse_a)
+                .then(|| say::with_the_lamp_more_than_80(&wire.name, &amps(all_a), &fuse_a))
         })
         .collect()
 }

@@ -9,6 +9,8 @@ use crate::harness::Pin;
 use crate::light::lamps::lamps;
 use jovek_circuit::SolveError;
 use jovek_job::{FoundWire, Job, LampRole, LinkSide, SupplyState, TrailerLink};
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
 use serde::Serialize;
@@ -100,34 +102,21 @@ pub fn link(job: &Job) -> Result<Option<LinkReport>, SolveError> {
     let mut needs = Vec::new();
     if socket.is_combined() != plug.is_combined() && has_turn(socket) && has_turn(plug) {
         needs.push(if socket.is_combined() {
-            "A converter from combined to separate: it needs its own battery feed through 10 to 15 A near the battery; \
-             it must see one dark half of the flash (0.5 to 0.7 s) before it may call it stop. Stop under hazard cannot \
-             be told from two combined wires."
-                .to_owned()
+            say::a_converter_from_combined_to_separate().to_owned()
         } else {
-            "A converter from separate to combined: turn goes before stop on its own side. With relays: turn takes the \
-             lamp over from stop by a change-over contact; diodes alone let stop light the turn wire of the vehicle."
-                .to_owned()
+            say::a_converter_from_separate_to_combined().to_owned()
         });
     }
     if socket.volts != plug.volts {
-        needs.push(format!(
-            "{:.0} V on {:.0} V: a voltage converter for every function, never lamps straight across.",
-            socket.volts, plug.volts
-        ));
+        needs.push(say::v_on_v_a_voltage_converter(&socket.volts, &plug.volts));
     }
     let seen_text = match facts.seen_from_a {
         None => String::new(),
         Some(least) => {
             let tail_a = tail_a(job, &studied)?;
-            let seen = if tail_a >= least {
-                "is seen"
-            } else {
-                "is not seen: it may report no trailer, or test pulses may glow"
-            };
-            format!(
-                "Tail lamps draw {tail_a:.2} A; the vehicle's module wants {least:.2} A: the trailer {seen}."
-            )
+            let seen =
+                if tail_a >= least { say::is_seen() } else { say::is_not_seen_it_may_report() };
+            say::tail_lamps_draw_a_the_vehicle(&tail_a, &least, &seen)
         }
     };
     Ok(Some(LinkReport {
@@ -189,14 +178,14 @@ pub fn pins(job: &Job) -> Result<Vec<Pin>, SolveError> {
             connector: found.plug.name.clone(),
             pin: row.to.first().map_or_else(String::new, |to| to.pin.clone()),
             wire: row.found_to.join(", "),
-            wire_text: "old board".into(),
+            wire_text: say::old_board().into(),
             goes_to: renewed.clone(),
         })
     });
     Ok(wires
         .map(|(row, to)| {
             let ends: Vec<String> =
-                row.from.iter().map(|f| format!("socket {} {}", f.pin, f.colour)).collect();
+                row.from.iter().map(|f| say::socket(&f.pin, &f.colour)).collect();
             let usual = found.plug.pins.iter().find(|p| p.pin == to.pin);
             Pin {
                 circuit: to.says.clone(),
@@ -245,21 +234,21 @@ fn serve(c: &TrailerConnector, function: PinFunction) -> (Vec<&TrailerPin>, &'st
     let first =
         |list: &[F]| list.iter().map(|f| c.of(*f)).find(|p| !p.is_empty()).unwrap_or_default();
     match function {
-        F::Tail => ([c.of(F::LeftTail), c.of(F::RightTail)].concat(), "both sides joined"),
+        F::Tail => ([c.of(F::LeftTail), c.of(F::RightTail)].concat(), say::both_sides_joined()),
         F::LeftTail | F::RightTail | F::Marker => {
-            (first(&[F::Tail, F::LeftTail]), "one wire for both")
+            (first(&[F::Tail, F::LeftTail]), say::one_wire_for_both())
         }
         F::LeftStopTurn => {
-            ([c.of(F::LeftTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+            ([c.of(F::LeftTurn), c.of(F::Stop)].concat(), say::converter_turn_before_stop())
         }
         F::RightStopTurn => {
-            ([c.of(F::RightTurn), c.of(F::Stop)].concat(), "converter, turn before stop")
+            ([c.of(F::RightTurn), c.of(F::Stop)].concat(), say::converter_turn_before_stop())
         }
-        F::LeftTurn => (c.of(F::LeftStopTurn), "converter, flash told from steady"),
-        F::RightTurn => (c.of(F::RightStopTurn), "converter, flash told from steady"),
+        F::LeftTurn => (c.of(F::LeftStopTurn), say::converter_flash_told_from_steady()),
+        F::RightTurn => (c.of(F::RightStopTurn), say::converter_flash_told_from_steady()),
         F::Stop => (
             [c.of(F::LeftStopTurn), c.of(F::RightStopTurn)].concat(),
-            "converter, flash told from steady",
+            say::converter_flash_told_from_steady(),
         ),
         _ => (Vec::new(), ""),
     }
@@ -282,9 +271,9 @@ fn rows(
             let to = plug.of(function);
             let between = match (from.is_empty(), function) {
                 (true, PinFunction::Reverse | PinFunction::RearFog) => {
-                    "no wire in this socket: a wire of its own"
+                    say::no_wire_in_this_socket()
                 }
-                (true, _) => "nothing in this socket",
+                (true, _) => say::nothing_in_this_socket(),
                 _ => between,
             };
             let serving: Vec<PinFunction> =
@@ -301,11 +290,11 @@ fn rows(
             let theirs = found_from.first().or(from.first().map(|p| &p.colour));
             let yours = found_to.first().or(to.first().map(|p| &p.colour));
             let colours = match (theirs, yours) {
-                (Some(a), Some(b)) if a != b => format!("their {a}, your {b}"),
+                (Some(a), Some(b)) if a != b => say::their_your(&a, &b),
                 _ => String::new(),
             };
             let between = match (is_bridged, between) {
-                (true, "") => "one wire for both, bridged in the plug",
+                (true, "") => say::one_wire_for_both_bridged(),
                 (_, between) => between,
             };
             let renewed = Wires::told(&wires.trailer, &does)
@@ -337,62 +326,52 @@ fn as_found(of: &TrailerConnector, function: PinFunction) -> Vec<PinFunction> {
 /// An old wire and the new one that takes its place.
 fn renewed(wire: &FoundWire) -> Option<String> {
     let new = wire.new_colour.as_ref()?;
-    Some(if *new == wire.colour {
-        format!("{new} stays {new}")
-    } else {
-        format!("old {} becomes {new}", wire.colour)
-    })
+    Some(if *new == wire.colour { say::stays(&new) } else { say::old_becomes(&wire.colour, &new) })
 }
 
 fn neighbours(socket: &TrailerConnector, plug: &TrailerConnector) -> Vec<String> {
     let mut out = Vec::new();
     let has = |f| !socket.of(f).is_empty() || !plug.of(f).is_empty();
     if has(PinFunction::ElectricBrake) {
-        out.push(
-            "Electric brakes and the breakaway switch with its battery: never join lamps to them, never cut them; test \
-             the breakaway after the work."
-                .to_owned(),
-        );
+        out.push(say::electric_brakes_and_the_breakaway_switch().to_owned());
     }
     if has(PinFunction::Antilock) {
-        out.push(
-            "Antilock power: take no lamp from it; it has a back-up over the stop wire.".to_owned(),
-        );
+        out.push(say::antilock_power_take_no_lamp().to_owned());
     }
     if has(PinFunction::Reverse) {
-        out.push("Reverse wire: on some trailers it locks out the surge brake; leave that branch as it is.".to_owned());
+        out.push(say::reverse_wire_on_some_trailers().to_owned());
     }
     out
 }
 
 fn tests(plug: &TrailerConnector) -> Vec<TestStep> {
     let step = |on: &str, lit: &str| TestStep { on: on.into(), lit: lit.into() };
-    let mut out = vec![step("tail", "tail, plate and marker lamps; nothing else")];
+    let mut out = vec![step("tail", say::tail_plate_and_marker_lamps_nothing())];
     if plug.is_combined() {
         out.extend([
-            step("left", "left stop and turn lamp flashes"),
-            step("right", "right stop and turn lamp flashes"),
-            step("brake", "both, steady"),
-            step("brake and left", "left flashes, right steady"),
-            step("brake and right", "right flashes, left steady"),
+            step("left", say::left_stop_and_turn_lamp_flashes()),
+            step("right", say::right_stop_and_turn_lamp_flashes()),
+            step("brake", say::both_steady()),
+            step(say::brake_and_left(), say::left_flashes_right_steady()),
+            step(say::brake_and_right(), say::right_flashes_left_steady()),
         ]);
     } else {
         out.extend([
-            step("left", "left turn lamp flashes"),
-            step("right", "right turn lamp flashes"),
-            step("brake", "both stop lamps"),
-            step("brake and left", "left flashes, both stop lamps steady"),
-            step("brake and right", "right flashes, both stop lamps steady"),
+            step("left", say::left_turn_lamp_flashes()),
+            step("right", say::right_turn_lamp_flashes()),
+            step("brake", say::both_stop_lamps()),
+            step(say::brake_and_left(), say::left_flashes_both_stop_lamps_steady()),
+            step(say::brake_and_right(), say::right_flashes_both_stop_lamps_steady()),
         ]);
     }
-    out.push(step("hazard", "both sides flash together"));
+    out.push(step("hazard", say::both_sides_flash_together()));
     if !plug.of(PinFunction::Reverse).is_empty() {
-        out.push(step("reverse", "reverse lamps"));
+        out.push(step("reverse", common::reverse_lamps()));
     }
     if !plug.of(PinFunction::RearFog).is_empty() {
-        out.push(step("rear fog", "rear fog lamp"));
+        out.push(step(say::rear_fog(), say::rear_fog_lamp_2()));
     }
-    out.push(step("tail and brake", "tail and stop, neither dims the other"));
-    out.push(step("all at once", "all; a lamp that glows with another is a ground fault"));
+    out.push(step(say::tail_and_brake(), say::tail_and_stop_neither_dims()));
+    out.push(step(say::all_at_once(), say::all_a_lamp_that_glows()));
     out
 }

@@ -6,6 +6,8 @@
 use super::connectors::TrailerConnector;
 use super::convert::{Driver, Wire, combined};
 use jovek_job::{FoundWire, PinFunction, PutOn};
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -49,23 +51,23 @@ pub struct WireAnswer {
 pub fn function_name(function: PinFunction) -> &'static str {
     use PinFunction as F;
     match function {
-        F::Ground => "ground",
-        F::Tail => "tail",
-        F::LeftTail => "left tail",
-        F::RightTail => "right tail",
-        F::Marker => "markers",
-        F::LeftStopTurn => "left stop and turn",
-        F::RightStopTurn => "right stop and turn",
-        F::LeftTurn => "left turn",
-        F::RightTurn => "right turn",
-        F::Stop => "stop",
-        F::Reverse => "reverse",
-        F::RearFog => "rear fog",
-        F::ElectricBrake => "electric brake",
-        F::Permanent => "battery",
-        F::Switched => "live with the key",
-        F::Antilock => "antilock power",
-        F::Other => "something else",
+        F::Ground => say::ground(),
+        F::Tail => say::tail(),
+        F::LeftTail => say::left_tail(),
+        F::RightTail => say::right_tail(),
+        F::Marker => say::markers(),
+        F::LeftStopTurn => say::left_stop_and_turn_2(),
+        F::RightStopTurn => say::right_stop_and_turn_2(),
+        F::LeftTurn => say::left_turn_2(),
+        F::RightTurn => say::right_turn_2(),
+        F::Stop => say::stop(),
+        F::Reverse => common::reverse(),
+        F::RearFog => say::rear_fog(),
+        F::ElectricBrake => say::electric_brake(),
+        F::Permanent => say::battery(),
+        F::Switched => say::live_with_the_key(),
+        F::Antilock => say::antilock_power(),
+        F::Other => say::something_else(),
     }
 }
 
@@ -150,7 +152,7 @@ fn next(fits: &[PinFunction], wire: &FoundWire) -> Option<PutOn> {
 }
 
 fn one_of(fits: &[PinFunction]) -> String {
-    fits.iter().map(|f| function_name(*f)).collect::<Vec<_>>().join(" or ")
+    fits.iter().map(|f| function_name(*f)).collect::<Vec<_>>().join(say::or())
 }
 
 /// Judges the wires of one half, in the order of the job.
@@ -166,11 +168,7 @@ pub fn judged<'a>(
         let same: Vec<&str> =
             out.iter().filter(|w| w.fits == [one]).map(|w| w.colour.as_str()).collect();
         if one != PinFunction::Ground && same.len() > pins {
-            let says = format!(
-                "{} do all of {}: read them again, each alone",
-                same.join(" and "),
-                function_name(one)
-            );
+            let says = say::do_all_of_read_them_again(&same.join(say::and()), &function_name(one));
             out[k].verdict = WireVerdict::Wrong;
             out[k].says = says;
         }
@@ -186,36 +184,23 @@ fn answer(connector: &TrailerConnector, index: usize, wire: &FoundWire) -> WireA
     let doubtful = wire.readings.iter().find(|r| said(r.v, connector.volts).is_none());
     let next = if wire.seen.is_none() { next(&fits, wire) } else { None };
     let (verdict, says) = match fits.as_slice() {
-        [] => (
-            WireVerdict::Wrong,
-            "fits nothing: two wires joined, a lost ground, or a function put on with another"
-                .to_owned(),
-        ),
+        [] => (WireVerdict::Wrong, say::fits_nothing_two_wires_joined().to_owned()),
         [one] => (WireVerdict::Told, function_name(*one).to_owned()),
-        [PinFunction::LeftTail, PinFunction::RightTail] if next.is_none() => (
-            WireVerdict::Open,
-            format!(
-                "{}: no reading tells them apart, its pin does; one wire for both is said to be tail",
-                one_of(&fits)
-            ),
-        ),
-        many if next.is_none() => (
-            WireVerdict::Open,
-            format!("{}: no reading tells them apart, its pin does", one_of(many)),
-        ),
+        [PinFunction::LeftTail, PinFunction::RightTail] if next.is_none() => {
+            (WireVerdict::Open, say::no_reading_tells_them_apart(&one_of(&fits)))
+        }
+        many if next.is_none() => {
+            (WireVerdict::Open, say::no_reading_tells_them_apart_its(&one_of(many)))
+        }
         many => (WireVerdict::Open, one_of(many)),
     };
     let says = match doubtful {
-        Some(r) => format!(
-            "{says}; {:.1} V with {} is neither on nor off: a pulsed output or a poor ground, read again under a lamp",
-            r.v,
-            r.on.label()
-        ),
+        Some(r) => say::v_with_is_neither_on_nor(&says, &r.v, &r.on.label()),
         None => says,
     };
     let colour_says = match by_colour {
         Some(pin) if !fits.contains(&pin.function) => {
-            format!("its colour would say {}", function_name(pin.function))
+            say::its_colour_would_say(&function_name(pin.function))
         }
         _ => String::new(),
     };

@@ -7,6 +7,7 @@ use crate::work::progress::StepState;
 use jiff::civil::{Date, DateTime, Time, Weekday};
 use jiff::{Timestamp, ToSpan as _, tz::TimeZone};
 use jovek_job::Job;
+use jovek_phrases::work as say;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -38,9 +39,7 @@ pub enum BayError {
     #[error("give 1 to {MOST} bays and 1 to {MOST} people")]
     Nobody,
     /// No hours.
-    #[error(
-        "the shop opens at {opens} and closes at {closes} minutes after midnight: it must close later, the same day"
-    )]
+    #[error("{}", say::the_shop_opens_at_and_closes(.opens, .closes))]
     NoHours {
         /// Opens.
         opens: u32,
@@ -229,13 +228,12 @@ pub fn plan(
     let stays = stays(jobs, &steps);
     let last = stays.iter().map(|s| s.ends).max();
     let text = match last {
-        None => "Nothing waits to be fitted.".to_owned(),
-        Some(last) => format!(
-            "{} in {}, {}, done on {}",
-            counted(stays.len(), "vehicle"),
-            counted(shop.bays, "bay"),
-            if shop.people == 1 { "1 person".into() } else { format!("{} people", shop.people) },
-            last.date()
+        None => say::nothing_waits_to_be_fitted().to_owned(),
+        Some(last) => say::in_done(
+            &counted(stays.len(), say::vehicle()),
+            &counted(shop.bays, say::bay()),
+            &(if shop.people == 1 { say::n_1_person().into() } else { say::people(&shop.people) }),
+            &last.date(),
         ),
     };
     let learned = learned.clone();
@@ -359,7 +357,7 @@ fn stays(jobs: &[Job], steps: &[Planned]) -> Vec<Stay> {
     for stay in &mut out {
         let mine = steps.iter().filter(|s| s.vehicle == stay.vehicle);
         let minutes: i64 = mine.map(|s| s.ends.duration_since(s.starts).as_mins()).sum();
-        stay.text = format!("{} h {:02} min of work", minutes / 60, minutes % 60);
+        stay.text = say::h_min_of_work(&(minutes / 60), &(minutes % 60));
     }
     out
 }

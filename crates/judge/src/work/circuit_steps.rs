@@ -4,9 +4,10 @@ use super::held;
 use super::housing_steps;
 use super::kit_steps;
 use super::plug_steps;
-use super::steps::{AIRBAG, Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
+use super::steps::{Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
 use super::stuck;
 use crate::answers::Answers;
+use crate::harness::joints::JointAnswer;
 use crate::part_names;
 use jovek_base::units::Units;
 use jovek_catalog::inline_module::InlineModule;
@@ -14,6 +15,8 @@ use jovek_job::{
     CircuitId, ControlKind, Hazard, HeldBy, LampPlace, LampRole, Light, Passage, PlaceId, Section,
     SwitchSeat, Zone,
 };
+use jovek_phrases::common;
+use jovek_phrases::work as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{End, Host, Post};
 use jovek_plan::study::Assessment;
@@ -70,18 +73,12 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         let is_boxed = parts.len() > usize::from(has_switch);
         let seat = fact.control.seat.unwrap_or_default();
         step.how = [
-            (is_boxed, "reachable, dry, terminals down; screwed to plastic or treated steel"),
-            (
-                has_radio,
-                "its aerial stretched out, not coiled, away from sheet metal; pair the remote, try it from outside",
-            ),
+            (is_boxed, say::reachable_dry_terminals_down_screwed()),
+            (has_radio, say::its_aerial_stretched_out_not_coiled()),
             (has_switch, seat_how(seat)),
-            (has_switch, "wire the switch before it is pushed in; its label upright"),
-            (
-                has_symbol,
-                "the lamp of its symbol to the ground terminal: lit while it is on, seen at night",
-            ),
-            (is_fused, "the fuse stays out"),
+            (has_switch, say::wire_the_switch_before()),
+            (has_symbol, say::the_lamp_of_its_symbol()),
+            (is_fused, say::the_fuse_stays_out()),
         ]
         .into_iter()
         .filter(|(is, _)| *is)
@@ -108,7 +105,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     if m.answers.route.is_none() {
         let units = m.job.shop.units;
         let minutes = (PULL_METRE_MIN * pulled_m(m.answers, &id)).max(5.0);
-        let what = if fact.kit.is_some() { "lay the harness" } else { "pull the wires" };
+        let what = if fact.kit.is_some() { say::lay_the_harness() } else { say::pull_the_wires() };
         let minutes = match &fact.kit {
             Some(_) => (PULL_METRE_MIN * chain.map_or(0.0, Chain::way_m)).max(5.0),
             None => minutes,
@@ -125,15 +122,15 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
 
     if is_on_roof {
         let roof = step_id("roof");
-        let step = m.step(&roof, format!("{name}: hole for the cable through the roof"), 20.0);
+        let step = m.step(&roof, say::hole_for_the_cable_through(&name), 20.0);
         own(step);
-        step.tool = "step drill, file, primer, cable gland, sealant".into();
+        step.tool = say::step_drill_file_primer_cable_gland().into();
         step.how = vec![
-            "headliner down first: look for ribs, looms and drains; drill from outside with a stop".into(),
-            "deburr, prime both sides, gland with sealant under its flange, cable entry to the rear".into(),
-            "a drip loop inside; water over it before the headliner goes up".into(),
+            say::headliner_down_first_look_for_ribs().into(),
+            say::deburr_prime_both_sides_gland().into(),
+            say::a_drip_loop_inside_water_over().into(),
         ];
-        step.cautions = vec!["Behind a panel are harnesses and airbags: look first."];
+        step.cautions = vec![say::behind_a_panel_are_harnesses()];
         if let Some(place) = &lamp_place {
             m.at(&roof, place);
         }
@@ -147,26 +144,26 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     if lamps > 0 {
         let how_long: f64 =
             fact.fitted().map(|l| mount_min(l) * f64::from(m.job.by_itself(l))).sum();
-        let what = if lamps == 1 { "mount the lamp" } else { "mount the lamps" };
+        let what = if lamps == 1 { say::mount_the_lamp() } else { say::mount_the_lamps() };
         let units = m.job.shop.units;
         let step = m.step(&mount, format!("{name}: {what}"), how_long.max(5.0));
         own(step);
-        let level = if lamps == 1 { "level" } else { "level on both sides" };
+        let level = if lamps == 1 { say::level() } else { say::level_on_both_sides() };
         let any_screwed = fact.fitted().any(held::is_screwed);
         step.how = match (any_screwed, fact.fitted().any(points_somewhere)) {
-            (true, true) => vec![format!("{level}; screws finger-tight until aimed")],
-            (true, false) => vec![format!("{level}; screws tight, not so that plastic bends")],
+            (true, true) => vec![say::screws_finger_tight_until_aimed(&level)],
+            (true, false) => vec![say::screws_tight_not_so_that_plastic(&level)],
             (false, _) if cure_min.is_some() => Vec::new(),
             (false, _) => vec![level.to_owned()],
         };
         if cure_min.is_some() {
             step.how.extend(stuck::how(fact.fitted()));
-            step.cautions = vec!["Solvent: gloves, air, no flame."];
+            step.cautions = vec![say::solvent_gloves_air_no_flame()];
         }
         step.how.extend(held::how(fact.fitted(), units));
         step.cautions.extend(held::caution(fact.fitted()));
         if is_screwed {
-            step.how.push("screws stop short of the skin behind: see Light".into());
+            step.how.push(say::screws_stop_short_of_the_skin().into());
         }
         if let Some(place) = &lamp_place {
             m.at(&mount, place);
@@ -182,30 +179,25 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         }
         return;
     }
-    let joints: Vec<Vec<String>> =
-        m.answers.joints.iter().filter(|j| j.circuit == id).map(|j| j.steps.clone()).collect();
+    let joints: Vec<_> = m.answers.joints.iter().filter(|j| j.circuit == id).cloned().collect();
     if !joints.is_empty() {
         let join = step_id("join");
-        let step =
-            m.step(&join, format!("{name}: joints, {}", joints.len()), 4.0 * joints.len() as f64);
+        let step = m.step(&join, say::joints(&name, &joints.len()), 4.0 * joints.len() as f64);
         own(step);
         // Each line once; sleeves before all else.
-        let lines: Vec<&String> = joints.iter().flatten().collect();
-        let is_sleeve = |l: &str| l.starts_with("slide on first");
-        let ordered =
-            lines.iter().filter(|l| is_sleeve(l)).chain(lines.iter().filter(|l| !is_sleeve(l)));
-        for line in ordered {
+        let sleeves = |j: &JointAnswer| usize::from(j.sleeve.is_some());
+        let first = joints.iter().flat_map(|j| &j.steps[..sleeves(j)]);
+        let then = joints.iter().flat_map(|j| &j.steps[sleeves(j)..]);
+        for line in first.chain(then) {
             if !step.how.contains(line) {
-                step.how.push((*line).clone());
+                step.how.push(line.clone());
             }
         }
-        step.tool = "crimper or iron, heat gun".into();
-        step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
+        step.tool = say::crimper_or_iron_heat_gun().into();
+        step.cautions = vec![say::heat_gun_and_soldering_iron_away()];
         let mixes = |l: &Light| l.strip.as_ref().is_some_and(|s| s.colours.is_some());
         if fact.fitted().any(mixes) {
-            step.how.push(
-                "black to plus, each colour to the pad of its letter, at both ends of a lead; no colour ever to plus".into(),
-            );
+            step.how.push(say::black_to_plus_each_colour().into());
         }
         if let Some(place) = &lamp_place {
             m.at(&join, place);
@@ -235,10 +227,10 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     // Lamps with bare leads are joined, not plugged.
     if plugs > 0 {
         let plug = step_id("plug");
-        let what = if plugs == 1 { "1 connector".into() } else { format!("{plugs} connectors") };
+        let what = if plugs == 1 { say::n_1_connector().into() } else { say::connectors(&plugs) };
         let step = m.step(&plug, format!("{name}: {what}"), PLUG_MIN * plugs as f64);
         own(step);
-        step.how = vec!["seals on, blind plugs in; each clicks; tug".into()];
+        step.how = vec![say::seals_on_blind_plugs_in_each().into()];
         if let Some(place) = &lamp_place {
             m.at(&plug, place);
         }
@@ -249,25 +241,21 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
 /// How a switch goes into its seat.
 fn seat_how(seat: SwitchSeat) -> &'static str {
     match seat {
-        SwitchSeat::BlankPanel => {
-            "a blank comes out for the switch, from behind or with a plastic lever; keep it"
-        }
-        SwitchSeat::NewHole => "its frame covers the hole all round",
-        SwitchSeat::Bracket => "its bracket clear of knees, pedals and airbag",
+        SwitchSeat::BlankPanel => say::a_blank_comes_out(),
+        SwitchSeat::NewHole => say::its_frame_covers_the_hole_all(),
+        SwitchSeat::Bracket => say::its_bracket_clear_of_knees_pedals(),
     }
 }
 
 /// The hole for a switch where no blank takes it.
 fn switch_hole(m: &mut Maker, circuit: &CircuitId, name: &str) {
     let id = format!("switch-hole.{circuit}");
-    let step = m.step(&id, format!("{name}: hole for the switch"), SWITCH_HOLE_MIN);
+    let step = m.step(&id, say::hole_for_the_switch(&name), SWITCH_HOLE_MIN);
     step.circuit = Some(circuit.clone());
-    step.tool = "tape, small drill, step drill or file".into();
-    step.how = vec![
-        "look behind the panel: room for the switch and its terminals, no loom, no airbag".into(),
-        "tape on the face, small holes first, up to the size by file; no edge for a wire".into(),
-    ];
-    step.cautions = vec!["Behind a panel are harnesses and airbags: look first."];
+    step.tool = say::tape_small_drill_step_drill().into();
+    step.how =
+        vec![say::look_behind_the_panel_room().into(), say::tape_on_the_face_small_holes().into()];
+    step.cautions = vec![say::behind_a_panel_are_harnesses()];
     m.after(&id, &["battery-off", "trims-off"]);
 }
 
@@ -278,28 +266,18 @@ const SWITCH_HOLE_MIN: f64 = 15.0;
 pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static str)> {
     match host {
         Host::Stud(..) | Host::HousingStud(_) => {
-            Some(("ground", 6.0, "bare metal, star washer, protect it after"))
+            Some(("ground", 6.0, say::bare_metal_star_washer_protect()))
         }
-        Host::FactoryGround(_) => Some((
-            "joint on a factory ground wire",
-            5.0,
-            "a thick one that ends at a stud near by; 0 V to battery negative with everything on",
-        )),
-        Host::Bus => Some((
-            "ground bus",
-            3.0,
-            "its own screw on the bus; the bus to bare metal, protected after",
-        )),
-        Host::PlugGround => Some((
-            "return to the ground terminal of the plug",
-            4.0,
-            "in the junction box, dry, its cover on; never the coupling as a ground",
-        )),
-        Host::Post(Post::StartMinus) => Some((
-            "return to battery negative",
-            4.0,
-            "the ring goes on with the battery's own, last",
-        )),
+        Host::FactoryGround(_) => {
+            Some((say::joint_on_a_factory_ground_wire(), 5.0, say::a_thick_one_that_ends()))
+        }
+        Host::Bus => Some((common::ground_bus(), 3.0, say::its_own_screw_on_the_bus())),
+        Host::PlugGround => {
+            Some((say::return_to_the_ground_terminal(), 4.0, say::in_the_junction_box_dry()))
+        }
+        Host::Post(Post::StartMinus) => {
+            Some((say::return_to_battery_negative(), 4.0, say::the_ring_goes()))
+        }
         _ => None,
     }
 }
@@ -344,11 +322,11 @@ pub(super) fn bundles(m: &mut Maker) {
         return;
     }
     let passes_grommet = used().any(|w| matches!(w.passage, Passage::Grommet { .. }));
-    let what = format!("Pull the bundles along their ways, {}", m.job.shop.units.about(along_m));
+    let what = say::pull_the_bundles_along_their_ways(&m.job.shop.units.about(along_m));
     let step = m.step("pull", what, (PULL_METRE_MIN * along_m).max(5.0));
     pulled(step, passes_grommet, units);
     if past_airbag {
-        step.cautions.push(AIRBAG);
+        step.cautions.push(say::airbag_near());
     }
     m.after("pull", &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     let rests: Vec<(&str, f64)> = holes.iter().map(|h| (h.as_str(), PRIMER_MIN)).collect();
@@ -357,22 +335,15 @@ pub(super) fn bundles(m: &mut Maker) {
 
 /// `passes_grommet` where a grommet that is there is used.
 fn pulled(step: &mut Step, passes_grommet: bool, units: Units) {
-    step.tool = "semi-rigid wire as a fish, clips, loom".into();
+    step.tool = say::semi_rigid_wire_as_a_fish().into();
     step.how = vec![
-        "feed and pull together; never by a joint".into(),
-        format!(
-            "loom over edges and {} beyond; clips every {}, finger-tight",
-            units.rule(50.0),
-            units.rule_between(300.0, 450.0)
-        ),
+        say::feed_and_pull_together_never().into(),
+        say::loom_over_edges_and_beyond_clips(&units.rule(50.0), &units.rule_between(300.0, 450.0)),
     ];
     if passes_grommet {
-        step.how.push(
-            "grommet: out, wiped clean, wires through its middle, back in with its lip all round; sealant where it was cut"
-                .into(),
-        );
+        step.how.push(say::grommet_out_wiped_clean_wires_through().into());
     }
-    step.cautions = vec!["Never along brake or fuel lines as a support."];
+    step.cautions = vec![say::never_along_brake_or_fuel_lines()];
 }
 
 /// True where a path that was told goes from the engine bay into the cab or back.
@@ -398,18 +369,17 @@ fn pulled_m(answers: &Answers, circuit: &CircuitId) -> f64 {
 pub(super) const PLUG_MIN: f64 = 3.0;
 
 /// Parts that are mounted beside the lamps, with the minutes that each takes. Common practice.
-type Hardware = (fn(&Host) -> bool, &'static str, f64);
+type Hardware = (fn(&Host) -> bool, fn() -> &'static str, f64);
 const HARDWARE: [Hardware; 8] = [
-    (|h| matches!(h, Host::Adapter(_)), "fuse adapter in the empty position", 5.0),
-    (|h| matches!(h, Host::Fuse(_)), "fuse holder", 6.0),
-    (|h| matches!(h, Host::LeadFuse(..)), "small fuse in the thin lead", 4.0),
-    (|h| matches!(h, Host::Relay(..)), "relay", 7.0),
-    (|h| matches!(h, Host::Diode(..)), "diodes", 3.0),
-    (|h| matches!(h, Host::Module(_, InlineModule::Flasher)), "flasher", 6.0),
-    (|h| matches!(h, Host::Module(_, InlineModule::Dimmer)), "dimmer", 6.0),
-    (|h| matches!(h, Host::Switch(..)), SWITCH, 8.0),
+    (|h| matches!(h, Host::Adapter(_)), say::fuse_adapter_in_the_empty_position, 5.0),
+    (|h| matches!(h, Host::Fuse(_)), say::fuse_holder, 6.0),
+    (|h| matches!(h, Host::LeadFuse(..)), say::small_fuse_in_the_thin_lead, 4.0),
+    (|h| matches!(h, Host::Relay(..)), say::relay, 7.0),
+    (|h| matches!(h, Host::Diode(..)), say::diodes, 3.0),
+    (|h| matches!(h, Host::Module(_, InlineModule::Flasher)), say::flasher, 6.0),
+    (|h| matches!(h, Host::Module(_, InlineModule::Dimmer)), say::dimmer, 6.0),
+    (|h| matches!(h, Host::Switch(..)), say::switch, 8.0),
 ];
-const SWITCH: &str = "switch";
 
 /// To mount a box that is switched by radio, to lay out its aerial and pair its remote, min. Common practice.
 const BOX_MIN: f64 = 12.0;
@@ -427,12 +397,13 @@ fn mounted(hosts: &BTreeSet<Host>, switching: Option<&Switching>) -> Vec<(String
         _ => false,
     };
     let (modules, others): (Vec<&Host>, Vec<&Host>) = hosts.iter().partition(|h| is_module(h));
-    let plain = HARDWARE.iter().filter(|(is, ..)| others.iter().any(|h| is(h))).map(
-        |&(_, name, minutes)| match name {
-            SWITCH if is_boxed => ("controller box".to_owned(), BOX_MIN),
-            _ => (name.to_owned(), minutes),
-        },
-    );
+    let plain = HARDWARE.iter().filter_map(|(is, name, minutes)| {
+        let host = others.iter().find(|h| is(h))?;
+        Some(match host {
+            Host::Switch(..) if is_boxed => (say::controller_box().to_owned(), BOX_MIN),
+            _ => (name().to_owned(), *minutes),
+        })
+    });
     let named = modules.iter().filter_map(|host| match host {
         Host::Relay(_, r) => Some((part_names::relay_as_set(switching, *r), MODULE_MIN)),
         _ => None,

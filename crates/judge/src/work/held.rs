@@ -2,6 +2,7 @@
 
 use jovek_base::units::Units;
 use jovek_job::{HeldBy, Light};
+use jovek_phrases::work as say;
 
 /// To set a lamp on its magnet, min. Common practice.
 pub const MAGNET_MIN: f64 = 3.0;
@@ -18,36 +19,22 @@ pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>, units: Units) -> 
     let lights: Vec<&Light> = lights.collect();
     let has = |by| lights.iter().any(|l| l.held_by == Some(by));
     let lines = [
-        (
-            has(HeldBy::Magnet),
-            "wipe magnet and sheet: grit scratches; bare steel or painted steel only, pull at it by hand",
-        ),
-        (has(HeldBy::Magnet), "its cable over a soft seal with a drip loop, never over an edge"),
-        (
-            has(HeldBy::PlasticStuds),
-            "nuts onto plastic studs by hand, then an eighth of a turn more: a stripped stud holds nothing",
-        ),
-        (
-            has(HeldBy::RubberGrommet),
-            "edge of the hole deburred and painted; old grommet out, seat clean, new one in all round",
-        ),
-        (
-            has(HeldBy::RubberGrommet),
-            "press the lamp in with soapy water, no grease; its plug hangs below the hole",
-        ),
+        (has(HeldBy::Magnet), say::wipe_magnet_and_sheet_grit_scratches()),
+        (has(HeldBy::Magnet), say::its_cable_over_a_soft_seal()),
+        (has(HeldBy::PlasticStuds), say::nuts_onto_plastic_studs_by_hand()),
+        (has(HeldBy::RubberGrommet), say::edge_of_the_hole_deburred()),
+        (has(HeldBy::RubberGrommet), say::press_the_lamp_in_with_soapy()),
     ];
     let mut out: Vec<String> =
         lines.into_iter().filter(|(is, _)| *is).map(|(_, line)| line.to_owned()).collect();
     out.extend(lights.iter().filter_map(|l| {
         let spacer = units.bore(l.spacer_mm?);
-        Some(format!("{}: spacers of {spacer}; no trim is cut", l.name))
+        Some(say::spacers_of_no_trim_is_cut(&l.name, &spacer))
     }));
     out
 }
 
 /// What to mind of some lights that are held so.
 pub(super) fn caution<'a>(mut lights: impl Iterator<Item = &'a Light>) -> Option<&'static str> {
-    lights
-        .any(|l| l.held_by == Some(HeldBy::Magnet))
-        .then_some("A magnet is not a fixing: no faster than its maker says, off before the wash.")
+    lights.any(|l| l.held_by == Some(HeldBy::Magnet)).then_some(say::a_magnet_is_not_a_fixing())
 }

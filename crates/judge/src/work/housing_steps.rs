@@ -5,6 +5,7 @@ use super::held;
 use super::plug_steps::{self, Change};
 use super::steps::{Maker, points_somewhere};
 use jovek_job::{Housing, Light, PlaceId};
+use jovek_phrases::work as say;
 use jovek_plan::end::{CircuitIx, End, Host, HousingIx};
 use jovek_plan::housing::lamps_of;
 use jovek_plan::study::Assessment;
@@ -79,14 +80,14 @@ pub(super) fn mount(m: &mut Maker, study: &Assessment) {
         }
         let id = mount_id(of.housing);
         let units = m.job.shop.units;
-        let step = m.step(&id, format!("{}: mount it", of.housing.name), MOUNT_MIN);
+        let step = m.step(&id, say::mount_it(&of.housing.name), MOUNT_MIN);
         let tight = match of.lights.iter().any(|l| points_somewhere(l)) {
-            true => "screws finger-tight until aimed",
-            false => "screws tight, not so that plastic bends",
+            true => say::screws_finger_tight_until_aimed_2(),
+            false => say::screws_tight_not_so_that_plastic_bends(),
         };
         step.how = vec![
-            format!("level, the right way up: left and right differ; {tight}"),
-            "the cable leaves at the bottom, with a drip loop".into(),
+            say::level_the_right_way_up_left(&tight),
+            say::the_cable_leaves_at_the_bottom().into(),
         ];
         step.how.extend(held::how(of.lights.iter().copied(), units));
         if let Some(place) = place_of(m, study, of.housing) {
@@ -135,29 +136,26 @@ pub(super) fn wire(m: &mut Maker, study: &Assessment) {
         if let Some((what, minutes, how)) = ground.and_then(|g| ground_words(g.end(at).host())) {
             let step_id = format!("ground.housing.{id}");
             let step = m.step(&step_id, format!("{name}: {what}"), minutes);
-            step.how = vec![how.into(), "it carries all functions of the lamp at once".into()];
+            step.how = vec![how.into(), say::it_carries_all_functions().into()];
             m.after(&step_id, &pulls);
         }
         let own = |end: End| matches!(end, End::Housing(housing, _) if housing == at);
         let joint = m.answers.joints.iter().find(|j| own(j.at)).map(|j| j.steps.clone());
         if let Some(how) = joint {
             let step_id = format!("join.housing.{id}");
-            let step = m.step(&step_id, format!("{name}: joint of the ground"), 4.0);
+            let step = m.step(&step_id, say::joint_of_the_ground(&name), 4.0);
             step.how = how;
-            step.tool = "crimper or iron, heat gun".into();
-            step.cautions = vec!["Heat gun and soldering iron away from fuel vapour."];
+            step.tool = say::crimper_or_iron_heat_gun().into();
+            step.cautions = vec![say::heat_gun_and_soldering_iron_away()];
             m.after(&step_id, &pulls);
         }
         let plug = m.answers.connectors.iter().find(|c| c.of == Host::Housing(at));
         if let Some(pins) = plug.map(|c| c.cavities.iter().filter(|c| !c.is_blind).count()) {
             let step_id = format!("plug.housing.{id}");
             let minutes = PLUG_MIN + PIN_MIN * pins.saturating_sub(2) as f64;
-            let step = m.step(&step_id, format!("{name}: its plug, {pins} pins"), minutes);
-            step.how = vec![
-                "seals on, each pin by the table, blind plugs in; it clicks; tug".into(),
-                "ground first: with it open each function looks for its way back through the others"
-                    .into(),
-            ];
+            let step = m.step(&step_id, say::its_plug_pins(&name, &pins), minutes);
+            step.how =
+                vec![say::seals_on_each_pin().into(), say::ground_first_with_it_open_each().into()];
             m.after(&step_id, &pulls);
             m.after(&step_id, &[&format!("ground.housing.{id}")]);
         }

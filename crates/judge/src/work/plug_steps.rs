@@ -5,6 +5,7 @@ use super::held;
 use super::steps::{Maker, Step, points_somewhere};
 use super::stuck;
 use jovek_job::{CircuitId, Job, LampCircuit, LampCondition, Light};
+use jovek_phrases::work as say;
 
 /// To free a lamp of its trim and take it off, min each. Common practice.
 const OFF_MIN: f64 = 8.0;
@@ -57,17 +58,15 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
         return;
     }
     let is_one = count < 1.5;
-    let (lamp, lamps) = if is_one { ("lamp", "the lamp") } else { ("lamps", "the lamps") };
+    let (lamp, lamps) =
+        if is_one { (say::lamp(), say::the_lamp()) } else { (say::lamps(), say::the_lamps()) };
 
     let off = step_id("off");
-    let step = m.step(&off, format!("{name}: trim off, unplug, old {lamp} off"), OFF_MIN * count);
+    let step = m.step(&off, say::trim_off_unplug_old_off(&name, &lamp), OFF_MIN * count);
     own(step);
-    step.tool = "trim tools, box for clips, tape".into();
-    step.how = vec![
-        "key and lamps off; nothing is live while it is unplugged".into(),
-        "release from inside first; tape on paint; a photo of bracket and screws as they were"
-            .into(),
-    ];
+    step.tool = say::trim_tools_box_for_clips_tape().into();
+    step.how =
+        vec![say::key_and_lamps_off_nothing().into(), say::release_from_inside_first_tape().into()];
     let mut kept: Vec<String> = change.lights.iter().filter_map(|l| kept(l)).collect();
     kept.dedup();
     step.how.extend(kept);
@@ -86,30 +85,38 @@ pub(super) fn change(m: &mut Maker, change: &Change) {
     }
 
     let plug = step_id("plug");
-    let what = format!("{name}: plug in {lamps}, light before mounting");
+    let what = say::plug_in_light_before_mounting(&name, &lamps);
     let step = m.step(&plug, what, PLUG_MIN * count);
     own(step);
     step.how = vec![
-        "each clicks; function on: lit, and nothing else lights or blinks".into(),
-        "dark on a live plug: turn the plug, or swap its two pins; write down which".into(),
-        "a message on the dash, or a fast flasher: see what Feed says of the module".into(),
+        say::each_clicks_function_on_lit().into(),
+        say::dark_on_a_live_plug_turn().into(),
+        say::a_message_on_the_dash().into(),
     ];
     m.after(&plug, &["bench", &off, &cure]);
 
     let mount = step_id("mount");
     let units = m.job.shop.units;
-    let step = m.step(&mount, format!("{name}: mount {lamps}"), SET_MIN * count);
+    let step = m.step(&mount, say::mount(&name, &lamps), SET_MIN * count);
     own(step);
     let is_aimed = change.lights.iter().any(|l| points_somewhere(l));
     let (sides, tight) = match (is_one, is_aimed) {
-        (true, true) => ("old bracket and clips; spacers stay", "finger-tight until aimed"),
-        (true, false) => ("old bracket and clips; spacers stay", "tight, plastic studs gently"),
-        (false, true) => ("left and right differ; old brackets", "finger-tight until aimed"),
-        (false, false) => ("left and right differ; old brackets", "tight, plastic studs gently"),
+        (true, true) => {
+            (say::old_bracket_and_clips_spacers_stay(), say::finger_tight_until_aimed())
+        }
+        (true, false) => {
+            (say::old_bracket_and_clips_spacers_stay(), say::tight_plastic_studs_gently())
+        }
+        (false, true) => {
+            (say::left_and_right_differ_old_brackets(), say::finger_tight_until_aimed())
+        }
+        (false, false) => {
+            (say::left_and_right_differ_old_brackets(), say::tight_plastic_studs_gently())
+        }
     };
     let nuts = match change.lights.iter().any(|l| held::is_screwed(l)) {
-        true => format!("nuts {tight}; the lead lies free of edges and heat"),
-        false => "the lead lies free of edges and heat".to_owned(),
+        true => say::nuts_the_lead_lies_free(&tight),
+        false => say::the_lead_lies_free_of_edges().to_owned(),
     };
     step.how = vec![sides.into(), nuts];
     if stuck::cure_min(change.lights.iter().copied()).is_some() {
@@ -129,10 +136,10 @@ pub(super) fn close(m: &mut Maker, fact: &LampCircuit, before: &[&str]) {
 pub(super) fn close_change(m: &mut Maker, change: &Change, before: &[&str]) -> String {
     let on = format!("on.{}", change.id);
     if change.count > 0.0 {
-        let what = format!("{}: trim on", change.name);
+        let what = say::trim_on(&change.name);
         let step = m.step(&on, what, CLOSE_MIN * change.count);
         step.circuit = change.circuit.clone();
-        step.how = vec!["new clips for broken ones; lit once more when it is closed".into()];
+        step.how = vec![say::new_clips_for_broken_ones_lit().into()];
         m.after(&on, before);
         let mount = format!("mount.{}", change.id);
         m.after(&on, &[&mount]);
@@ -147,8 +154,8 @@ pub(super) fn close_change(m: &mut Maker, change: &Change, before: &[&str]) -> S
 fn kept(light: &Light) -> Option<String> {
     let old = light.replaces.as_ref()?;
     let at = match old.kept_at.trim() {
-        "" => "keep them with the vehicle's papers, left and right marked".to_owned(),
-        place => format!("keep them at {place}, left and right marked"),
+        "" => say::keep_them_with_the_vehicle_papers().to_owned(),
+        place => say::keep_them_at_left_and_right(&place),
     };
     Some(format!("{}: {at}", old.name))
 }
@@ -157,22 +164,19 @@ fn kept(light: &Light) -> Option<String> {
 fn cured(light: &Light) -> Option<(&'static str, [&'static str; 2])> {
     match light.replaces.as_ref()?.condition {
         LampCondition::Corroded => Some((
-            "clean the plug's contacts",
+            say::clean_the_plug_contacts(),
             [
-                "clean the contacts bright, neutralise, rinse, dry; bend for grip",
-                "dielectric grease; back sealed with the wires hanging down",
+                say::clean_the_contacts_bright_neutralise_rinse(),
+                say::dielectric_grease_back_sealed(),
             ],
         )),
         LampCondition::Melted => Some((
-            "renew the plug's contacts",
-            [
-                "a loose contact arced: new contacts or a new plug with its own pigtail",
-                "tug each; look how far the heat went back along the wire",
-            ],
+            say::renew_the_plug_contacts(),
+            [say::a_loose_contact_arced_new_contacts(), say::tug_each_look_how_far()],
         )),
         LampCondition::Broken => Some((
-            "dry the plug and its lead",
-            ["water came in: blow dry, look along the lead", "dielectric grease in the plug"],
+            say::dry_the_plug_and_its_lead(),
+            [say::water_came_in_blow_dry_look(), say::dielectric_grease_in_the_plug()],
         )),
         LampCondition::Sound | LampCondition::Dim | LampCondition::Dead => None,
     }

@@ -6,6 +6,7 @@ use crate::work::order::{Need, Task, minutes_in_all, order};
 use crate::work::steps::Step;
 use jiff::Timestamp;
 use jovek_job::{Job, Mark, StepId, StepMark};
+use jovek_phrases::work as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -99,13 +100,13 @@ pub(super) fn ordered(job: &Job, answers: &Answers, made: &[Step], now: Timestam
         .find_map(|state| out.iter().find(|s| s.state == state))
         .map(|s| s.step.id.clone());
     Work {
-        text: format!(
-            "{done} of {} done; {} of work, {} of waiting, {} to walk, {} in all",
-            out.len(),
-            hours(work_min),
-            hours(wait_min),
-            job.shop.units.far(walk_m),
-            hours(minutes_in_all(&planned))
+        text: say::of_done_of_work_of_waiting(
+            &done,
+            &out.len(),
+            &hours(work_min),
+            &hours(wait_min),
+            &job.shop.units.far(walk_m),
+            &hours(minutes_in_all(&planned)),
         ),
         is_done: !out.is_empty() && done == out.len(),
         next,
@@ -160,7 +161,7 @@ fn answer(
     for after in &step.after {
         let Some(k) = made.iter().position(|s| s.id == after.step) else { continue };
         if marks[k].last != Some(Mark::Done) {
-            holds.push(format!("first: {}", made[k].what));
+            holds.push(say::first(&made[k].what));
             continue;
         }
         let rest = jiff::SignedDuration::from_secs((after.rest_min * 60.0) as i64);
@@ -193,13 +194,13 @@ fn answer(
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum MarkError {
     /// The plan has no such step.
-    #[error("the plan has no step \"{step}\"; it changed since: look at the list again")]
+    #[error("{}", say::the_plan_has_no_step(.step))]
     NoStep {
         /// The step.
         step: StepId,
     },
     /// A gate is shut.
-    #[error("\"{what}\" cannot be done yet: {}", holds.join("; "))]
+    #[error("{}", say::cannot_be_done_yet(.what, &holds.join("; ")))]
     Held {
         /// The step.
         what: String,
@@ -207,7 +208,7 @@ pub enum MarkError {
         holds: Vec<String>,
     },
     /// Something before it has to rest.
-    #[error("\"{what}\" waits until {until}: something before it has to rest")]
+    #[error("{}", say::waits_until_something_before(.what, .until))]
     Resting {
         /// The step.
         what: String,
@@ -215,7 +216,7 @@ pub enum MarkError {
         until: String,
     },
     /// Something is open there, and nobody said why it is done all the same.
-    #[error("\"{what}\" is done only with a reason, as this is open: {}", open.join("; "))]
+    #[error("{}", say::is_done_only_with_a_reason(.what, &open.join("; ")))]
     Open {
         /// The step.
         what: String,
@@ -223,7 +224,7 @@ pub enum MarkError {
         open: Vec<String>,
     },
     /// The step is done already.
-    #[error("\"{what}\" is done already, by {by}")]
+    #[error("{}", say::is_done_already(.what, .by))]
     Done {
         /// The step.
         what: String,

@@ -4,6 +4,7 @@ use crate::swap::notes::pins_text;
 use crate::work::steps::Maker;
 use crate::work::stuck::CURE_MIN;
 use jovek_job::Coding;
+use jovek_phrases::work as say;
 
 /// A rinsed connector dries before it is greased, min. Common practice.
 const DRY_MIN: f64 = 60.0;
@@ -15,46 +16,46 @@ type Part<'a> = (&'a str, String, f64, &'a str, &'a [&'a str], &'a [&'static str
 pub(super) fn repairs(m: &mut Maker) {
     for (k, connector) in m.job.repairs.iter().enumerate() {
         let id = |part: &str| format!("repair.{}.{part}", k + 1);
-        let acid = "Acid and solvent: goggles, gloves, off the paint.";
+        let acid = say::acid_and_solvent_goggles_gloves_off();
         let parts: [Part; 5] = [
             (
                 "loosen",
-                format!("{connector}: clean the contacts bright"),
+                say::clean_the_contacts_bright(&connector),
                 10.0,
-                "weak acid with salt, small brush",
-                &["on and off a few times; copper shows bright"],
+                say::weak_acid_with_salt_small_brush(),
+                &[say::on_and_off_a_few_times()],
                 &[acid],
             ),
             (
                 "neutralise",
-                format!("{connector}: neutralise and rinse"),
+                say::neutralise_and_rinse(&connector),
                 5.0,
-                "baking soda in water, then clean water",
-                &["soda until nothing foams, then rinse twice"],
+                say::baking_soda_in_water_then_clean(),
+                &[say::soda_until_nothing_foams_then_rinse()],
                 &[acid],
             ),
             (
                 "dry",
-                format!("{connector}: blow dry"),
+                say::blow_dry(&connector),
                 5.0,
-                "warm air",
-                &["not hot; no flame; then leave it open"],
+                say::warm_air(),
+                &[say::not_hot_no_flame_then_leave()],
                 &[],
             ),
             (
                 "protect",
-                format!("{connector}: bend for grip, grease, plug"),
+                say::bend_for_grip_grease_plug(&connector),
                 8.0,
-                "pick, dielectric grease",
-                &["each contact grips a pin by itself", "renew a contact that does not"],
+                say::pick_dielectric_grease(),
+                &[say::each_contact_grips_a_pin(), say::renew_a_contact_that_does()],
                 &[],
             ),
             (
                 "seal",
-                format!("{connector}: seal the back"),
+                say::seal_the_back(&connector),
                 5.0,
-                "sealant",
-                &["wires hanging down, so that sealant does not run in"],
+                say::sealant(),
+                &[say::wires_hanging_down_so_that_sealant()],
                 &[],
             ),
         ];
@@ -79,19 +80,17 @@ pub(super) fn repairs(m: &mut Maker) {
 pub(super) fn codings(m: &mut Maker) {
     for (k, coding) in m.job.record.coding.iter().enumerate() {
         let id = format!("code.{}", k + 1);
-        let verb = if coding.is_set { "set" } else { "clear" };
+        let verb = if coding.is_set { say::set() } else { say::clear() };
         let step = m.step(&id, format!("{}: {verb} {}", coding.module, coding.place()), 10.0);
-        step.tool = "diagnostic tester".into();
-        step.cautions = vec![
-            "Battery charged and held: a module that loses power while it is written is lost.",
-        ];
+        step.tool = say::diagnostic_tester().into();
+        step.cautions = vec![say::battery_charged_and_held_a_module()];
         step.how = match coding.after() {
             Ok(after) => vec![
-                format!("read the value: {} is noted as the one before", coding.before),
-                format!("write {after}: {}, never twice", moved(coding)),
-                "read it again, key off and on, clear old codes, look again".into(),
+                say::read_the_value_is_noted(&coding.before),
+                say::write_never_twice(&after, &moved(coding)),
+                say::read_it_again_key_off().into(),
             ],
-            Err(e) => vec![format!("not to be written: {e}")],
+            Err(e) => vec![say::not_to_be_written(&e)],
         };
         step.how.extend(pins_text(coding.series.as_deref(), &coding.pins));
         m.after(&id, &["battery-on"]);
@@ -101,8 +100,8 @@ pub(super) fn codings(m: &mut Maker) {
 /// Which bit moves and by how much: `bit 6 only, 64 more`.
 fn moved(coding: &Coding) -> String {
     let by = coding.place().weight().unwrap_or_default();
-    let way = if coding.is_set { "more" } else { "less" };
-    format!("{} only, {by} {way}", coding.place())
+    let way = if coding.is_set { say::more() } else { say::less() };
+    say::only(&coding.place(), &by, &way)
 }
 
 /// Coding and sealing come before the vehicle is handed over; nothing is closed over a wet seal.

@@ -11,6 +11,7 @@ use jovek_job::{
     CircuitId, FactoryKind, Hazard, Job, LampCircuit, LampPlace, LampRole, Light, Passage, PlaceId,
     StepId, Zone,
 };
+use jovek_phrases::work as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::end::Host;
 use jovek_plan::study::Assessment;
@@ -20,9 +21,6 @@ use utoipa::ToSchema;
 
 /// Primer in a new hole dries before a bundle is pulled through, min. Common practice.
 pub(super) const PRIMER_MIN: f64 = 30.0;
-
-/// Said where a way passes an airbag. The maker's instructions come first.
-pub(super) const AIRBAG: &str = "Airbag in pillar, roof edge, seat or column: battery off and waited; never across, tied to or drilled near it.";
 
 /// What must be done before a step.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -206,12 +204,9 @@ fn has_wiring(job: &Job, study: &Assessment) -> bool {
 
 /// Before anything is changed.
 fn begin(m: &mut Maker, study: &Assessment) {
-    let step = m.step("before", "Before-figures", 10.0);
-    step.tool = "meter, lux meter, camera".into();
-    step.how = vec![
-        "battery at rest, current with the key off".into(),
-        "lux at a marked spot, a photo from the same place".into(),
-    ];
+    let step = m.step("before", say::before_figures(), 10.0);
+    step.tool = say::meter_lux_meter_camera().into();
+    step.how = vec![say::battery_at_rest_current().into(), say::lux_at_a_marked_spot().into()];
     let mut taps: Vec<usize> = Vec::new();
     for c in &study.circuits {
         if let Origin::Factory { index, .. } = c.chain.origin {
@@ -229,34 +224,32 @@ fn begin(m: &mut Maker, study: &Assessment) {
             |c| matches!(c.chain.origin, Origin::Factory { index, .. } if c.chain.is_plug && m.job.factory[index].id == factory.id),
         );
         let what = match is_position {
-            _ if is_plug => format!("Probe the plugs of {}", factory.name),
-            true => format!("Read the empty fuse position: {}", factory.name),
-            false if factory.kind == FactoryKind::TrailerSocket => {
-                format!("Probe the {}", factory.name)
-            }
-            false => format!("Probe the wire of {}", factory.name),
+            _ if is_plug => say::probe_the_plugs(&factory.name),
+            true => say::read_the_empty_fuse_position(&factory.name),
+            false if factory.kind == FactoryKind::TrailerSocket => say::probe_the(&factory.name),
+            false => say::probe_the_wire(&factory.name),
         };
         let step = m.step(&id, what, 6.0);
-        step.tool = "meter on the range above the battery".into();
+        step.tool = say::meter_on_the_range_above().into();
         step.how = match is_position {
             _ if is_plug => vec![
-                "function on: about battery voltage between its pin and the ground pin; note which is which".into(),
-                "function off: about 0 V; 3 to 10 V means dimmed, pulsed or monitored".into(),
-                "the current of the old lamps in place of their fuse, before they come off".into(),
+                say::function_on_about_battery_voltage_between().into(),
+                say::function_off_about_0_v_3().into(),
+                say::the_current_of_the_old_lamps().into(),
             ],
             true => vec![
-                "both sides, key on and key off: one side live with the key, the other dead or without terminal".into(),
-                "which fuse stands before the row, and what else it feeds".into(),
+                say::both_sides_key_on_and_key().into(),
+                say::which_fuse_stands_before_the_row().into(),
             ],
             false => vec![
-                "work the function: about battery voltage on, about 0 V off".into(),
-                "3 to 10 V, or a dim test light: dimmed, pulsed or monitored; do not join it".into(),
+                say::work_the_function_about_battery_voltage().into(),
+                say::n_3_to_10_v().into(),
             ],
         };
         step.cautions = vec![if has_airbags {
-            "Orange cables and airbag wiring: trained staff only."
+            say::orange_cables_and_airbag_wiring_trained()
         } else {
-            "Orange cables: trained staff only."
+            say::orange_cables_trained_staff_only()
         }];
         if let Some(site) = &factory.site {
             let site = site.clone();
@@ -285,11 +278,11 @@ fn cut(m: &mut Maker) {
     let wires = m.answers.cuts.len() as f64;
     if wires > 0.0 {
         let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
-        let step = m.step("cut", "Cut, label and crimp the harness", 1.5 * wires + crimps as f64);
-        step.place_text = "bench".into();
-        step.tool = "cutter, crimper, labels".into();
-        step.how =
-            vec!["tug each crimp; sleeves for later joints go on now, not yet shrunk".into()];
+        let step =
+            m.step("cut", say::cut_label_and_crimp_the_harness(), 1.5 * wires + crimps as f64);
+        step.place_text = say::bench().into();
+        step.tool = say::cutter_crimper_labels().into();
+        step.how = vec![say::tug_each_crimp_sleeves_for_later().into()];
     }
 }
 
@@ -303,19 +296,16 @@ fn bench(m: &mut Maker, study: &Assessment) {
     let with_pattern = f64::from(with_pattern);
     let step = m.step(
         "bench",
-        "Brackets and lamps on the bench, each lamp lit once",
+        say::brackets_and_lamps_on_the_bench(),
         3.0 * lamps + PATTERN_MIN * with_pattern,
     );
-    step.place_text = "bench".into();
-    step.tool = "bench supply with a fuse".into();
-    let which = if lamps > 1.0 { "left and right may differ; one way up" } else { "one way up" };
-    step.how = vec![which.into(), "dark: turn the plug round first".into()];
+    step.place_text = say::bench().into();
+    step.tool = say::bench_supply_with_a_fuse().into();
+    let which = if lamps > 1.0 { say::left_and_right_may_differ_one() } else { say::one_way_up() };
+    step.how = vec![which.into(), say::dark_turn_the_plug_round_first().into()];
     if with_pattern > 0.0 {
-        step.how.push(
-            "the same pattern for all that belong together: touch the pattern lead as the lamp's sheet says; then cap it"
-                .into(),
-        );
-        step.cautions.push("Flashing light: do not look into it; nobody with epilepsy beside it.");
+        step.how.push(say::the_same_pattern_for_all().into());
+        step.cautions.push(say::flashing_light_do_not_look_into());
     }
 }
 
@@ -345,34 +335,34 @@ fn vehicle(m: &mut Maker) {
         .map(|f| f.remedy.clone())
         .collect();
     if is_below {
-        let step = m.step("chock", "Chock, lift, stands, exhaust cold", 12.0);
-        step.cautions = vec!["Never under a vehicle without stands.", "Hot exhaust burns."];
+        let step = m.step("chock", say::chock_lift_stands_exhaust_cold(), 12.0);
+        step.cautions = vec![say::never_under_a_vehicle_without_stands(), say::hot_exhaust_burns()];
         m.after("chock", &["before"]);
     }
     if has_trims {
-        let step = m.step("trims-off", "Trims off along the path", 15.0);
-        step.tool = "trim tools, box for clips".into();
-        step.how = vec!["release from inside first; tape on paint".into()];
+        let step = m.step("trims-off", say::trims_off_along_the_path(), 15.0);
+        step.tool = say::trim_tools_box_for_clips().into();
+        step.how = vec![say::release_from_inside_first_tape_on().into()];
         if past_airbag {
-            step.cautions = vec![AIRBAG];
+            step.cautions = vec![say::airbag_near()];
         }
         // Behind a trim may be an airbag: the battery is off before.
         m.after("trims-off", if past_airbag { &["before", "battery-off"] } else { &["before"] });
     }
     for (id, name, place) in holes {
         let id = format!("hole.{id}");
-        let step = m.step(&id, format!("Hole: {name}"), 12.0);
-        step.tool = "step drill, file, primer, grommet".into();
+        let step = m.step(&id, say::hole(&name), 12.0);
+        step.tool = say::step_drill_file_primer_grommet().into();
         step.how = vec![
-            "look behind, measure the depth to what is there".into(),
-            "deburr, prime, grommet, seal".into(),
+            say::look_behind_measure_the_depth().into(),
+            say::deburr_prime_grommet_seal().into(),
         ];
-        step.cautions = vec!["Behind a panel are tanks, brake lines, harnesses: look first."];
+        step.cautions = vec![say::behind_a_panel_are_tanks_brake()];
         m.at(&id, &place);
         m.after(&id, &["battery-off", "chock", "trims-off"]);
     }
     if !depin.is_empty() {
-        let step = m.step("de-pin", "De-pin plugs that do not go through", 6.0);
+        let step = m.step("de-pin", say::de_pin_plugs_that_do(), 6.0);
         step.how = depin;
         m.after("de-pin", &["cut"]);
     }
@@ -417,25 +407,20 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
             || hosts(m.answers, &CircuitId(id.clone()))
                 .iter()
                 .any(|h| matches!(h, Host::Fuse(_) | Host::Adapter(_)));
-        let fuse = if is_fused { "fuse in, " } else { "" };
+        let fuse = if is_fused { say::fuse_in() } else { "" };
         let of_it = m.job.circuits.iter().filter(|c| c.id.0 == *id).flat_map(|c| &c.lights);
         let mixes = of_it.filter_map(|l| l.strip.as_ref()).any(|s| s.colours.is_some());
         let test = format!("test.{id}");
-        let step = m.step(&test, format!("{name}: {fuse}{readings} readings"), minutes.ceil());
+        let step = m.step(&test, say::readings(&name, &fuse, &readings), minutes.ceil());
         step.circuit = Some(CircuitId(id.clone()));
         step.closes = Closes::Circuit;
-        step.tool = "meter".into();
+        step.tool = say::meter().into();
         step.how = vec![
-            "readings under Prove, each in its window; wiggle every connector while it is lit"
-                .into(),
-            "does anything light that should not?".into(),
+            say::readings_under_prove_each().into(),
+            say::does_anything_light_that_should().into(),
         ];
         if mixes {
-            step.how.push(
-                "each colour by itself along the whole strip, then all: a group that is another colour has a pad or a core \
-                 that is swapped or lost"
-                    .into(),
-            );
+            step.how.push(say::each_colour_by_itself_along().into());
         }
         m.after(&test, &["battery-on", &format!("plug.{id}")]);
         let index = m.job.circuits.iter().position(|c| c.id.0 == *id);
@@ -446,15 +431,15 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     let tests: Vec<&str> = tests.iter().map(String::as_str).collect();
     let is_below = m.has("chock");
     if m.lays_wire() {
-        let step = m.step("tidy", "Loom, clips tight, slack coiled and noted", 15.0);
+        let step = m.step("tidy", say::loom_clips_tight_slack_coiled(), 15.0);
         if is_below {
-            step.cautions = vec!["Nothing below the lowest part of the frame."];
+            step.cautions = vec![say::nothing_below_the_lowest_part()];
         }
         m.after("tidy", &["battery-on"]);
         m.after("tidy", &tests);
     }
     if m.has("trims-off") {
-        m.step("trims-on", "Trims back, new clips for broken ones", 15.0);
+        m.step("trims-on", say::trims_back_new_clips_for_broken(), 15.0);
         m.after("trims-on", &["tidy", "battery-on"]);
         m.after("trims-on", &tests);
     }
@@ -468,8 +453,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     m.rests("trims-on", &cured);
     let is_aimed = m.job.circuits.iter().flat_map(LampCircuit::fitted).any(points_somewhere);
     if has_lamps && is_aimed {
-        m.step("aim", "Aim, tighten, mark", 15.0).cautions =
-            vec!["Driving and work lamps dazzle: off on the road."];
+        m.step("aim", say::aim_tighten_mark(), 15.0).cautions =
+            vec![say::driving_and_work_lamps_dazzle_off()];
         m.after("aim", &tests);
         let mounted: Vec<String> = ids.iter().map(|id| format!("mount.{id}")).collect();
         m.after("aim", &mounted.iter().map(String::as_str).collect::<Vec<_>>());
@@ -488,11 +473,8 @@ fn close(m: &mut Maker, study: &Assessment, (has_lamps, wired): (bool, bool)) {
     let mut closed: Vec<String> = ids.iter().map(|id| format!("on.{id}")).collect();
     closed.extend(housing_steps::close(m, study));
     let closed: Vec<&str> = closed.iter().map(String::as_str).collect();
-    let step = m.step("after", "After-figures and hand-over", if wired { 15.0 } else { 8.0 });
-    step.how = vec![
-        "current with the key off as before; lux at the same spot; a photo".into(),
-        "what each switch does, where the fuse is, when to look again".into(),
-    ];
+    let step = m.step("after", say::after_figures_and_hand_over(), if wired { 15.0 } else { 8.0 });
+    step.how = vec![say::current_with_the_key_off().into(), say::what_each_switch_does().into()];
     m.after("after", &["tidy", "trims-on", "aim", "battery-on"]);
     m.after("after", &tests);
     m.after("after", &tests);

@@ -1,6 +1,7 @@
 //! Lamps that are stuck on: how each adhesive is worked, and how long it bears nothing.
 
 use jovek_job::{Adhesive, Light};
+use jovek_phrases::work as say;
 
 /// Silicone cures overnight, min. Common practice.
 pub const CURE_MIN: f64 = 720.0;
@@ -27,22 +28,13 @@ pub fn cure_min<'a>(lights: impl Iterator<Item = &'a Light>) -> Option<f64> {
 pub(super) fn how<'a>(lights: impl Iterator<Item = &'a Light>) -> Vec<String> {
     let by: Vec<_> = lights.filter(|l| l.is_held_by_adhesive()).map(|l| l.adhesive).collect();
     let has = |adhesive| by.contains(&adhesive);
-    let mut out = vec!["clean with isopropyl alcohol, dry, press for 30 s".to_owned()];
+    let mut out = vec![say::clean_with_isopropyl_alcohol_dry_press().to_owned()];
     let lines = [
-        (
-            has(Some(Adhesive::Silicone)) || has(None),
-            "the adhesive holds nothing until it has cured overnight; tape holds it meanwhile",
-        ),
-        (
-            has(Some(Adhesive::Tape)),
-            "tape is a clamp, not a fixing: a clip or a dab of silicone at each end and corner; no pull on it for 20 min",
-        ),
-        (
-            has(Some(Adhesive::HotMelt)),
-            "hot melt sets in minutes and creeps where it gets warm: only away from lamps and engine",
-        ),
+        (has(Some(Adhesive::Silicone)) || has(None), say::the_adhesive_holds_nothing_until()),
+        (has(Some(Adhesive::Tape)), say::tape_is_a_clamp()),
+        (has(Some(Adhesive::HotMelt)), say::hot_melt_sets_in_minutes()),
     ];
     out.extend(lines.into_iter().filter(|(is, _)| *is).map(|(_, line)| line.to_owned()));
-    out.push("strain relief at each lead: no pull on what is stuck".into());
+    out.push(say::strain_relief_at_each_lead().into());
     out
 }

@@ -2,6 +2,7 @@
 
 use super::steps::Maker;
 use jovek_job::{Job, PlaceId};
+use jovek_phrases::work as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::study::Assessment;
 
@@ -10,21 +11,19 @@ pub(super) fn battery_off(m: &mut Maker) {
     let second = m.job.supply.auxiliary.as_ref();
     let has_second = second.is_some_and(|a| a.fitted.is_none());
     let (has_code, has_airbags) = (m.job.may_have_radio_code(), m.job.may_have_airbags());
-    let step = m.step("battery-off", "Battery negative off", 5.0);
-    step.tool = "spanner".into();
+    let step = m.step("battery-off", say::battery_negative_off(), 5.0);
+    step.tool = say::spanner().into();
     step.how = [
-        (has_second, "the second battery's negative too: it holds its side of the cable live"),
-        (has_code, "note the radio's code; a memory saver only where the maker allows it"),
-        (has_airbags, "wait for the airbag module as the maker says"),
+        (has_second, say::the_second_battery_negative_too()),
+        (has_code, say::note_the_radio_code_a_memory()),
+        (has_airbags, say::wait_for_the_airbag_module()),
     ]
     .into_iter()
     .filter(|(is, _)| *is)
     .map(|(_, line)| line.to_owned())
     .collect();
-    step.cautions = vec![
-        "Negative first; a spanner between the posts burns.",
-        "Battery gas: no flame, no spark.",
-    ];
+    step.cautions =
+        vec![say::negative_first_a_spanner_between(), say::battery_gas_no_flame_no_spark()];
     m.at("battery-off", &PlaceId::from("battery"));
     m.after("battery-off", &["before"]);
     m.after_probes("battery-off");
@@ -34,17 +33,17 @@ pub(super) fn battery_off(m: &mut Maker) {
 pub(super) fn fuse_block(m: &mut Maker, study: &Assessment) {
     let Some(shared) = &study.block else { return };
     let (what, minutes) = match shared.key {
-        Some(_) => ("Fuse block, main fuse, master relay", BLOCK_MIN + MASTER_MIN),
-        None => ("Fuse block and main fuse", BLOCK_MIN),
+        Some(_) => (say::fuse_block_main_fuse_master_relay(), BLOCK_MIN + MASTER_MIN),
+        None => (say::fuse_block_and_main_fuse(), BLOCK_MIN),
     };
     let step = m.step("hardware.block", what, minutes);
-    step.tool = "drill, press for lugs, torque wrench".into();
+    step.tool = say::drill_press_for_lugs_torque_wrench().into();
     step.how = vec![
-        "reachable, dry, cover on; the main fuse within a hand of the battery".into(),
-        "lugs pressed and sleeved, nuts to torque; the main fuse stays out".into(),
+        say::reachable_dry_cover_on_the_main().into(),
+        say::lugs_pressed_and_sleeved_nuts().into(),
     ];
     if shared.key.is_some() {
-        step.how.push("coil lead from the key-live wire, its small fuse at the joint".into());
+        step.how.push(say::coil_lead_from_the_key_live().into());
     }
     m.after("hardware.block", &["battery-off", "trims-off", "cut"]);
 }
@@ -54,16 +53,15 @@ pub(super) fn second_battery(m: &mut Maker, study: &Assessment) {
     if study.charge.is_none() {
         return;
     }
-    let what = "Second battery, isolator, cable between the batteries";
+    let what = say::second_battery_isolator_cable_between();
     let step = m.step("hardware.charge", what, SECOND_BATTERY_MIN);
-    step.tool = "drill, press for lugs, torque wrench".into();
+    step.tool = say::drill_press_for_lugs_torque_wrench().into();
     step.how = vec![
-        "tray and strap, vented outside; a fuse within a hand of each post".into(),
-        "cable in loom, away from exhaust and edges; lugs pressed and sleeved, nuts to torque"
-            .into(),
-        "its minus to bare metal; both fuses stay out".into(),
+        say::tray_and_strap_vented_outside().into(),
+        say::cable_in_loom_away_from_exhaust().into(),
+        say::its_minus_to_bare_metal_both().into(),
     ];
-    step.cautions = vec!["Both ends of this cable are live: cover each lug until it is on."];
+    step.cautions = vec![say::both_ends_of_this_cable()];
     m.after("hardware.charge", &["battery-off", "trims-off", "cut"]);
 }
 
@@ -87,24 +85,19 @@ const MASTER_MIN: f64 = 15.0;
 pub(super) fn battery_on(m: &mut Maker, study: &Assessment, electrical: &[&str]) {
     let rings = plus_rings(m.job, study);
     let lays_wire = m.lays_wire();
-    let step = m.step("battery-on", "Battery negative on, last", 3.0);
+    let step = m.step("battery-on", say::battery_negative_on_last(), 3.0);
     if lays_wire {
-        step.how = vec!["fuses of the new circuits still out".into()];
+        step.how = vec![say::fuses_of_the_new_circuits_still().into()];
     }
     // What came in a box has its ring on already: it waited, wrapped.
-    step.how.extend(
-        rings
-            .iter()
-            .map(|name| format!("before it the plus ring of {name} on the plus post, nut tight")),
-    );
+    step.how.extend(rings.iter().map(|name| say::before_it_the_plus_ring(&name)));
     if study.block.is_some() {
-        step.how.push("then the main fuse of the block".into());
+        step.how.push(say::then_the_main_fuse().into());
     }
     if study.charge.is_some() {
-        step.how
-            .push("then both charge fuses; engine on: the second battery's voltage rises".into());
+        step.how.push(say::then_both_charge_fuses_engine().into());
     }
-    step.cautions = vec!["Nobody works at the wires while it is connected."];
+    step.cautions = vec![say::nobody_works_at_the_wires_while()];
     m.at("battery-on", &PlaceId::from("battery"));
     m.after("battery-on", electrical);
 }

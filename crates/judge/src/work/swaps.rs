@@ -5,6 +5,7 @@ use crate::swap::notes::{pins_text, seat_words};
 use crate::swap::resistor::Resistor;
 use crate::work::steps::Maker;
 use jovek_job::{Smoothing, SwapFunction, Watcher};
+use jovek_phrases::work as say;
 
 /// To open a lamp, change a bulb and close it again, min. Common practice.
 const BULB_MIN: f64 = 4.0;
@@ -28,12 +29,9 @@ pub(super) fn put_in(m: &mut Maker) {
         let seat = seat_words(r.seat);
         let what = format!("{}: {} ohm, {rating_w:.0} W, {seat}", swap.name, r.ohm);
         let step = m.step(&id(k, "resistor"), what, 10.0);
-        step.tool = "drill, rivets, crimper".into();
-        step.how = vec![format!(
-            "across the function's wire and ground, {} from other wires",
-            units.rule(50.0)
-        )];
-        step.cautions = vec!["It burns skin while it works: not where hands go."];
+        step.tool = say::drill_rivets_crimper().into();
+        step.how = vec![say::across_the_function_wire_and_ground(&units.rule(50.0))];
+        step.cautions = vec![say::it_burns_skin_while_it_works()];
         m.after(&id(k, "resistor"), &["battery-off"]);
     }
 }
@@ -44,19 +42,19 @@ pub(super) fn live(m: &mut Maker) {
         let (code, clear, test) = (id(k, "code"), id(k, "clear"), id(k, "test"));
         coding(m, swap, &code);
         if swap.was_powered_unplugged {
-            let step = m.step(&clear, format!("{}: clear the fault code", swap.name), 5.0);
-            step.tool = "diagnostic tester".into();
+            let step = m.step(&clear, say::clear_the_fault_code(&swap.name), 5.0);
+            step.tool = say::diagnostic_tester().into();
             step.how = vec![
-                "powered while a lamp was unplugged: the code stays until it is cleared".into(),
-                "clear, switch the function on once, read again".into(),
+                say::powered_while_a_lamp_was_unplugged().into(),
+                say::clear_switch_the_function_on_once().into(),
             ];
             m.after(&clear, &["battery-on", &code]);
         }
-        let seen = if flashes(swap.signal) { "60 to 120 flashes a minute, " } else { "" };
-        let step = m.step(&test, format!("{}: on and off, key off and on", swap.name), 3.0);
+        let seen = if flashes(swap.signal) { say::n_60_to_120_flashes() } else { "" };
+        let step = m.step(&test, say::on_and_off_key_off(&swap.name), 3.0);
         step.how = vec![
-            format!("{seen}no message on the dash, nothing glows while it is off"),
-            "its readings stand under Prove".into(),
+            say::no_message_on_the_dash_nothing(&seen),
+            say::its_readings_stand_under_prove().into(),
         ];
         m.after(&test, &["battery-on", &code, &clear]);
         m.after("trims-on", &[&test]);
@@ -69,26 +67,27 @@ fn lamps(m: &mut Maker, swap: &SwapFunction, id: &str) {
     let places: Vec<&str> = swap.leds().map(|(place, _)| place.place.as_str()).collect();
     let what = format!("{}: LED in, {}", swap.name, places.join(", "));
     let step = m.step(id, what, BULB_MIN * f64::from(count));
-    step.tool = "gloves, trim tool".into();
+    step.tool = say::gloves_trim_tool().into();
     step.how = swap
         .leds()
         .map(|(place, led)| {
             let base = filament(place).map_or("", |(bulb, _)| bulb.base.as_str());
-            let way = if led.takes_either_polarity { "either way round" } else { "one way round" };
-            format!(
-                "{}: {} × in place of {}, base {base}, {way}",
-                place.place, place.count, place.bulb
-            )
+            let way = if led.takes_either_polarity {
+                say::either_way_round()
+            } else {
+                say::one_way_round()
+            };
+            say::in_place_of_base(&place.place, &place.count, &place.bulb, &base, &way)
         })
         .collect();
     match swap.smoothing {
-        Some(Smoothing::Bleed) => step.how.push("1 kohm across each lamp".into()),
+        Some(Smoothing::Bleed) => step.how.push(say::n_1_kohm_across_each_lamp().into()),
         Some(Smoothing::Capacitor) => {
-            step.how.push("diode and capacitor at each lamp, right way round".into());
+            step.how.push(say::diode_and_capacitor_at_each_lamp().into());
         }
         None => {}
     }
-    step.cautions = vec!["A bulb that was lit burns: let it cool."];
+    step.cautions = vec![say::a_bulb_that_was_lit_burns()];
     m.after(id, &["battery-off"]);
 }
 
@@ -97,16 +96,15 @@ fn coding(m: &mut Maker, swap: &SwapFunction, id: &str) {
     let Watcher::Module { coding: Some(c), .. } = &swap.watched else { return };
     let Some(written) = &c.written else { return };
     let step = m.step(id, format!("{}: {}", swap.name, c.module), 10.0);
-    step.tool = "diagnostic tester".into();
+    step.tool = say::diagnostic_tester().into();
     step.how = vec![
         match &c.value {
-            Some(value) => format!("read the value: {value} is noted as the one before"),
-            None => "read the value and note it as the one before".into(),
+            Some(value) => say::read_the_value_is_noted(&value),
+            None => say::read_the_value_and_note().into(),
         },
-        format!("write {written}, once; read it again, key off and on"),
+        say::write_once_read_it_again_key(&written),
     ];
     step.how.extend(pins_text(c.series.as_deref(), &c.pins));
-    step.cautions =
-        vec!["Battery charged and held: a module that loses power while it is written is lost."];
+    step.cautions = vec![say::battery_charged_and_held_a_module()];
     m.after(id, &["battery-on"]);
 }

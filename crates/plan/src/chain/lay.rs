@@ -5,6 +5,8 @@ use crate::end::{End, LampIx, Pole};
 use crate::plugs::{PlugKey, Plugs};
 use jovek_catalog::contact;
 use jovek_job::{FuseBlock, LampEnd, ReturnKind};
+use jovek_phrases::common;
+use jovek_phrases::plan as say;
 
 impl Chain {
     fn push(&mut self, name: &str, kind: LinkKind) {
@@ -17,7 +19,7 @@ impl Chain {
 
     /// Switch or relay, with the modules of the lamp feed right behind it.
     fn control(&mut self, ambient_c: f64) {
-        self.push("switch", LinkKind::Control { ambient_c });
+        self.push(say::switch_2(), LinkKind::Control { ambient_c });
         self.feed_modules();
     }
 
@@ -34,7 +36,7 @@ impl Chain {
         if !self.has_own_return() {
             return self.lay_lamps();
         }
-        self.push("lamps", LinkKind::Lamps);
+        self.push(say::lamps(), LinkKind::Lamps);
         if self.is_ground_switched {
             return self.joint(JointOf::FactoryMinus, plugs_ohm);
         }
@@ -45,7 +47,7 @@ impl Chain {
     fn lay_kept_ground(&mut self) {
         let own = self.own_grounds().max(1);
         self.joint(JointOf::FactoryPlug(Pole::Minus), contact::LAMP_PLUG_OHM / f64::from(own));
-        self.push("factory ground", LinkKind::FactoryGround);
+        self.push(say::factory_ground(), LinkKind::FactoryGround);
     }
 
     pub(super) fn lay_supply(
@@ -73,7 +75,7 @@ impl Chain {
         }
         let (mut fused, mut controlled) = (false, false);
         if !names_fuse {
-            self.push("fuse", LinkKind::Fuse { ambient_c: first_ambient_c });
+            self.push(say::fuse_3(), LinkKind::Fuse { ambient_c: first_ambient_c });
             fused = true;
             if switched && !names_control {
                 self.control(first_ambient_c);
@@ -90,7 +92,7 @@ impl Chain {
             match ends_at {
                 SectionEnd::Fuse if own && !fused => {
                     self.lay_wire(&mut gathered, role);
-                    self.push("fuse", LinkKind::Fuse { ambient_c });
+                    self.push(say::fuse_3(), LinkKind::Fuse { ambient_c });
                     fused = true;
                     if !names_control {
                         self.control(ambient_c);
@@ -126,9 +128,9 @@ impl Chain {
         }
         let no_fuse = sections.iter_mut().filter(|(_, ends)| *ends == SectionEnd::Fuse);
         no_fuse.for_each(|(_, ends)| *ends = SectionEnd::Pass);
-        self.push("feed of the fuse block", LinkKind::BlockFeed);
+        self.push(say::feed_of_the_fuse_block(), LinkKind::BlockFeed);
         if self.block == Some(FuseBlock::Keyed) {
-            self.push("master relay", LinkKind::BlockRelay);
+            self.push(common::master_relay(), LinkKind::BlockRelay);
         }
     }
 
@@ -141,9 +143,9 @@ impl Chain {
     }
 
     pub(super) fn lay_lamps(&mut self) {
-        self.push("lamps", LinkKind::Lamps);
+        self.push(say::lamps(), LinkKind::Lamps);
         if !self.has_own_return() {
-            return self.push("ground of the housing", LinkKind::HousingGround);
+            return self.push(say::ground_of_the_housing(), LinkKind::HousingGround);
         }
         if self.keeps_ground() {
             return self.lay_kept_ground();
@@ -178,18 +180,18 @@ impl Chain {
         match by {
             ReturnKind::ChassisStud => {
                 self.joint(JointOf::Stud, contact::STUD_OHM);
-                self.push("frame", LinkKind::Chassis);
+                self.push(say::frame(), LinkKind::Chassis);
             }
             ReturnKind::GroundBus => {
                 self.joint(JointOf::Bus, contact::STUD_OHM);
-                self.push("stud of the bus", LinkKind::Bus);
+                self.push(say::stud_of_the_bus(), LinkKind::Bus);
             }
             ReturnKind::BatteryNegative if !self.is_trailer => {
                 self.joint(JointOf::NegativePost, contact::POST_OHM);
             }
             ReturnKind::FactoryGround => {
                 self.joint(JointOf::FactoryGround, contact::SPLICE_OHM);
-                self.push("factory ground", LinkKind::FactoryGround);
+                self.push(say::factory_ground(), LinkKind::FactoryGround);
             }
             // A trailer has no battery of its own: its way back is the plug.
             ReturnKind::BatteryNegative | ReturnKind::PlugGround => {
@@ -197,7 +199,7 @@ impl Chain {
             }
         }
         if self.is_trailer {
-            self.push("ground pin of the plug", LinkKind::PlugGround);
+            self.push(common::ground_pin_of_the_plug(), LinkKind::PlugGround);
         }
     }
 

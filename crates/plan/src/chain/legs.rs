@@ -10,6 +10,7 @@ use crate::route::LaidLeg;
 use jovek_catalog::joint::{LAMP_LEAD_M, NEXT_LAMP_M};
 use jovek_catalog::zone::Zone;
 use jovek_job::{LampCircuit, LampEnd, Section, Spread, ToLamps, Waypoint};
+use jovek_phrases::plan as say;
 
 /// A piece of wire behind the first branch, with lamps at its end or further legs.
 #[derive(Debug, Clone, PartialEq)]
@@ -112,13 +113,13 @@ fn told_leg(to: &ToLamps, n: usize, (circuit, at): (&str, &str), assumed: &mut A
     if to.spread == Spread::Chain && n == 0 {
         return LaidLeg { parent, sections: Vec::new(), lamps: vec![n] };
     }
-    let name = format!("to lamp {}", n + 1);
+    let name = say::to_lamp(&(n + 1));
     let path = format!("{at}.run.to_lamps.each[{n}].length_m");
     let length_m = assumed.or(
         to.each.get(n).and_then(|lamp| lamp.length_m),
         usual_m,
         path.clone(),
-        format!("{circuit}: wire {name}"),
+        say::wire(&circuit, &name),
         "m",
     );
     let zone = to.zone.unwrap_or(Zone::Exterior);
@@ -181,7 +182,7 @@ pub(super) fn one_to_each_lamp(
     let lead = |lamp: (usize, usize), beside: Option<&Stretch>| {
         let is_bare = lamps.get(lamp.0).is_some_and(|l| l.lead.ends == LampEnd::Bare);
         let stretch = beside.filter(|_| !is_bare).map(|s| Stretch {
-            name: "lead".into(),
+            name: say::lead().into(),
             length_m: LAMP_LEAD_M,
             is_assumed: true,
             fact: None,

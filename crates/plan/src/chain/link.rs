@@ -4,6 +4,8 @@ use crate::end::{End, Pole};
 use crate::fact::Fact;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_job::Zone;
+use jovek_phrases::common;
+use jovek_phrases::plan as say;
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -144,21 +146,21 @@ impl JointOf {
     /// Its name on the volt line.
     pub fn label(self) -> &'static str {
         match self {
-            JointOf::SourcePost => "battery +",
-            JointOf::FactoryWire => "factory joint",
-            JointOf::FactoryPlug(Pole::Plus) => "factory plug +",
-            JointOf::FactoryPlug(_) => "factory plug -",
-            JointOf::Lamp(Pole::Plus) => "plug +",
-            JointOf::Lamp(Pole::Minus) => "plug -",
-            JointOf::Branch(Pole::Plus) => "branch +",
-            JointOf::Branch(Pole::Minus) => "branch -",
+            JointOf::SourcePost => common::battery_plus(),
+            JointOf::FactoryWire => say::factory_joint(),
+            JointOf::FactoryPlug(Pole::Plus) => say::factory_plug_plus(),
+            JointOf::FactoryPlug(_) => say::factory_plug(),
+            JointOf::Lamp(Pole::Plus) => say::plug_plus(),
+            JointOf::Lamp(Pole::Minus) => say::plug(),
+            JointOf::Branch(Pole::Plus) => say::branch_plus(),
+            JointOf::Branch(Pole::Minus) => say::branch(),
             JointOf::Lamp(Pole::Sync) | JointOf::Branch(Pole::Sync) => "sync",
             JointOf::Stud => "stud",
-            JointOf::Bus => "ground bus",
-            JointOf::PlugGround => "plug ground",
-            JointOf::NegativePost => "battery -",
-            JointOf::FactoryMinus => "factory minus",
-            JointOf::FactoryGround => "joint on the ground wire",
+            JointOf::Bus => common::ground_bus(),
+            JointOf::PlugGround => say::plug_ground(),
+            JointOf::NegativePost => say::battery(),
+            JointOf::FactoryMinus => say::factory_minus(),
+            JointOf::FactoryGround => say::joint_on_the_ground_wire(),
         }
     }
 

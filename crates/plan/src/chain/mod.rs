@@ -25,6 +25,7 @@ use jovek_job::{
     CircuitId, ControlKind, FactoryKind, Feed, Flash, FuseBlock, Job, LampCircuit, ReturnKind,
     Section, Signal, Skeleton, Suppression, SwitchId, SwitchKind, WayId, Waypoint, Wish, Zone,
 };
+use jovek_phrases::plan as say;
 use legs::{ToldLegs, legs, one_to_each_lamp, only_to, told};
 
 /// Wire from relay to switch, one way, when nobody measured it, m. Common practice: from a relay
@@ -216,7 +217,7 @@ impl Chain {
         let mut back = ended(&back_sections, &back_at);
         if supply.is_empty() && !is_plug {
             let nothing =
-                Section::unmeasured("Path not described", Zone::Underbody, Waypoint::Pass);
+                Section::unmeasured(say::path_not_described(), Zone::Underbody, Waypoint::Pass);
             let nothing = ToldSection { section: nothing, fact: None };
             supply.push((stretch(&nothing, &supply_at, &circuit.name, assumed), SectionEnd::Pass));
         }
@@ -230,7 +231,7 @@ impl Chain {
                 laid.and_then(|l| l.signal_lead_m).or(circuit.control.signal_lead_m),
                 ASSUMED_SIGNAL_LEAD_M,
                 format!("{at}.control.signal_lead_m"),
-                format!("{}: wire from the signal", circuit.name),
+                say::wire_from_the_signal(&circuit.name),
                 "m",
             )
         } else {
@@ -429,7 +430,7 @@ fn stretch(told: &ToldSection, at: &str, circuit: &str, assumed: &mut Assumed) -
         section.length_m,
         zone::assumed_length_m(section.zone, section.ends_at),
         format!("{at}.length_m"),
-        format!("{circuit}: length of \"{}\"", section.name),
+        say::length_of(&circuit, &section.name),
         "m",
     );
     Stretch {

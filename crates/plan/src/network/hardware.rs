@@ -16,6 +16,7 @@ use jovek_catalog::switch;
 use jovek_circuit::devices::Contact;
 use jovek_circuit::{Device, ElementId, NodeId, Relay, RelayContact};
 use jovek_job::SupplyState;
+use jovek_phrases::plan as say;
 
 /// What is in the way where the chain has an element and the wiring has none, ohm: nothing that counts.
 /// The element is there to read the current.
@@ -284,8 +285,8 @@ impl NetworkBuilder<'_, '_> {
                 _ => continue,
             };
             let name = match planned {
-                Some(_) => format!("{} relay {}", chain.name, r + 1),
-                None => format!("{} relay", chain.name),
+                Some(_) => say::relay_3(&chain.name, &(r + 1)),
+                None => say::relay_4(&chain.name),
             };
             let mut placed =
                 Relay { name, coil, pull_in_v, drop_out_v, contacts, before: None, held: None };

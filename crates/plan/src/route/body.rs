@@ -4,6 +4,7 @@
 //! measures beats it.
 
 use jovek_job::{BodyKind, Hazard, Passage, Zone};
+use jovek_phrases::route as say;
 
 /// What a way runs along.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -77,14 +78,14 @@ impl Body {
     /// Engine bay between the nose and a firewall, with battery, fuses and relays on the left.
     fn engine_bay(&mut self, wall: f64) {
         let x = |part: f64| part * wall;
-        self.place("battery", "battery", [x(0.55), 0.34, 0.45]);
-        self.place("fuses", "fuse panel", [x(0.7), 0.38, 0.48]);
-        self.place("relays", "relay panel", [x(0.8), 0.38, 0.48]);
-        self.place("g_front", "stud in the engine bay", [x(0.5), 0.40, 0.40]);
-        self.place("front_left", "front, left", [0.0, 0.38, 0.32]);
-        self.place("front_right", "front, right", [0.0, -0.38, 0.32]);
-        self.place("grille", "grille", [0.0, 0.0, 0.40]);
-        self.place("slam", "slam panel", [x(0.1), 0.0, 0.46]);
+        self.place("battery", say::battery(), [x(0.55), 0.34, 0.45]);
+        self.place("fuses", say::fuse_panel(), [x(0.7), 0.38, 0.48]);
+        self.place("relays", say::relay_panel(), [x(0.8), 0.38, 0.48]);
+        self.place("g_front", say::stud_in_the_engine_bay(), [x(0.5), 0.40, 0.40]);
+        self.place("front_left", say::front_left(), [0.0, 0.38, 0.32]);
+        self.place("front_right", say::front_right(), [0.0, -0.38, 0.32]);
+        self.place("grille", say::grille(), [0.0, 0.0, 0.40]);
+        self.place("slam", say::slam_panel(), [x(0.1), 0.0, 0.46]);
         use Zone::EngineBay;
         self.way("battery", "fuses", EngineBay, Line::Free);
         self.way("fuses", "relays", EngineBay, Line::Free);
@@ -99,9 +100,9 @@ impl Body {
 
     /// The bonnet, whose skin a screw must not reach, and the brackets at its hinges, which stand still.
     fn bonnet(&mut self, wall: f64) {
-        self.place("bonnet", "bonnet", [0.6 * wall, 0.0, 0.56]);
-        self.place("hinge_left", "bonnet hinge, left", [0.95 * wall, 0.40, 0.56]);
-        self.place("hinge_right", "bonnet hinge, right", [0.95 * wall, -0.40, 0.56]);
+        self.place("bonnet", say::bonnet(), [0.6 * wall, 0.0, 0.56]);
+        self.place("hinge_left", say::bonnet_hinge_left(), [0.95 * wall, 0.40, 0.56]);
+        self.place("hinge_right", say::bonnet_hinge_right(), [0.95 * wall, -0.40, 0.56]);
         use Zone::EngineBay;
         self.way("relays", "hinge_left", EngineBay, Line::Existing);
         self.way("hinge_left", "hinge_right", EngineBay, Line::Existing);
@@ -111,16 +112,16 @@ impl Body {
     /// Cab from the firewall to its rear wall.
     fn cab(&mut self, wall: f64, rear: f64) {
         let x = |part: f64| wall + part * (rear - wall);
-        self.place("firewall", "firewall grommet", [wall, 0.25, 0.45]);
-        self.place("dash", "switch panel", [x(0.2), 0.05, 0.55]);
-        self.place("pillar", "front pillar, left", [x(0.2), 0.42, 0.55]);
-        self.place("roof", "roof, front", [x(0.4), 0.0, 1.0]);
-        self.place("roof_left", "roof, left edge", [x(0.4), 0.42, 0.97]);
-        self.place("roof_right", "roof, right edge", [x(0.4), -0.42, 0.97]);
-        self.place("sill", "door sill, left", [x(0.5), 0.42, 0.25]);
-        self.place("sill_right", "door sill, right", [x(0.5), -0.42, 0.25]);
-        self.place("cab_rear", "rear wall of the cab", [x(0.95), 0.0, 0.55]);
-        self.place("g_cab", "stud in the cab", [x(0.1), 0.40, 0.40]);
+        self.place("firewall", say::firewall_grommet(), [wall, 0.25, 0.45]);
+        self.place("dash", say::switch_panel(), [x(0.2), 0.05, 0.55]);
+        self.place("pillar", say::front_pillar_left(), [x(0.2), 0.42, 0.55]);
+        self.place("roof", say::roof_front(), [x(0.4), 0.0, 1.0]);
+        self.place("roof_left", say::roof_left_edge(), [x(0.4), 0.42, 0.97]);
+        self.place("roof_right", say::roof_right_edge(), [x(0.4), -0.42, 0.97]);
+        self.place("sill", say::door_sill_left(), [x(0.5), 0.42, 0.25]);
+        self.place("sill_right", say::door_sill_right(), [x(0.5), -0.42, 0.25]);
+        self.place("cab_rear", say::rear_wall_of_the_cab(), [x(0.95), 0.0, 0.55]);
+        self.place("g_cab", say::stud_in_the_cab(), [x(0.1), 0.40, 0.40]);
         use Zone::Cab;
         let through = self.way("relays", "firewall", Zone::EngineBay, Line::Existing);
         through.passage = Passage::Grommet { bore_mm: Some(30.0) };
@@ -144,21 +145,21 @@ impl Body {
     fn frame(&mut self, front: f64) {
         let middle = 0.5 * (front + 1.0);
         for (id, name, along, across) in [
-            ("rail_lf", "left rail, front", front, 0.22),
-            ("rail_lm", "left rail, middle", middle, 0.22),
-            ("rail_lr", "left rail, rear", 0.97, 0.22),
-            ("rail_rf", "right rail, front", front, -0.22),
-            ("rail_rm", "right rail, middle", middle, -0.22),
-            ("rail_rr", "right rail, rear", 0.97, -0.22),
+            ("rail_lf", say::left_rail_front(), front, 0.22),
+            ("rail_lm", say::left_rail_middle(), middle, 0.22),
+            ("rail_lr", say::left_rail_rear(), 0.97, 0.22),
+            ("rail_rf", say::right_rail_front(), front, -0.22),
+            ("rail_rm", say::right_rail_middle(), middle, -0.22),
+            ("rail_rr", say::right_rail_rear(), 0.97, -0.22),
         ] {
             self.place(id, name, [along, across, 0.3]);
         }
-        self.place("g_rear", "stud on the rear rail", [0.95, 0.22, 0.3]);
-        self.place("rear_left", "rear, left", [1.0, 0.42, 0.35]);
-        self.place("rear_right", "rear, right", [1.0, -0.42, 0.35]);
-        self.place("hitch", "hitch", [1.0, 0.0, 0.25]);
-        self.place("side_left", "left side, middle", [middle, 0.48, 0.3]);
-        self.place("side_right", "right side, middle", [middle, -0.48, 0.3]);
+        self.place("g_rear", say::stud_on_the_rear_rail(), [0.95, 0.22, 0.3]);
+        self.place("rear_left", say::rear_left(), [1.0, 0.42, 0.35]);
+        self.place("rear_right", say::rear_right(), [1.0, -0.42, 0.35]);
+        self.place("hitch", say::hitch(), [1.0, 0.0, 0.25]);
+        self.place("side_left", say::left_side_middle(), [middle, 0.48, 0.3]);
+        self.place("side_right", say::right_side_middle(), [middle, -0.48, 0.3]);
         use Zone::{Exterior, Underbody};
         for (a, b) in [("rail_lf", "rail_lm"), ("rail_lm", "rail_lr")] {
             self.way(a, b, Underbody, Line::Rail);
@@ -191,13 +192,13 @@ impl Body {
     /// A load space from `front` to the rear, under a roof.
     fn load_space(&mut self, front: f64) {
         let middle = 0.5 * (front + 1.0);
-        self.place("bay_left", "load space, left", [middle, 0.46, 0.7]);
-        self.place("bay_right", "load space, right", [middle, -0.46, 0.7]);
-        self.place("bay_roof", "load space, roof", [middle, 0.0, 0.95]);
-        self.place("bay_rear", "rear pillar, left", [0.97, 0.46, 0.9]);
-        self.place("rear_top", "above the rear door", [1.0, 0.0, 0.95]);
-        self.place("rear_door", "rear door", [1.0, 0.2, 0.6]);
-        self.place("g_bay", "stud at the wheel arch", [0.75, 0.44, 0.35]);
+        self.place("bay_left", say::load_space_left(), [middle, 0.46, 0.7]);
+        self.place("bay_right", say::load_space_right(), [middle, -0.46, 0.7]);
+        self.place("bay_roof", say::load_space_roof(), [middle, 0.0, 0.95]);
+        self.place("bay_rear", say::rear_pillar_left(), [0.97, 0.46, 0.9]);
+        self.place("rear_top", say::above_the_rear_door(), [1.0, 0.0, 0.95]);
+        self.place("rear_door", say::rear_door(), [1.0, 0.2, 0.6]);
+        self.place("g_bay", say::stud_at_the_wheel_arch(), [0.75, 0.44, 0.35]);
         use Zone::Cab;
         self.way("roof_left", "bay_left", Cab, Line::Existing);
         self.way("bay_left", "bay_roof", Cab, Line::Free);
@@ -211,17 +212,17 @@ impl Body {
     /// The rear of a car, behind the seats: no frame, wires lie on the floor beside the sills.
     fn boot(&mut self, front: f64) {
         let middle = 0.5 * (front + 1.0);
-        self.place("bay_left", "boot, left", [middle, 0.42, 0.45]);
-        self.place("bay_right", "boot, right", [middle, -0.42, 0.45]);
-        self.place("bay_rear", "boot, rear left", [0.97, 0.40, 0.5]);
-        self.place("rear_door", "boot lid", [1.0, 0.1, 0.6]);
-        self.place("rear_left", "rear, left", [1.0, 0.40, 0.45]);
-        self.place("rear_right", "rear, right", [1.0, -0.40, 0.45]);
-        self.place("plate", "number plate", [1.0, 0.0, 0.5]);
-        self.place("hitch", "hitch", [1.0, 0.0, 0.25]);
-        self.place("g_rear", "stud in the boot", [0.95, 0.38, 0.35]);
-        self.place("side_left", "left side, middle", [0.5, 0.48, 0.3]);
-        self.place("side_right", "right side, middle", [0.5, -0.48, 0.3]);
+        self.place("bay_left", say::boot_left(), [middle, 0.42, 0.45]);
+        self.place("bay_right", say::boot_right(), [middle, -0.42, 0.45]);
+        self.place("bay_rear", say::boot_rear_left(), [0.97, 0.40, 0.5]);
+        self.place("rear_door", say::boot_lid(), [1.0, 0.1, 0.6]);
+        self.place("rear_left", say::rear_left(), [1.0, 0.40, 0.45]);
+        self.place("rear_right", say::rear_right(), [1.0, -0.40, 0.45]);
+        self.place("plate", say::number_plate(), [1.0, 0.0, 0.5]);
+        self.place("hitch", say::hitch(), [1.0, 0.0, 0.25]);
+        self.place("g_rear", say::stud_in_the_boot(), [0.95, 0.38, 0.35]);
+        self.place("side_left", say::left_side_middle(), [0.5, 0.48, 0.3]);
+        self.place("side_right", say::right_side_middle(), [0.5, -0.48, 0.3]);
         use Zone::{Cab, Exterior};
         self.way("sill", "bay_left", Cab, Line::Existing);
         self.way("bay_left", "bay_right", Cab, Line::Existing);
@@ -242,10 +243,10 @@ impl Body {
     /// An open bed from `front` to the rear.
     fn bed(&mut self, front: f64) {
         let middle = 0.5 * (front + 1.0);
-        self.place("bed_left", "bed, left", [middle, 0.46, 0.55]);
-        self.place("bed_right", "bed, right", [middle, -0.46, 0.55]);
-        self.place("headboard", "headboard", [front, 0.0, 0.95]);
-        self.place("tailgate", "tailgate", [1.0, 0.0, 0.5]);
+        self.place("bed_left", say::bed_left(), [middle, 0.46, 0.55]);
+        self.place("bed_right", say::bed_right(), [middle, -0.46, 0.55]);
+        self.place("headboard", say::headboard(), [front, 0.0, 0.95]);
+        self.place("tailgate", say::tailgate(), [1.0, 0.0, 0.5]);
         use Zone::Exterior;
         self.way("rail_lm", "bed_left", Exterior, Line::Free).passage = Passage::NewHole;
         self.way("rail_rm", "bed_right", Exterior, Line::Free).passage = Passage::NewHole;
@@ -256,21 +257,21 @@ impl Body {
 
     /// A trailer: drawbar, rails, marker places along both sides.
     fn trailer(&mut self, sides: &[(&'static str, &'static str, &'static str, f64)]) {
-        self.place("battery", "socket of the towing vehicle", [0.0, 0.0, 0.4]);
-        self.place("coupling", "plug at the drawbar", [0.02, 0.0, 0.4]);
-        self.place("junction", "junction box", [0.25, 0.1, 0.45]);
-        self.place("fuses", "fuse in the junction box", [0.25, 0.08, 0.45]);
-        self.place("relays", "relay in the junction box", [0.25, 0.12, 0.45]);
-        self.place("dash", "switch on the drawbar", [0.2, 0.05, 0.5]);
-        self.place("g_front", "stud at the junction box", [0.26, 0.12, 0.42]);
-        self.place("rail_lf", "left rail, front", [0.28, 0.4, 0.4]);
-        self.place("rail_rf", "right rail, front", [0.28, -0.4, 0.4]);
-        self.place("rail_lr", "left rail, rear", [0.98, 0.4, 0.4]);
-        self.place("rail_rr", "right rail, rear", [0.98, -0.4, 0.4]);
-        self.place("g_rear", "stud on the rear rail", [0.97, 0.4, 0.38]);
-        self.place("rear_left", "rear, left", [1.0, 0.45, 0.45]);
-        self.place("rear_right", "rear, right", [1.0, -0.45, 0.45]);
-        self.place("plate", "number plate", [1.0, 0.0, 0.4]);
+        self.place("battery", say::socket_of_the_towing_vehicle(), [0.0, 0.0, 0.4]);
+        self.place("coupling", say::plug_at_the_drawbar(), [0.02, 0.0, 0.4]);
+        self.place("junction", say::junction_box(), [0.25, 0.1, 0.45]);
+        self.place("fuses", say::fuse_in_the_junction_box(), [0.25, 0.08, 0.45]);
+        self.place("relays", say::relay_in_the_junction_box(), [0.25, 0.12, 0.45]);
+        self.place("dash", say::switch_on_the_drawbar(), [0.2, 0.05, 0.5]);
+        self.place("g_front", say::stud_at_the_junction_box(), [0.26, 0.12, 0.42]);
+        self.place("rail_lf", say::left_rail_front(), [0.28, 0.4, 0.4]);
+        self.place("rail_rf", say::right_rail_front(), [0.28, -0.4, 0.4]);
+        self.place("rail_lr", say::left_rail_rear(), [0.98, 0.4, 0.4]);
+        self.place("rail_rr", say::right_rail_rear(), [0.98, -0.4, 0.4]);
+        self.place("g_rear", say::stud_on_the_rear_rail(), [0.97, 0.4, 0.38]);
+        self.place("rear_left", say::rear_left(), [1.0, 0.45, 0.45]);
+        self.place("rear_right", say::rear_right(), [1.0, -0.45, 0.45]);
+        self.place("plate", say::number_plate(), [1.0, 0.0, 0.4]);
         use Zone::{Exterior, Underbody};
         let plug = self.way("battery", "coupling", Exterior, Line::Free);
         plug.passage = Passage::Connector;
@@ -351,12 +352,12 @@ pub fn body(kind: BodyKind) -> Body {
         }
         BodyKind::RigidLorry => {
             let mut b = empty([9.5, 2.5, 3.2]);
-            b.place("battery", "battery box", [0.3, 0.42, 0.25]);
-            b.place("fuses", "fuse panel at the battery box", [0.29, 0.40, 0.28]);
-            b.place("relays", "relay panel", [0.24, 0.3, 0.3]);
-            b.place("g_front", "stud at the battery box", [0.3, 0.36, 0.25]);
-            b.place("front_left", "front, left", [0.0, 0.42, 0.25]);
-            b.place("front_right", "front, right", [0.0, -0.42, 0.25]);
+            b.place("battery", say::battery_box(), [0.3, 0.42, 0.25]);
+            b.place("fuses", say::fuse_panel_at_the_battery_box(), [0.29, 0.40, 0.28]);
+            b.place("relays", say::relay_panel(), [0.24, 0.3, 0.3]);
+            b.place("g_front", say::stud_at_the_battery_box(), [0.3, 0.36, 0.25]);
+            b.place("front_left", say::front_left(), [0.0, 0.42, 0.25]);
+            b.place("front_right", say::front_right(), [0.0, -0.42, 0.25]);
             b.cab(0.2, 0.22);
             b.frame(0.24);
             b.bed(0.27);
@@ -373,20 +374,20 @@ pub fn body(kind: BodyKind) -> Body {
         BodyKind::TrailerOneAxle => {
             let mut b = empty([3.6, 1.8, 1.2]);
             b.trailer(&[
-                ("side_left", "left side", "left", 0.6),
-                ("side_right", "right side", "right", 0.6),
+                ("side_left", say::left_side(), "left", 0.6),
+                ("side_right", say::right_side(), "right", 0.6),
             ]);
             b
         }
         BodyKind::TrailerTwoAxle => {
             let mut b = empty([5.2, 2.1, 1.4]);
             b.trailer(&[
-                ("side_l1", "left side, front", "left", 0.35),
-                ("side_l2", "left side, middle", "left", 0.6),
-                ("side_l3", "left side, rear", "left", 0.85),
-                ("side_r1", "right side, front", "right", 0.35),
-                ("side_r2", "right side, middle", "right", 0.6),
-                ("side_r3", "right side, rear", "right", 0.85),
+                ("side_l1", say::left_side_front(), "left", 0.35),
+                ("side_l2", say::left_side_middle(), "left", 0.6),
+                ("side_l3", say::left_side_rear(), "left", 0.85),
+                ("side_r1", say::right_side_front(), "right", 0.35),
+                ("side_r2", say::right_side_middle(), "right", 0.6),
+                ("side_r3", say::right_side_rear(), "right", 0.85),
             ]);
             b
         }

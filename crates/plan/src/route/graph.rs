@@ -3,6 +3,7 @@
 use super::body::{Line, body};
 use jovek_catalog::zone;
 use jovek_job::{At, Hazard, Passage, PlaceId, RoutePractice, Skeleton, WayId, Zone};
+use jovek_phrases::route as say;
 
 /// A place on the vehicle.
 #[derive(Debug, Clone, PartialEq)]
@@ -107,7 +108,7 @@ impl Graph {
             let (Some(a), Some(b)) = (index(way.between.0), index(way.between.1)) else { continue };
             ways.push(RouteEdge {
                 id: WayId(way.id.clone()),
-                name: format!("{} to {}", places[a].name, places[b].name),
+                name: say::way_between(&places[a].name, &places[b].name),
                 ends: (a, b),
                 length_m: computed_m(places[a].at_m, places[b].at_m),
                 is_measured: false,
@@ -133,7 +134,7 @@ impl Graph {
                     let (a, b) = (&places[ends.0], &places[ends.1]);
                     ways.push(RouteEdge {
                         id: fact.id.clone(),
-                        name: format!("{} to {}", a.name, b.name),
+                        name: say::way_between(&a.name, &b.name),
                         ends,
                         length_m: computed_m(a.at_m, b.at_m),
                         is_measured: false,

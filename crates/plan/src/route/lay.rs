@@ -11,6 +11,7 @@ use jovek_job::{
     Feed, Job, LampCircuit, Light, Passage, PlugId, ReturnKind, Section, Shop, WayId, Waypoint,
     Zone,
 };
+use jovek_phrases::route as say;
 
 /// What a wire is for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -434,8 +435,10 @@ impl Beside<'_> {
 
 /// A short section between two parts that sit side by side.
 fn beside(zone: Zone, ends_at: Waypoint) -> ToldSection {
-    let section =
-        Section { length_m: Some(BESIDE_M), ..Section::unmeasured("side by side", zone, ends_at) };
+    let section = Section {
+        length_m: Some(BESIDE_M),
+        ..Section::unmeasured(say::side_by_side(), zone, ends_at)
+    };
     ToldSection { section, fact: None }
 }
 

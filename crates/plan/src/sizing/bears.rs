@@ -7,6 +7,7 @@ use jovek_catalog::ampacity;
 use jovek_catalog::conductor::Conductor;
 use jovek_catalog::insulation::Insulation;
 use jovek_job::Zone;
+use jovek_phrases::plan as say;
 
 /// Smallest copper that survives handling and vibration, mm². Common practice: 0.75 outside the cab,
 /// 0.5 inside.
@@ -75,7 +76,7 @@ pub(super) fn ampacity_of(
         single_a * ampacity::ambient_factor(insulation, bench.chain.control_ambient_c());
     if at_control < out.amps {
         out.amps = at_control;
-        out.at = "the parts".into();
+        out.at = say::the_parts().into();
         out.factors = (at_control / single_a, 1.0);
     }
     out

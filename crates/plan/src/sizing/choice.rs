@@ -2,6 +2,7 @@
 
 use jovek_base::figure::Figure;
 use jovek_base::source::Source;
+use jovek_phrases::plan as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -21,6 +22,20 @@ pub enum Part {
     Switch,
     /// Ground.
     Ground,
+}
+
+impl Part {
+    /// As it is called on lists.
+    pub fn label(self) -> &'static str {
+        match self {
+            Part::Wire => say::choice_wire(),
+            Part::Insulation => say::choice_insulation(),
+            Part::Fuse => say::choice_fuse(),
+            Part::Control => say::choice_control(),
+            Part::Switch => say::choice_switch(),
+            Part::Ground => say::choice_ground(),
+        }
+    }
 }
 
 /// Another part that would do too, and what it changes.

@@ -26,6 +26,7 @@ use jovek_catalog::{ampacity, inline_module};
 use jovek_circuit::{Device, SolveError};
 use jovek_job::SupplyState;
 use jovek_job::{LampCircuit, Shop, SystemVoltage};
+use jovek_phrases::plan as say;
 
 /// What a trial needs to know about the job.
 #[derive(Debug, Clone, Copy)]
@@ -296,7 +297,7 @@ fn refused(
         let sources = sources(bench, &sizes.control);
         let fuse_a = before_lamps_a(bench, &sources, &sizes.lead_fuses, fuse_a);
         if fuse_a > lead_a {
-            let at = "the leads to the lamps".to_owned();
+            let at = say::the_leads_to_the_lamps().to_owned();
             return Some(Refusal::Ampacity { fuse_a, ampacity_a: lead_a, at });
         }
     }

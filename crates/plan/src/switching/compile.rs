@@ -6,6 +6,7 @@ use crate::switching::diodes::Meeting;
 use crate::switching::{CoilReturn, ContactOf, PlannedRelay, RelayRole, Rung, Switching};
 use jovek_circuit::Throw;
 use jovek_job::{ControlKind, Signal, VehicleSide};
+use jovek_phrases::switching as say;
 
 /// Why a wish cannot be made.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -39,11 +40,8 @@ impl Wires<'_> {
 /// What a missing wire means, and the remedy.
 pub fn unmet_text(unmet: &Unmet) -> String {
     let Unmet::NoWire(side, signal) = unmet;
-    let of = if *side == VehicleSide::Towing { " of the towing vehicle" } else { "" };
-    format!(
-        "No wire is known that follows: {}{of}. Probe one and add it under Look.",
-        signal_label(*signal)
-    )
+    let of = if *side == VehicleSide::Towing { say::of_the_towing_vehicle() } else { "" };
+    say::no_wire_is_known_that_follows(&signal_label(*signal), &of)
 }
 
 /// Puts the hardware of one circuit together.

@@ -12,6 +12,7 @@ use jiff::{Timestamp, Zoned};
 use jovek_core::job::Job;
 use jovek_core::work::bays::{BayPlan, Shopfloor, plan};
 use jovek_core::work::learn::learn;
+use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, Listed, Standing};
 use serde::Deserialize;
 use utoipa::IntoParams;
@@ -56,7 +57,7 @@ async fn planned(state: &AppState, asked: &BaysAsked) -> Result<BayPlan, Problem
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/bays",
-            "The bays cannot be planned",
+            say::the_bays_cannot_be_planned(),
             e.to_string(),
         )
     })

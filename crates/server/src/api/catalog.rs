@@ -10,6 +10,7 @@ use jovek_core::catalog::meter::OVERLOAD_OHM;
 use jovek_core::catalog::relay::RELAYS;
 use jovek_core::catalog::unit::{OtherUnit, other_units};
 use jovek_core::catalog::zone;
+use jovek_core::choices::{Choices, choices};
 use jovek_core::defaults::{
     ConnectorChoice, Fresh, FunctionChoice, PutOnChoice, SWAP_SIGNALS, SupplyChoice, WatcherChoice,
     connectors, fresh, functions, put_on, supplies, watchers,
@@ -116,6 +117,8 @@ pub struct Catalog {
     pub light_scale: LightScale,
     /// Sheets that can be printed.
     pub sheets: Vec<SheetChoice>,
+    /// Values that facts can have, with their words.
+    pub choices: Choices,
     /// Kinds of work.
     pub kinds: Vec<KindChoice>,
     /// Figures that count where the shop has not said.
@@ -162,6 +165,7 @@ pub(super) async fn catalog() -> Json<Catalog> {
         zones: Zone::ALL
             .map(|z| CatalogZone { zone: z, label: zone::label(z), ambient_c: zone::ambient_c(z) })
             .into(),
+        choices: choices(),
         kinds: kind_choices(),
         usual: usual_figures(),
         signals: Signal::ALL.map(named).into(),

@@ -21,6 +21,7 @@ use jovek_core::practice::{Practice, PracticeAsked, practice_while};
 use jovek_core::prove::log;
 use jovek_core::prove::log::LogRead;
 use jovek_core::work::KnownJob;
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -109,7 +110,7 @@ pub(super) async fn keep_log(
 /// A job with the readings of a log.
 fn keep(job: &Job, known: &KnownJob, lines: &[LogLine], by: &str) -> Result<Job, Problem> {
     if let Some(line) = first_unknown(job, known, lines) {
-        return Err(refused(&format!("The plan has no check \"{}\".", line.check)));
+        return Err(refused(&say::the_plan_has_no_check(&line.check)));
     }
     let mut job = job.clone();
     for line in lines {
@@ -179,7 +180,7 @@ pub(super) async fn ask_device(
         Problem::new(
             StatusCode::BAD_GATEWAY,
             "/problems/device",
-            "The device did not answer",
+            say::the_device_did_not_answer(),
             e.to_string(),
         )
     };
@@ -205,7 +206,7 @@ fn refused(why: &str) -> Problem {
     Problem::new(
         StatusCode::UNPROCESSABLE_ENTITY,
         "/problems/reading",
-        "The readings cannot be taken",
+        say::the_readings_cannot_be_taken(),
         why.to_owned(),
     )
 }

@@ -2,6 +2,7 @@
 
 use crate::problem::Problem;
 use axum::http::{HeaderMap, StatusCode, header};
+use jovek_phrases::refusals as say;
 
 /// The revision that a write was made from, out of `If-Match: "7"`.
 pub(super) fn if_match(headers: &HeaderMap) -> Result<i64, Problem> {
@@ -10,16 +11,16 @@ pub(super) fn if_match(headers: &HeaderMap) -> Result<i64, Problem> {
         return Err(Problem::new(
             StatusCode::PRECONDITION_REQUIRED,
             "/problems/no-revision",
-            "Which revision?",
-            "Send the revision that you changed as If-Match: \"7\".",
+            say::which_revision(),
+            say::send_the_revision_that_you_changed(),
         ));
     };
     value.trim().trim_matches('"').parse().map_err(|_| {
         Problem::new(
             StatusCode::BAD_REQUEST,
             "/problems/no-revision",
-            "Which revision?",
-            format!("If-Match {value} is no revision number; write it as \"7\"."),
+            say::which_revision(),
+            say::if_match_is_no_revision_number(&value),
         )
     })
 }

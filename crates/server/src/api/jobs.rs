@@ -22,6 +22,7 @@ use jovek_core::job::read::JobError;
 use jovek_core::job::{CheckId, Job, Reading, WorkKind};
 use jovek_core::kinds;
 use jovek_core::work::KnownJob;
+use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -186,10 +187,7 @@ async fn say_what_changed(state: &AppState, id: i64, from: i64, mut problem: Pro
     }
     let both = state.reading(move |store| Ok((store.at(id, from).ok(), store.get(id)?))).await;
     if let Ok((base, now)) = both {
-        problem.detail = format!(
-            "Revision {} was saved by {} while you had revision {from}.",
-            now.rev, now.saved_by
-        );
+        problem.detail = say::revision_was_saved_by_while_you(&now.rev, &now.saved_by, &from);
         problem.conflict = Some(Box::new(Conflict {
             current_rev: now.rev,
             changes: base.map(|base| changes(&base, &now.job)).unwrap_or_default(),
@@ -310,8 +308,8 @@ async fn save_added(
     Err(Problem::new(
         StatusCode::SERVICE_UNAVAILABLE,
         "/problems/busy",
-        "The job is being written",
-        "Others kept saving this job at the same moment; send it again.",
+        say::the_job_is_being_written(),
+        say::others_kept_saving_this_job(),
     ))
 }
 
@@ -322,8 +320,8 @@ fn keep(job: &Job, known: &KnownJob, new: &NewReading, by: &str) -> Result<Job, 
         return Err(Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/no-check",
-            "No such check",
-            format!("The plan has no check \"{}\".", new.check),
+            say::no_such_check(),
+            say::the_plan_has_no_check(&new.check),
         ));
     }
     let at = jiff::Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();

@@ -27,7 +27,8 @@ pub struct KindChoice {
 /// All kinds of work, the everyday ones first.
 pub(super) fn kind_choices() -> Vec<KindChoice> {
     let choice = |k: &jovek_core::kinds::Kind| {
-        let (kind, label, says, also, opens) = (k.kind, k.label, k.says, k.also, k.opens);
+        let (kind, label, says, also, opens) =
+            (k.kind, (k.label)(), (k.says)(), (k.also)(), k.opens);
         KindChoice { kind, label, says, also, opens }
     };
     ALL.iter().map(choice).collect()

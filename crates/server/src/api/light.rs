@@ -13,6 +13,7 @@ use jovek_core::light::log;
 use jovek_core::light::log::LuxRead;
 use jovek_core::light::source::Distribution;
 use jovek_core::light::{LightAsked, LightReport, light};
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -29,7 +30,7 @@ pub(super) async fn shine(
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/unsolved",
-            "The light cannot be worked out",
+            say::the_light_cannot_be_worked_out(),
             e.to_string(),
         )
     })
@@ -54,7 +55,7 @@ pub(super) async fn read_lux(Json(asked): Json<LuxText>) -> Result<Json<LuxRead>
         Problem::new(
             StatusCode::UNPROCESSABLE_ENTITY,
             "/problems/lux",
-            "The list cannot be read",
+            say::the_list_cannot_be_read(),
             e.to_string(),
         )
     })
@@ -94,11 +95,11 @@ pub(super) async fn read_ies(Json(asked): Json<IesText>) -> Result<Json<IesRead>
             Problem::new(
                 StatusCode::UNPROCESSABLE_ENTITY,
                 "/problems/ies",
-                "The photometric file cannot be read",
+                say::the_photometric_file_cannot_be_read(),
                 e.to_string(),
             )
         })?;
-    let kind = format!("{}, type {}", edition.label(), grid.frame().label());
+    let kind = say::type_(&edition.label(), &grid.frame().label());
     let beam = Distribution::measured(grid);
     Ok(Json(IesRead {
         kind,

@@ -26,6 +26,7 @@ use crate::compute::{Compute, failed};
 use crate::problem::Problem;
 use axum::Router;
 use jovek_core::job::Job;
+use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, READERS, Store, StoreError};
 use rayon::ThreadPoolBuildError;
 use std::sync::Arc;
@@ -247,10 +248,10 @@ pub fn job_schema_text() -> String {
         serde_json::from_str(&text.replace("#/components/schemas/", "#/$defs/"))
             .unwrap_or_default();
     let schemas = all["components"]["schemas"].take();
-    let mut wanted = vec!["Job".to_owned()];
+    let mut wanted = vec![say::job().to_owned()];
     let mut defs = serde_json::Map::new();
     while let Some(name) = wanted.pop() {
-        if defs.contains_key(&name) || name == "Job" && defs.contains_key("Job") {
+        if defs.contains_key(&name) || name == "Job" && defs.contains_key(say::job()) {
             continue;
         }
         let schema = schemas[&name].clone();
@@ -261,7 +262,7 @@ pub fn job_schema_text() -> String {
     defs.sort_keys();
     if let Some(root) = root.as_object_mut() {
         root.insert("$schema".into(), "https://json-schema.org/draft/2020-12/schema".into());
-        let title = format!("Jovek job, format {}", jovek_core::job::FORMAT_VERSION);
+        let title = say::jovek_job_format(&jovek_core::job::FORMAT_VERSION);
         root.insert("title".into(), title.into());
         root.insert("$defs".into(), defs.into());
     }

@@ -12,6 +12,7 @@ use jiff::Timestamp;
 use jovek_core::job::Job;
 use jovek_core::printed::{Asked, GLOVEBOX, PrintedPicture, SheetKind, printed};
 use jovek_core::record::as_built;
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use std::net::IpAddr;
 use utoipa::{IntoParams, ToSchema};
@@ -37,7 +38,7 @@ impl SheetsAsked {
         let kind = |name: &str| {
             SheetKind::named(name).map_err(|e| {
                 let status = StatusCode::UNPROCESSABLE_ENTITY;
-                Problem::new(status, "/problems/sheet", "No such sheet", e.to_string())
+                Problem::new(status, "/problems/sheet", say::no_such_sheet(), e.to_string())
             })
         };
         names.split(',').filter(|n| !n.is_empty()).map(kind).collect()

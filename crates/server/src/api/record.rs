@@ -13,6 +13,7 @@ use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::job::{Job, Visit, VisitKind};
 use jovek_core::record::{AsBuilt, Closing, as_built};
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 
@@ -101,8 +102,8 @@ fn begin(job: &Job, new: &NewVisit, by: &str) -> Result<Job, Problem> {
         return Err(Problem::new(
             StatusCode::CONFLICT,
             "/problems/not-signed",
-            "Not signed yet",
-            "Visits come after the job is signed.",
+            say::not_signed_yet(),
+            say::visits_come_after_the_job(),
         ));
     }
     let at = Timestamp::now().round(jiff::Unit::Second).unwrap_or_default().to_string();
@@ -227,7 +228,7 @@ pub(super) async fn add_picture(
             }
             PictureError::Unreadable(_) => StatusCode::UNPROCESSABLE_ENTITY,
         };
-        Problem::new(status, "/problems/picture", "The picture is not taken", e.to_string())
+        Problem::new(status, "/problems/picture", say::the_picture_is_not_taken(), e.to_string())
     };
     let bytes = made.map_err(refused)?;
     let list = state
@@ -272,8 +273,8 @@ pub(super) async fn picture(
 ) -> Result<Response, Problem> {
     let bytes = state.reading(move |store| store.picture(id)).await?;
     let bytes = bytes.ok_or_else(|| {
-        let what = format!("there is no picture {id}");
-        Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)
+        let what = say::there_is_no_picture(&id);
+        Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", say::not_found(), what)
     })?;
     // By content: another database may hold another picture under the same number.
     let tag = format!("\"{}\"", jovek_store::content_hash(&bytes));

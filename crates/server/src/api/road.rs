@@ -17,6 +17,7 @@ use jovek_core::road::{RoadReport, road};
 use jovek_core::swap::{SwapReport, swap};
 use jovek_core::trailer::build::{TrailerAsked, build};
 use jovek_core::trailer::{LinkReport, link};
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -121,7 +122,7 @@ fn unsolved(e: SolveError) -> Problem {
     Problem::new(
         StatusCode::UNPROCESSABLE_ENTITY,
         "/problems/unsolved",
-        "The vehicle comes to no rest",
+        say::the_vehicle_comes_to_no_rest(),
         e.to_string(),
     )
 }

@@ -11,6 +11,7 @@ use jovek_core::job::Job;
 use jovek_core::stock;
 use jovek_core::stock::{Estimate, SizePrice, StockLine, StockRead};
 use jovek_core::work::KnownJob;
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -123,7 +124,7 @@ fn refused(why: &str) -> Problem {
     Problem::new(
         StatusCode::UNPROCESSABLE_ENTITY,
         "/problems/stock",
-        "The list cannot be taken",
+        say::the_list_cannot_be_taken(),
         why.to_owned(),
     )
 }

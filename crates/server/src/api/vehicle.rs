@@ -18,6 +18,7 @@ use jovek_core::moment::{Moment, MomentError, moment};
 use jovek_core::option_value::{Cost, OptionTrial, cost};
 use jovek_core::plan::study::study;
 use jovek_core::proof::{Proof, prove_while};
+use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -135,14 +136,14 @@ pub(super) async fn cost_of_way(
     State(state): State<AppState>,
     Text(body): Text,
 ) -> Result<Json<Cost>, Problem> {
-    let asked: CostAsked = parsed(&body, "The question cannot be read")?;
+    let asked: CostAsked = parsed(&body, say::the_question_cannot_be_read())?;
     let job = read(&asked.job.to_string())?;
     // Each way planned anew.
     state.compute.long(move |_| cost(&job, &asked.trial)).await.map(Json)
 }
 
 fn asked(body: &str) -> Result<(Job, MomentAsked), Problem> {
-    let asked: MomentAsked = parsed(body, "The state cannot be read")?;
+    let asked: MomentAsked = parsed(body, say::the_state_cannot_be_read())?;
     Ok((read(&asked.job.to_string())?, asked))
 }
 
@@ -158,7 +159,7 @@ fn not_shown(e: MomentError) -> Problem {
     Problem::new(
         StatusCode::UNPROCESSABLE_ENTITY,
         "/problems/state",
-        "The state cannot be shown",
+        say::the_state_cannot_be_shown(),
         e.to_string(),
     )
 }

@@ -1,6 +1,7 @@
 //! The time that a device says of something that waited there for a connection.
 
 use jiff::{SignedDuration, Timestamp, Unit};
+use jovek_phrases::refusals as say;
 
 /// How far the clock of a phone may be ahead.
 const AHEAD: SignedDuration = SignedDuration::from_mins(5);
@@ -15,7 +16,7 @@ pub(super) fn when(said: Option<&str>, now: Timestamp, unit: Unit) -> Result<Tim
         Some(text) => text.parse::<Timestamp>().map_err(|e| format!("{text}: {e}"))?,
     };
     if at > now.checked_add(AHEAD).unwrap_or(now) {
-        return Err(format!("{at} lies in the future; set the clock of this device"));
+        return Err(say::lies_in_the_future_set(&at));
     }
     Ok(at.round(unit).unwrap_or(at))
 }

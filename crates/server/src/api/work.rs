@@ -13,6 +13,7 @@ use axum::response::Response;
 use jiff::{Timestamp, Unit};
 use jovek_core::job::{Job, Mark, StepId};
 use jovek_core::work::{Work, work};
+use jovek_phrases::refusals as say;
 use serde::Deserialize;
 use utoipa::ToSchema;
 
@@ -70,7 +71,7 @@ fn refused(why: &str) -> Problem {
     Problem::new(
         StatusCode::UNPROCESSABLE_ENTITY,
         "/problems/mark",
-        "The mark cannot be set",
+        say::the_mark_cannot_be_set(),
         why.to_owned(),
     )
 }

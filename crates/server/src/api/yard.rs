@@ -14,6 +14,7 @@ use jovek_core::base::grade::Grade;
 use jovek_core::job::Job;
 use jovek_core::packet::kind_text;
 use jovek_core::record::visits::due;
+use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, Listed, Standing, Store, StoreError, Unreadable};
 use serde::Serialize;
 use std::collections::HashMap;
@@ -226,8 +227,8 @@ async fn entry(
 fn unreadable(u: Unreadable) -> YardRow {
     YardRow {
         id: u.id,
-        unit: format!("no. {}", u.id),
-        title: "cannot be read".into(),
+        unit: say::no(&u.id),
+        title: say::cannot_be_read().into(),
         vehicle: String::new(),
         system_v: 0.0,
         circuits: 0,
@@ -236,7 +237,7 @@ fn unreadable(u: Unreadable) -> YardRow {
         counts: [0, 0, 0],
         held_by: String::new(),
         stage: String::new(),
-        next: "Download its stored text, put it aside, or open it with a newer Jovek.".into(),
+        next: say::download_its_stored_text_put().into(),
         is_signed: false,
         place: YardPlace::of(&u.standing),
         unreadable: Some(u.what),
@@ -248,10 +249,10 @@ fn signed(job: &Job, now: Timestamp) -> Option<String> {
     let signature = job.record.signature()?;
     Some(match due(job, now) {
         Some(due) => {
-            let over = if due.is_over { ", that is over" } else { "" };
-            format!("Signed by {}; {} look on {}{over}", signature.by, kind_text(due.kind), due.day)
+            let over = if due.is_over { say::that_is_over() } else { "" };
+            say::signed_by_look(&signature.by, &kind_text(due.kind), &due.day, &over)
         }
-        None => format!("Signed by {}", signature.by),
+        None => say::signed_by(&signature.by),
     })
 }
 
@@ -272,15 +273,15 @@ fn row(row: &JobRow, answers: &Answers, now: Timestamp) -> YardRow {
         saved_by: row.saved_by.clone(),
         counts: [count(Grade::Stop), count(Grade::Fix), count(Grade::Mind)],
         held_by: held.map(|f| f.title.clone()).unwrap_or_default(),
-        stage: open.map_or("Done".into(), |s| format!("{:?}", s.stage)),
+        stage: open.map_or(say::done().into(), |s| s.stage.label().into()),
         is_signed: signed.is_some(),
         place: YardPlace::of(&row.standing),
         unreadable: None,
         next: match (signed, first, open) {
             (Some(signed), ..) => signed,
             (None, Some(finding), _) => finding.remedy.clone(),
-            (None, None, Some(stage)) => format!("{:?}: {}", stage.stage, stage.word),
-            (None, None, None) => "Nothing open".into(),
+            (None, None, Some(stage)) => format!("{}: {}", stage.stage.label(), stage.word),
+            (None, None, None) => say::nothing_open().into(),
         },
     }
 }

@@ -6,6 +6,7 @@ use jovek_core::base::units::Units;
 use jovek_core::export::Format;
 use jovek_core::light::Stands;
 use jovek_core::printed::SheetKind;
+use jovek_phrases::Language;
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::sync::LazyLock;
@@ -18,6 +19,9 @@ pub struct Cli {
     /// Units in which lengths and temperatures are told; without it those of the job's shop.
     #[arg(long, global = true)]
     pub(super) units: Option<CliUnits>,
+    /// Language of every sentence; pseudo marks each letter that was made from the tables of sentences, for checking.
+    #[arg(long, global = true, default_value = "english")]
+    pub(super) language: CliLanguage,
     #[command(subcommand)]
     pub(super) command: Command,
 }
@@ -29,6 +33,24 @@ pub(super) enum CliUnits {
     Metric,
     /// Feet, inches and degrees Fahrenheit.
     Us,
+}
+
+/// Languages that can be asked for.
+#[derive(Debug, Clone, Copy, ValueEnum)]
+pub(super) enum CliLanguage {
+    /// Plain trade English.
+    English,
+    /// English with every letter marked.
+    Pseudo,
+}
+
+impl From<CliLanguage> for Language {
+    fn from(asked: CliLanguage) -> Language {
+        match asked {
+            CliLanguage::English => Language::English,
+            CliLanguage::Pseudo => Language::Pseudo,
+        }
+    }
 }
 
 impl From<CliUnits> for Units {

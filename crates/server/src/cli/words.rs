@@ -14,42 +14,30 @@ use jovek_core::road::judge::RoadVerdict;
 use jovek_core::swap::SwapReport;
 use jovek_core::work::bays::BayPlan;
 use jovek_core::work::{StepState, Work};
+use jovek_phrases::common;
+use jovek_phrases::program as say;
 
 /// The plan over vehicles, bay by bay.
 pub(super) fn bays_text(plan: &BayPlan) -> String {
     let mut out = format!("{}\n\n", plan.text);
     let clock = |t: jiff::civil::DateTime| t.strftime("%a %d %b %H:%M").to_string();
     for s in &plan.stays {
-        out += &format!(
-            "Bay {}: unit {}, {} to {}, {}\n",
-            s.bay,
-            s.unit,
-            clock(s.starts),
-            clock(s.ends),
-            s.text
-        );
+        out += &say::bay_unit(&s.bay, &s.unit, &clock(s.starts), &clock(s.ends), &s.text);
     }
     out.push('\n');
     for s in &plan.steps {
-        out += &format!(
-            "{}  person {}, bay {}, unit {}: {}\n",
-            clock(s.starts),
-            s.person,
-            s.bay,
-            s.unit,
-            s.what
-        );
+        out += &say::person_bay_unit(&clock(s.starts), &s.person, &s.bay, &s.unit, &s.what);
     }
     out
 }
 
 /// How a search for a fault stands.
 pub(super) fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, found.says);
+    let mut out = say::unit(&job.unit, &job.title, &found.says);
     for s in &found.suspects {
         out += &format!("{:>12}  {}\n", s.likelihood_text, s.title);
         for also in &s.also {
-            out += &format!("              or {also}: no reading tells them apart\n");
+            out += &say::or_no_reading_tells_them_apart(&also);
         }
         for line in &s.fits {
             out += &format!("              + {line}\n");
@@ -59,10 +47,10 @@ pub(super) fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
         }
     }
     if !found.next.is_empty() {
-        out += "\nRead next\n";
+        out += say::read_next();
     }
     for n in &found.next {
-        out += &format!("  {} ({}, id {})\n", n.reading.how, n.time_text, n.reading.check);
+        out += &say::id(&n.reading.how, &n.time_text, &n.reading.check);
         for o in &n.outcomes {
             out += &format!("    {} ({}): {}\n", o.reads, o.likelihood_text, o.means.join("; "));
         }
@@ -72,32 +60,32 @@ pub(super) fn diagnosis_text(job: &Job, found: &Diagnosis) -> String {
 
 /// What holds over all states and what does not.
 pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, proof.states_text);
-    let counter = |c: &Counter| format!("  with {}: {}\n", c.words, c.says);
+    let mut out = say::unit(&job.unit, &job.title, &proof.states_text);
+    let counter = |c: &Counter| say::with(&c.words, &c.says);
     for w in &proof.wishes {
-        let verdict = if w.missed == 0 { "holds" } else { "missed" };
+        let verdict = if w.missed == 0 { say::holds() } else { say::missed() };
         out += &format!("{}: {} {verdict}.\n", w.name, w.sentence);
         out.extend(w.counters.iter().map(counter));
     }
     for b in &proof.backfeeds {
-        out += &format!("Fed backwards: {}\n{}  {}\n", b.path_text, counter(&b.counter), b.remedy);
+        out += &say::fed_backwards(&b.path_text, &counter(&b.counter), &b.remedy);
     }
     for b in &proof.buzzers {
-        out += &format!("Buzzes: {}", counter(b));
+        out += &say::buzzes(&counter(b));
     }
     for u in &proof.unsolved {
-        out += &format!("No steady state: {}", counter(u));
+        out += &say::no_steady_state(&counter(u));
     }
     if let Some(drains) = &proof.drains {
         out += &format!("\n{}\n", drains.text);
         for left in &drains.left_on {
-            out += &format!("Left on: {}\n", left.text);
+            out += &say::left_on(&left.text);
         }
     }
     for w in &proof.watched {
         out += &format!("{}: {}\n", w.wire, w.says);
     }
-    out += &format!("\n{} single failures tried:\n", proof.failures_tried);
+    out += &say::single_failures_tried(&proof.failures_tried);
     for f in &proof.failures {
         let grade = f.grade.map_or(String::new(), |g| format!("{}: ", g.label()));
         out += &format!("  {grade}{} {}: {}", f.name, f.kind_text, f.effects.join(" "));
@@ -108,17 +96,16 @@ pub(super) fn proof_text(job: &Job, proof: &Proof) -> String {
 
 /// The vehicle in one state.
 pub(super) fn moment_text(job: &Job, moment: &Moment) -> String {
-    let mut out =
-        format!("Unit {}: {}\nbattery {}\n\n", job.unit, moment.words, moment.battery_text);
+    let mut out = say::unit_battery(&job.unit, &moment.words, &moment.battery_text);
     for c in &moment.circuits {
         let through = if c.is_lit && !c.through.is_empty() { ", " } else { "" };
         let how = if c.is_lit { c.through.as_str() } else { "" };
         out += &format!("{}: {}, {}{through}{how}\n", c.name, c.text, c.line.lamp_text);
     }
     for f in &moment.factory {
-        let fed = if f.is_fed_back { ", fed backwards" } else { "" };
-        let source = if f.is_on { "on" } else { "off" };
-        out += &format!("wire of {} ({source}): {}{fed}\n", f.name, f.text);
+        let fed = if f.is_fed_back { say::fed_backwards_2() } else { "" };
+        let source = if f.is_on { say::on() } else { say::off() };
+        out += &say::wire_of(&f.name, &source, &f.text, &fed);
     }
     out
 }
@@ -126,14 +113,13 @@ pub(super) fn moment_text(job: &Job, moment: &Moment) -> String {
 /// Paths and bundles.
 pub(super) fn route_text(job: &Job, route: &RouteAnswer) -> String {
     let units = job.shop.units;
-    let mut out = format!(
-        "Unit {}: {}\n{} long, {} wide, {} high\n{}\n",
-        job.unit,
-        job.title,
-        units.length(route.length_m),
-        units.length(route.width_m),
-        units.length(route.height_m),
-        route.total_text
+    let mut out = say::unit_long_wide_high(
+        &job.unit,
+        &job.title,
+        &units.length(route.length_m),
+        &units.length(route.width_m),
+        &units.length(route.height_m),
+        &route.total_text,
     );
     for circuit in &route.circuits {
         out += &format!("\n{}: {}\n", circuit.name, circuit.text);
@@ -146,7 +132,7 @@ pub(super) fn route_text(job: &Job, route: &RouteAnswer) -> String {
             out += &format!("  {}, {}{more}\n", way.name, way.length_text);
         }
     }
-    out += "\nBundles\n";
+    out += &format!("\n{}\n", say::bundles());
     for way in route.ways.iter().filter(|w| w.wires > 0) {
         out += &format!("  {}: {}\n", way.name, way.bundle_text);
     }
@@ -155,19 +141,19 @@ pub(super) fn route_text(job: &Job, route: &RouteAnswer) -> String {
 
 /// The order of work.
 pub(super) fn steps_text(job: &Job, work: &Work) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n\n", job.unit, job.title, work.text);
+    let mut out = say::unit(&job.unit, &job.title, &work.text);
     for (k, s) in work.steps.iter().enumerate() {
         let state = match s.state {
-            StepState::Done => "done",
-            StepState::Running => "begun",
-            StepState::Paused => "left",
-            StepState::Ready => "ready",
-            StepState::Resting => "rests",
-            StepState::Blocked => "not yet",
+            StepState::Done => say::done(),
+            StepState::Running => say::begun(),
+            StepState::Paused => common::left(),
+            StepState::Ready => say::ready(),
+            StepState::Resting => say::rests(),
+            StepState::Blocked => say::not_yet(),
         };
         let place = match s.step.place_text.as_str() {
             "" => String::new(),
-            place => format!(", at {place}"),
+            place => say::at(&place),
         };
         out += &format!(
             "{:>3}  {state:<8} {}{place}, {:.0} min\n",
@@ -184,23 +170,23 @@ pub(super) fn steps_text(job: &Job, work: &Work) -> String {
 
 /// Charge over a shift, each way to feed the lights.
 pub(super) fn budget_text(job: &Job, budget: &Budget) -> String {
-    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
+    let mut out = say::unit_2(&job.unit, &job.title);
     for line in budget.alternator_text.iter().chain(&budget.circuits) {
         out += &format!("{line}\n");
     }
     for way in &budget.ways {
-        let used = if way.is_used { " (in use)" } else { "" };
+        let used = if way.is_used { say::in_use() } else { "" };
         let after = &way.run.after_shift;
-        let second =
-            after.auxiliary_percent.map_or(String::new(), |p| format!(", auxiliary {p:.0} %"));
-        out += &format!(
-            "\n{}{used}: after the shift starting battery {:.0} %{second}; {}; {}; {}\n  {}\n",
-            way.label,
-            after.start_percent,
-            way.lamp_text,
-            way.light_text,
-            way.reached_text,
-            way.starts_text
+        let second = after.auxiliary_percent.map_or(String::new(), |p| say::auxiliary(&p));
+        out += &say::after_the_shift_starting_battery(
+            &way.label,
+            &used,
+            &after.start_percent,
+            &second,
+            &way.lamp_text,
+            &way.light_text,
+            &way.reached_text,
+            &way.starts_text,
         );
         for line in std::iter::once(&way.flatten_text).chain(&way.mind) {
             out += &format!("  {line}\n");
@@ -214,14 +200,14 @@ pub(super) fn budget_text(job: &Job, budget: &Budget) -> String {
 
 /// Findings and headlines of a job.
 pub(super) fn summary(job: &Job, answers: &Answers) -> String {
-    let mut out = format!("Unit {}: {}\n", job.unit, job.title);
+    let mut out = say::unit_3(&job.unit, &job.title);
     for circuit in &answers.circuits {
         out += &format!("\n{}: {}\n", circuit.name, circuit.headline);
         for choice in &circuit.choices {
             out += &format!("  {}: {}\n", choice.label, choice.says);
         }
         for line in &circuit.volt_lines {
-            let floor = line.floor_text.as_deref().unwrap_or("no floor: the cut-in is not known");
+            let floor = line.floor_text.as_deref().unwrap_or(say::no_floor_the_cut());
             out += &format!(
                 "  {}: {}, {}, {floor}\n",
                 line.state_label, line.lamp_text, line.current_text
@@ -237,15 +223,15 @@ pub(super) fn summary(job: &Job, answers: &Answers) -> String {
 
 /// Lux at the marked spots, reach, aim, glare.
 pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
-    let mut out = format!("Unit {}: {}\n\n", job.unit, job.title);
+    let mut out = say::unit_2(&job.unit, &job.title);
     for lamp in &light.lamps {
-        let assumed = if lamp.is_beam_assumed { " (beam assumed)" } else { "" };
+        let assumed = if lamp.is_beam_assumed { say::beam_assumed() } else { "" };
         out += &format!("{}: {}, {}{assumed}\n", lamp.name, lamp.beam_text, lamp.level_text);
     }
     for spot in &light.spots {
-        out += &format!("\n{}: {} predicted", spot.name, spot.predicted_text);
+        out += &say::predicted(&spot.name, &spot.predicted_text);
         if let Some(after) = spot.after_lx {
-            out += &format!(", {after} lx measured");
+            out += &say::lx_measured(&after);
         }
         if let Some(ratio) = &spot.ratio_text {
             out += &format!(", {ratio}");
@@ -260,7 +246,7 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
         out += &format!("  {}: {}\n", reach.name, reach.text);
     }
     if !light.aim.is_empty() {
-        out += &format!("\nAim, wall at {}\n", light.wall_text);
+        out += &say::aim_wall(&light.wall_text);
     }
     for a in &light.aim {
         let rows: Vec<String> = a.rows.iter().map(|r| format!("{} {}", r.what, r.text)).collect();
@@ -270,9 +256,13 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
         out += "\nGlare\n";
     }
     for g in &light.glare {
-        out += &format!(
-            "  {} for {}: {:.0} cd, {:.2} lx at the eye, veil {:.2} cd/m2. {}\n",
-            g.from, g.who, g.candela, g.eye_lx, g.veil_cd_m2, g.says
+        out += &say::for_cd_lx_at_the_eye(
+            &g.from,
+            &g.who,
+            &g.candela,
+            &g.eye_lx,
+            &g.veil_cd_m2,
+            &g.says,
         );
     }
     out += "\nColour\n";
@@ -287,7 +277,7 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
 
 /// What a photometric file says.
 pub(super) fn ies_text(file: &IesFile) -> String {
-    let mut out = format!("{}, type {}\n", file.edition.label(), file.grid.frame().label());
+    let mut out = say::type_(&file.edition.label(), &file.grid.frame().label());
     for (keyword, text) in &file.labels {
         out += &match keyword.as_str() {
             "" => format!("  {text}\n"),
@@ -296,20 +286,19 @@ pub(super) fn ies_text(file: &IesFile) -> String {
     }
     let (vertical, horizontal) = file.grid.size();
     let [v0, v1, h0, h1] = file.grid.span_deg();
-    out += &format!(
-        "{vertical} vertical angles {v0} to {v1}, {horizontal} horizontal {h0} to {h1} degrees\n"
-    );
+    out +=
+        &say::vertical_angles_to_horizontal_to_degrees(&vertical, &v0, &v1, &horizontal, &h0, &h1);
     let beam = Distribution::measured(file.grid.clone());
     let stated = match file.stated_lm() {
-        Some(lm) => format!(" of {lm:.0} lm rated"),
-        None => ", absolute".to_owned(),
+        Some(lm) => say::of_lm_rated(&lm),
+        None => say::absolute().to_owned(),
     };
-    out += &format!("{:.0} lm{stated}, peak {:.0} cd\n", beam.flux_lm(), beam.peak().0);
+    out += &say::lm_peak_cd(&beam.flux_lm(), &stated, &beam.peak().0);
     let ([w, h], [fw, fh]) = (beam.width_deg(0.5), beam.width_deg(0.1));
-    out += &format!("Beam (half of the peak): {w:.1} wide, {h:.1} high, degrees\n");
-    out += &format!("Field (a tenth): {fw:.1} wide, {fh:.1} high, degrees\n");
+    out += &say::beam_half_of_the_peak_wide(&w, &h);
+    out += &say::field_a_tenth_wide_high_degrees(&fw, &fh);
     for warning in &file.warnings {
-        out += &format!("Note: {warning}\n");
+        out += &say::note(&warning);
     }
     out
 }
@@ -317,11 +306,11 @@ pub(super) fn ies_text(file: &IesFile) -> String {
 /// Every lamp against the rules.
 pub(super) fn rules_text(job: &Job, report: &RoadReport) -> String {
     let word = |v| match v {
-        RoadVerdict::Right => "right",
-        RoadVerdict::Ask => "ask",
+        RoadVerdict::Right => common::right(),
+        RoadVerdict::Ask => say::ask(),
         RoadVerdict::Wrong => "WRONG",
     };
-    let mut out = format!("Unit {}: {}\n{}\n", job.unit, job.title, report.says);
+    let mut out = say::unit_4(&job.unit, &job.title, &report.says);
     for region in &report.regions {
         out += &format!("\n{}: {}\n", region.name, region.text);
         for lamp in &region.lamps {
@@ -342,24 +331,18 @@ pub(super) fn rules_text(job: &Job, report: &RoadReport) -> String {
 
 /// What LED lamps do to each function.
 pub(super) fn swap_text(job: &Job, report: &SwapReport) -> String {
-    let mut out = format!("Unit {}: {}\n{}\n", job.unit, job.title, report.says);
+    let mut out = say::unit_4(&job.unit, &job.title, &report.says);
     for f in &report.functions {
         out += &format!("\n{}: {}\n", f.name, f.says);
         if !f.light_text.is_empty() {
             out += &format!("  {}\n", f.light_text);
         }
         if let Some(done) = &f.in_place {
-            out += &format!("  With {}. Without: {}\n", done.what.join("; "), done.else_says);
+            out += &say::with_without(&done.what.join("; "), &done.else_says);
         }
         for (k, r) in f.remedies.iter().enumerate() {
             let then = r.then.words();
-            out += &format!(
-                "  {}. {}: {} {} Then: {then}.\n",
-                k + 1,
-                r.title,
-                r.text,
-                r.mind.join(" ")
-            );
+            out += &say::then(&(k + 1), &r.title, &r.text, &r.mind.join(" "), &then);
         }
         for note in &f.notes {
             out += &format!("  {note}\n");

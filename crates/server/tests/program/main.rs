@@ -11,6 +11,7 @@ use std::process::{Command, Output, Stdio};
 mod commands;
 mod compute;
 mod hard_use;
+mod language;
 mod limits;
 mod picture;
 mod power_cuts;

@@ -224,7 +224,7 @@ fn the_shelf_over_the_api() {
     let bad = json!({"lines": [{"part": "loom", "held": -1.0}]});
     let answer = server.post("/api/stock", &bad);
     assert_eq!(answer.status().as_u16(), 422);
-    assert!(answer.text().unwrap().contains("less than nothing"));
+    assert!(answer.text().unwrap().contains("is below zero"));
     let csv = Client::new().get(server.at("/api/stock/csv")).send().unwrap().text().unwrap();
     assert_eq!(csv, "part,held,price\nrelay socket,0,4.5\n");
     let job = server.get("/api/jobs/1")["job"].clone();

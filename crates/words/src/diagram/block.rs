@@ -8,6 +8,7 @@ use jovek_circuit::Throw;
 use jovek_job::{ControlKind, FuseBlock, Job, Suppression};
 use jovek_judge::harness::CutLine;
 use jovek_judge::part_names;
+use jovek_phrases::paper as say;
 use jovek_plan::chain::{Chain, LinkKind, Origin};
 use jovek_plan::end::{CircuitIx, End, FactoryIx, RelayTerminal, Side, SpliceAt};
 use jovek_plan::logic::SwitchRef;
@@ -215,8 +216,8 @@ impl Block<'_> {
         if let Some(ground) = self.symbol(&chain) {
             let place = self.place(PartKind::Standby);
             let (sign, name, fed_at) = match chain.is_by_radio() {
-                true => (Sign::Module, "controller box", "its input"),
-                false => (Sign::Lamp, "symbol of the switch", "the switch"),
+                true => (Sign::Module, say::controller_box(), say::its_input()),
+                false => (Sign::Lamp, say::symbol_of_the_switch(), say::the_switch()),
             };
             self.electronics(sign, name.into(), place, (fed_at, ground), y);
         }
@@ -238,10 +239,12 @@ impl Block<'_> {
         let fuse = self.place(PartKind::Link(fuse_at.unwrap_or(0)));
         let live = (self.is_live)(fuse);
         let source = match chain.origin {
-            Origin::Battery if chain.block == Some(FuseBlock::Keyed) => "fuse block, 15".to_owned(),
-            Origin::Battery if chain.block.is_some() => "fuse block, 30".to_owned(),
-            Origin::Battery if chain.is_auxiliary => "auxiliary battery, 30".to_owned(),
-            Origin::Battery => "battery, 30".to_owned(),
+            Origin::Battery if chain.block == Some(FuseBlock::Keyed) => {
+                say::fuse_block_15().to_owned()
+            }
+            Origin::Battery if chain.block.is_some() => say::fuse_block_30().to_owned(),
+            Origin::Battery if chain.is_auxiliary => say::auxiliary_battery_30().to_owned(),
+            Origin::Battery => say::battery_30().to_owned(),
             Origin::Factory { index, .. } => {
                 self.job.factory.get(index).map_or_else(String::new, |f| f.name.clone())
             }
@@ -320,10 +323,10 @@ impl Block<'_> {
                 );
                 self.part(Sign::Switch, (x, y), place, 0.0);
                 let name = match which {
-                    SwitchRef::Own => "switch".to_owned(),
+                    SwitchRef::Own => say::switch().to_owned(),
                     SwitchRef::Shared(id, _) => self.job.switch_label(id),
                 };
-                let rests = if *holds { "" } else { ", closed at rest" };
+                let rests = if *holds { "" } else { say::closed_at_rest() };
                 self.text((x, y + 5.4), format!("{name}{rests}"), "middle");
                 let terminal = End::Switch(pen.circuit, number, Side::Out);
                 RungEnd { x: x + 5.0, live: (self.is_live)(place), terminal }
@@ -344,7 +347,7 @@ impl Block<'_> {
                 };
                 self.part(sign, (x, y), place, 0.0);
                 let terminal = at(RelayTerminal::Out(pole, (*throw).into()));
-                let pole = if pole == 0 { String::new() } else { format!(", pole {}", pole + 1) };
+                let pole = if pole == 0 { String::new() } else { say::pole(&(pole + 1)) };
                 let name = part_names::sign(&pen.switching, *relay);
                 let role = pen.switching.relays.get(*relay).map(|r| r.role);
                 self.text((x, y + 5.4), format!("{name}{pole}"), "middle");
@@ -475,7 +478,7 @@ impl Block<'_> {
         let live = (self.is_live)(place);
         self.part(sign, (LAMP_X, y), place, 0.0);
         self.text((LAMP_X, y + 6.6), name, "middle");
-        self.text((LAMP_X - 7.0, y + 1.0), format!("fed at {fed_at}"), "end");
+        self.text((LAMP_X - 7.0, y + 1.0), say::fed_at(&fed_at), "end");
         self.grounded(live, ground, y);
     }
 
@@ -541,7 +544,7 @@ impl Block<'_> {
         self.part(Sign::Signal, (GROUND_X + 3.0, y), place, 0.0);
         let name = self.job.factory_label(wire.0);
         // Below: the wire is named above.
-        self.text((GROUND_X + 6.0, y + 5.4), format!("{name}, minus"), "end");
+        self.text((GROUND_X + 6.0, y + 5.4), say::minus(&name), "end");
     }
 
     /// A coil with its suppression, or the input of a module.

@@ -23,6 +23,7 @@ use jovek_judge::proof;
 use jovek_judge::proof::names;
 use jovek_judge::proof::simulation::Simulation;
 use jovek_judge::state::worked_out;
+use jovek_phrases::paper as say;
 use jovek_plan::network::parts::PartRef;
 use jovek_plan::study::Assessment;
 use jovek_plan::study::study;
@@ -58,7 +59,7 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
         .collect();
     let parts = study.parts();
     let cuts = cuts::cut_list(Installation::of(job, &study, &parts));
-    let title = format!("Unit {}: {}", job.unit, job.title);
+    let title = say::unit_2(&job.unit, &job.title);
     let words = study.wiring.inputs.words(job, asked.inputs);
     let mut sheet = Sheet::new(title, words);
     for circuit in 0..study.circuits.len() {

@@ -1,6 +1,7 @@
 //! Pages and what is drawn on them. Lengths in mm on A4, landscape.
 
 use jovek_catalog::colour::CODES;
+use jovek_phrases::paper as say;
 use serde::Serialize;
 use std::collections::BTreeSet;
 use utoipa::ToSchema;
@@ -157,14 +158,13 @@ impl Sheet {
         let count = self.diagram.pages.len();
         let said = |&k: &usize| format!("{} {}", CODES[k].0, CODES[k].1);
         let colours: Vec<String> = self.colours.iter().map(said).collect();
-        let legend =
-            format!("Wires: size in mm² unless AWG or SAE is said, colour. {}", colours.join(", "));
+        let legend = say::wires_size_in_mm_unless_awg(&colours.join(", "));
         let text = |x, y, text: String, size, anchor| Item::Text { x, y, text, size, anchor };
         for (i, page) in self.diagram.pages.iter_mut().enumerate() {
             page.push(text(10.0, 10.0, self.diagram.title.clone(), 4.5, "start"));
-            page.push(text(10.0, 16.0, format!("with {}", self.diagram.words), 3.2, "start"));
+            page.push(text(10.0, 16.0, say::with_2(&self.diagram.words), 3.2, "start"));
             page.push(text(10.0, PAGE_H - 5.0, legend.clone(), 2.6, "start"));
-            let number = format!("page {} of {count}", i + 1);
+            let number = say::page_of_2(&(i + 1), &count);
             page.push(text(PAGE_W - 10.0, 10.0, number, 3.2, "end"));
         }
         self.diagram

@@ -4,11 +4,8 @@ import { Button } from "../../ui/Button";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
-import { COLOURS, REGIONS } from "../../ui/words";
 import { OpticForm } from "./OpticForm";
 import { useLight } from "./useLight";
-
-const RULES = [{ value: "", label: "both" }, ...REGIONS];
 
 /** Beams, places and marked spots: what a person says of the light. */
 export function AimPanel() {
@@ -29,7 +26,7 @@ export function AimPanel() {
       <ChoiceField
         path="lighting.region"
         label="Rules of the road"
-        options={RULES}
+        options={[{ value: "", label: "both" }, ...catalog.choices.regions]}
         write={(v) => v || undefined}
       />
       <Permits />
@@ -91,7 +88,11 @@ function Permits() {
       {permits.map((p, k) => (
         <fieldset key={k} className="grid grid-cols-[1fr_2fr_auto] items-end gap-2">
           <legend className="sr-only">Permit for {p.colour}</legend>
-          <ChoiceField path={`lighting.permits[${k}].colour`} label="Permitted" options={COLOURS} />
+          <ChoiceField
+            path={`lighting.permits[${k}].colour`}
+            label="Permitted"
+            options={catalog.choices.lamp_colours}
+          />
           <TextField path={`lighting.permits[${k}].by`} label="By whom, number" />
           <Button
             kind="quiet"

@@ -3,7 +3,6 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { COLOURS } from "../../ui/words";
 import { BeamFields } from "./BeamFields";
 
 type Light = Schemas["Light"];
@@ -109,7 +108,7 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
 
 /** Another lamp for the same place, to lay beside this one. */
 function Candidate({ at, held }: { at: string; held: Schemas["Instead"] | undefined }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   if (!held)
     return (
       <Button
@@ -128,7 +127,7 @@ function Candidate({ at, held }: { at: string; held: Schemas["Instead"] | undefi
         <ChoiceField
           path={`${at}.colour`}
           label="Its colour"
-          options={[{ value: "", label: "the same" }, ...COLOURS]}
+          options={[{ value: "", label: "the same" }, ...catalog.choices.lamp_colours]}
           write={(v) => v || undefined}
         />
       </div>

@@ -3,16 +3,6 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
-import {
-  ADHESIVES,
-  COLOURS,
-  DRAWS,
-  HELD_BY,
-  LAMP_ENDS,
-  MADE_FOR,
-  PLACES,
-  ROLES,
-} from "../../ui/words";
 import { withoutGone } from "./housing/lamps";
 import { OldLampForm } from "./OldLampForm";
 import { Readings } from "./Readings";
@@ -36,11 +26,11 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         <ChoiceField
           path={`${at}.draws`}
           label="Kind"
-          options={DRAWS}
+          options={catalog.choices.draws}
           read={(held) => (held as { kind: string } | undefined)?.kind ?? "regulated"}
           write={(kind) => ({ kind })}
         />
-        <ChoiceField path={`${at}.made_for`} label="Made for" options={MADE_FOR} />
+        <ChoiceField path={`${at}.made_for`} label="Made for" options={catalog.choices.made_for} />
         <NumberField path={`${at}.label_w`} label="Label, one lamp" unit="W" />
         {light.draws.kind === "regulated" && (
           <NumberField path={`${at}.draws.cut_in_v`} label="Full power from" unit="V" />
@@ -54,19 +44,19 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         <ChoiceField
           path={`${at}.role`}
           label="Purpose"
-          options={ROLES}
+          options={catalog.choices.lamp_roles}
           write={(v) => v || undefined}
         />
         <ChoiceField
           path={`${at}.colour`}
           label="Colour"
-          options={COLOURS}
+          options={catalog.choices.lamp_colours}
           read={(held) => String(held ?? "white")}
         />
         <ChoiceField
           path={`${at}.place`}
           label="Place"
-          options={PLACES}
+          options={catalog.choices.lamp_places}
           write={(v) => v || undefined}
         />
         <ChoiceField
@@ -185,7 +175,7 @@ function Held({
           <ChoiceField
             path={`${at}.adhesive`}
             label="Stuck with"
-            options={ADHESIVES}
+            options={catalog.choices.adhesives}
             write={(v) => v || undefined}
           />
         )}
@@ -193,7 +183,7 @@ function Held({
           <ChoiceField
             path={`${at}.held_by`}
             label="Held by"
-            options={HELD_BY}
+            options={catalog.choices.held_by}
             read={(held) => String(held ?? "")}
             write={(v) => v || undefined}
           />
@@ -234,7 +224,7 @@ function Held({
           <ChoiceField
             path={`${at}.lead.ends`}
             label="Its lead ends in"
-            options={LAMP_ENDS}
+            options={catalog.choices.lamp_ends}
             read={(held) => String(held ?? "plug")}
           />
           <NumberField path={`${at}.lead.length_m`} label="Length" unit="m" />

@@ -3,13 +3,12 @@ import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
-import { CONDITIONS, OLD_DRAWS } from "../../ui/words";
 import { BeamFields } from "../aim/BeamFields";
 import { MeasureForm } from "./MeasureForm";
 
 /** The lamp that comes off for a light: what it drew, what it looked like, where it is kept. */
 export function OldLampForm({ at, light }: { at: string; light: Schemas["Light"] }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   const old = light.replaces;
   if (!old)
     return (
@@ -29,13 +28,13 @@ export function OldLampForm({ at, light }: { at: string; light: Schemas["Light"]
         <ChoiceField
           path={`${at}.replaces.condition`}
           label="Condition"
-          options={CONDITIONS}
+          options={catalog.choices.conditions}
           read={(held) => String(held ?? "sound")}
         />
         <ChoiceField
           path={`${at}.replaces.draws`}
           label="It was"
-          options={OLD_DRAWS}
+          options={catalog.choices.draws}
           read={(held) => (held as { kind: string } | undefined)?.kind ?? "incandescent"}
           write={(kind) => ({ kind })}
         />

@@ -4,11 +4,10 @@ import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
 import { PlaceField } from "../../ui/PlaceField";
-import { CHEMISTRY, ISOLATION } from "../../ui/words";
 
 /** A second battery for the added lights, and what keeps it apart from the starting battery. */
 export function AuxiliaryForm() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const auxiliary = job.supply?.auxiliary;
   return (
     <Group title="Auxiliary battery">
@@ -19,12 +18,12 @@ export function AuxiliaryForm() {
             <ChoiceField
               path="supply.auxiliary.battery.chemistry"
               label="Type"
-              options={CHEMISTRY}
+              options={catalog.choices.chemistries}
             />
             <ChoiceField
               path="supply.auxiliary.isolation"
               label="Isolated by"
-              options={ISOLATION}
+              options={catalog.choices.isolations}
             />
             <label className="col-span-2 flex min-h-9 items-center gap-2 text-sm">
               <input

@@ -4,7 +4,6 @@ import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { PlaceField } from "../../ui/PlaceField";
-import { FACTORY_KINDS, OUTPUTS, SIDES, SWITCHED } from "../../ui/words";
 
 const SHAPES = {
   usable: "done",
@@ -53,7 +52,7 @@ export function FactoryForm({ index }: { index: number }) {
             write={(v) => (v ? [v] : undefined)}
           />
         )}
-        <ChoiceField path={`${at}.output`} label="Output" options={OUTPUTS} />
+        <ChoiceField path={`${at}.output`} label="Output" options={catalog.choices.outputs} />
         <NumberField path={`${at}.fuse_a`} label="Fuse" unit="A" />
         <NumberField path={`${at}.existing_a`} label="Carries already" unit="A" />
         <NumberField path={`${at}.output_a`} label="Module gives at most" unit="A" />
@@ -77,21 +76,21 @@ export function FactoryForm({ index }: { index: number }) {
         <ChoiceField
           path={`${at}.kind`}
           label="What it is"
-          options={FACTORY_KINDS}
+          options={catalog.choices.factory_kinds}
           read={(held) => String(held ?? "lamp")}
         />
         {(circuit?.kind ?? "lamp") === "lamp" && (
           <ChoiceField
             path={`${at}.switched`}
             label="Its switch sits in"
-            options={SWITCHED}
+            options={catalog.choices.switched_sides}
             read={(held) => String(held ?? "plus")}
           />
         )}
         <ChoiceField
           path={`${at}.of`}
           label="Belongs to"
-          options={SIDES}
+          options={catalog.choices.vehicle_sides}
           read={(held) => String(held ?? "own")}
         />
         <PlaceField path={`${at}.site`} label="Joint sits" />

@@ -5,7 +5,6 @@ import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Group, Panel } from "../../ui/Panel";
-import { CHEMISTRY } from "../../ui/words";
 import { AuxiliaryForm } from "./AuxiliaryForm";
 import { FactoryForm } from "./FactoryForm";
 import { WorkList } from "./WorkList";
@@ -71,7 +70,11 @@ export function LookPanel() {
       <Group title="Battery">
         <div className="grid grid-cols-2 items-end gap-2">
           <NumberField path="supply.battery.capacity_ah" label="Capacity" unit="Ah" />
-          <ChoiceField path="supply.battery.chemistry" label="Type" options={CHEMISTRY} />
+          <ChoiceField
+            path="supply.battery.chemistry"
+            label="Type"
+            options={catalog.choices.chemistries}
+          />
         </div>
         <NumberField path="supply.battery.internal_mohm" label="Internal resistance" unit="mohm" />
       </Group>

@@ -1,9 +1,9 @@
+import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { DROPS } from "../../shop/ShopForm";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
-import { BACK_WAYPOINTS, RETURNS, WAYPOINTS } from "../../ui/words";
 import { isGroundedByHousings } from "../light/housing/lamps";
 import { KitForm } from "./KitForm";
 import { SectionList } from "./SectionList";
@@ -12,7 +12,7 @@ import { SkeletonForm } from "./SkeletonForm";
 import { ToLampsForm } from "./ToLampsForm";
 
 export function RunPanel() {
-  const { job, circuit, answers } = useDesk();
+  const { job, circuit, answers, catalog } = useDesk();
   const at = `circuits[${circuit}].run`;
   const here = job.circuits?.[circuit];
   const isGrounded = here && isGroundedByHousings(job, here.id);
@@ -32,7 +32,11 @@ export function RunPanel() {
       {here && (
         <>
           {!isLaid && (
-            <SectionList path={`${at}.supply`} title="To the lamps" waypoints={WAYPOINTS} />
+            <SectionList
+              path={`${at}.supply`}
+              title="To the lamps"
+              waypoints={catalog.choices.waypoints}
+            />
           )}
           {!isLaid && here.feed?.from !== "plug" && <ToLampsForm />}
           {isGrounded ? (
@@ -43,7 +47,7 @@ export function RunPanel() {
             <ChoiceField
               path={`${at}.return_by`}
               label="Return"
-              options={RETURNS}
+              options={catalog.choices.returns}
               read={(held) => String(held ?? "chassis_stud")}
             />
           )}
@@ -54,7 +58,11 @@ export function RunPanel() {
             write={(v) => v || undefined}
           />
           {!isLaid && !isGrounded && (
-            <SectionList path={`${at}.back`} title="And back" waypoints={BACK_WAYPOINTS} />
+            <SectionList
+              path={`${at}.back`}
+              title="And back"
+              waypoints={catalog.choices.waypoints.filter(isBehindTheLamps)}
+            />
           )}
         </>
       )}
@@ -63,4 +71,7 @@ export function RunPanel() {
       <p className="text-sm text-soft">{answers.path_rules}</p>
     </Panel>
   );
+} /** Behind the lamps there is no fuse and no switch. */
+function isBehindTheLamps(waypoint: Schemas["ValueLabel"]): boolean {
+  return waypoint.value === "pass" || waypoint.value === "connector";
 }

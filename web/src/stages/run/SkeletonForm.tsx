@@ -3,11 +3,10 @@ import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { Group } from "../../ui/Panel";
-import { BODIES, ROUTE_SCHOOLS } from "../../ui/words";
 
 /** Body and dimensions: typed once, they move every place and way. */
 export function SkeletonForm() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const begin = () =>
     edit((j) => ({
       ...j,
@@ -26,12 +25,12 @@ export function SkeletonForm() {
   return (
     <Group title="Skeleton">
       <div className="grid grid-cols-2 items-end gap-2">
-        <ChoiceField path="skeleton.body" label="Body" options={BODIES} />
+        <ChoiceField path="skeleton.body" label="Body" options={catalog.choices.bodies} />
         <ChoiceField
           path="skeleton.school"
           label="Route"
           read={(held) => String(held ?? "inside_rail")}
-          options={ROUTE_SCHOOLS}
+          options={catalog.choices.route_practices}
         />
       </div>
       <div className="figures grid items-end gap-2">

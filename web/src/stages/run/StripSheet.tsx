@@ -165,7 +165,9 @@ function StripForm({ at, strip }: { at: string; strip: Schemas["Strip"] }) {
           options={STRIP_COLOURS}
           write={(v) => v || undefined}
         />
-        {strip.colours && <NumberField path={`${at}.channel_a`} label="A channel bears" unit="A" />}
+        {strip.colours && (
+          <NumberField path={`${at}.channel_a`} label="A channel carries" unit="A" />
+        )}
         <ChoiceField
           path={`${at}.is_closed`}
           label="The last edge"

@@ -4,9 +4,9 @@ import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
-import { HAZARDS } from "../../ui/words";
 import { useSayOfWay, WayFields } from "./WayFields";
 
+type Hazard = Schemas["Hazard"];
 type Way = Schemas["RouteWay"];
 
 /** What a trial would cost, asked when the way is looked at. */
@@ -25,7 +25,7 @@ function useCost(trial: Schemas["OptionTrial"] | undefined) {
 
 /** One way: its length, what it passes, what lies on it, and what it costs to go without. */
 export function WayCard({ way }: { way: Way }) {
-  const { job, circuit, edit } = useDesk();
+  const { job, circuit, edit, catalog } = useDesk();
   const here = job.circuits?.[circuit];
   const say = useSayOfWay(way.id);
   const used = way.circuits.length > 0;
@@ -39,6 +39,7 @@ export function WayCard({ way }: { way: Way }) {
     mayPin && here ? { try: "pin", circuit: here.id, way: way.id } : undefined,
   );
   const hazards = way.hazards;
+  const offered = catalog.choices.hazards.map((h) => ({ ...h, value: h.value as Hazard }));
   return (
     <section aria-label={`Way: ${way.name}`} className="card space-y-3 p-4">
       <h2 className="text-base">{way.name}</h2>
@@ -50,7 +51,7 @@ export function WayCard({ way }: { way: Way }) {
       <WayFields way={way} />
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
         <legend className="sr-only">What can hurt a wire there</legend>
-        {HAZARDS.map((h) => (
+        {offered.map((h) => (
           <label key={h.value} className="flex min-h-9 items-center gap-2">
             <input
               type="checkbox"

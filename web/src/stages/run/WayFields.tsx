@@ -4,7 +4,6 @@ import { useDesk } from "../../sheet/desk";
 import { NumberField, TextField } from "../../ui/fields";
 import { FormContext } from "../../ui/form";
 import { useWithUnit } from "../../ui/units";
-import { PASSAGES } from "../../ui/words";
 import { problemAt, type WayFact, wayFact, withWay } from "./facts";
 
 /** Says something else of a way. */
@@ -66,7 +65,7 @@ export function WayFields({ way }: { way: Schemas["RouteWay"] }) {
             value={way.passage.kind}
             onChange={(e) => say({ passage: { kind: e.target.value } as Schemas["Passage"] })}
           >
-            {PASSAGES.map((p) => (
+            {catalog.choices.passages.map((p) => (
               <option key={p.value} value={p.value}>
                 {p.label}
               </option>

@@ -7,7 +7,6 @@ import { CheckField, ChoiceField, NumberField } from "../../ui/fields";
 import { Mark } from "../../ui/Mark";
 import { OptionCard } from "../../ui/OptionCard";
 import { Panel } from "../../ui/Panel";
-import { SUPPRESSION, SWITCH_SEATS } from "../../ui/words";
 import { WishEditor } from "../../wish/WishEditor";
 import { SwitchList } from "./SwitchList";
 
@@ -60,7 +59,7 @@ export function SwitchPanel() {
           label="Across its relay coils"
           read={(held) => String(held ?? "")}
           write={(v) => v || undefined}
-          options={[{ value: "", label: "as the shop does" }, ...SUPPRESSION]}
+          options={[{ value: "", label: "as the shop does" }, ...catalog.choices.suppressions]}
         />
       )}
       {answer?.has_relays && (
@@ -95,9 +94,8 @@ export function SwitchPanel() {
           <ChoiceField
             path={`${at}.seat`}
             label="Its switch sits"
-            options={SWITCH_SEATS}
-            read={(held) => String(held ?? "")}
-            write={(v) => v || undefined}
+            options={catalog.choices.switch_seats}
+            read={(held) => String(held ?? "blank_panel")}
           />
           <CheckField path={`${at}.lit_switch`} label="its symbol is lit while it is on" />
         </>

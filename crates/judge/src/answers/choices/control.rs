@@ -7,6 +7,7 @@ use jovek_base::source::Source;
 use jovek_catalog::relay::RelayType;
 use jovek_catalog::{diode, inline_module, relay, switch};
 use jovek_job::ControlKind;
+use jovek_phrases::answers as say;
 use jovek_plan::sizes::{ControlChoice, Hardware};
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
@@ -16,15 +17,15 @@ use jovek_plan::switching_options::kind_label;
 
 pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
     let trial = &sized.chosen;
-    let load = figure("steady current", trial.load_a, "A");
-    let overruled = bench.circuit.control.kind.map(|_| "chosen under Switch".to_owned());
+    let load = figure(say::steady_current(), trial.load_a, "A");
+    let overruled = bench.circuit.control.kind.map(|_| say::chosen_under_switch().to_owned());
     let filament = bench.chain.has_filament();
-    let kind = if filament { "filament lamps" } else { "LED lamps" };
+    let kind = if filament { say::filament_lamps() } else { say::led_lamps() };
     let base = Choice {
         part: Part::Control,
         label: String::new(),
         detail: String::new(),
-        rule: "switch and contact derating",
+        rule: say::switch_and_contact_derating(),
         says: String::new(),
         formula: "",
         inputs: vec![load.clone()],
@@ -36,14 +37,14 @@ pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
     };
     match &trial.sizes.control {
         ControlChoice::Source => vec![Choice {
-            label: "no switch".into(),
-            detail: "follows the factory lamp".into(),
-            rule: "the source switches it",
-            says: "The factory circuit turns it on and off.".into(),
+            label: say::no_switch().into(),
+            detail: say::follows_the_factory_lamp().into(),
+            rule: say::the_source_switches(),
+            says: say::the_factory_circuit_turns().into(),
             source: Source::practice("tie-in"),
             next_best: Some(Alternative {
-                label: "a circuit of its own".into(),
-                effect: "a switch of its own, and a fuse at the battery".into(),
+                label: say::a_circuit_of_its_own().into(),
+                effect: say::a_switch_of_its_own().into(),
             }),
             overruled: None,
             ..base
@@ -51,25 +52,19 @@ pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
         ControlChoice::Switch { rating_a } => {
             let part = if filament { switch::FILAMENT_PART } else { switch::LED_PART }
                 / bench.system.batteries();
-            let label = rating_a.map_or("no switch is enough".into(), |a| format!("{a} A switch"));
+            let label = rating_a.map_or(say::no_switch_is_enough().into(), |a| say::a_switch(&a));
             vec![
                 Choice {
-                    label: "switch alone".into(),
-                    detail: "no relay".into(),
+                    label: say::switch_alone().into(),
+                    detail: say::no_relay().into(),
                     says: match rating_a {
-                        Some(_) => format!(
-                            "{} of {kind} is within what a switch bears by itself.",
-                            amps(trial.load_a)
-                        ),
-                        None => format!(
-                            "{} of {kind} is more than any panel switch bears.",
-                            amps(trial.load_a)
-                        ),
+                        Some(_) => say::of_is_within_what_a_switch(&amps(trial.load_a), &kind),
+                        None => say::of_is_more_than_any_panel(&amps(trial.load_a), &kind),
                     },
                     formula: "Iload ≤ part·Iswitch",
                     next_best: Some(Alternative {
-                        label: "relay".into(),
-                        effect: "spares the switch; one more part and a coil circuit".into(),
+                        label: say::relay().into(),
+                        effect: say::spares_the_switch_one_more_part().into(),
                     }),
                     ..base.clone()
                 },
@@ -82,48 +77,45 @@ pub(super) fn control(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
             let coil_a = bench.supply.regulated_v / kind_of.load_ohm();
             let says = if *is_enough {
                 let why = match direct_switch_a(bench, trial.load_a) {
-                    Some(rating_a) => format!(
-                        "{}: a {rating_a} A switch could carry the {} of {kind} alone",
-                        told_by(bench.circuit),
-                        amps(trial.load_a)
+                    Some(rating_a) => say::a_a_switch_could_carry(
+                        &told_by(bench.circuit),
+                        &rating_a,
+                        &amps(trial.load_a),
+                        &kind,
                     ),
-                    None => format!(
-                        "{} of {kind} is more than a switch should carry",
-                        amps(trial.load_a)
-                    ),
+                    None => say::of_is_more_than_a_switch(&amps(trial.load_a), &kind),
                 };
-                format!("{why}; the contact may carry {}.", amps(kind_of.contact_a * part))
+                say::the_contact_may_carry(&why, &amps(kind_of.contact_a * part))
             } else {
-                format!(
-                    "{} is more than the strongest relay may carry ({}): split the circuit.",
-                    amps(trial.load_a),
-                    amps(kind_of.contact_a * part)
+                say::is_more_than_the_strongest_relay(
+                    &amps(trial.load_a),
+                    &amps(kind_of.contact_a * part),
                 )
             };
             let coil_part = switch::COIL_PART / bench.system.batteries();
             vec![
                 Choice {
-                    label: format!("{} {} A", kind_of.name, kind_of.contact_a),
-                    detail: format!(
-                        "coil {} ohm, {}",
-                        kind_of.coil_ohm,
-                        kind_of.suppression_text()
-                    ),
+                    label: format!("{} {} A", kind_of.body.name(), kind_of.contact_a),
+                    detail: say::coil_ohm(&kind_of.coil_ohm, &kind_of.suppression_text()),
                     says,
                     formula: "Iload ≤ part·Icontact",
                     inputs: vec![
                         load,
-                        figure("contact", kind_of.contact_a, "A"),
-                        figure("part for this load", part, ""),
-                        figure("coil", coil_a, "A"),
+                        figure(say::contact(), kind_of.contact_a, "A"),
+                        figure(say::part_for_this_load(), part, ""),
+                        figure(say::coil(), coil_a, "A"),
                     ],
-                    margin: Some(figure("contact", kind_of.contact_a * part - trial.load_a, "A")),
+                    margin: Some(figure(
+                        say::contact(),
+                        kind_of.contact_a * part - trial.load_a,
+                        "A",
+                    )),
                     next_best: beside_relay(bench, trial, kind_of, part),
                     ..base.clone()
                 },
                 switch_choice(
                     base,
-                    format!("{switch_a} A switch"),
+                    say::a_switch(&switch_a),
                     Some(switch_a * coil_part),
                     coil_part,
                     coil_a,
@@ -153,15 +145,14 @@ fn planned(
         let is_module = switching.relays[r].role.is_module();
         is_module.then(|| part_names::relay_as_set(Some(switching), r))
     };
-    let parts: Vec<String> = [count(relays, "relay"), count(diodes, "diode")]
+    let parts: Vec<String> = [count(relays, say::relay()), count(diodes, say::diode())]
         .into_iter()
         .flatten()
         .chain((0..switching.relays.len()).filter_map(named))
         .chain(bench.chain.modules.iter().map(|m| m.label().to_owned()))
         .collect();
-    let carries = |what: &str, may_a: f64| {
-        format!("The {what} carries {} of up to {}.", amps(trial.load_a), amps(may_a))
-    };
+    let carries =
+        |what: &str, may_a: f64| say::the_carries_of_up(&what, &amps(trial.load_a), &amps(may_a));
     let filament = bench.chain.has_filament();
     let relay_part = if filament { relay::FILAMENT_PART } else { relay::CONTINUOUS_PART };
     let break_part = if switching.breaks_lamps() { relay::BREAK_PART } else { 1.0 };
@@ -172,7 +163,7 @@ fn planned(
     let has_relay = !relays_of_lamps.is_empty();
     let mut says = Vec::new();
     if has_relay {
-        says.push(carries(&format!("{} A contact", hardware.lamp_relay.contact_a), relay_may_a));
+        says.push(carries(&say::a_contact(&hardware.lamp_relay.contact_a), relay_may_a));
     }
     for r in of_lamps {
         let name = part_names::relay(Some(switching), r);
@@ -181,8 +172,8 @@ fn planned(
     }
     if switching.lamps_from.diodes() > 0 {
         let lost_v = diode::forward_v(&hardware.lamp_diode, trial.load_a);
-        says.push(carries(hardware.lamp_diode.name, diode_may_a));
-        says.push(format!("It loses {}.", volts(lost_v)));
+        says.push(carries(&hardware.lamp_diode.name(), diode_may_a));
+        says.push(say::it_loses(&volts(lost_v)));
     }
     for module in &bench.chain.modules {
         let rating_a = trial.sizes.module_a.unwrap_or_default();
@@ -191,44 +182,40 @@ fn planned(
     }
     if relays > 0 {
         let coil = &hardware.logic_relay;
-        says.push(format!(
-            "Coils: {}; a {} spike when they drop out.",
-            coil.suppression_text(),
-            volts(coil.kick_v(bench.supply.regulated_v))
+        says.push(say::coils_a_spike_when_they_drop(
+            &coil.suppression_text(),
+            &volts(coil.kick_v(bench.supply.regulated_v)),
         ));
     }
     let by_radio = switching.kind == ControlKind::Controller;
     if by_radio {
-        says.push(carries(
-            &format!("{} A output", hardware.switch_a),
-            hardware.switch_a * relay_part,
-        ));
+        says.push(carries(&say::a_output(&hardware.switch_a), hardware.switch_a * relay_part));
     }
     if says.is_empty() {
         says.push(match bench.chain.is_position {
-            true => "The switch turns off what the fuse position feeds with the key on.".into(),
-            false => "Contacts of the switch alone.".into(),
+            true => say::the_switch_turns_off_what().into(),
+            false => say::contacts_of_the_switch_alone().into(),
         });
     }
     let mut out = vec![Choice {
         label: match bench.chain.is_position && switching.relays.is_empty() {
-            true => "switch behind the fuse position".into(),
+            true => say::switch_behind_the_fuse_position().into(),
             false if of_modules().next().is_some() && switching.kind == ControlKind::Switch => {
-                format!("switch behind the {}", parts.join(" and "))
+                say::switch_behind(&parts.join(say::and()))
             }
             false => kind_label(switching.kind).to_lowercase(),
         },
         detail: if by_radio {
-            "by its remote".into()
+            say::by_its_remote().into()
         } else if parts.is_empty() {
-            "no relay".into()
+            say::no_relay().into()
         } else {
             parts.join(", ")
         },
-        rule: "hardware that follows the wish",
+        rule: say::hardware_that_follows_the_wish(),
         says: says.join(" "),
-        formula: if has_relay { "Iload ≤ part·Icontact" } else { "" },
-        margin: has_relay.then(|| figure("contact", relay_may_a - trial.load_a, "A")),
+        formula: if has_relay { say::iload_part_icontact() } else { "" },
+        margin: has_relay.then(|| figure(say::contact(), relay_may_a - trial.load_a, "A")),
         ..base.clone()
     }];
     if switching.moves_by_hand() && !by_radio {
@@ -240,7 +227,7 @@ fn planned(
             (true, true) => switch::FILAMENT_PART,
             (true, false) => switch::LED_PART,
         } / bench.system.batteries();
-        let label = format!("{} A switch", hardware.switch_a);
+        let label = say::a_switch(&hardware.switch_a);
         out.push(switch_choice(base, label, Some(hardware.switch_a * part), part, carries_a));
     }
     out
@@ -255,14 +242,14 @@ fn beside_relay(
 ) -> Option<Alternative> {
     if let Some(rating_a) = direct_switch_a(bench, trial.load_a) {
         return Some(Alternative {
-            label: format!("{rating_a} A switch alone"),
-            effect: "no relay and no coil circuit; the lamp current goes through the cab".into(),
+            label: say::a_switch_alone(&rating_a),
+            effect: say::no_relay_and_no_coil_circuit().into(),
         });
     }
     relay::RELAYS.iter().find(|r| r.system == chosen.system && r.contact_a > chosen.contact_a).map(
         |r| Alternative {
-            label: format!("{} {} A", r.name, r.contact_a),
-            effect: format!("its contact may carry {}", amps(r.contact_a * part)),
+            label: format!("{} {} A", r.body.name(), r.contact_a),
+            effect: say::its_contact_may_carry(&amps(r.contact_a * part)),
         },
     )
 }
@@ -277,24 +264,23 @@ fn switch_choice(
     Choice {
         part: Part::Switch,
         label,
-        detail: format!("carries {}", amps(carries_a)),
+        detail: say::carries(&amps(carries_a)),
         says: match bears_a {
-            Some(bears) => format!(
-                "It may carry {} of this load and carries {}.",
-                amps(bears),
-                amps(carries_a)
-            ),
-            None => "Take a relay, or split the circuit.".into(),
+            Some(bears) => say::it_may_carry_of_this_load(&amps(bears), &amps(carries_a)),
+            None => say::take_a_relay_or_split().into(),
         },
         formula: "Iload ≤ part·Iswitch",
-        inputs: vec![figure("carries", carries_a, "A"), figure("part for this load", part, "")],
-        margin: bears_a.map(|b| figure("switch", b - carries_a, "A")),
+        inputs: vec![
+            figure(say::carries_2(), carries_a, "A"),
+            figure(say::part_for_this_load(), part, ""),
+        ],
+        margin: bears_a.map(|b| figure(say::switch_2(), b - carries_a, "A")),
         next_best: switch::RATINGS_A
             .into_iter()
             .find(|a| bears_a.is_some_and(|b| a * part > b + 1e-9))
             .map(|a| Alternative {
-                label: format!("{a} A switch"),
-                effect: format!("it may carry {} of this load", amps(a * part)),
+                label: say::a_switch(&a),
+                effect: say::it_may_carry_of_this_load_2(&amps(a * part)),
             }),
         overruled: None,
         ..base

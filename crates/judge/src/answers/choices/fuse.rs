@@ -4,6 +4,7 @@ use super::told_by;
 use jovek_base::figure::{amps, figure};
 use jovek_base::source::Source;
 use jovek_job::FusePractice;
+use jovek_phrases::answers as say;
 use jovek_plan::chain::Origin;
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
@@ -15,86 +16,78 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
     let ambient_c = bench.chain.fuse_ambient_c();
     let overruled = bench.circuit.told_fuse_a().map(|(_, why)| why.to_owned());
     let mut inputs = vec![
-        figure("steady current", trial.load_a, "A"),
-        figure("smallest rating for it", fit.min_rating_a, "A"),
-        figure("wire bears", trial.ampacity_a, "A"),
-        bench.shop.units.figure("at the fuse", ambient_c, "°C"),
-        figure("inrush", fit.inrush_a2s, "A²s"),
+        figure(say::steady_current(), trial.load_a, "A"),
+        figure(say::smallest_rating(), fit.min_rating_a, "A"),
+        figure(say::wire_bears(), trial.ampacity_a, "A"),
+        bench.shop.units.figure(say::at_the_fuse(), ambient_c, "°C"),
+        figure(say::inrush(), fit.inrush_a2s, "A²s"),
     ];
     if let Some(end) = trial.far_end {
-        inputs.push(figure("short at the lamps", end.fault_a, "A"));
+        inputs.push(figure(say::short_at_the_lamps(), end.fault_a, "A"));
         if let Some(s) = end.opens_s {
-            inputs.push(figure("opens within", s, "s"));
+            inputs.push(figure(say::opens_within(), s, "s"));
         }
     }
     let (label, detail, says, margin) = match (trial.sizes.fuse, &bench.chain.origin) {
         (None, Origin::Factory { index, .. }) => {
             let rating = bench.factory[*index].fuse_a;
             (
-                "none of its own".to_owned(),
-                format!("factory fuse {rating} A"),
+                say::none_of_its_own().to_owned(),
+                say::factory_fuse_a(&rating),
                 if rating <= trial.ampacity_a {
-                    format!(
-                        "The factory fuse of {rating} A already protects the new wire, which bears {}.",
-                        amps(trial.ampacity_a)
-                    )
+                    say::the_factory_fuse_of_a_already(&rating, &amps(trial.ampacity_a))
                 } else {
-                    format!(
-                        "The factory fuse of {rating} A is there for the cord; the new wire is no thinner."
-                    )
+                    say::the_factory_fuse(&rating)
                 },
                 trial.ampacity_a - rating,
             )
         }
         (None, Origin::Battery) => (
-            "none fits".to_owned(),
-            "split the circuit".to_owned(),
-            format!("The load needs {}; the catalog ends at 100 A.", amps(fit.min_rating_a)),
+            say::none_fits().to_owned(),
+            say::split_the_circuit().to_owned(),
+            say::the_load_needs_the_catalog_ends(&amps(fit.min_rating_a)),
             -fit.min_rating_a,
         ),
         (Some(fuse), _) => {
             let says = match (&overruled, bench.shop.fuse) {
-                (Some(_), _) => format!(
-                    "{}. The load needs {} or more, the wire bears {}.",
-                    told_by(bench.circuit),
-                    amps(fit.min_rating_a),
-                    amps(trial.ampacity_a)
+                (Some(_), _) => say::the_load_needs(
+                    &told_by(bench.circuit),
+                    &amps(fit.min_rating_a),
+                    &amps(trial.ampacity_a),
                 ),
                 (None, FusePractice::DownToLoad)
                     if fuse.rating_a <= fit.smallest_a && fit.min_rating_a < fuse.rating_a =>
                 {
-                    format!(
-                        "{} steady; {} is the smallest fuse put in here, and the wire bears {}.",
-                        amps(trial.load_a),
-                        fuse.label(),
-                        amps(trial.ampacity_a)
+                    say::steady_is_the_smallest_fuse_put(
+                        &amps(trial.load_a),
+                        &fuse.label(),
+                        &amps(trial.ampacity_a),
                     )
                 }
                 (None, FusePractice::DownToLoad) => {
                     // The rule is one of thumb: a hair beyond a rating is not the next one.
                     let which = match fuse.rating_a < fit.min_rating_a {
-                        true => format!("{} is near enough", fuse.label()),
-                        false => format!("the next rating is {}", fuse.label()),
+                        true => say::is_near_enough(&fuse.label()),
+                        false => say::the_next_rating(&fuse.label()),
                     };
-                    format!(
-                        "{} steady is 80 % of {} at {}; {which}, and the wire bears {}.",
-                        amps(trial.load_a),
-                        amps(fit.min_rating_a),
-                        bench.shop.units.degrees(ambient_c),
-                        amps(trial.ampacity_a)
+                    say::steady_is_80(
+                        &amps(trial.load_a),
+                        &amps(fit.min_rating_a),
+                        &bench.shop.units.degrees(ambient_c),
+                        &which,
+                        &amps(trial.ampacity_a),
                     )
                 }
-                (None, FusePractice::WireOnly) => format!(
-                    "The largest rating that still protects the wire, which bears {}.",
-                    amps(trial.ampacity_a)
-                ),
+                (None, FusePractice::WireOnly) => {
+                    say::the_largest_rating_that_still_protects(&amps(trial.ampacity_a))
+                }
             };
             (fuse.label(), fuse.look(), says, trial.ampacity_a - fuse.rating_a)
         }
     };
     let lifted = match (fit.without_inrush_a, trial.sizes.fuse) {
         (Some(a), Some(f)) if f.rating_a > a && overruled.is_none() => {
-            Some(format!("Without the filaments' inrush {a} A would do."))
+            Some(say::without_the_filaments_inrush_a_would(&a))
         }
         _ => None,
     };
@@ -106,22 +99,19 @@ pub(super) fn fuse(bench: &SizingInput, sized: &Sized) -> Choice {
             .find(|g| g.rating_a > f.rating_a && g.rating_a <= trial.ampacity_a)
             .map(|g| Alternative {
                 label: g.label(),
-                effect: format!(
-                    "still protects the wire; {} spare",
-                    amps(trial.ampacity_a - g.rating_a)
-                ),
+                effect: say::still_protects_the_wire_spare(&amps(trial.ampacity_a - g.rating_a)),
             })
     });
     Choice {
         part: Part::Fuse,
         label,
         detail,
-        rule: "load ≤ 80 % of fuse ≤ wire",
+        rule: say::load_80_of_fuse_wire(),
         says,
         formula: "In ≥ I/(0.8·(1 − 0.0015·(T − 23))), In ≤ Iwire",
         inputs,
         source: Source::standard("NFPA 70 210.20(A) and ABYC E-11, recalled from memory"),
-        margin: Some(figure("wire above fuse", margin, "A")),
+        margin: Some(figure(say::wire_above_fuse(), margin, "A")),
         next_best,
         would_change: lifted,
         overruled,

@@ -11,6 +11,8 @@ use jovek_base::units::Units;
 use jovek_catalog::contact;
 use jovek_catalog::insulation::Insulation;
 use jovek_job::{DropLimit, LampCircuit, ReturnKind};
+use jovek_phrases::answers as say;
+use jovek_phrases::common;
 use jovek_plan::chain::Chain;
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
@@ -33,7 +35,7 @@ pub fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
 
 /// Who or what told a size.
 fn told_by(circuit: &LampCircuit) -> &'static str {
-    if circuit.kit.is_some() { "The harness has it" } else { "Your choice" }
+    if circuit.kit.is_some() { say::the_harness() } else { say::your_choice() }
 }
 
 fn drop_source(limit: DropLimit) -> Source {
@@ -57,27 +59,23 @@ fn insulation(chain: &Chain, sized: &Sized, units: Units) -> Choice {
     Choice {
         part: Part::Insulation,
         label: class.label().into(),
-        detail: format!("hottest place {}", units.degrees(hottest_c)),
-        rule: units.by_degrees(
-            "20 K above the hottest surroundings",
-            "36 °F above the hottest surroundings",
-        ),
-        says: format!(
-            "The path is up to {} hot; {} leaves {} for the wire's own heat.",
-            units.degrees(hottest_c),
-            class.label(),
-            units.warmer(class.max_c() - hottest_c)
+        detail: say::hottest_place(&units.degrees(hottest_c)),
+        rule: units.by_degrees(say::n_20_k_above_the_hottest(), say::n_36_f_above_the_hottest()),
+        says: say::the_path_is_up_to_hot(
+            &units.degrees(hottest_c),
+            &class.label(),
+            &units.warmer(class.max_c() - hottest_c),
         ),
         formula: "Tclass ≥ Ta + 20",
         inputs: vec![
-            units.figure("hottest surroundings", hottest_c, "°C"),
-            units.figure("class", class.max_c(), "°C"),
+            units.figure(say::hottest_surroundings(), hottest_c, "°C"),
+            units.figure(say::class(), class.max_c(), "°C"),
         ],
         source: Source::standard("SAE J1128 and ISO 6722-1 classes, recalled from memory"),
-        margin: Some(units.figure("left for own heat", class.max_c() - hottest_c, "K")),
+        margin: Some(units.figure(say::left_for_own_heat(), class.max_c() - hottest_c, "K")),
         next_best: Insulation::ALL.into_iter().find(|c| *c > class).map(|c| Alternative {
             label: c.label().into(),
-            effect: format!("{} for the wire's own heat", units.warmer(c.max_c() - hottest_c)),
+            effect: say::for_the_wire_own_heat(&units.warmer(c.max_c() - hottest_c)),
         }),
         would_change: None,
         overruled: None,
@@ -88,21 +86,23 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
     let by = circuit.run.return_by;
     let (label, detail) = match by {
         _ if chain.is_ground_switched => {
-            ("minus wire of the factory lamp", "joined before the switch that grounds it")
+            (say::minus_wire_of_the_factory_lamp(), say::joined_before_the_switch_that_grounds())
         }
         _ if !chain.has_own_return() => {
-            ("ground of the housing", "one lead for all its functions; sized for all of them")
+            (say::ground_of_the_housing(), say::one_lead_for_all_its_functions())
         }
-        _ if chain.keeps_ground() => ("the lamps' own ground wires", "as the factory made them"),
+        _ if chain.keeps_ground() => {
+            (say::the_lamps_own_ground_wires(), say::as_the_factory_made_them())
+        }
         ReturnKind::FactoryGround => {
-            ("ground wire of the factory", "joined beside the lamp; probe it first")
+            (say::ground_wire_of_the_factory(), say::joined_beside_the_lamp_probe())
         }
-        ReturnKind::ChassisStud => ("M6 stud on the frame", "ring, toothed washer, sealed"),
-        ReturnKind::BatteryNegative => ("battery negative", "ring at the post"),
-        ReturnKind::PlugGround => ("ground pin of the plug", "ring in the junction box, by wire"),
-        ReturnKind::GroundBus => {
-            ("ground bus", "ring on the bus under its cover; one M6 stud to the frame for all")
+        ReturnKind::ChassisStud => (say::m6_stud_on_the_frame(), say::ring_toothed_washer_sealed()),
+        ReturnKind::BatteryNegative => (say::battery_negative(), say::ring_at_the_post()),
+        ReturnKind::PlugGround => {
+            (common::ground_pin_of_the_plug(), say::ring_in_the_junction_box())
         }
+        ReturnKind::GroundBus => (common::ground_bus(), say::ring_on_the_bus_under()),
     };
     let drop = &sized.chosen.drop;
     let drop_mv = drop.ground_v * 1000.0;
@@ -110,39 +110,39 @@ fn ground(circuit: &LampCircuit, chain: &Chain, sized: &Sized) -> Choice {
         part: Part::Ground,
         label: label.into(),
         detail: detail.into(),
-        rule: "ground drop",
-        says: format!(
-            "The joint and the way back cost {}; {} is where a ground is called poor.",
-            shown(drop_mv, "mV"),
-            shown(contact::GROUND_LIMIT_V * 1000.0, "mV")
+        rule: say::ground_drop(),
+        says: say::the_joint_and_the_way_back(
+            &shown(drop_mv, "mV"),
+            &shown(contact::GROUND_LIMIT_V * 1000.0, "mV"),
         ),
         formula: "ΔV = I·(Rstud + Rframe)",
         inputs: vec![
-            figure("current", drop.current_a, "A"),
-            figure("joint and frame", drop_mv / drop.current_a.max(1e-9), "mohm"),
+            figure(say::current(), drop.current_a, "A"),
+            figure(say::joint_and_frame(), drop_mv / drop.current_a.max(1e-9), "mohm"),
         ],
         source: Source::practice("0.1 V good, 0.2 V limit for the ground path"),
-        margin: Some(figure("to the limit", contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
+        margin: Some(figure(say::to_the_limit(), contact::GROUND_LIMIT_V - drop_mv / 1000.0, "V")),
         next_best: (!chain.is_ground_switched && chain.has_own_return() && !chain.keeps_ground())
             .then_some(match by {
                 ReturnKind::ChassisStud => Alternative {
-                    label: "battery negative".into(),
-                    effect: "no stud that can corrode; as much wire again".into(),
+                    label: say::battery_negative().into(),
+                    effect: say::no_stud_that_can_corrode().into(),
                 },
-                ReturnKind::BatteryNegative => {
-                    Alternative { label: "M6 stud on the frame".into(), effect: "less wire".into() }
-                }
+                ReturnKind::BatteryNegative => Alternative {
+                    label: say::m6_stud_on_the_frame().into(),
+                    effect: say::less_wire().into(),
+                },
                 ReturnKind::FactoryGround => Alternative {
-                    label: "M6 stud on the frame".into(),
-                    effect: "a ground of its own: it serves no other lamp".into(),
+                    label: say::m6_stud_on_the_frame().into(),
+                    effect: say::a_ground_of_its_own().into(),
                 },
                 ReturnKind::PlugGround => Alternative {
-                    label: "ground bus".into(),
-                    effect: "less wire; the frame carries it to the plug".into(),
+                    label: common::ground_bus().into(),
+                    effect: say::less_wire_the_frame_carries().into(),
                 },
                 ReturnKind::GroundBus => Alternative {
-                    label: "M6 stud on the frame".into(),
-                    effect: "one poor stud is not poor for all".into(),
+                    label: say::m6_stud_on_the_frame().into(),
+                    effect: say::one_poor_stud_is_not_poor().into(),
                 },
             }),
         would_change: None,

@@ -8,6 +8,7 @@ use jovek_base::source::Source;
 use jovek_base::units::Units;
 use jovek_catalog::conductor::WireSystem;
 use jovek_catalog::{ampacity, heat};
+use jovek_phrases::{answers as say, small};
 use jovek_plan::sizing::choice::{Alternative, Choice, Part};
 use jovek_plan::sizing::circuit::Sized;
 use jovek_plan::sizing::trial::{Refusal, SizingInput, WireTrial};
@@ -20,93 +21,87 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
     let refusal = governs.and_then(|t| t.refusal.as_ref());
     let (rule, source, formula) = match refusal {
         Some(Refusal::Drop(d)) if d.is_lamp_short() => (
-            "voltage that the lamps need",
+            say::voltage_that_the_lamps_need(),
             Source::practice("cut-in and margin at the lowest battery in which it must work"),
-            "U ≥ cut-in + margin, from the solved circuit",
+            say::u_cut_in_plus_margin(),
         ),
-        Some(Refusal::Drop(d)) => (
-            "voltage drop in the copper",
-            drop_source(d.need.rule),
-            "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)), from the solved circuit",
-        ),
+        Some(Refusal::Drop(d)) => {
+            (say::voltage_drop_in_the_copper(), drop_source(d.need.rule), say::v_i_r20_l_1_plus())
+        }
         Some(Refusal::Ampacity { .. }) => (
-            "ampacity above the fuse",
+            say::ampacity_above_the_fuse(),
             ampacity::source(bench.shop.ampacity),
-            "I = I30·sqrt((Tmax − Ta)/(Tmax − 30))·bundle factor",
+            say::i_i30_sqrt_tmax_ta_tmax(),
         ),
         Some(Refusal::FarEnd(_)) => (
-            "short at the far end",
+            say::short_at_the_far_end(),
             Source::standard("ISO 8820-3 gates and IEC 60949, recalled from memory"),
-            "Ifault ≥ 3.5·In and I²t ≤ k²·S²",
+            say::ifault_3_5_in_and_i(),
         ),
         Some(Refusal::Mechanical { .. }) => (
-            "mechanical minimum",
+            say::mechanical_minimum(),
             Source::practice("0.75 mm² outside the cab, 0.5 mm² inside"),
             "S ≥ 0.75 mm²",
         ),
         Some(Refusal::NoFuse { .. } | Refusal::Unsolved { .. }) => {
-            ("no part of the catalog", Source::practice("the catalog"), "")
+            (say::no_part_of_the_catalog(), Source::practice("the catalog"), "")
         }
         None if governs.is_some() => (
-            "voltage with every circuit on",
+            say::voltage_with_every_circuit(),
             drop_source(bench.chain.need.rule),
-            "ΔV of the whole vehicle, from the solved circuit",
+            say::v_of_the_whole_vehicle(),
         ),
-        None => ("thinnest of the shelf", Source::practice("sizes on the shelf"), ""),
+        None => (say::thinnest_of_the_shelf(), Source::practice("sizes on the shelf"), ""),
     };
     let says = match governs {
         _ if overruled.is_some() => match &trial.refusal {
             Some(_) => format!("{}. {}", told_by(bench.circuit), refusal_text(trial, system)),
-            None => format!("{}; it passes every check.", told_by(bench.circuit)),
+            None => say::it_passes_every_check(&told_by(bench.circuit)),
         },
         Some(t) if sized.is_short => short_text(t, system),
         Some(t) if t.refusal.is_some() => {
-            let why = lower(&refusal_text(t, system));
+            let why = refused_because(t, system);
             let why = why.trim_end_matches('.');
             let own_a = trial.sizes.fuse.map(|f| f.rating_a);
             // More current through thinner wire: its fuse is another one.
             let wants = match t.refusal {
                 Some(Refusal::Ampacity { fuse_a, .. }) if own_a.is_some_and(|a| a < fuse_a) => {
-                    " that it would want"
+                    say::that_it_would_want()
                 }
                 _ => "",
             };
-            format!("{} because {why}{wants}.", wire.label())
+            say::because(&wire.label(), &why, &wants)
         }
-        Some(t) => format!(
-            "{} because {} would do alone, but not with every circuit on.",
-            wire.label(),
-            t.sizes.wire.label()
-        ),
-        _ => format!("{} is the thinnest wire kept for this work.", wire.label()),
+        Some(t) => say::because_would_do_alone(&wire.label(), &t.sizes.wire.label()),
+        _ => say::is_the_thinnest_wire_kept(&wire.label()),
     };
     let d = trial.drop;
     let copper_m = bench.chain.copper_m();
     let units = bench.shop.units;
     let mut inputs = vec![
-        figure("current", d.current_a, "A"),
-        units.figure("copper, there and back", copper_m, "m"),
+        figure(say::current(), d.current_a, "A"),
+        units.figure(say::copper_there_and_back(), copper_m, "m"),
         units.figure(
-            units.by_degrees("resistance at 20 °C", "resistance at 68 °F"),
+            units.by_degrees(say::resistance_at_20_c(), say::resistance_at_68_f()),
             wire.ohm_per_m_20c() * 1000.0,
             "mohm/m",
         ),
-        figure("lost in the copper", d.copper_v, "V"),
-        figure("lost in joints, fuse and contacts", d.beside_v(), "V"),
-        figure("allowed in the copper while charging", d.need.copper_v, "V"),
-        figure("bears here", trial.ampacity_a, "A"),
+        figure(say::lost_in_the_copper(), d.copper_v, "V"),
+        figure(say::lost_in_joints_fuse_and_contacts(), d.beside_v(), "V"),
+        figure(say::allowed_in_the_copper_while_charging(), d.need.copper_v, "V"),
+        figure(say::bears_here(), trial.ampacity_a, "A"),
         figure(
-            units.by_degrees("bears alone at 30 °C", "bears alone at 86 °F"),
+            units.by_degrees(say::bears_alone_at_30_c(), say::bears_alone_at_86_f()),
             trial.single_a,
             "A",
         ),
     ];
-    inputs.extend(d.need.lamp_v.map(|v| figure("lowest voltage that the lamps need", v, "V")));
-    inputs.push(figure("temperature factor", trial.ampacity_factors.0, ""));
-    inputs.push(figure("bundle factor", trial.ampacity_factors.1, ""));
+    inputs.extend(d.need.lamp_v.map(|v| figure(say::lowest_voltage_that_the_lamps_need(), v, "V")));
+    inputs.push(figure(say::temperature_factor(), trial.ampacity_factors.0, ""));
+    inputs.push(figure(say::bundle_factor(), trial.ampacity_factors.1, ""));
     inputs.push(heat_figure(bench, trial));
     if let Some(end) = trial.far_end {
-        inputs.push(figure("short at the lamps", end.fault_a, "A"));
+        inputs.push(figure(say::short_at_the_lamps(), end.fault_a, "A"));
     }
     Choice {
         part: Part::Wire,
@@ -117,14 +112,12 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         formula,
         inputs,
         source,
-        margin: Some(d.slack_v()).filter(|v| v.is_finite()).map(|v| figure("to spare", v, "V")),
+        margin: Some(d.slack_v())
+            .filter(|v| v.is_finite())
+            .map(|v| figure(say::to_spare_2(), v, "V")),
         next_best: sized.thicker.as_ref().map(|(wire, drop)| Alternative {
             label: wire.label(),
-            effect: format!(
-                "{} at the lamps ({})",
-                volts(drop.lamp_v),
-                drop.state.label().to_lowercase()
-            ),
+            effect: say::at_the_lamps(&volts(drop.lamp_v), &drop.state.label().to_lowercase()),
         }),
         would_change: sized.thinner.as_ref().and_then(|t| thinner_would_do(t, copper_m, units)),
         overruled,
@@ -135,7 +128,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
 fn heat_figure(bench: &SizingInput, trial: &WireTrial) -> Figure {
     let hottest = bench.chain.hottest_c();
     let max_c = trial.sizes.insulation.max_c();
-    figure("still-air physics, alone", heat::still_air_a(trial.sizes.wire, max_c, hottest), "A")
+    figure(say::still_air_physics_alone(), heat::still_air_a(trial.sizes.wire, max_c, hottest), "A")
 }
 
 /// What would let the thinner wire pass.
@@ -145,13 +138,12 @@ fn thinner_would_do(thinner: &WireTrial, copper_m: f64, units: Units) -> Option<
     let spare_v = if d.is_lamp_short() { d.copper_v + d.slack_v() } else { d.need.copper_v };
     let part = spare_v / d.copper_v;
     (part > 0.0).then(|| {
-        format!(
-            "{} would do with {} of copper instead of {}, or at {} instead of {}.",
-            thinner.sizes.wire.label(),
-            units.length(copper_m * part),
-            units.length(copper_m),
-            amps(d.current_a * part),
-            amps(d.current_a)
+        say::would_do_with_of_copper_instead(
+            &thinner.sizes.wire.label(),
+            &units.length(copper_m * part),
+            &units.length(copper_m),
+            &amps(d.current_a * part),
+            &amps(d.current_a),
         )
     })
 }
@@ -159,24 +151,22 @@ fn thinner_would_do(thinner: &WireTrial, copper_m: f64, units: Units) -> Option<
 /// A wire that was taken although no wire meets the whole need.
 fn short_text(trial: &WireTrial, system: WireSystem) -> String {
     let taken = match &trial.refusal {
-        Some(Refusal::Drop(_)) => "is the thinnest that is safe and works",
-        Some(Refusal::FarEnd(_)) => "is the thinnest that bears the fuse",
-        _ => "bears most",
+        Some(Refusal::Drop(_)) => say::is_the_thinnest_that_is_safe(),
+        Some(Refusal::FarEnd(_)) => say::is_the_thinnest_that_bears(),
+        _ => say::bears_most(),
     };
-    format!(
-        "No wire that holders and relays take meets all that is asked; {} {taken}. {}",
-        trial.sizes.wire.label(),
-        refusal_text(trial, system)
+    say::no_wire_that_holders_and_relays(
+        &trial.sizes.wire.label(),
+        &taken,
+        &refusal_text(trial, system),
     )
 }
 
-fn lower(text: &str) -> String {
-    let mut chars = text.chars();
-    match chars.next() {
-        // Sentences that open with a size keep it; "A short" and "The load" become small.
-        Some(c) if text.starts_with("A short") || text.starts_with("The ") => {
-            c.to_lowercase().chain(chars).collect()
-        }
-        _ => text.to_owned(),
+/// Why a wire is refused, as it goes on behind "because": sentences that open with a size keep their first letter.
+fn refused_because(trial: &WireTrial, system: WireSystem) -> String {
+    let text = refusal_text(trial, system);
+    match trial.refusal {
+        Some(Refusal::FarEnd(_) | Refusal::NoFuse { .. }) => small(&text),
+        _ => text,
     }
 }

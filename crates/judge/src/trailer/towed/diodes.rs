@@ -71,7 +71,7 @@ pub(super) fn pairs(job: &Job, tie_in: TieInEnd, lamps: &[Shared]) -> Vec<DiodeP
                 own: wire(VehicleSide::Own, &lamp.own),
                 lead: wire(VehicleSide::Towing, &lamp.tow),
                 current_a,
-                diode: diode.map_or_else(String::new, |d| d.name.to_owned()),
+                diode: diode.map_or_else(String::new, |d| d.name()),
                 drop_v,
                 heat_w: drop_v * current_a,
                 least_a: 3.0 * current_a,

@@ -5,6 +5,7 @@ use crate::budget::{ASSUMED_C, ASSUMED_START_PERCENT};
 use jovek_base::figure::amps;
 use jovek_catalog::battery::ASSUMED_AH;
 use jovek_job::{Job, Towed};
+use jovek_phrases::trailer as say;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -33,10 +34,9 @@ pub(super) fn drain(job: &Job, facts: &Towed) -> Option<TowDrain> {
     let net_a = key_on_a - facts.charged_a.unwrap_or(0.0);
     if net_a <= 0.0 {
         return Some(TowDrain {
-            text: format!(
-                "The key takes {}, the lead gives {}: its battery does not run down.",
-                amps(key_on_a),
-                amps(facts.charged_a.unwrap_or(0.0))
+            text: say::the_key_takes_the_lead_gives(
+                &amps(key_on_a),
+                &amps(facts.charged_a.unwrap_or(0.0)),
             ),
             hours: None,
             is_too_long: false,
@@ -48,17 +48,17 @@ pub(super) fn drain(job: &Job, facts: &Towed) -> Option<TowDrain> {
     let hours = (ASSUMED_START_PERCENT - needed).max(0.0) / percent_per_h;
     let is_too_long = facts.hours.is_some_and(|h| h > hours);
     let longest = facts.hours.map_or(String::new(), |h| {
-        format!(
-            " The longest tow is {h:.1} h: {}.",
-            if is_too_long { "too long" } else { "that is well" }
+        say::the_longest_tow_is_h(
+            &h,
+            &if is_too_long { say::too_long() } else { say::that_is_well() },
         )
     });
     let remedies = if is_too_long {
         [
-            "A charge wire in the lead (pin A of six), fused at both ends, limited to what its wire carries",
-            "A switch at the battery, opened while towed, where the maker lets the wheel unlock without the key's current",
-            "Pull the fuses of what the key need not feed; note them as built",
-            "A stop every few hours with the engine running",
+            say::a_charge_wire_in_the_lead(),
+            say::a_switch_at_the_battery_opened(),
+            say::pull_the_fuses_of_what(),
+            say::a_stop_every_few_hours(),
         ]
         .map(str::to_owned)
         .into()
@@ -66,11 +66,14 @@ pub(super) fn drain(job: &Job, facts: &Towed) -> Option<TowDrain> {
         Vec::new()
     };
     Some(TowDrain {
-        text: format!(
-            "Key on takes {} net of a {capacity_ah:.0} Ah battery at {}: from {ASSUMED_START_PERCENT:.0} % \
-             down to the {needed:.0} % that starting wants in {hours:.1} h.{longest}",
-            amps(net_a),
-            job.shop.units.degrees(battery_c)
+        text: say::key_on_takes_net(
+            &amps(net_a),
+            &capacity_ah,
+            &job.shop.units.degrees(battery_c),
+            &ASSUMED_START_PERCENT,
+            &needed,
+            &hours,
+            &longest,
         ),
         hours: Some(hours),
         is_too_long,

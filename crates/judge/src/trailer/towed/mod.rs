@@ -17,6 +17,7 @@ use jovek_base::figure::amps;
 use jovek_catalog::diode::DiodeType;
 use jovek_circuit::SolveError;
 use jovek_job::{Job, LampColour, LampRole, Signal, SupplyState, TieInEnd, Towed, Wish};
+use jovek_phrases::trailer as say;
 use jovek_plan::sizes::ControlChoice;
 use jovek_plan::study::{Assessment, Studied};
 use serde::Serialize;
@@ -57,11 +58,7 @@ pub fn towed(
     let pairs = pairs(job, facts.tie_in, &lamps);
     let tests = tests(job, facts, study, lead, &lamps)?;
     Ok(TowedAnswer {
-        pairs_text: format!(
-            "{} pairs, {} diodes: anodes to the two sources, cathodes joined at the lamp; 100 V or more in reverse.",
-            pairs.len(),
-            2 * pairs.len()
-        ),
+        pairs_text: say::pairs_diodes_anodes_to_the_two(&pairs.len(), &(2 * pairs.len())),
         flasher_text: flasher_text(&lamps),
         drain: drain(job, facts),
         wrong: tests.iter().filter(|t| !t.wrong.is_empty()).count(),
@@ -136,56 +133,34 @@ fn flasher_text(lamps: &[Shared]) -> String {
     if most_a <= 0.0 {
         return String::new();
     }
-    format!(
-        "The towing vehicle's flasher carries {} more on each side, and tells of no lamp lost back there unless it \
-         counts them. The towed vehicle's own flasher sees nothing of it: the diodes stand before it.",
-        amps(most_a)
-    )
+    say::the_towing_vehicle_flasher_carries(&amps(most_a))
 }
 
 fn mind(facts: &Towed, lead: &TrailerConnector) -> Vec<String> {
-    let mut out = vec![match facts.tie_in {
-        TieInEnd::Front => {
-            "Tied in at the fuse box: front parking lamps, side lamps and dash burn along; count their current on the \
-             towing vehicle's tail wire."
+    let mut out = vec![
+        match facts.tie_in {
+            TieInEnd::Front => say::tied_in_at_the_fuse_box(),
+            TieInEnd::Rear => say::tied_in_at_the_rear_lamps(),
         }
-        TieInEnd::Rear => {
-            "Tied in at the rear lamps: the lead runs the whole frame, nothing in front burns along."
-        }
-    }
-    .to_owned()];
+        .to_owned(),
+    ];
     if facts.brakes_itself && !facts.is_stop_cut {
-        out.push(
-            "Its pedal is pressed on the tow: a relay that the lead holds open in its own stop lamp wire keeps the turn \
-             signal visible."
-                .into(),
-        );
+        out.push(say::its_pedal_is_pressed().into());
     }
     if facts.is_stop_cut {
-        out.push(
-            "Its own stop lamps are cut while towed: test them again with the lead off, before it drives by itself."
-                .into(),
-        );
+        out.push(say::its_own_stop_lamps_are_cut().into());
     }
     let lead_text = match (
         lead.of(PinFunction::Permanent).is_empty(),
         lead.of(PinFunction::ElectricBrake).is_empty(),
     ) {
-        (true, true) => "This lead brings lamps and ground only: no charge, no brake.",
-        (false, true) => "This lead brings a battery feed besides the lamps: fuse it at both ends.",
-        (true, false) => {
-            "This lead brings a brake wire besides the lamps: cap it where no helper needs it."
-        }
-        (false, false) => {
-            "This lead brings a battery feed and a brake wire besides the lamps: fuse the feed at both ends, cap the \
-             brake wire where no helper needs it."
-        }
+        (true, true) => say::this_lead_brings_lamps_and_ground(),
+        (false, true) => say::this_lead_brings_a_battery_feed(),
+        (true, false) => say::this_lead_brings_a_brake_wire(),
+        (false, false) => say::this_lead_brings_a_battery_feed_and(),
     };
     out.push(lead_text.into());
-    out.push(
-        "Leave its own hazard lights off on the tow: two flashers on one lamp are never in step."
-            .into(),
-    );
-    out.push("Before the first metre: wheels chocked, key as the maker says, then this list from top to bottom.".into());
+    out.push(say::leave_its_own_hazard_lights_off().into());
+    out.push(say::before_the_first_metre_wheels_chocked().into());
     out
 }

@@ -6,6 +6,8 @@ use crate::trailer::connectors::TrailerConnector;
 use crate::trailer::convert::{Driver, Wire, combined};
 use jovek_circuit::SolveError;
 use jovek_job::{Job, LampColour, LampRole, Signal, SupplyState, Towed, VehicleSide};
+use jovek_phrases::common;
+use jovek_phrases::trailer as say;
 use jovek_plan::inputs::{Assignment, Input};
 use jovek_plan::study::Assessment;
 use serde::Serialize;
@@ -34,15 +36,15 @@ impl State {
     fn words(self) -> String {
         let mut parts = Vec::new();
         if self.tail {
-            parts.push("tail".to_owned());
+            parts.push(say::tail().to_owned());
         }
-        if self.driver.words() != "nothing" {
+        if self.driver.words() != say::nothing() {
             parts.push(self.driver.words());
         }
         if self.own_brake {
-            parts.push("its own brake pressed".into());
+            parts.push(say::its_own_brake_pressed().into());
         }
-        if parts.is_empty() { "nothing".into() } else { parts.join(", ") }
+        if parts.is_empty() { say::nothing().into() } else { parts.join(", ") }
     }
 
     /// The tester's order: single functions first, then what is more.
@@ -147,12 +149,12 @@ pub(super) fn tests(
             .filter_map(|(l, wire)| match wire {
                 Wire::Off => None,
                 Wire::Steady => Some(l.name.clone()),
-                Wire::Flash => Some(format!("{} flashes", l.name)),
+                Wire::Flash => Some(say::flashes_2(&l.name)),
             })
             .collect();
         out.push(TowedTest {
             on: state.words(),
-            lit: if burns.is_empty() { "all dark".into() } else { burns.join(", ") },
+            lit: if burns.is_empty() { say::all_dark().into() } else { burns.join(", ") },
             wrong: wrong(job, state, lead.is_combined(), lamps, &seen).join("; "),
         });
     }
@@ -173,19 +175,20 @@ fn wrong(
         let both = lamps.iter().zip(seen);
         both.filter(|(l, _)| l.tow.contains(&signal)).map(|(_, w)| *w).collect()
     };
-    for (on, other, signal, name) in
-        [(d.left, d.right, Signal::Left, "left"), (d.right, d.left, Signal::Right, "right")]
-    {
+    for (on, other, signal, name) in [
+        (d.left, d.right, Signal::Left, common::left()),
+        (d.right, d.left, Signal::Right, common::right()),
+    ] {
         let wires = of(signal);
         if on && !wires.contains(&Wire::Flash) {
             out.push(if wires.contains(&Wire::Steady) {
-                format!("{name} turn is hidden: what is steady hides the flash")
+                say::turn_is_hidden_what_is_steady(&name)
             } else {
-                format!("{name} turn is not shown")
+                say::turn_is_not_shown(&name)
             });
         }
         if !on && other && wires.contains(&Wire::Flash) {
-            out.push(format!("{name} flashes too"));
+            out.push(say::flashes_too(&name));
         }
     }
     let stop = d.stop || state.own_brake;
@@ -207,16 +210,15 @@ fn wrong(
     let is_masked = is_combined && d.left && d.right;
     if stop && !reds(LampColour::Red) && !own_elsewhere && !is_masked {
         out.push(if reds(LampColour::Amber) {
-            "stop shows amber: lead the stop function to its red lamps, through a converter"
-                .to_owned()
+            say::stop_shows_amber_lead_the_stop().to_owned()
         } else {
-            "stop is not shown".to_owned()
+            say::stop_is_not_shown().to_owned()
         });
     }
     let has_tail =
         lamps.iter().zip(seen).any(|(l, w)| l.role == Some(LampRole::Tail) && *w == Wire::Steady);
     if state.tail && !has_tail {
-        out.push("no tail lamp".into());
+        out.push(say::no_tail_lamp().into());
     }
     out
 }

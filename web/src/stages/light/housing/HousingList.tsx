@@ -4,7 +4,6 @@ import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../../ui/fields";
 import { nextId } from "../../../ui/newParts";
-import { RETURNS } from "../../../ui/words";
 import { type Lamp, lampsOf } from "./lamps";
 
 /** Housings with several functions: which lamps sit together, and the ground that they share. */
@@ -44,15 +43,17 @@ export function HousingList() {
 }
 
 /** Ways in which the ground of a housing gets back: on its plug there is one, and its own is kept by what stays. */
-function grounds(isOnPlug: boolean, stays: boolean) {
+function grounds(returns: Schemas["ValueLabel"][], isOnPlug: boolean, stays: boolean) {
   if (isOnPlug) return [{ value: "chassis_stud", label: "one for all, that of its plug" }];
-  return RETURNS.filter((r) => stays || r.value !== "factory_ground").map((r) => ({
-    ...r,
-    label:
-      r.value === "factory_ground"
-        ? "one for all, its own, which stays"
-        : `one for all, ${r.label}`,
-  }));
+  return returns
+    .filter((r) => stays || r.value !== "factory_ground")
+    .map((r) => ({
+      ...r,
+      label:
+        r.value === "factory_ground"
+          ? "one for all, its own, which stays"
+          : `one for all, ${r.label}`,
+    }));
 }
 
 type Housing = Schemas["Housing"];
@@ -70,7 +71,7 @@ function HousingForm({
   housing: Housing;
   lamps: Lamp[];
 }) {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const at = `housings[${index}]`;
   const own = lamps.filter((l) => holds(housing, l));
   const isOnPlug = own.some((l) => l.isOnPlug);
@@ -133,7 +134,7 @@ function HousingForm({
         label="Ground"
         options={[
           { value: "", label: "each function has its own lead" },
-          ...grounds(isOnPlug, stays),
+          ...grounds(catalog.choices.returns, isOnPlug, stays),
         ]}
         read={(held) => {
           const by = (held as { by?: string } | undefined | null)?.by ?? "";

@@ -1,0 +1,246 @@
+//! What is chosen, why, and what else would do: feed, wire, fuse, control, ground; lights and ways told in figures.
+
+sentences! {
+    // The pipeline: plan every circuit, size it, solve the whole vehicle in each state, read it out.
+    new_circuit() = "New circuit";
+    factory_fuse() = "factory fuse";
+    own_plug() = "own plug";
+    wire_assumed(wire) = "; wire assumed {wire}";
+    free_of_80(existing, most, fuse, wire) = "{existing} free of {most} (80 % of {fuse} A){wire}";
+
+    // What was said and measured of a light, settled.
+    each_measured_label(power, shown) = "{power} each, measured (label {shown})";
+    each_measured(power) = "{power} each, measured";
+    each_label(power) = "{power} each, label";
+    each_assumed(power) = "{power} each, assumed";
+    against_the_label(percent) = "{percent:+.0} % against the label";
+    brighter() = "brighter";
+    darker() = "darker";
+    by_day_its_face(face, seen_to, modules) = "By day its face is {face} than paint in the sun; seen to about {seen_to}, as discrete modules behind lenses to {modules}.";
+    by_day_seen_to_about_straight(seen_to, candela) = "By day seen to about {seen_to}, straight ahead of its {candela:.0} cd.";
+    at_any_voltage_above(power, cut_in) = "{power} at any voltage above {cut_in}";
+    ohm_behind_of_leds(series, forward) = "{series} ohm behind {forward} of LEDs";
+    a_filament(power) = "a filament of {power}";
+    every_reading_within(figures, off) = "{figures}; every reading within {off:.0} %";
+
+    // The skeleton as it is shown: places, ways with what lies on them, paths of the circuits.
+    heat() = "heat";
+    moving_parts() = "moving parts";
+    sharp_edge() = "sharp edge";
+    fuel_line() = "fuel line";
+    brake_line() = "brake line";
+    below_the_frame() = "below the frame";
+    road_spray() = "road spray";
+    airbag() = "airbag";
+    grommet(mm) = "grommet {mm}";
+    grommet_2() = "grommet";
+    new_hole() = "new hole";
+    hinge() = "hinge";
+    connector() = "connector";
+    of_wire_along_the_ways_clips(wire, mass, all_clips, loom) = "{wire} of wire along the ways, {mass}, {all_clips} clips, {loom} of loom";
+    measured() = ", measured";
+    to_spare(slack) = ", {slack} to spare";
+    n_1_wire() = "1 wire";
+    wires(count) = "{count} wires";
+    loom_fill(mm, fill) = "loom {mm}, fill {fill}";
+    no_loom_is_wide_enough_split() = "no loom is wide enough: split the bundle";
+    grommet_3(mm) = ", grommet {mm}";
+    clips_bend(wires, diameter, loom, grommet, length, bend, length_2) = "{wires}, {diameter}: {loom}{grommet}, {length} clips, bend {bend}, {length_2}";
+    supply(name) = "{name}: supply";
+    ground(name) = "{name}: ground";
+    switch(name) = "{name}: switch";
+    signal(name) = "{name}: signal";
+    legs(branches) = ", {branches} legs";
+    there_back(metres, metres_2, legs) = "{metres} there, {metres_2} back{legs}";
+
+    // How far each stage of a job is.
+    to_do() = "to do";
+    done(n) = "{n} done";
+    to_aim(found) = "{found} to aim";
+    to_sign() = "to sign";
+    open_again() = "open again";
+    off(bad) = "{bad} off";
+    to_read(waiting) = "{waiting} to read";
+    assumed(assumed) = "{assumed} assumed";
+
+    // The ways to make a wish, as they are offered: hardware on an own feed, and the wire itself.
+    plug_in_intermediate_lead() = "Plug-in intermediate lead";
+    nothing_is_cut_both_halves() = "Nothing is cut: both halves of the lamp's own connector are needed.";
+    direct_tie() = "Direct tie-in";
+    crimped_into_the_wire_and_sealed() = "Crimped into the wire and sealed: it is cut.";
+    soldered_to_the_wire_and_sealed() = "Soldered to the wire and sealed: never where it flexes.";
+    a_sealed_tap_bites_the_wire() = "A sealed tap bites the wire: fast, many refuse it outside.";
+
+    // Switch alone, relay with switch, or the factory source itself.
+    steady_current() = "steady current";
+    chosen_under_switch() = "chosen under Switch";
+    filament_lamps() = "filament lamps";
+    led_lamps() = "LED lamps";
+    switch_and_contact_derating() = "switch and contact derating";
+    no_switch() = "no switch";
+    follows_the_factory_lamp() = "follows the factory lamp";
+    the_source_switches() = "the source switches it";
+    the_factory_circuit_turns() = "The factory circuit turns it on and off.";
+    a_circuit_of_its_own() = "a circuit of its own";
+    a_switch_of_its_own() = "a switch of its own, and a fuse at the battery";
+    no_switch_is_enough() = "no switch is enough";
+    a_switch(a) = "{a} A switch";
+    switch_alone() = "switch alone";
+    no_relay() = "no relay";
+    of_is_within_what_a_switch(load, kind) = "{load} of {kind} is within what a switch carries by itself.";
+    of_is_more_than_any_panel(load, kind) = "{load} of {kind} is more than any panel switch carries.";
+    spares_the_switch_one_more_part() = "spares the switch; one more part and a coil circuit";
+    a_a_switch_could_carry(circuit, rating_a, load, kind) = "{circuit}: a {rating_a} A switch could carry the {load} of {kind} alone";
+    of_is_more_than_a_switch(load, kind) = "{load} of {kind} is more than a switch should carry";
+    the_contact_may_carry(why, part) = "{why}; the contact may carry {part}.";
+    is_more_than_the_strongest_relay(load, part) = "{load} is more than the strongest relay may carry ({part}): split the circuit.";
+    coil_ohm(coil, suppression) = "coil {coil} ohm, {suppression}";
+    part_for_this_load() = "part for this load";
+    the_carries_of_up(what, load, may) = "The {what} carries {load} of up to {may}.";
+    a_contact(contact) = "{contact} A contact";
+    it_loses(lost) = "It loses {lost}.";
+    coils_a_spike_when_they_drop(suppression, regulated) = "Coils: {suppression}; a {regulated} spike when they drop out.";
+    a_output(switch) = "{switch} A output";
+    the_switch_turns_off_what() = "The switch turns off what the fuse position feeds with the key on.";
+    contacts_of_the_switch_alone() = "Contacts of the switch alone.";
+    switch_behind_the_fuse_position() = "switch behind the fuse position";
+    switch_behind(parts) = "switch behind the {parts}";
+    by_its_remote() = "by its remote";
+    hardware_that_follows_the_wish() = "hardware that follows the wish";
+    iload_part_icontact() = "Iload ≤ part·Icontact";
+    a_switch_alone(rating_a) = "{rating_a} A switch alone";
+    no_relay_and_no_coil_circuit() = "no relay and no coil circuit; the lamp current goes through the cab";
+    its_contact_may_carry(part) = "its contact may carry {part}";
+    carries(carries) = "carries {carries}";
+    it_may_carry_of_this_load(bears, carries) = "It may carry {bears} of this load and carries {carries}.";
+    take_a_relay_or_split() = "Take a relay, or split the circuit.";
+    it_may_carry_of_this_load_2(part) = "it may carry {part} of this load";
+
+    // The fuse: between the load and what the wire bears.
+    smallest_rating() = "smallest rating for it";
+    wire_bears() = "wire carries up to";
+    at_the_fuse() = "at the fuse";
+    short_at_the_lamps() = "short at the lamps";
+    opens_within() = "opens within";
+    none_of_its_own() = "none of its own";
+    factory_fuse_a(rating) = "factory fuse {rating} A";
+    the_factory_fuse_of_a_already(rating, ampacity) = "The factory fuse of {rating} A already protects the new wire, which is good for {ampacity}.";
+    the_factory_fuse(rating) = "The factory fuse of {rating} A is there for the cord; the new wire is no thinner.";
+    none_fits() = "none fits";
+    split_the_circuit() = "split the circuit";
+    the_load_needs_the_catalog_ends(min_rating) = "The load needs {min_rating}; the catalog ends at 100 A.";
+    the_load_needs(circuit, min_rating, ampacity) = "{circuit}. The load needs {min_rating} or more, the wire is good for {ampacity}.";
+    steady_is_the_smallest_fuse_put(load, fuse, ampacity) = "{load} steady; {fuse} is the smallest fuse this shop fits, and the wire is good for {ampacity}.";
+    is_near_enough(fuse) = "{fuse} is near enough";
+    the_next_rating(fuse) = "the next rating is {fuse}";
+    steady_is_80(load, min_rating, ambient, which, ampacity) = "{load} steady is 80 % of {min_rating} at {ambient}; {which}, and the wire is good for {ampacity}.";
+    the_largest_rating_that_still_protects(ampacity) = "The largest rating that still protects the wire, which is good for {ampacity}.";
+    without_the_filaments_inrush_a_would(a) = "Without the filaments' inrush {a} A would do.";
+    still_protects_the_wire_spare(rating) = "still protects the wire; {rating} spare";
+    load_80_of_fuse_wire() = "load ≤ 80 % of fuse ≤ wire";
+    wire_above_fuse() = "wire above fuse";
+
+    // Each choice of a circuit with its reason, from the trials of the sizing.
+    the_harness() = "The harness has it";
+    your_choice() = "Your choice";
+    hottest_place(hottest) = "hottest place {hottest}";
+    n_20_k_above_the_hottest() = "20 K above the hottest surroundings";
+    n_36_f_above_the_hottest() = "36 °F above the hottest surroundings";
+    the_path_is_up_to_hot(hottest, class, hottest_2) = "The path is up to {hottest} hot; {class} leaves {hottest_2} for the wire's own heat.";
+    hottest_surroundings() = "hottest surroundings";
+    left_for_own_heat() = "left for own heat";
+    for_the_wire_own_heat(hottest) = "{hottest} for the wire's own heat";
+    minus_wire_of_the_factory_lamp() = "minus wire of the factory lamp";
+    joined_before_the_switch_that_grounds() = "joined before the switch that grounds it";
+    ground_of_the_housing() = "ground of the housing";
+    one_lead_for_all_its_functions() = "one lead for all its functions; sized for all of them";
+    the_lamps_own_ground_wires() = "the lamps' own ground wires";
+    as_the_factory_made_them() = "as the factory made them";
+    ground_wire_of_the_factory() = "ground wire of the factory";
+    joined_beside_the_lamp_probe() = "joined beside the lamp; probe it first";
+    m6_stud_on_the_frame() = "M6 stud on the frame";
+    ring_toothed_washer_sealed() = "ring, toothed washer, sealed";
+    battery_negative() = "battery negative";
+    ring_at_the_post() = "ring at the post";
+    ring_in_the_junction_box() = "ring in the junction box, by wire";
+    ring_on_the_bus_under() = "ring on the bus under its cover; one M6 stud to the frame for all";
+    ground_drop() = "ground drop";
+    the_joint_and_the_way_back(drop, contact) = "The joint and the way back lose {drop}; {contact} is where a ground is called poor.";
+    joint_and_frame() = "joint and frame";
+    to_the_limit() = "to the limit";
+    no_stud_that_can_corrode() = "no stud that can corrode; as much wire again";
+    less_wire() = "less wire";
+    a_ground_of_its_own() = "a ground of its own: it serves no other lamp";
+    less_wire_the_frame_carries() = "less wire; the frame carries it to the plug";
+    one_poor_stud_is_not_poor() = "one poor stud is not poor for all";
+
+    // What there is to say of lamps on the factory's own plugs: nothing of it is ours to choose.
+    the_factory_own() = "the factory's own";
+    no_wire_is_laid_the_factory(wire, length, lost) = "No wire is laid. The factory's {wire} over {length} loses {lost} with these lamps; what it loses is its own, and is read at the plug under load.";
+    on_it_now_before_80(now, before, room) = "{now} on it now, {before} before; 80 % of it is {room}.";
+    no_wire_is_laid() = "no wire is laid";
+    stays_on() = "stays on it";
+    to_80_of_the_fuse() = "to 80 % of the fuse";
+    the_factory_switch() = "the factory's switch";
+    through_the_plug() = "through the plug";
+    the_plug_ground_wire_takes(drop) = "The plug's ground wire takes {drop}.";
+
+    // The wire: why this size, and why the thinner one was refused.
+    voltage_that_the_lamps_need() = "voltage that the lamps need";
+    u_cut_in_plus_margin() = "U ≥ cut-in + margin, from the solved circuit";
+    voltage_drop_in_the_copper() = "voltage drop in the copper";
+    v_i_r20_l_1_plus() = "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)), from the solved circuit";
+    ampacity_above_the_fuse() = "ampacity above the fuse";
+    i_i30_sqrt_tmax_ta_tmax() = "I = I30·sqrt((Tmax − Ta)/(Tmax − 30))·bundle factor";
+    short_at_the_far_end() = "short at the far end";
+    ifault_3_5_in_and_i() = "Ifault ≥ 3.5·In and I²t ≤ k²·S²";
+    mechanical_minimum() = "mechanical minimum";
+    no_part_of_the_catalog() = "no part of the catalog";
+    voltage_with_every_circuit() = "voltage with every circuit on";
+    v_of_the_whole_vehicle() = "ΔV of the whole vehicle, from the solved circuit";
+    thinnest_of_the_shelf() = "thinnest of the shelf";
+    it_passes_every_check(circuit) = "{circuit}; it passes every check.";
+    that_it_would_want() = " that it would want";
+    because(wire, why, wants) = "{wire} because {why}{wants}.";
+    because_would_do_alone(wire, wire_2) = "{wire} because {wire_2} would do alone, but not with every circuit on.";
+    is_the_thinnest_wire_kept(wire) = "{wire} is the thinnest wire kept for this work.";
+    copper_there_and_back() = "copper, there and back";
+    resistance_at_20_c() = "resistance at 20 °C";
+    resistance_at_68_f() = "resistance at 68 °F";
+    lost_in_the_copper() = "lost in the copper";
+    lost_in_joints_fuse_and_contacts() = "lost in joints, fuse and contacts";
+    allowed_in_the_copper_while_charging() = "allowed in the copper while charging";
+    bears_here() = "ampacity here";
+    bears_alone_at_30_c() = "ampacity alone at 30 °C";
+    bears_alone_at_86_f() = "ampacity alone at 86 °F";
+    lowest_voltage_that_the_lamps_need() = "lowest voltage that the lamps need";
+    temperature_factor() = "temperature factor";
+    bundle_factor() = "bundle factor";
+    to_spare_2() = "to spare";
+    at_the_lamps(lamp, state) = "{lamp} at the lamps ({state})";
+    still_air_physics_alone() = "still-air physics, alone";
+    would_do_with_of_copper_instead(wire, part, copper, part_2, current) = "{wire} would do with {part} of copper instead of {copper}, or at {part_2} instead of {current}.";
+    is_the_thinnest_that_is_safe() = "is the thinnest that is safe and works";
+    is_the_thinnest_that_bears() = "is the thinnest that the fuse protects";
+    bears_most() = "carries most";
+    no_wire_that_holders_and_relays(wire, taken, system) = "No wire that fits holders and relays meets every requirement; {wire} {taken}. {system}";
+    stop() = "stop";
+    fix() = "fix";
+    wait() = "wait";
+    empty() = "empty";
+    done_2() = "done";
+    signed() = "signed";
+    relay() = "relay";
+    diode() = "diode";
+    and() = " and ";
+    contact() = "contact";
+    coil() = "coil";
+    carries_2() = "carries";
+    switch_2() = "switch";
+    inrush() = "inrush";
+    class() = "class";
+    current() = "current";
+    lamps() = "lamps";
+    fuse() = "fuse";
+    ground_2() = "ground";
+}

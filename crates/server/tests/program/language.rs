@@ -1,0 +1,268 @@
+//! Every sentence is made from the tables of sentences. In the language that marks each letter of those, whatever
+//! the program says over its API, in its files and on the command line shows no unmarked word but what people typed,
+//! names of enums, units and designations.
+
+use crate::{Calls, UNIT_14, UNIT_51, UNIT_T3, run, start, text};
+use reqwest::blocking::Client;
+use serde_json::{Value, json};
+use std::collections::{BTreeMap, BTreeSet};
+
+/// Units, sizes, formulas and designations that are the same in every language.
+const SIGNS: &str = "mm cm km ft lb oz kg mV mA mW kW Ah ohm mohm kohm Mohm lx lm cd klm kcd fc min Hz kHz Nm AWG SAE \
+    ISO LED Jovek JOVEK IES LM csv svg";
+
+/// Colours of wires and fuses: facts that people type in these words, and their codes.
+const COLOURS: &str = "black brown red orange yellow green blue violet purple grey white pink tan clear amber \
+    BK BN RD OG YE GN BU VT GY WH PK";
+
+/// Fields that hold no sentence: formulas and citations, which stand beside what they explain; keys into the job;
+/// drawings, which are read by themselves; the job's own facts given back.
+const APART: [&str; 15] = [
+    "formula",
+    "source",
+    "path",
+    "colour_path",
+    "key",
+    "keys",
+    "id",
+    "svg",
+    "pages",
+    "job",
+    "also",
+    "step",
+    "way",
+    "rule",
+    "screens",
+];
+
+/// Fields that hold keys where others of their name hold sentences.
+const KEYS: [&str; 9] = [
+    "route.circuits.ways",
+    "route.ways.from",
+    "route.ways.to",
+    "moment.parts.part",
+    "failures.part",
+    "drawing.items.part",
+    "drawing.items.anchor",
+    "terminals.point",
+    "problem.type",
+];
+
+/// Answers that tell the tables of the road and of trailer connectors, which are kept with their sources as data.
+const FROM_TABLES: [&str; 4] = ["rules", "trailer", "pins-csv", "/api/catalog"];
+
+struct Heard {
+    allowed: BTreeSet<String>,
+    in_tables: BTreeSet<String>,
+    enums: BTreeSet<String>,
+    unmarked: BTreeMap<String, String>,
+}
+
+impl Heard {
+    /// What may stand unmarked where a job is spoken of: its own strings, and the names of enums.
+    fn of(jobs: &[Value]) -> Heard {
+        let api: Value =
+            serde_json::from_str(include_str!("../../../../web/openapi.json")).unwrap();
+        let mut heard = Heard {
+            allowed: SIGNS
+                .split_whitespace()
+                .chain(COLOURS.split_whitespace())
+                .map(str::to_owned)
+                .collect(),
+            in_tables: tables().iter().flat_map(|t| words(t)).map(str::to_owned).collect(),
+            enums: BTreeSet::new(),
+            unmarked: BTreeMap::new(),
+        };
+        heard.take_enums(&api);
+        for job in jobs {
+            heard.take_words(job);
+        }
+        heard
+    }
+
+    fn take_enums(&mut self, api: &Value) {
+        match api {
+            Value::Object(fields) => {
+                if let Some(Value::Array(names)) = fields.get("enum") {
+                    self.enums.extend(names.iter().filter_map(Value::as_str).map(str::to_owned));
+                }
+                fields.values().for_each(|v| self.take_enums(v));
+            }
+            Value::Array(items) => items.iter().for_each(|v| self.take_enums(v)),
+            _ => {}
+        }
+    }
+
+    fn take_words(&mut self, job: &Value) {
+        match job {
+            Value::String(typed) => self.allowed.extend(words(typed).map(str::to_owned)),
+            Value::Object(fields) => fields.values().for_each(|v| self.take_words(v)),
+            Value::Array(items) => items.iter().for_each(|v| self.take_words(v)),
+            _ => {}
+        }
+    }
+
+    fn take_names(&mut self, job: &Value) {
+        match job {
+            Value::Object(fields) => {
+                self.allowed.extend(fields.keys().flat_map(|name| words(name)).map(str::to_owned));
+                fields.values().for_each(|v| self.take_names(v));
+            }
+            Value::Array(items) => items.iter().for_each(|v| self.take_names(v)),
+            _ => {}
+        }
+    }
+
+    fn hear(&mut self, at: &str, said: &Value) {
+        match said {
+            Value::String(sentence) => self.hear_text(at, sentence),
+            Value::Object(fields) => {
+                for (name, value) in
+                    fields.iter().filter(|(name, _)| !APART.contains(&name.as_str()))
+                {
+                    self.hear(&format!("{at}.{name}"), value);
+                }
+            }
+            Value::Array(items) => items.iter().for_each(|v| self.hear(at, v)),
+            _ => {}
+        }
+    }
+
+    fn hear_text(&mut self, at: &str, sentence: &str) {
+        if self.enums.contains(sentence) || KEYS.iter().any(|key| at.ends_with(key)) {
+            return;
+        }
+        let is_of_table = FROM_TABLES.iter().any(|from| at.starts_with(from));
+        let may = |w: &str| self.allowed.contains(w) || is_of_table && self.in_tables.contains(w);
+        if let Some(word) = words(sentence).find(|w| !may(w) && !is_colour_code(w)) {
+            self.unmarked.entry(at.to_owned()).or_insert_with(|| format!("{word} in {sentence:?}"));
+        }
+    }
+}
+
+/// The tables of the road and of trailer connectors, as they are kept.
+fn tables() -> Vec<String> {
+    let judge = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../judge");
+    let mut told = vec![std::fs::read_to_string(judge.join("src/trailer/connectors.csv")).unwrap()];
+    for region in std::fs::read_dir(judge.join("rulebook")).unwrap() {
+        for rule in std::fs::read_dir(region.unwrap().path()).unwrap() {
+            told.push(std::fs::read_to_string(rule.unwrap().path()).unwrap());
+        }
+    }
+    told
+}
+
+/// True for the colour of a wire as a drawing has it: one or two codes of two letters.
+fn is_colour_code(word: &str) -> bool {
+    let known =
+        |code: &[u8]| COLOURS.as_bytes().windows(2).any(|c| c == code && c[0].is_ascii_uppercase());
+    word.len().is_multiple_of(2) && word.as_bytes().chunks(2).all(known)
+}
+
+/// Words of unmarked letters, two and more of them.
+fn words(text: &str) -> impl Iterator<Item = &str> {
+    text.split(|c: char| !c.is_ascii_alphanumeric())
+        .filter(|w| w.chars().filter(char::is_ascii_alphabetic).count() > 1)
+        .filter(|w| !w.chars().any(|c| c.is_ascii_digit()))
+}
+
+/// The text of a drawing: what stands between its tags.
+fn drawn(svg: &str) -> String {
+    let text = svg.split('<').filter_map(|part| part.split_once('>')).map(|(_, text)| text);
+    text.collect::<Vec<_>>().join("\n").replace("&quot;", "\"").replace("&amp;", "&")
+}
+
+#[test]
+fn nothing_is_said_but_from_the_tables() {
+    let server = start(&["demo", "--language", "pseudo"]);
+    let listed = server.get("/api/jobs");
+    let ids: Vec<i64> =
+        listed.as_array().unwrap().iter().map(|j| j["id"].as_i64().unwrap()).collect();
+    let jobs: Vec<Value> =
+        ids.iter().map(|id| server.get(&format!("/api/jobs/{id}"))["job"].clone()).collect();
+    assert!(jobs.len() > 10);
+    let mut heard = Heard::of(&jobs);
+    for path in ["/api/jobs", "/api/catalog", "/api/bays", "/api/verify"] {
+        heard.hear(path, &server.get(path));
+    }
+    for (id, job) in ids.iter().zip(&jobs) {
+        let now = json!({ "job": job, "state": { "supply": "engine_off", "on": [] } });
+        let alone = json!({ "job": job });
+        let hidden = json!({ "job": job, "seed": 3 });
+        for (path, body) in [
+            ("assess", job),
+            ("budget", job),
+            ("diagnose", job),
+            ("estimate", job),
+            ("proof", job),
+            ("question", job),
+            ("record", job),
+            ("work", job),
+            ("light", &alone),
+            ("rules", &alone),
+            ("swap", &alone),
+            ("trailer", &alone),
+            ("moment", &now),
+            ("practice", &hidden),
+        ] {
+            let answer = server.post(&format!("/api/{path}"), body);
+            if let Ok(said) = answer.json::<Value>() {
+                heard.hear(path, &said);
+            }
+        }
+        for format in
+            ["wires-csv", "cuts-csv", "labels-csv", "pins-csv", "parts-csv", "estimate-csv"]
+        {
+            let file = server.at(&format!("/api/jobs/{id}/export?as={format}"));
+            let answer = Client::new().get(file).send().unwrap();
+            if answer.status().is_success() {
+                // The head of a table and the kind of a line are names of the open format.
+                for line in answer.text().unwrap().lines().skip(1) {
+                    let told = line.split_once(',').map_or(line, |(_, rest)| rest);
+                    heard.hear_text(format, if format == "estimate-csv" { told } else { line });
+                }
+            }
+        }
+        let sheets = "handover,diagram,pictures,wires,parts,formboard,steps,readings,aim";
+        let printed = server.get(&format!("/api/jobs/{id}/packet?sheets={sheets}"));
+        for page in printed["pages"].as_array().unwrap() {
+            for line in drawn(page.as_str().unwrap()).lines() {
+                heard.hear_text("packet", line);
+            }
+        }
+        for format in ["diagram-svg", "formboard-svg", "aim-svg", "beam-svg"] {
+            let file = server.at(&format!("/api/jobs/{id}/export?as={format}"));
+            let answer = Client::new().get(file).send().unwrap();
+            if answer.status().is_success() {
+                for line in drawn(&answer.text().unwrap()).lines() {
+                    heard.hear_text(format, line);
+                }
+            }
+        }
+    }
+    let mut too_many = jobs[0].clone();
+    too_many["circuits"][0]["lights"][0]["count"] = json!(9999);
+    for (path, body) in [
+        ("assess", too_many),
+        ("assess", json!({ "jovek": 99, "unit": "1", "title": "" })),
+        ("moment", json!({ "job": jobs[0], "state": { "supply": "engine_off", "on": ["warp"] } })),
+    ] {
+        let answer = server.post(&format!("/api/{path}"), &body);
+        assert!(answer.status().is_client_error(), "{path}");
+        // What was typed is said back, and a place in the file by the names of its fields.
+        heard.take_words(&body);
+        heard.take_names(&body);
+        heard.hear("problem", &answer.json::<Value>().unwrap());
+    }
+    for command in ["assess", "prove", "solve", "budget", "route", "steps", "diagnose"] {
+        for file in [UNIT_14, UNIT_51, UNIT_T3] {
+            let out = run(&[command, file, "--language", "pseudo"], "");
+            for line in text(&out.stdout).lines() {
+                heard.hear_text(&format!("jovek {command}"), line);
+            }
+        }
+    }
+    let told: Vec<String> =
+        heard.unmarked.iter().map(|(at, what)| format!("{at}: {what}")).collect();
+    assert!(told.is_empty(), "{} places with words of their own:\n{}", told.len(), told.join("\n"));
+}
