@@ -89,3 +89,28 @@ impl Marked {
         }
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::{Given, capital, marked, small};
+
+    #[test]
+    fn only_the_sentence_is_marked() {
+        let (name, inner) = ("Rear lamps", marked("lit"));
+        let said =
+            marked(&format!("{}: {} at {:.1} V", Given(&name), Given(&inner), Given(&12.34)));
+        assert_eq!(said, "Rear lamps: ｌｉｔ ａｔ 12.3 Ｖ");
+    }
+
+    #[test]
+    fn the_first_letter_of_any_language_is_turned() {
+        assert_eq!(capital("ärm, links"), "Ärm, links");
+        assert_eq!((capital(""), small("")), (String::new(), String::new()));
+        assert_eq!(small("The load"), "the load");
+        assert_eq!(
+            capital(&small("ßtrip")).chars().count(),
+            6,
+            "a letter that becomes two loses nothing"
+        );
+    }
+}

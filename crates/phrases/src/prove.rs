@@ -6,6 +6,7 @@ sentences! {
     function_on_red_on_the_plug() = "Function on. Red on the plug's +, black on battery -.";
     lamps_on_clamp_round_one_wire() = "Lamps on. Clamp round one wire at each plug; add them up.";
     lamps_on_red_on_black(from) = "Lamps on. Red on {from}, black on lamp +.";
+    while_it_flashes(how) = "{how} Take the highest figure while it flashes.";
     at_lamp_the_farthest(how, lamp) = "{how} At lamp {lamp}, the farthest.";
     up_to(unit) = "up to {unit}";
     auxiliary_battery_plus() = "auxiliary battery +";

@@ -132,7 +132,10 @@ sentences! {
     dielectric_grease_in_the_plug() = "dielectric grease in the plug";
 
     // How far the work is: marks that were set, and what may be done next.
-    of_done_of_work_of_waiting(done, n, work, wait, walk, planned) = "{done} of {n} done; {work} of work, {wait} of waiting, {walk} to walk, {planned} in all";
+    done_of_work(done, n, work) = "{done} of {n} done; {work} of work";
+    of_waiting(wait) = "{wait} of waiting";
+    to_walk(walk) = "{walk} to walk";
+    in_all(planned) = "{planned} in all";
     first(what) = "first: {what}";
     the_plan_has_no_step(step) = "the plan has no step \"{step}\"; it changed since: look at the list again";
     cannot_be_done_yet(what, holds) = "\"{what}\" cannot be done yet: {holds}";

@@ -57,6 +57,7 @@ mod stock_and_estimate;
 mod strips;
 mod switching_options;
 mod sync_wires;
+mod told_as_it_is;
 mod trade_off;
 mod trailer_ground;
 mod units;

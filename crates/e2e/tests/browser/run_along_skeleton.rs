@@ -58,6 +58,13 @@ async fn a_way_is_forbidden_and_what_it_costs_is_told_before() -> Result<()> {
     touch(&page, "side_l2-side_l3").await?;
     page.says("Without it:").await?;
     page.says("more wire").await?;
+    // A place of the picture opens its own facts.
+    let place = "document.querySelector('[data-place=\"junction\"]')
+        .dispatchEvent(new MouseEvent('click', { bubbles: true }))";
+    page.script(place, vec![]).await?;
+    page.holds("Place", "junction").await?;
+    let name = "return document.querySelector('[aria-label=Places] input').value";
+    ensure!(page.script(name, vec![]).await? == "junction box", "the place's own facts");
     page.press("Forbid this way").await?;
     page.says("Allow this way again").await?;
     page.until("another path", || async { Ok(metres(&page).await? != before) }).await?;

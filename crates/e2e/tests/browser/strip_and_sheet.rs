@@ -37,6 +37,14 @@ async fn a_strip_is_laid_around_edges() -> Result<()> {
     let before = takes(&page).await?;
     page.press("Add an edge").await?;
     page.until("more strip", || async { Ok(takes(&page).await? != before) }).await?;
+    // An edge of the picture leads to its facts, by key as by hand.
+    page.script("document.querySelector('[data-edge=\"1\"]').focus()", vec![]).await?;
+    page.keys("\u{E007}").await?;
+    page.until("the length of the edge", || async {
+        let at = page.script("return document.activeElement.dataset.path", vec![]).await?;
+        Ok(at.as_str().is_some_and(|at| at.ends_with("edges[1].length_m")))
+    })
+    .await?;
     // Another way to feed it: more leads, another light.
     let light = "return document.querySelector('figure polyline').getAttribute('points')";
     let before = page.script(light, vec![]).await?;

@@ -11,7 +11,7 @@ use jovek_base::figure::shown;
 use jovek_catalog::contact::GROUND_LIMIT_V;
 use jovek_circuit::SolveError;
 use jovek_job::SupplyState;
-use jovek_job::{CheckId, CircuitId, Job, Reading};
+use jovek_job::{CheckId, CircuitId, Job, LampCircuit, Reading};
 use jovek_phrases::common;
 use jovek_phrases::prove as say;
 use jovek_plan::chain::{Chain, Origin};
@@ -317,6 +317,12 @@ fn finish(
     let how = match (kind, lit_from) {
         (Kind::FeedDrop, Some(from)) => say::lamps_on_red_on_black(&plus_text(from)),
         _ => how.to_owned(),
+    };
+    let is_lit = !matches!(kind, Kind::BatteryRest | Kind::BatteryOn | Kind::SourceOn);
+    let flashes = chain.and_then(|c| proving.job.circuits.iter().find(|of| of.id == c.id));
+    let how = match is_lit && flashes.is_some_and(LampCircuit::flashes) {
+        true => say::while_it_flashes(&how),
+        false => how,
     };
     let quantity = if kind == Kind::Current { Quantity::A } else { Quantity::V };
     let unit = quantity.unit();

@@ -99,19 +99,18 @@ pub(super) fn ordered(job: &Job, answers: &Answers, made: &[Step], now: Timestam
         .into_iter()
         .find_map(|state| out.iter().find(|s| s.state == state))
         .map(|s| s.step.id.clone());
-    Work {
-        text: say::of_done_of_work_of_waiting(
-            &done,
-            &out.len(),
-            &hours(work_min),
-            &hours(wait_min),
-            &job.shop.units.far(walk_m),
-            &hours(minutes_in_all(&planned)),
-        ),
-        is_done: !out.is_empty() && done == out.len(),
-        next,
-        steps: out,
+    // What there is none of is not told: a job without a skeleton has no distances.
+    let mut text = vec![say::done_of_work(&done, &out.len(), &hours(work_min))];
+    if wait_min >= 1.0 {
+        text.push(say::of_waiting(&hours(wait_min)));
     }
+    if walk_m >= 1.0 {
+        text.push(say::to_walk(&job.shop.units.far(walk_m)));
+    }
+    if text.len() > 1 {
+        text.push(say::in_all(&hours(minutes_in_all(&planned))));
+    }
+    Work { text: text.join(", "), is_done: !out.is_empty() && done == out.len(), next, steps: out }
 }
 
 fn hours(minutes: f64) -> String {

@@ -15,7 +15,7 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
         const obstacles = edge.obstacles ?? [];
         return (
           // Edges have no ids: their place in the list is what they are.
-          <fieldset key={k} className="space-y-2 rounded border border-line p-2">
+          <fieldset key={k} className="edge space-y-2 rounded border border-line p-2">
             <legend className="px-1 text-sm font-semibold">Edge {k + 1}</legend>
             <div className="grid grid-cols-2 items-end gap-2 md:grid-cols-[2fr_1fr_1fr_auto_auto]">
               <TextField path={`${path}.name`} label="Name" />

@@ -17,9 +17,16 @@ import {
 type Route = Schemas["RouteAnswer"];
 
 /** Places: named, moved, added, and joined by new ways. */
-export function PlaceCard({ route }: { route: Route }) {
+export function PlaceCard({
+  route,
+  chosen,
+  onChoose: setChosen,
+}: {
+  route: Route;
+  chosen: string;
+  onChoose: (place: string) => void;
+}) {
   const { job, edit, problem } = useDesk();
-  const [chosen, setChosen] = useState("");
   const [other, setOther] = useState("");
   const place = route.places.find((p) => p.id === chosen);
   const fact = placeFact(job, chosen);

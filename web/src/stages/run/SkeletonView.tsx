@@ -52,12 +52,16 @@ export function SkeletonView({
   circuit,
   chosen,
   onChoose,
+  place,
+  onPlace,
 }: {
   route: Route;
   /** The circuit whose path is shown. */
   circuit: string | undefined;
   chosen: string | undefined;
   onChoose: (way: string) => void;
+  place: string;
+  onPlace: (place: string) => void;
 }) {
   const mine = route.circuits.find((c) => c.circuit === circuit)?.ways ?? [];
   return (
@@ -86,8 +90,14 @@ export function SkeletonView({
               onChoose={() => onChoose(way.id)}
             />
           ))}
-          {route.places.map((place) => (
-            <PlaceDot key={place.id} place={place} look={look} />
+          {route.places.map((p) => (
+            <PlaceDot
+              key={p.id}
+              place={p}
+              look={look}
+              isChosen={p.id === place}
+              onChoose={() => onPlace(p.id)}
+            />
           ))}
           <PlaceNames route={route} circuit={circuit} look={look} />
         </svg>
@@ -207,12 +217,46 @@ function PlaceNames({
   );
 }
 
-function PlaceDot({ place, look }: { place: Place; look: Look }) {
+function PlaceDot({
+  place,
+  look,
+  isChosen,
+  onChoose,
+}: {
+  place: Place;
+  look: Look;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
   const { x, y } = spot(look, place);
   const holds = place.holds.length > 0;
   return (
-    <g>
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in an SVG
+    <g
+      role="button"
+      tabIndex={0}
+      data-place={place.id}
+      aria-pressed={isChosen}
+      aria-label={[place.name, ...place.holds].join(", ")}
+      className="cursor-pointer outline-none focus-visible:[&>.ring]:opacity-100"
+      onClick={onChoose}
+      onKeyDown={(e) => {
+        if (e.key === "Enter" || e.key === " ") {
+          e.preventDefault();
+          onChoose();
+        }
+      }}
+    >
       <title>{[place.name, ...place.holds].join("\n")}</title>
+      <circle cx={x} cy={y} r="11" fill="transparent" />
+      <circle
+        cx={x}
+        cy={y}
+        r="9"
+        className="ring"
+        fill="var(--spruce)"
+        opacity={isChosen ? 0.45 : 0}
+      />
       <circle
         cx={x}
         cy={y}

@@ -9,7 +9,16 @@ const RIGHT = 20;
 const ROW = 44;
 
 /** The edges one below the other on one scale: pieces, modules, obstacles. */
-export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) {
+export function StripPicture({
+  edges,
+  strip,
+  onEdge,
+}: {
+  edges: Edge[];
+  strip: Strip;
+  /** An edge, or what lies on it, was touched. */
+  onEdge: (edge: number) => void;
+}) {
   // A length that is just being typed may be no length: what is drawn still fits.
   const longest = Math.max(
     0.1,
@@ -19,10 +28,11 @@ export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) 
   const x = (m: number) => LEFT + (m / longest) * (WIDTH - LEFT - RIGHT);
   const height = edges.length * ROW + 8;
   return (
+    // biome-ignore lint/a11y/useSemanticElements: an SVG cannot be a fieldset
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
       className="block w-full"
-      role="img"
+      role="group"
       aria-label={`${strip.pieces.length} pieces on ${edges.length} edges`}
     >
       <defs>
@@ -33,7 +43,34 @@ export function StripPicture({ edges, strip }: { edges: Edge[]; strip: Strip }) 
       {edges.map((edge, k) => {
         const y = k * ROW + 12;
         return (
-          <g key={k}>
+          // biome-ignore lint/a11y/useSemanticElements: a button cannot stand in an SVG
+          <g
+            key={k}
+            role="button"
+            tabIndex={0}
+            data-edge={k}
+            className="cursor-pointer outline-none focus-visible:[&>.ring]:opacity-100"
+            onClick={() => onEdge(k)}
+            onKeyDown={(e) => {
+              if (e.key === "Enter" || e.key === " ") {
+                e.preventDefault();
+                onEdge(k);
+              }
+            }}
+          >
+            <rect
+              className="ring"
+              x="1"
+              y={y - 6}
+              width={WIDTH - 2}
+              height={ROW - 4}
+              rx="3"
+              fill="none"
+              stroke="var(--spruce)"
+              strokeWidth="2"
+              opacity="0"
+            />
+            <rect x="0" y={y - 6} width={WIDTH} height={ROW - 4} fill="transparent" />
             <text
               x={LEFT - 8}
               y={y + 14}

@@ -1,3 +1,4 @@
+import { useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
 import { setAt } from "../../sheet/path";
@@ -39,6 +40,11 @@ export function StripSheet() {
   );
 }
 
+/** The field of an edge's length: its facts begin there. */
+function lengthOf(edges: HTMLDivElement | null, k: number): HTMLInputElement | undefined {
+  return edges?.querySelectorAll(".edge")[k]?.querySelectorAll("input")[1];
+}
+
 function StripCard({
   at,
   light,
@@ -49,6 +55,7 @@ function StripCard({
   strip: Schemas["StripAnswer"] | undefined;
 }) {
   const { edit } = useDesk();
+  const edges = useRef<HTMLDivElement>(null);
   const say = (value: unknown) => edit((j) => setAt(j, `${at}.strip`, value));
   if (!light.strip)
     return (
@@ -70,7 +77,11 @@ function StripCard({
       </div>
       {strip ? (
         <>
-          <StripPicture edges={light.strip.edges ?? []} strip={strip} />
+          <StripPicture
+            edges={light.strip.edges ?? []}
+            strip={strip}
+            onEdge={(k) => lengthOf(edges.current, k)?.focus()}
+          />
           <LightAlong strip={strip} />
           <div className="grid gap-6 md:grid-cols-2">
             <section aria-label="Ways to feed it">
@@ -133,7 +144,9 @@ function StripCard({
       ) : (
         <p role="alert">Nothing fits yet: each clear span is shorter than a mark or a module.</p>
       )}
-      <StripForm at={`${at}.strip`} strip={light.strip} />
+      <div ref={edges}>
+        <StripForm at={`${at}.strip`} strip={light.strip} />
+      </div>
     </section>
   );
 }

@@ -8,6 +8,7 @@ import { WayCard } from "./WayCard";
 export function VehicleSheet() {
   const { job, answers, circuit } = useDesk();
   const [chosen, setChosen] = useState<string>();
+  const [place, setPlace] = useState("");
   const route = answers.route;
   if (!route)
     return (
@@ -30,14 +31,22 @@ export function VehicleSheet() {
           )}
           <p className="ml-auto font-reading text-sm">{route.total_text}</p>
         </div>
-        <SkeletonView route={route} circuit={here} chosen={chosen} onChoose={setChosen} />
+        <SkeletonView
+          route={route}
+          circuit={here}
+          chosen={chosen}
+          onChoose={setChosen}
+          place={place}
+          onPlace={setPlace}
+        />
         <p className="text-sm text-soft">
           Copper: this circuit. Dark: other wires, as thick as their bundle. Dashed: no wire.
-          Triangle: something can hurt a wire there. Touch a way to measure or forbid it.
+          Triangle: something can hurt a wire there. Touch a way to measure or forbid it, a place to
+          name or move it.
         </p>
       </section>
       {way && <WayCard way={way} />}
-      <PlaceCard route={route} />
+      <PlaceCard route={route} chosen={place} onChoose={setPlace} />
       <section aria-label="Bundles" className="card overflow-x-auto p-4">
         <h2 className="text-base">Bundles</h2>
         <table className="w-full text-left text-sm">

@@ -1,0 +1,41 @@
+//! What is told only where it is so: figures of lamps that flash, distances and waits that there are.
+
+use jovek_core::answers::assess;
+use jovek_core::job::{Job, Shop, WorkKind};
+use jovek_core::kinds::begun;
+use jovek_core::work::work;
+
+/// A meter shows the mean of a flashing lamp, or whatever it caught: the highest figure is the one to judge. Common
+/// practice, no source.
+#[test]
+fn lamps_that_flash_are_read_at_their_highest() {
+    let how = |job: &Job, check: &str| {
+        let answers = assess(job);
+        let found = answers.checks.iter().find(|c| c.id.0 == format!("c1.{check}")).unwrap();
+        found.how.clone()
+    };
+    let beacons = begun("7", &[WorkKind::Warning], Shop::default());
+    for check in ["current_a", "lamp_v", "feed_v", "ground_v", "fuse_v"] {
+        assert!(
+            how(&beacons, check).ends_with("Take the highest figure while it flashes."),
+            "{check}"
+        );
+    }
+    let steady = begun("7", &[WorkKind::Switched], Shop::default());
+    assert!(!how(&steady, "current_a").contains("flashes"));
+}
+
+/// Without a skeleton nobody knows how far there is to walk, and without glue nothing waits.
+#[test]
+fn nothing_is_told_of_what_there_is_not() {
+    let job = begun("7", &[WorkKind::Switched], Shop::default());
+    let now = "2026-11-30T10:00:00Z".parse().unwrap();
+    let told = work(&job, now).text;
+    assert!(told.contains(" of work"), "{told}");
+    assert!(
+        !told.contains("to walk") && !told.contains("of waiting") && !told.contains("in all"),
+        "{told}"
+    );
+    let laid = Job::read(include_str!("../../../../demo/unit-14.json")).unwrap();
+    assert!(work(&laid, now).text.contains("to walk"), "{}", work(&laid, now).text);
+}
