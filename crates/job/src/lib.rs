@@ -283,9 +283,9 @@ impl Job {
 
     /// The same with a shop's habits.
     pub fn starter_of(unit: impl Into<String>, shop: Shop) -> Self {
-        let mut job = Job::new(unit, say::work_lamps_2());
+        let mut job = Job::new(unit, say::work_lamps_name());
         job.shop = shop;
-        let circuit = job.new_circuit(CircuitId::from("c1"), say::work_lamps_2());
+        let circuit = job.new_circuit(CircuitId::from("c1"), say::work_lamps_name());
         job.circuits.push(circuit);
         job
     }

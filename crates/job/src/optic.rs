@@ -133,9 +133,9 @@ impl WarningClass {
     /// As it is spoken.
     pub fn label(self) -> &'static str {
         match self {
-            WarningClass::One => say::class_1(),
-            WarningClass::Two => say::class_2(),
-            WarningClass::Three => say::class_3(),
+            WarningClass::One => say::class_one(),
+            WarningClass::Two => say::class_two(),
+            WarningClass::Three => say::class_three(),
         }
     }
 }

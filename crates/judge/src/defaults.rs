@@ -227,7 +227,7 @@ pub fn watchers() -> Vec<WatcherChoice> {
         (say::electronic_flasher(), Watcher::ElectronicFlasher { least_a: None }),
         (say::flasher_that_counts_no_load(), Watcher::FreeFlasher {}),
         (
-            say::body_module_2(),
+            say::a_body_module(),
             Watcher::Module { least_a: None, has_cold_pulses: false, duty: None, coding: None },
         ),
     ]

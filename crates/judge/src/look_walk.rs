@@ -74,7 +74,7 @@ fn wire(index: usize, circuit: &FactoryCircuit, system: SystemVoltage) -> Vec<Lo
         (_, SwitchedSide::Plus) => {
             say::red_on_from_behind(&named(say::the_plus_wire_of_its_lamp()))
         }
-        (_, SwitchedSide::Minus) => say::red_on_between_lamp_and_switch(&named(say::the_wire_2())),
+        (_, SwitchedSide::Minus) => say::red_on_between_lamp_and_switch(&named(say::a_wire())),
     };
     let black = match circuit.of {
         VehicleSide::Own => say::black_on_bare_metal(),

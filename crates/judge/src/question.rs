@@ -102,7 +102,7 @@ fn difference(a: &Answers, b: &Answers, more: bool) -> (f64, String) {
             if p.label != q.label {
                 weight += 5.0;
                 if says.is_empty() {
-                    says = say::becomes_2(&way, &p.label, &q.label);
+                    says = say::way_becomes(&way, &p.label, &q.label);
                 }
             }
         }

@@ -183,7 +183,7 @@ fn says(plan: &StripPlan, shop: &Shop) -> Vec<String> {
     };
     let made: Vec<String> = [
         (plan.lengths(), count(plan.lengths(), say::piece_of_strip(), say::pieces_of_strip())),
-        (plan.modules(), count(plan.modules(), say::module_2(), say::modules())),
+        (plan.modules(), count(plan.modules(), say::a_module(), say::modules())),
     ]
     .into_iter()
     .filter(|(n, _)| *n > 0)

@@ -502,7 +502,7 @@ impl Drawn {
             },
             current_a,
             reading: match kind {
-                VoltKind::Lamps => say::across_2(&volts(lost_v), &amps(current_a)),
+                VoltKind::Lamps => say::lost_across(&volts(lost_v), &amps(current_a)),
                 _ => say::before_behind_loses(&volts(in_v), &volts(out_v), &drop, &amps(current_a)),
             },
             area_mm2,
@@ -515,5 +515,5 @@ impl Drawn {
 }
 
 fn lamps_text(count: u32) -> String {
-    if count == 1 { say::n_1_lamp().into() } else { say::lamps(&count) }
+    if count == 1 { say::one_lamp().into() } else { say::lamps(&count) }
 }

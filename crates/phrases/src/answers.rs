@@ -33,18 +33,18 @@ sentences! {
     road_spray() = "road spray";
     airbag() = "airbag";
     grommet(mm) = "grommet {mm}";
-    grommet_2() = "grommet";
+    a_grommet() = "grommet";
     new_hole() = "new hole";
     hinge() = "hinge";
     connector() = "connector";
     of_wire_along_the_ways_clips(wire, mass, all_clips, loom) = "{wire} of wire along the ways, {mass}, {all_clips} clips, {loom} of loom";
     measured() = ", measured";
     to_spare(slack) = ", {slack} to spare";
-    n_1_wire() = "1 wire";
+    one_wire() = "1 wire";
     wires(count) = "{count} wires";
     loom_fill(mm, fill) = "loom {mm}, fill {fill}";
     no_loom_is_wide_enough_split() = "no loom is wide enough: split the bundle";
-    grommet_3(mm) = ", grommet {mm}";
+    with_grommet(mm) = ", grommet {mm}";
     clips_bend(wires, diameter, loom, grommet, length, bend, length_2) = "{wires}, {diameter}: {loom}{grommet}, {length} clips, bend {bend}, {length_2}";
     supply(name) = "{name}: supply";
     ground(name) = "{name}: ground";
@@ -114,7 +114,7 @@ sentences! {
     carries(carries) = "carries {carries}";
     it_may_carry_of_this_load(bears, carries) = "It may carry {bears} of this load and carries {carries}.";
     take_a_relay_or_split() = "Take a relay, or split the circuit.";
-    it_may_carry_of_this_load_2(part) = "it may carry {part} of this load";
+    may_carry_of_this_load(part) = "it may carry {part} of this load";
 
     // The fuse: between the load and what the wire bears.
     smallest_rating() = "smallest rating for it";
@@ -144,8 +144,8 @@ sentences! {
     the_harness() = "The harness has it";
     your_choice() = "Your choice";
     hottest_place(hottest) = "hottest place {hottest}";
-    n_20_k_above_the_hottest() = "20 K above the hottest surroundings";
-    n_36_f_above_the_hottest() = "36 °F above the hottest surroundings";
+    twenty_k_above_the_hottest() = "20 K above the hottest surroundings";
+    thirty_six_f_above_the_hottest() = "36 °F above the hottest surroundings";
     the_path_is_up_to_hot(hottest, class, hottest_2) = "The path is up to {hottest} hot; {class} leaves {hottest_2} for the wire's own heat.";
     hottest_surroundings() = "hottest surroundings";
     left_for_own_heat() = "left for own heat";
@@ -216,7 +216,7 @@ sentences! {
     lowest_voltage_that_the_lamps_need() = "lowest voltage that the lamps need";
     temperature_factor() = "temperature factor";
     bundle_factor() = "bundle factor";
-    to_spare_2() = "to spare";
+    margin_to_spare() = "to spare";
     at_the_lamps(lamp, state) = "{lamp} at the lamps ({state})";
     still_air_physics_alone() = "still-air physics, alone";
     would_do_with_of_copper_instead(wire, part, copper, part_2, current) = "{wire} would do with {part} of copper instead of {copper}, or at {part_2} instead of {current}.";
@@ -228,19 +228,19 @@ sentences! {
     fix() = "fix";
     wait() = "wait";
     empty() = "empty";
-    done_2() = "done";
+    stage_done() = "done";
     signed() = "signed";
     relay() = "relay";
     diode() = "diode";
     and() = " and ";
     contact() = "contact";
     coil() = "coil";
-    carries_2() = "carries";
-    switch_2() = "switch";
+    figure_carries() = "carries";
+    figure_switch() = "switch";
     inrush() = "inrush";
     class() = "class";
     current() = "current";
     lamps() = "lamps";
     fuse() = "fuse";
-    ground_2() = "ground";
+    figure_ground() = "ground";
 }

@@ -14,7 +14,7 @@ sentences! {
     bimetal_flasher() = "bimetal flasher";
     electronic_flasher() = "electronic flasher";
     flasher_that_counts_no_load() = "flasher that counts no load";
-    body_module_2() = "body module";
+    a_body_module() = "body module";
     engine_off() = "Engine off";
     charging() = "Charging";
     low_battery() = "Low battery";
@@ -40,7 +40,7 @@ sentences! {
     stop_wire_of_the_socket() = "Stop wire of the socket";
     reverse_wire_of_the_socket() = "Reverse wire of the socket";
     reverse_light() = "Reverse light";
-    hitch_lamp_2() = "Hitch lamp";
+    hitch_lamp_name() = "Hitch lamp";
     lead_to_lamp() = "Lead to lamp";
 
     // New lamps that go out with the key: from an empty fuse position, or a relay that the ignition pulls.

@@ -23,7 +23,7 @@ sentences! {
     across_it(words) = "{words}: across it";
     at_its_source(name) = "{name}: at its source";
     lost_up(label) = "{label}: lost up to it";
-    across_2(place) = "{place}: across";
+    place_across(place) = "{place}: across";
     clamp_round_the_feed(state) = "{state}. Clamp round the feed.";
     battery_negative_off() = "Battery negative off.";
     its_fuse_out() = " Its fuse out.";
@@ -49,13 +49,13 @@ sentences! {
     battery_post() = "battery post";
     end_of_the_supply() = "end of the supply";
     start_of_the_return() = "start of the return";
-    feed_side_2() = ", feed side";
+    at_its_feed_side() = ", feed side";
     frame_side() = ", frame side";
     bus_side() = ", bus side";
     trailer_side() = ", trailer side";
     housing_side() = ", housing side";
     wire_before() = ", wire before it";
-    load_side_2() = ", load side";
+    at_its_load_side() = ", load side";
     far_end() = ", far end";
     wire_behind() = ", wire behind it";
     factory_wire() = "factory wire";

@@ -11,7 +11,7 @@ sentences! {
     yellow() = "yellow";
     brown() = "brown";
     violet() = "violet";
-    n_1_band() = "1 band";
+    one_band() = "1 band";
     bands(n) = "{n} bands";
 
     // Sealed connectors with their cavities, seen from both faces.
@@ -22,7 +22,7 @@ sentences! {
     socket_half() = "socket half";
     pin_half() = "pin half";
     lamp_own_lead() = "lamp's own lead";
-    blind_plug_2(name) = "{name}: blind plug";
+    blind_plug_of(name) = "{name}: blind plug";
     pins_swapped_this_lamp_has_minus() = "pins swapped: this lamp has minus on 1";
     dark_on_a_good_plug_swap() = "dark on a good plug: swap 1 and 2, then say so under Light";
     half_on_the_harness() = "half on the harness";
@@ -44,14 +44,14 @@ sentences! {
     trailer_socket_intermediate_lead() = "Trailer socket: intermediate lead";
 
     // The cut list: every piece of wire with both ends.
-    n_2_at_the_ends(each) = "2 × {each} at the ends";
+    two_at_the_ends(each) = "2 × {each} at the ends";
     spare(ends, spare_percent) = "{ends}, {spare_percent} % spare";
 
     // Ends of wires for people: what each is called, and by what a wire is fastened there.
     sleeve_first() = "sleeve first";
     sync() = "sync";
     lamp(number) = "lamp {number}";
-    lamp_2() = "lamp";
+    a_lamp() = "lamp";
     connector(plug) = "connector {plug}";
     wire_of(label) = "wire of {label}";
     minus_wire(wire) = "minus wire of {wire}";
@@ -61,7 +61,7 @@ sentences! {
     symbol() = "symbol -";
     diode(number) = "diode {number}";
     ground_stud(housing) = "ground stud of {housing}";
-    ground_stud_2() = "ground stud";
+    a_ground_stud() = "ground stud";
     control_ground_stud() = "control ground stud";
     factory_ground_wire() = "factory ground wire";
     ground_terminal_of_the_plug() = "ground terminal of the plug";
@@ -84,7 +84,7 @@ sentences! {
     minus_splice(wire) = "minus splice of {wire}";
     splice(number) = "splice {number}";
     branch(pole) = "branch {pole}";
-    branch_2(pole, leg) = "branch {pole} {leg}";
+    branch_leg(pole, leg) = "branch {pole} {leg}";
     controller() = "controller";
     splitter() = "splitter";
     strip_start() = "strip start";
@@ -98,7 +98,7 @@ sentences! {
     lead(name, pole, colour) = "{name} {pole} ({colour} lead)";
 
     // Joints one by one: how each is made where it sits, its sleeve, its tool, what it must hold.
-    lead_2(lamp, pole) = "{lamp} {pole} lead";
+    lead_of_lamp(lamp, pole) = "{lamp} {pole} lead";
     factory_wire() = "factory wire";
     ground_wire() = "ground wire";
     housing_own_ground_lead() = "housing's own ground lead";
@@ -109,7 +109,7 @@ sentences! {
     by_hand_it_clicks() = "by hand: it clicks";
     slide_on_first(sleeve) = "slide on first: {sleeve}";
     no_sleeve_slides_over_and_grips() = "no sleeve slides over and grips: double the thinner wire back";
-    minus_wire_2() = "minus wire";
+    a_minus_wire() = "minus wire";
     cut_the_of_here_both(which, name) = "cut the {which} of {name} here: both its ends and the new wire go in";
     strip_twist_crimp_tug(areas) = "strip, twist, crimp; tug{areas}";
     strip_twist_solder_hold_it_still() = "strip, twist, solder; hold it still until it is grey";
@@ -173,13 +173,13 @@ sentences! {
     // Which wire goes into which terminal: plugs, sockets, joints.
     plain_end() = "plain end";
     controller_box() = "controller box";
-    fuse_block_2() = "Fuse block";
+    fuse_block_name() = "Fuse block";
     second_battery() = "Second battery";
     battery() = "battery";
     auxiliary() = "auxiliary";
     fuse() = "fuse";
-    lead_3() = "lead";
-    switch_2() = "switch";
+    a_lead() = "lead";
+    a_switch() = "switch";
     anode() = "anode";
     band() = "band";
     ground() = "ground";

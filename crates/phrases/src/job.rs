@@ -23,12 +23,12 @@ sentences! {
     accent_lamps() = "accent lamps";
 
     // The job: facts and choices, what a person said or measured.
-    work_lamps_2() = "Work lamps";
+    work_lamps_name() = "Work lamps";
 
     // What a lamp does with its light, where it stands and where it points; and where light is looked at.
-    class_1() = "class 1";
-    class_2() = "class 2";
-    class_3() = "class 3";
+    class_one() = "class 1";
+    class_two() = "class 2";
+    class_three() = "class 3";
     united_states_federal() = "United States, federal";
     un_regulations() = "UN regulations";
 

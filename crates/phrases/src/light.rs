@@ -29,7 +29,7 @@ sentences! {
     on_the_ground_from_below(mark) = "{mark} on the ground, from below the lamp";
     high_on_a_wall(up, wall) = "{up} high on a wall at {wall}";
     away_on_the_ground(far) = "{far} away on the ground";
-    down_2() = "down";
+    way_down() = "down";
     up() = "up";
     on_the_wall(apart, way) = "{apart} {way} on the wall";
     too_far(apart) = "{apart} too far";
@@ -51,11 +51,11 @@ sentences! {
     no_lamp_of_this_job() = "No lamp of this job is aimed.";
     level_ground() = "level ground";
     tape_middle_of_the_vehicle() = "tape: middle of the vehicle";
-    n_1_level_ground_tyres() = "1  Level ground, tyres at their pressure, usual load, tank half full or more, nobody leaning on it.";
-    n_2_drive_up() = "2  Drive up to the wall, mark the middle of the vehicle and of each lamp (brown tape), then back straight.";
-    n_3_from_lamp_lens() = "3  From lamp lens to wall the distance above, measured on both sides alike.";
-    n_4_one_lamp() = "4  One lamp at a time, the others covered. Edge or hot spot onto the black mark; green is the range.";
-    n_5_both_sides_alike_same() = "5  Both sides alike, same turns on both. Tighten, look again: tightening moves it.";
+    step_level_ground() = "1  Level ground, tyres at their pressure, usual load, tank half full or more, nobody leaning on it.";
+    step_drive_up() = "2  Drive up to the wall, mark the middle of the vehicle and of each lamp (brown tape), then back straight.";
+    step_distance() = "3  From lamp lens to wall the distance above, measured on both sides alike.";
+    step_one_lamp() = "4  One lamp at a time, the others covered. Edge or hot spot onto the black mark; green is the range.";
+    step_both_sides_alike() = "5  Both sides alike, same turns on both. Tighten, look again: tightening moves it.";
     every_1_of_slope() = "Every 1 % of slope in the floor moves the mark by 1 % of the distance. Local rules have the last word.";
     unit_light_on_the_ground_lx(unit) = "Unit {unit}: light on the ground, lx";
 
@@ -150,8 +150,8 @@ sentences! {
     times_the_light_of_before(two_digits) = "{two_digits} times the light of before";
     as_predicted() = "As predicted.";
     a_dirty_lens_or_cover() = "a dirty lens or cover";
-    low() = "low";
-    high_2() = "high";
+    too_low() = "low";
+    too_high() = "high";
     lamps_that_point_about_too(deg, way) = "lamps that point about {deg:.0}° too {way}";
     another_voltage(other) = "another voltage: as with \"{other}\"";
     less() = "Less";

@@ -8,7 +8,7 @@ sentences! {
     red_on_the_contact() = "Red on the contact of the trailer socket";
     the_plus_wire_of_its_lamp() = "the plus wire of its lamp";
     red_on_from_behind(named) = "Red on {named}, from behind in its plug";
-    the_wire_2() = "the wire";
+    a_wire() = "the wire";
     red_on_between_lamp_and_switch(named) = "Red on {named} between lamp and switch";
     black_on_bare_metal() = "black on bare metal of the frame";
     black_on_the_ground_contact() = "black on the ground contact of its socket";

@@ -25,7 +25,7 @@ sentences! {
     glows_at(most) = "glows at {most}";
 
     // States that were saved in Try, as they are now.
-    lit_2(words, lit) = "{words}: lit {lit}.";
+    state_lit(words, lit) = "{words}: lit {lit}.";
     nothing() = "nothing";
     none() = "none";
     full() = "full";

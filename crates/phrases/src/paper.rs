@@ -7,10 +7,10 @@ sentences! {
     // The formboard: the harness laid flat, branches in their true length to scale.
     scale_1(scale) = "scale 1:{scale:.0}";
     not_to_a_round_scale_about(scale) = "not to a round scale, about 1:{scale:.0}";
-    page_of(letter, column, columns, rows) = "page {letter}{column} of {columns} by {rows}";
+    page_of_grid(letter, column, columns, rows) = "page {letter}{column} of {columns} by {rows}";
     formboard_unit(unit, title) = "Formboard, unit {unit}: {title}";
     not_on_the_board(way, length) = "not on the board: {way}, {length}";
-    n_1_wire() = "1 wire";
+    one_wire() = "1 wire";
     wires(count) = "{count} wires";
     loom(loom) = ", loom {loom}";
     grommet(mm) = ", grommet {mm}";
@@ -22,7 +22,7 @@ sentences! {
     not_signed_a_draft() = "not signed: a draft";
     unit(unit, title, record) = "Unit {unit}, {title}; {record}";
     this_vehicle_page() = "This vehicle's page";
-    unit_2(unit, title) = "Unit {unit}: {title}";
+    unit_title(unit, title) = "Unit {unit}: {title}";
     signed_with_this_open(why) = "Signed with this open, {why}:";
     answers_for(answers_for) = "{answers_for} answers for it.";
     an_earlier_signature(opened) = "An earlier signature was {opened}.";
@@ -58,7 +58,7 @@ sentences! {
     goes_out_on_bumps(name) = "\"{name} goes out on bumps, then it is back.\"";
     it_all_works_but_a_reading() = "\"It all works, but a reading was off at the yearly check.\"";
     you_jovek_a_walk_round(n, own, walk, n_2, seconds, n_3, short) = "You: {n}, {own}. Jovek: a walk round of {walk}, then {n_2}, {seconds}. Shortest possible: {n_3}, {short}.";
-    n_1_reading() = "1 reading";
+    one_reading() = "1 reading";
     readings(readings) = "{readings} readings";
 
     // The job on paper: the sheets that a person chooses, one after the other.
@@ -72,9 +72,9 @@ sentences! {
     readings_to_take() = "Readings to take";
     aim_sheet() = "Aim sheet";
     there_is_no_sheet_there(name, known) = "there is no sheet \"{name}\"; there are {known}";
-    circuit_diagram_2() = "circuit diagram";
-    wires_to_cut_2() = "wires to cut";
-    readings_to_take_2() = "readings to take";
+    sheet_circuit_diagram() = "circuit diagram";
+    sheet_wires_to_cut() = "wires to cut";
+    sheet_readings_to_take() = "readings to take";
 
     // One circuit of the diagram.
     controller_box() = "controller box";
@@ -93,8 +93,8 @@ sentences! {
 
     // Pages and what is drawn on them.
     wires_size_in_mm_unless_awg(colours) = "Wires: size in mm² unless AWG or SAE is said, colour. {colours}";
-    with_2(words) = "with {words}";
-    page_of_2(page, count) = "page {page} of {count}";
+    with_words(words) = "with {words}";
+    page_of_count(page, count) = "page {page} of {count}";
 
     // Lists on paper: what a fitter ticks off with a pencil.
     label() = "Label";
@@ -107,7 +107,7 @@ sentences! {
     reel(wire, number) = "{wire}, reel {number}";
     left(left) = "{left} left";
     at(place) = "At {place}.";
-    with_3(tool) = "With: {tool}.";
+    with_tool(tool) = "With: {tool}.";
     caution(caution) = "Caution: {caution}";
     reading() = "Reading";
     expected() = "Expected";
@@ -120,9 +120,9 @@ sentences! {
     person(person, rest) = "Person {person}. {rest}";
     outside() = " (outside)";
     overview() = "overview";
-    pictures_2() = "pictures";
-    parts_2() = "parts";
-    steps_2() = "steps";
+    sheet_pictures() = "pictures";
+    sheet_parts() = "parts";
+    sheet_steps() = "steps";
     to() = "To";
     formboard_page(unit, page) = "Formboard, unit {unit}, {page}";
 }

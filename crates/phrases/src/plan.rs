@@ -99,14 +99,14 @@ sentences! {
     lit(wish) = "Lit {wish}.";
     never() = "never";
     by_its_own_switch() = "by its own switch";
-    of_the_towing_vehicle_2() = " of the towing vehicle";
+    whose_towing_vehicle() = " of the towing vehicle";
     with_down(name) = "with {name} down";
     with_up(name) = "with {name} up";
     while_is_pressed(name) = "while {name} is pressed";
     while_is_open(name) = "while {name} is open";
     by(name) = "by {name}";
     not(said) = "not {said}";
-    never_2(inner) = "never {inner}";
+    never_lit(inner) = "never {inner}";
     only(other) = "only {other}";
     and_for_after(lit, seconds) = "{lit} and for {seconds} after";
     until_the_battery_is_low(said) = "{said} until the battery is low";
@@ -188,7 +188,7 @@ sentences! {
     relay_with_keep_on_diode() = "Relay with keep-on diode";
     diode() = "diode";
     diodes() = "diodes";
-    relay_2(diodes, diodes_2) = "Relay, {diodes} {diodes_2}";
+    relay_and_diodes(diodes, diodes_2) = "Relay, {diodes} {diodes_2}";
     relay_triggered_by_the_signal() = "Relay triggered by the signal";
     switch_behind_the_fuse_position() = "Switch behind the fuse position";
     is_watched_it_takes_only(name, taken) = "{name} is watched: it takes only {taken} from it.";
@@ -240,8 +240,8 @@ sentences! {
     length_of(circuit, section) = "{circuit}: length of \"{section}\"";
 
     // Draws the hardware between feed and lamps: the same wires that are cut, and the parts between them.
-    relay_3(chain, number) = "{chain} relay {number}";
-    relay_4(chain) = "{chain} relay";
+    relay_number_of(chain, number) = "{chain} relay {number}";
+    relay_of(chain) = "{chain} relay";
 
     // What a wire bears where it lies, and how warm it gets.
     the_parts() = "the parts";
@@ -251,10 +251,10 @@ sentences! {
     or() = " or ";
     and() = " and ";
     assumed() = " (assumed)";
-    fuse_2() = " fuse";
-    switch_2() = "switch";
+    behind_a_fuse() = " fuse";
+    a_switch() = "switch";
     lamps() = "lamps";
-    fuse_3() = "fuse";
+    a_fuse() = "fuse";
     frame() = "frame";
     lead() = "lead";
 

@@ -80,7 +80,7 @@ sentences! {
     combinations_all_that_can_occur(states) = "{states} combinations: all that can occur";
     combinations_all_within_each_group(states) = "{states} combinations: all within each group of circuits that share a signal, switch or wire";
     on_the_wire_of_while(volt, name, current) = "{volt} on the wire of {name} while its own source is off: {current}.";
-    wire_of_2(names, name) = "{names} → wire of {name}";
+    path_to_wire_of(names, name) = "{names} → wire of {name}";
     a_diode_in_the_lead(name) = "A diode in the lead from {name}, band away from it; or let a relay take it up.";
     opens_and_closes_without_end(name) = "{name} opens and closes without end: its own contact cuts its coil.";
     stays_dark() = "Stays dark.";
@@ -100,7 +100,7 @@ sentences! {
     battery() = "battery";
     alternator() = "alternator";
     switch() = "switch";
-    joint_2() = "joint";
+    a_joint() = "joint";
     jumper() = "jumper";
     and() = " and ";
 }

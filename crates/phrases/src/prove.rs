@@ -80,7 +80,7 @@ sentences! {
     factory_lamps_as_before_no_message(seen) = "{seen}; factory lamps as before, no message on the dash.";
     not_as_wished_look() = "Not as wished: look for the fault, or at the wish, before you go on.";
     the_battery_negative() = "the battery's negative";
-    with_2(inputs) = "with {inputs}";
+    inputs_on(inputs) = "with {inputs}";
     auxiliary_battery() = "Auxiliary battery: ";
     the_auxiliary_battery_negative() = "the auxiliary battery's negative";
     wait_for_the_relay_to_close() = "wait for the relay to close";
@@ -134,5 +134,5 @@ sentences! {
     works_as_before(name) = "{name}: works as before?";
     on_and_off_key_off(rate) = "On and off, key off and on: {rate}no message, no glow while off, no other lamp lit.";
     the_monitoring_module_rejects_it_see() = "The monitoring module rejects it: see Bulbs to LED, under Light.";
-    current_2() = "current";
+    current_name() = "current";
 }

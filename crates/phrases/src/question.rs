@@ -13,6 +13,6 @@ sentences! {
     if_it() = "If it is more";
     if_it_is_less() = "If it is less";
     other_findings_stand(way) = "{way}, other findings stand.";
-    becomes_2(way, label, label_2) = "{way}, {label} becomes {label_2}.";
+    way_becomes(way, label, label_2) = "{way}, {label} becomes {label_2}.";
     it_moves_the_lamp_voltage(lamp_v) = "It moves the lamp voltage by {lamp_v:.2} V at most.";
 }

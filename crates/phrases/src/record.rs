@@ -10,7 +10,7 @@ sentences! {
     for_its_watcher() = "For its monitor";
     not_on_the_road_it_dazzles() = "Not on the road: it dazzles. Off for oncoming traffic.";
     only_where_local_law_allows() = "Only where local law allows its colour and flash.";
-    coiled_2(chain, kit, left) = "{chain}, {kit}: {left} coiled";
+    kit_coiled(chain, kit, left) = "{chain}, {kit}: {left} coiled";
     why(by, day, left_open, why) = "{by}, {day}: {left_open}. Why: {why}";
     set() = "set";
     cleared() = "cleared";
@@ -20,7 +20,7 @@ sentences! {
     set_before_after(place, value, after) = "{place} set: {value} before, {after} after";
     before_after_times(before, after, times) = "{before} before, {after} after: {times} times";
     not_read() = "not read";
-    before_after_2(before, after) = "{before} before, {after} after";
+    figure_before_after(before, after) = "{before} before, {after} after";
     battery_negative_off_before_any_work() = "Battery negative off before any work on the wiring; a short at the positive post burns.";
     a_fuse_that_blows_again() = "A fuse that blows again is not the fault: find the short. Never a larger one.";
     work_and_driving_lamps_dazzle_off() = "Work and driving lamps dazzle: off on the road and toward people.";

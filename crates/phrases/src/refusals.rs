@@ -8,17 +8,10 @@ sentences! {
     nobody_waits_for_the_answer_any() = "Nobody waits for the answer any more.";
     the_program_failed() = "The program failed";
 
-    // A device that speaks SCPI over TCP: a real meter, or one of the stand-ins.
-    cannot_be_reached(address, why) = "{address} cannot be reached ({why}): is it on, and is the port right?";
-    does_not_answer_it_may(address) = "{address} does not answer: it may not speak SCPI";
-    the_device_refuses(command, error) = "the device refuses \"{command}\": {error}";
-    the_device_answered_where_a_figure(answer) = "the device answered \"{answer}\" where a figure was asked for";
-    no_answer() = "no answer";
-
     // Extractors whose refusals are problems (RFC 9457) like every other error of the API.
     not_json() = "Not JSON";
     send_the_body_with_content_type() = "Send the body with Content-Type: application/json.";
-    not_utf_8(e) = "Not UTF-8: {e}.";
+    not_utf8(e) = "Not UTF-8: {e}.";
     too_large() = "Too large";
     a_job_has_at_most_bytes(max_job_bytes) = "A job has at most {max_job_bytes} bytes: this is no job file.";
     the_request_cannot_be_read() = "The request cannot be read";
@@ -70,7 +63,7 @@ sentences! {
     the_light_cannot_be_worked_out() = "The light cannot be worked out";
     the_list_cannot_be_read() = "The list cannot be read";
     the_photometric_file_cannot_be_read() = "The photometric file cannot be read";
-    type_(edition, frame) = "{edition}, type {frame}";
+    edition_and_type(edition, frame) = "{edition}, type {frame}";
 
     // The API: routes, their description, and the state behind them.
     job() = "Job";
@@ -110,4 +103,11 @@ sentences! {
     signed_by(by) = "Signed by {by}";
     done() = "Done";
     nothing_open() = "Nothing open";
+
+    // A device that speaks SCPI over TCP: a real meter, or one of the stand-ins.
+    cannot_be_reached(address, why) = "{address} cannot be reached ({why}): is it on, and is the port right?";
+    does_not_answer(address) = "{address} does not answer: it may not speak SCPI";
+    the_device_refuses(command, error) = "the device refuses \"{command}\": {error}";
+    no_figure_answered(answer) = "the device answered \"{answer}\" where a figure was asked for";
+    no_answer() = "no answer";
 }

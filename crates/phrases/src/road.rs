@@ -38,7 +38,7 @@ sentences! {
     flashes_a_second_15_to_25(hz, says) = "{hz} flashes a second: {says}; 15 to 25 are the worst.";
 
     // What a rule says of all lamps together: what is missing, flashes and candela that add up.
-    high_2(colours, high) = "{colours}, {high} high";
+    colours_high(colours, high) = "{colours}, {high} high";
     the_job(least, wanted, have) = "{least} {wanted}, the job has {have}";
     on_the_vehicle_already(least, wanted) = "{least} {wanted}: on the vehicle already?";
     the_job_adds(least, wanted, have) = "{least} {wanted}, the job adds {have}";

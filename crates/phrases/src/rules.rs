@@ -118,7 +118,7 @@ sentences! {
     of_the_harness_too_weak(name, what) = "{name}: {what} of the harness too weak";
     it_is_rated_80(made, load) = "It is rated {made}, 80 % of that continuously; the lamps take {load}.";
     another_relay_in_the_same_socket() = "Another relay in the same socket, fewer lamps on it, or a second harness.";
-    n_80_of_a_contact_rating() = "80 % of a contact's rating for continuous duty";
+    part_of_a_contact_rating() = "80 % of a contact's rating for continuous duty";
     read_wire_and_fuse_off(name) = "{name}: read wire and fuse off the harness";
     until_then_the_usual_wire() = "Until then the usual wire and fuse are assumed.";
     the_size_stands_on_the_insulation() = "The size stands on the insulation, else strip and measure; the fuse is in its holder.";

@@ -35,7 +35,7 @@ sentences! {
     runs_into_the_skin_behind(by, longest) = "runs {by} into the skin behind; at most {longest} long";
     stops_only_short_of_the_skin(air, longest) = "stops only {air} short of the skin; at most {longest} long";
     stops_short_of_the_skin(air) = "stops {air} short of the skin";
-    module_2() = "module";
+    a_module() = "module";
     modules() = "modules";
     corner() = "corner";
     corners() = "corners";

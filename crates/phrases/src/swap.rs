@@ -22,7 +22,7 @@ sentences! {
     may_flash_twice_as_fast(figures) = "May flash twice as fast, as usual flashers do: {figures}. Try one lamp first.";
     may_not_flash_too_little_current(figures) = "May not flash: too little current to heat a usual flasher. {figures}. Try one lamp first.";
     a_lost_bulb_may_be_reported(figures) = "A lost bulb may be reported, and some modules switch the output off. {figures}. Try one lamp first.";
-    works_as_before_2(figures) = "Works as before: {figures}.";
+    it_works_as_before(figures) = "Works as before: {figures}.";
     the_module_short_test_pulses_light(figures) = "The module's short test pulses light the LED faintly while off. {figures}.";
     the_module_dims_by_pulses(figures) = "The module dims by pulses: a driven LED flickers or stays too bright. {figures}.";
     flashes_twice_as_fast_about_170(figures) = "Flashes twice as fast, about 170 a minute: {figures}.";
@@ -64,7 +64,7 @@ sentences! {
     least_load_0_02_to_0() = "Least load 0.02 to 0.1 A; same socket and pins, check both before you buy.";
     it_tells_of_no_lost_lamp() = "It tells of no lost lamp any more: not allowed on most vehicles under 80 in (2032 mm) wide in the United States, nor by UN R48 (recalled from memory). Ask.";
     bleed_resistor_1_kohm_across_each() = "Bleed resistor, 1 kohm, across each lamp";
-    n_0_2_w_while_lit() = "0.2 W while lit: the short test pulses go through it, not through the LED.";
+    bleeds_while_lit() = "0.2 W while lit: the short test pulses go through it, not through the LED.";
     capacitor_behind_a_diode_at_each() = "Capacitor behind a diode at each lamp, 1000 to 4700 µF";
     it_carries_the_lamp_over() = "It carries the lamp over the gaps between pulses; dimming becomes a steady light.";
     mind_its_polarity_the_wrong_way() = "Mind its polarity: the wrong way round it bursts. Rated 25 V or more.";

@@ -47,8 +47,8 @@ sentences! {
     right_stop_and_turn_lamp() = "right stop and turn lamp";
     left_turn_lamp() = "left turn lamp";
     right_turn_lamp() = "right turn lamp";
-    stop_lamps_2() = "stop lamps";
-    rear_fog_lamp_2() = "rear fog lamp";
+    lost_stop_lamps() = "stop lamps";
+    lost_rear_fog_lamp() = "rear fog lamp";
     other() = "other";
     no_ground_pin() = "No ground pin";
     one_ground_pin_it_carries_everything(one) = "One ground, pin {one}: it carries everything at once";
@@ -58,7 +58,7 @@ sentences! {
     at_wrongly(on, own, wrong) = "{on} at {own:.0} %; wrongly {wrong}";
     trailer_ground() = "trailer ground";
     wire(k) = "wire {k}";
-    trailer_2(k) = "trailer {k}";
+    trailer_pin(k) = "trailer {k}";
     vehicle(k) = "vehicle {k}";
 
     // A lamp at the hitch on a lead between socket and plug: what it takes, what it shows, what its loop of wire does.
@@ -133,10 +133,10 @@ sentences! {
     left_tail() = "left tail";
     right_tail() = "right tail";
     markers() = "markers";
-    left_stop_and_turn_2() = "left stop and turn";
-    right_stop_and_turn_2() = "right stop and turn";
-    left_turn_2() = "left turn";
-    right_turn_2() = "right turn";
+    does_left_stop_and_turn() = "left stop and turn";
+    does_right_stop_and_turn() = "right stop and turn";
+    does_left_turn() = "left turn";
+    does_right_turn() = "right turn";
     stop() = "stop";
     electric_brake() = "electric brake";
     battery() = "battery";
@@ -177,7 +177,7 @@ sentences! {
 
     // Every state of the towing driver in the solved network, in the tester's order, and what the road behind would miss.
     its_own_brake_pressed() = "its own brake pressed";
-    flashes_2(name) = "{name} flashes";
+    side_flashes(name) = "{name} flashes";
     all_dark() = "all dark";
     turn_is_hidden_what_is_steady(name) = "{name} turn is hidden: what is steady hides the flash";
     turn_is_not_shown(name) = "{name} turn is not shown";

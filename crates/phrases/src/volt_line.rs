@@ -19,9 +19,9 @@ sentences! {
     ground_of(ground) = "ground of {ground}";
     of_the_factory_plug() = "of the factory's plug";
     bus_or_plug_and_the_frame() = "bus or plug, and the frame behind";
-    across_2(lost, current) = "{lost} across, {current}";
+    lost_across(lost, current) = "{lost} across, {current}";
     before_behind_loses(in_, out, drop, current) = "{in_} before, {out} behind: loses {drop} at {current}";
     copper_at(degrees) = "Copper at {degrees}";
-    n_1_lamp() = "1 lamp";
+    one_lamp() = "1 lamp";
     lamps(count) = "{count} lamps";
 }

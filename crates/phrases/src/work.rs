@@ -4,7 +4,7 @@ sentences! {
     // Several vehicles over bays and people, day by day: what cures does so overnight, a vehicle keeps its bay until it is done, a person does one thing at a time.
     the_shop_opens_at_and_closes(opens, closes) = "the shop opens at {opens} and closes at {closes} minutes after midnight: it must close later, the same day";
     nothing_waits_to_be_fitted() = "Nothing waits to be fitted.";
-    n_1_person() = "1 person";
+    one_person() = "1 person";
     people(people) = "{people} people";
     in_done(n, bays, people, date) = "{n} in {bays}, {people}, done on {date}";
     h_min_of_work(minutes, minutes_2) = "{minutes} h {minutes_2:02} min of work";
@@ -35,7 +35,7 @@ sentences! {
     crimper_or_iron_heat_gun() = "crimper or iron, heat gun";
     heat_gun_and_soldering_iron_away() = "Heat gun and soldering iron away from fuel vapour.";
     black_to_plus_each_colour() = "black to plus, each colour to the pad of its letter, at both ends of a lead; no colour ever to plus";
-    n_1_connector() = "1 connector";
+    one_connector() = "1 connector";
     connectors(plugs) = "{plugs} connectors";
     seals_on_blind_plugs_in_each() = "seals on, blind plugs in; each clicks; tug";
     a_blank_comes_out() = "a blank comes out for the switch, from behind or with a plastic lever; keep it";
@@ -72,7 +72,7 @@ sentences! {
 
     // Lamps of several functions in one housing: mounted once, grounded once, plugged once.
     mount_it(housing) = "{housing}: mount it";
-    screws_finger_tight_until_aimed_2() = "screws finger-tight until aimed";
+    finger_tight_screws_until_aimed() = "screws finger-tight until aimed";
     screws_tight_not_so_that_plastic_bends() = "screws tight, not so that plastic bends";
     level_the_right_way_up_left(tight) = "level, the right way up: left and right differ; {tight}";
     the_cable_leaves_at_the_bottom() = "the cable leaves at the bottom, with a drip loop";
@@ -183,12 +183,12 @@ sentences! {
     probe_the_wire(factory) = "Probe the wire of {factory}";
     meter_on_the_range_above() = "meter on the range above the battery";
     function_on_about_battery_voltage_between() = "function on: about battery voltage between its pin and the ground pin; note which is which";
-    function_off_about_0_v_3() = "function off: about 0 V; 3 to 10 V means dimmed, pulsed or monitored";
+    function_off_about_0_v() = "function off: about 0 V; 3 to 10 V means dimmed, pulsed or monitored";
     the_current_of_the_old_lamps() = "the current of the old lamps in place of their fuse, before they come off";
     both_sides_key_on_and_key() = "both sides, key on and key off: one side live with the key, the other dead or without terminal";
     which_fuse_stands_before_the_row() = "which fuse stands before the row, and what else it feeds";
     work_the_function_about_battery_voltage() = "work the function: about battery voltage on, about 0 V off";
-    n_3_to_10_v() = "3 to 10 V, or a dim test light: dimmed, pulsed or monitored; do not join it";
+    three_to_10_v() = "3 to 10 V, or a dim test light: dimmed, pulsed or monitored; do not join it";
     orange_cables_and_airbag_wiring_trained() = "Orange cables and airbag wiring: trained staff only.";
     orange_cables_trained_staff_only() = "Orange cables: trained staff only.";
     cut_label_and_crimp_the_harness() = "Cut, label and crimp the harness";
@@ -266,7 +266,7 @@ sentences! {
     clear_the_fault_code(swap) = "{swap}: clear the fault code";
     powered_while_a_lamp_was_unplugged() = "powered while a lamp was unplugged: the code stays until it is cleared";
     clear_switch_the_function_on_once() = "clear, switch the function on once, read again";
-    n_60_to_120_flashes() = "60 to 120 flashes a minute, ";
+    sixty_to_120_flashes() = "60 to 120 flashes a minute, ";
     on_and_off_key_off(swap) = "{swap}: on and off, key off and on";
     no_message_on_the_dash_nothing(seen) = "{seen}no message on the dash, nothing glows while it is off";
     its_readings_stand_under_prove() = "its readings stand under Prove";
@@ -274,7 +274,7 @@ sentences! {
     either_way_round() = "either way round";
     one_way_round() = "one way round";
     in_place_of_base(place, count, bulb, base, way) = "{place}: {count} × in place of {bulb}, base {base}, {way}";
-    n_1_kohm_across_each_lamp() = "1 kohm across each lamp";
+    one_kohm_across_each_lamp() = "1 kohm across each lamp";
     diode_and_capacitor_at_each_lamp() = "diode and capacitor at each lamp, right way round";
     a_bulb_that_was_lit_burns() = "A bulb that was lit burns: let it cool.";
     read_the_value_and_note() = "read the value and note it as the one before";

@@ -350,7 +350,7 @@ fn tie_in(
             &amps(fuse_room_a),
             &if planned.is_position { say::the_largest_fuse_it_takes() } else { say::its() },
             &planned.fuse_a,
-            &if planned.is_position { "" } else { say::fuse_2() },
+            &if planned.is_position { "" } else { say::behind_a_fuse() },
         ),
         Source::standard("NFPA 70 210.20(A), 80 % rule, recalled from memory"),
     );

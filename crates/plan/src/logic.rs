@@ -238,7 +238,7 @@ fn said(job: &Job, wish: &Wish, inside: bool) -> String {
     let text = match wish {
         Wish::OwnSwitch => say::by_its_own_switch().into(),
         Wish::With(s) => with_signal(*s, ""),
-        Wish::Towing(s) => with_signal(*s, say::of_the_towing_vehicle_2()),
+        Wish::Towing(s) => with_signal(*s, say::whose_towing_vehicle()),
         Wish::Switch { id, position } => {
             let switch = job.switch(id);
             let name = job.switch_label(id);
@@ -255,7 +255,7 @@ fn said(job: &Job, wish: &Wish, inside: bool) -> String {
         Wish::Not(w) => say::not(&said(job, w, true)),
         Wish::OnlyWhile { lit, condition } => {
             let condition = match condition.as_ref() {
-                Wish::Not(inner) => say::never_2(&said(job, inner, true)),
+                Wish::Not(inner) => say::never_lit(&said(job, inner, true)),
                 other => say::only(&said(job, other, true)),
             };
             format!("{}, {condition}", said(job, lit, true))

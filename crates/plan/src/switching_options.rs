@@ -190,9 +190,10 @@ fn label(wired: &Wired, logic: &Logic, switching: &Switching) -> String {
     });
     match switching.kind {
         ControlKind::Relay if beams && diodes > 0 => say::relay_with_keep_on_diode().into(),
-        ControlKind::Relay if diodes > 0 => {
-            say::relay_2(&diodes, &(if diodes == 1 { say::diode() } else { say::diodes() }))
-        }
+        ControlKind::Relay if diodes > 0 => say::relay_and_diodes(
+            &diodes,
+            &(if diodes == 1 { say::diode() } else { say::diodes() }),
+        ),
         ControlKind::Relay
             if switching.relays.last().is_some_and(|r| {
                 matches!(r.coil_from, Rung::Tap(_)) || r.grounded_by().is_some()

@@ -1,5 +1,6 @@
 //! A device that speaks SCPI over TCP: a real meter, or one of the stand-ins.
 
+use jovek_phrases::refusals as say;
 use std::time::Duration;
 use tokio::io::{AsyncBufReadExt, AsyncReadExt, AsyncWriteExt, BufReader};
 use tokio::net::TcpStream;
@@ -16,7 +17,7 @@ const OVERLOAD: f64 = 9.0e37;
 #[derive(Debug, thiserror::Error)]
 pub enum DeviceError {
     /// It cannot be reached.
-    #[error("{address} cannot be reached ({why}): is it on, and is the port right?")]
+    #[error("{}", say::cannot_be_reached(.address, .why))]
     Unreachable {
         /// The address.
         address: String,
@@ -24,13 +25,13 @@ pub enum DeviceError {
         why: String,
     },
     /// It is silent.
-    #[error("{address} does not answer: it may not speak SCPI")]
+    #[error("{}", say::does_not_answer(.address))]
     Silent {
         /// The address.
         address: String,
     },
     /// It refuses.
-    #[error("the device refuses \"{command}\": {error}")]
+    #[error("{}", say::the_device_refuses(.command, .error))]
     Refused {
         /// What was sent.
         command: String,
@@ -38,7 +39,7 @@ pub enum DeviceError {
         error: String,
     },
     /// What it says is no figure.
-    #[error("the device answered \"{answer}\" where a figure was asked for")]
+    #[error("{}", say::no_figure_answered(.answer))]
     NoFigure {
         /// Its answer.
         answer: String,
@@ -62,7 +63,7 @@ impl Line {
         let unreachable = |why: String| DeviceError::Unreachable { address: address.into(), why };
         let stream = timeout(WAIT, TcpStream::connect(address))
             .await
-            .map_err(|_| unreachable("no answer".into()))?
+            .map_err(|_| unreachable(say::no_answer().into()))?
             .map_err(|e| unreachable(e.to_string()))?;
         let stream = BufReader::new(stream);
         let mut line = Line { address: address.into(), stream, identity: String::new() };

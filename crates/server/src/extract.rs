@@ -66,7 +66,7 @@ impl<S: Send + Sync> FromRequest<S> for Text {
         let bytes = take_in(request.into_body(), 2 * MAX_JOB_BYTES).await?;
         String::from_utf8(bytes)
             .map(Text)
-            .map_err(|e| unreadable(StatusCode::BAD_REQUEST, say::not_utf_8(&e)))
+            .map_err(|e| unreadable(StatusCode::BAD_REQUEST, say::not_utf8(&e)))
     }
 }
 

@@ -28,7 +28,7 @@ pub fn calendar(plan: &BayPlan) -> String {
             .timestamp(DateTime::<Utc>::from_naive_utc_and_offset(naive(step.starts), Utc))
             .starts(CalendarDateTime::Floating(naive(step.starts)))
             .ends(CalendarDateTime::Floating(naive(step.ends)))
-            .summary(&say::unit_2(&step.unit, &step.what))
+            .summary(&say::unit_title(&step.unit, &step.what))
             .location(&say::bay(&step.bay))
             .description(say::person(&step.person, &rest).trim());
         out.push(event.done());

@@ -180,7 +180,7 @@ pub fn pages(job: &Job, study: &Assessment) -> Option<Vec<String>> {
                 continue;
             }
             let letter = char::from(b'A' + (row % 26) as u8);
-            let name = say::page_of(&letter, &(column + 1), &columns, &rows);
+            let name = say::page_of_grid(&letter, &(column + 1), &columns, &rows);
             let mut page = sheet_start(job, A4, &name, &say::scale_1(&scale));
             let _ = write!(
                 page,
@@ -426,7 +426,7 @@ fn draw(
         let _ = write!(
             words,
             ", {}",
-            if b.count == 1 { say::n_1_wire().into() } else { say::wires(&b.count) }
+            if b.count == 1 { say::one_wire().into() } else { say::wires(&b.count) }
         );
         if let Some(loom) = b.loom_mm {
             let _ = write!(words, "{}", say::loom(&units.bore(loom)));

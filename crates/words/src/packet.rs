@@ -26,7 +26,7 @@ pub(crate) fn handover(pages: &mut Pages, record: &AsBuilt, owner_url: Option<&s
     if let Some(url) = owner_url {
         pages.corner(&qr::square(url), say::this_vehicle_page());
     }
-    pages.title(&say::unit_2(&record.unit, &record.title));
+    pages.title(&say::unit_title(&record.unit, &record.title));
     pages.text(&format!("{}. {}.", record.vehicle, capital(&state)));
     if let Some(s) = record.signed.last().filter(|s| s.opened.is_none() && !s.left_open.is_empty())
     {

@@ -268,7 +268,7 @@ fn end(
 }
 
 fn counted(readings: usize) -> String {
-    if readings == 1 { say::n_1_reading().into() } else { say::readings(&readings) }
+    if readings == 1 { say::one_reading().into() } else { say::readings(&readings) }
 }
 
 fn clock(seconds: f64) -> String {

@@ -157,7 +157,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
     let Asked { job, record, .. } = *asked;
     let title = |words: &str| {
         let mut pages = Pages::new(&format!("{}; {words}", packet::foot(record)));
-        pages.title(&say::unit_2(&record.unit, &words));
+        pages.title(&say::unit_title(&record.unit, &words));
         pages
     };
     let upright = |pages: Pages| -> Vec<Page> {
@@ -172,7 +172,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
         // Without a steady state there is no diagram; the finding says so.
         SheetKind::Diagram => match diagram(job, &VehicleState::default()) {
             Ok(drawn) => {
-                let mut pages = title(say::circuit_diagram_2());
+                let mut pages = title(say::sheet_circuit_diagram());
                 for inner in page_svgs(&drawn) {
                     pages.drawing(&inner, (drawn.page_w, drawn.page_h));
                 }
@@ -182,7 +182,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
         },
         SheetKind::Pictures if asked.pictures.is_empty() => Vec::new(),
         SheetKind::Pictures => {
-            let mut pages = title(say::pictures_2());
+            let mut pages = title(say::sheet_pictures());
             let framed = asked.pictures.iter().map(|p| {
                 (format!("data:image/jpeg;base64,{}", STANDARD.encode(&p.jpeg)), p.says.clone())
             });
@@ -190,22 +190,22 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
             upright(pages)
         }
         SheetKind::Wires => {
-            let mut pages = title(say::wires_to_cut_2());
+            let mut pages = title(say::sheet_wires_to_cut());
             lists::wires(&mut pages, &assess(job));
             upright(pages)
         }
         SheetKind::Parts => {
-            let mut pages = title(say::parts_2());
+            let mut pages = title(say::sheet_parts());
             lists::parts(&mut pages, &assess(job).parts);
             upright(pages)
         }
         SheetKind::Steps => {
-            let mut pages = title(say::steps_2());
+            let mut pages = title(say::sheet_steps());
             lists::steps(&mut pages, &work(job, asked.now));
             upright(pages)
         }
         SheetKind::Readings => {
-            let mut pages = title(say::readings_to_take_2());
+            let mut pages = title(say::sheet_readings_to_take());
             lists::readings(&mut pages, &assess(job));
             upright(pages)
         }

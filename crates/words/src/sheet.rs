@@ -216,7 +216,7 @@ impl Pages {
                 format!(
                     "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w}mm\" height=\"{h}mm\" viewBox=\"0 0 {w} {h}\" font-family=\"Overpass, sans-serif\" fill=\"#111\">\n<rect width=\"{w}\" height=\"{h}\" fill=\"#fff\"/>\n{page}<text x=\"{MARGIN_MM}\" y=\"{:.1}\" font-size=\"3\" fill=\"#555\">{foot}, {}</text>\n</svg>\n",
                     h - 9.0,
-                    say::page_of_2(&(k + 1), &count)
+                    say::page_of_count(&(k + 1), &count)
                 )
             })
             .collect()

@@ -124,7 +124,7 @@ fn passage_text(passage: Passage, units: Units) -> String {
     match passage {
         Passage::Open => String::new(),
         Passage::Grommet { bore_mm: Some(mm) } => say::grommet(&units.bore(mm)),
-        Passage::Grommet { bore_mm: None } => say::grommet_2().into(),
+        Passage::Grommet { bore_mm: None } => say::a_grommet().into(),
         Passage::NewHole => say::new_hole().into(),
         Passage::Hinge => say::hinge().into(),
         Passage::Connector => say::connector().into(),
@@ -216,13 +216,15 @@ fn way_answer(
 }
 
 fn bundle_text(b: &Bundle, way: &RouteEdge, units: Units) -> String {
-    let wires = if b.count == 1 { say::n_1_wire().to_owned() } else { say::wires(&b.count) };
+    let wires = if b.count == 1 { say::one_wire().to_owned() } else { say::wires(&b.count) };
     let loom = match b.loom_mm {
         Some(mm) => say::loom_fill(&units.bore(mm), &shown(100.0 * b.fill, "%")),
         None => say::no_loom_is_wide_enough_split().to_owned(),
     };
     let grommet = match (way.passage, b.grommet_mm) {
-        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => say::grommet_3(&units.bore(mm)),
+        (Passage::Grommet { .. } | Passage::NewHole, Some(mm)) => {
+            say::with_grommet(&units.bore(mm))
+        }
         _ => String::new(),
     };
     say::clips_bend(

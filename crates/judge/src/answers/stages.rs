@@ -111,13 +111,13 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 Stage::Cut if stop_anywhere => (StageState::Blocked, say::wait().to_owned()),
                 Stage::Fit if empty => (StageState::Open, say::empty().to_owned()),
                 Stage::Fit => match worked(job) {
-                    (_, true) => (StageState::Done, say::done_2().to_owned()),
+                    (_, true) => (StageState::Done, say::stage_done().to_owned()),
                     (0, _) => (StageState::Open, say::to_do().to_owned()),
                     (n, _) => (StageState::Open, say::done(&n)),
                 },
                 Stage::Aim if !empty => match aimed(job) {
                     (all, found) if found < all => (StageState::Open, say::to_aim(&(all - found))),
-                    _ => (StageState::Done, say::done_2().to_owned()),
+                    _ => (StageState::Done, say::stage_done().to_owned()),
                 },
                 Stage::Sign => match job.record.signature() {
                     Some(_) => (StageState::Done, say::signed().to_owned()),
@@ -130,7 +130,7 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 Stage::Prove if waiting > 0 => (StageState::Open, say::to_read(&waiting)),
                 _ if empty => (StageState::Open, say::empty().to_owned()),
                 _ if assumed > 0 => (StageState::Open, say::assumed(&assumed)),
-                _ => (StageState::Done, say::done_2().to_owned()),
+                _ => (StageState::Done, say::stage_done().to_owned()),
             };
             StageAnswer { stage, state, word, is_aside: kinds::is_aside(job, stage) }
         })

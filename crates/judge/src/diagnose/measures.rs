@@ -398,7 +398,7 @@ impl Gathered<'_> {
                     PartKind::Coil(_) | PartKind::Diode(_) | PartKind::RelayContact(_)
                 )
             {
-                let name = say::across_2(&names::full(self.job, self.study, *place));
+                let name = say::place_across(&names::full(self.job, self.study, *place));
                 volts(None, self.at(PointAt::Node(e.from)), self.at(PointAt::Node(e.to)), &name);
             }
         }

@@ -150,19 +150,19 @@ fn along(job: &Job, study: &Assessment, chain: &Chain, c: usize, i: usize) -> (S
         }
         (_, Some((k, l))) if !matches!(l.kind, LinkKind::Wire(_)) => {
             let side = match l.kind {
-                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::feed_side_2(),
+                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::at_its_feed_side(),
                 LinkKind::Chassis | LinkKind::FactoryGround => say::frame_side(),
                 LinkKind::Bus => say::bus_side(),
                 LinkKind::PlugGround => say::trailer_side(),
                 LinkKind::HousingGround => say::housing_side(),
-                LinkKind::BlockRelay => say::feed_side_2(),
+                LinkKind::BlockRelay => say::at_its_feed_side(),
                 _ => say::wire_before(),
             };
             (format!("{}{side}", words(k)), reach_s(chain, k))
         }
         (Some((k, l)), _) => {
             let side = match l.kind {
-                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::load_side_2(),
+                LinkKind::Fuse { .. } | LinkKind::Control { .. } => say::at_its_load_side(),
                 LinkKind::Wire(_) => say::far_end(),
                 _ => say::wire_behind(),
             };

@@ -226,7 +226,7 @@ pub fn mark(cuts: &mut [CutLine], lamps_at: &LampsAt) {
             let bands = (0..).find(|&n| is_free(n)).unwrap_or_default();
             cut.mark = match bands {
                 0 => String::new(),
-                1 => say::n_1_band().into(),
+                1 => say::one_band().into(),
                 n => say::bands(&n),
             };
             if of_return {

@@ -180,7 +180,7 @@ fn at_lamps(job: &Job, names: &Names, cuts: &[CutLine]) -> Vec<ConnectorAnswer> 
                     pin: cavities.len() + 1,
                     wires: cut.iter().map(|w: &&CutLine| w.label.clone()).collect(),
                     says: cut.map_or_else(
-                        || say::blind_plug_2(&name),
+                        || say::blind_plug_of(&name),
                         |w| format!("{name}: {}", says(w)),
                     ),
                     is_blind: cut.is_none(),
@@ -231,7 +231,7 @@ fn at_housing(job: &Job, housing: usize, cuts: &[CutLine]) -> Option<ConnectorAn
             wires: cut.iter().map(|w| w.label.clone()).collect(),
             says: match cut {
                 Some(w) => format!("{name}: {}", says(w)),
-                None => say::blind_plug_2(&name),
+                None => say::blind_plug_of(&name),
             },
             is_blind: cut.is_none(),
         });

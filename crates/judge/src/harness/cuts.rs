@@ -108,7 +108,7 @@ pub(super) fn allowance_text(end_allowance_m: f64, spare_percent: f64, units: Un
         (Lengths::Us, _) | (_, true) => units.rule(1000.0 * end_allowance_m),
         (Lengths::Metric, false) => units.length(end_allowance_m),
     };
-    let ends = say::n_2_at_the_ends(&each);
+    let ends = say::two_at_the_ends(&each);
     match spare_percent > 0.0 {
         true => say::spare(&ends, &spare_percent),
         false => ends,

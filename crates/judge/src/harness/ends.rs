@@ -122,7 +122,7 @@ impl Names<'_> {
             Some(chain) if chain.lamp_count() > 1 => {
                 say::lamp(&chain.lamp_number((lamp.light, lamp.number)))
             }
-            _ => say::lamp_2().into(),
+            _ => say::a_lamp().into(),
         }
     }
 
@@ -154,7 +154,7 @@ impl Names<'_> {
                 (say::minus_wire(&self.job.factory_label(wire.0)), String::new())
             }
             End::Fuse(_, s) => plain(say::fuse(), side(s)),
-            End::Adapter(_) => plain(say::fuse_adapter(), say::lead_3()),
+            End::Adapter(_) => plain(say::fuse_adapter(), say::a_lead()),
             End::LeadFuse(_, number, s) => (say::small_fuse(&number), side(s).into()),
             End::Switch(circuit, _, s) if self.is_by_radio(circuit) => {
                 plain(say::controller_box(), side(s))
@@ -162,9 +162,9 @@ impl Names<'_> {
             End::SwitchGround(circuit, _) if self.is_by_radio(circuit) => {
                 plain(say::controller_box(), "-")
             }
-            End::Switch(_, 0, s) => plain(say::switch_2(), side(s)),
+            End::Switch(_, 0, s) => plain(say::a_switch(), side(s)),
             End::Switch(_, number, s) => (say::switch(&number), side(s).into()),
-            End::SwitchGround(_, 0) => plain(say::switch_2(), say::symbol()),
+            End::SwitchGround(_, 0) => plain(say::a_switch(), say::symbol()),
             End::SwitchGround(_, number) => (say::switch(&number), say::symbol().into()),
             End::Module(_, module, terminal) => {
                 plain(module.label(), module.terminal_label(terminal))
@@ -190,7 +190,7 @@ impl Names<'_> {
                 (say::ground_stud(&self.job.housing_label(housing.0)), String::new())
             }
             End::Strip(lamp, at, pole) => (self.strip_point(lamp, at), strip_sign(pole).into()),
-            End::Stud(_, StudOf::Lamps) => plain(say::ground_stud_2(), ""),
+            End::Stud(_, StudOf::Lamps) => plain(say::a_ground_stud(), ""),
             End::Stud(_, StudOf::Coils) => plain(say::control_ground_stud(), ""),
             End::FactoryGround(_) => plain(say::factory_ground_wire(), ""),
             End::Bus => plain(common::ground_bus(), ""),
@@ -240,7 +240,7 @@ impl Names<'_> {
             SpliceAt::SignalMinus(wire) => say::minus_splice(&self.job.factory_label(wire.0)),
             SpliceAt::Inside(number) => say::splice(&number),
             SpliceAt::Trunk(pole) => say::branch(&sign(pole)),
-            SpliceAt::Leg(pole, leg) => say::branch_2(&sign(pole), &(leg + 1)),
+            SpliceAt::Leg(pole, leg) => say::branch_leg(&sign(pole), &(leg + 1)),
         }
     }
 

@@ -121,7 +121,7 @@ fn meetings<'a>(of: Installation<'a>, names: &Names, cuts: &'a [CutLine]) -> Vec
                 });
                 out.len() - 1
             });
-            let name = say::lead_2(&names.lamp(lead.lamp), &sign(lead.pole));
+            let name = say::lead_of_lamp(&names.lamp(lead.lamp), &sign(lead.pole));
             out[at].leads.push((name, lead_mm2(chain, lead.lamp)));
         }
     }
@@ -217,7 +217,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
     }
     let cut = match meeting.at {
         End::Factory(wire) => Some(("wire", wire)),
-        End::FactoryMinus(wire) => Some((say::minus_wire_2(), wire)),
+        End::FactoryMinus(wire) => Some((say::a_minus_wire(), wire)),
         _ => None,
     };
     if let Some((which, wire)) = cut.filter(|_| has_sleeve) {

@@ -50,7 +50,8 @@ fn ground_lines(of: Installation, names: &Names) -> Vec<CutLine> {
 /// The pieces of the block's feed, in the order of the current.
 fn block_lines(of: Installation, names: &Names) -> Vec<CutLine> {
     let Some(shared) = of.block else { return Vec::new() };
-    let (name, insulation, load_a) = (say::fuse_block_2(), shared.insulation, shared.plan.load_a);
+    let (name, insulation, load_a) =
+        (say::fuse_block_name(), shared.insulation, shared.plan.load_a);
     let make = Maker { of, names, name, insulation, load_a };
     let block = |end| End::Block(end);
     let main_fuse = |side| block(BlockEnd::MainFuse(side));

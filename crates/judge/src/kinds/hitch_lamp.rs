@@ -92,7 +92,7 @@ fn begin(work: &mut Begun) {
     let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
     work.job.housings.push(Housing {
         id: HousingId::from("hitch"),
-        name: say::hitch_lamp_2().into(),
+        name: say::hitch_lamp_name().into(),
         lamps: lamps.into_iter().map(housed).collect(),
         ground: Some(HousingGround { by: ReturnKind::PlugGround, ..HousingGround::default() }),
     });

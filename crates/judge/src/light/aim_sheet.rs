@@ -329,7 +329,7 @@ fn correction(
     units: Units,
 ) -> String {
     let change_deg = angle_deg(percent) - down_deg(found, place.up_m);
-    let way = if change_deg > 0.0 { say::down_2() } else { say::up() };
+    let way = if change_deg > 0.0 { say::way_down() } else { say::up() };
     let apart_m = (place.found_m(found) - place.mark_m(percent)).abs();
     let by = match place.on {
         AimOn::Wall => say::on_the_wall(&units.tape(1000.0 * apart_m), &way),

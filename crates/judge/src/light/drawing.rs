@@ -91,11 +91,11 @@ pub fn aim_svg(job: &Job, report: &LightReport) -> String {
     }
     table(&mut out, report);
     let steps = [
-        say::n_1_level_ground_tyres(),
-        say::n_2_drive_up(),
-        say::n_3_from_lamp_lens(),
-        say::n_4_one_lamp(),
-        say::n_5_both_sides_alike_same(),
+        say::step_level_ground(),
+        say::step_drive_up(),
+        say::step_distance(),
+        say::step_one_lamp(),
+        say::step_both_sides_alike(),
         say::every_1_of_slope(),
     ];
     for (k, step) in steps.iter().enumerate() {

@@ -172,7 +172,7 @@ fn explain(
                 s
             })
             .collect();
-        let way = if deg > 0.0 { say::low() } else { say::high_2() };
+        let way = if deg > 0.0 { say::too_low() } else { say::too_high() };
         reasons.push((lux(&tilted, at, normal), say::lamps_that_point_about_too(&deg.abs(), &way)));
     }
     for other in SupplyState::ALL.into_iter().filter(|s| *s != supply) {

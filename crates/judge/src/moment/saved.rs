@@ -17,7 +17,7 @@ pub fn saved_now(job: &Job) -> Vec<SavedNow> {
                     let lit = if lit.is_empty() { say::nothing().into() } else { lit.join(", ") };
                     let right = m.circuits.iter().all(|c| c.is_lit == c.is_wanted && !c.is_dim)
                         && m.backfeeds.is_empty();
-                    (say::lit_2(&m.words, &lit), right)
+                    (say::state_lit(&m.words, &lit), right)
                 }
                 Err(e) => (e.to_string(), false),
             };

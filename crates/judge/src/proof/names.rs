@@ -143,7 +143,7 @@ pub fn words(job: &Job, study: &Assessment, place: PartRef) -> String {
             }
         }
         PartKind::CoilGround(_) => say::control_ground_stud().into(),
-        PartKind::Splice(_) => say::joint_2().into(),
+        PartKind::Splice(_) => say::a_joint().into(),
         PartKind::Jumper(_) => say::jumper().into(),
         PartKind::Standby => say::modules_at_rest().into(),
     }

@@ -251,7 +251,7 @@ impl Words<'_> {
             states: 1,
             counter: self.counter(fed.inputs, says),
             path: path.iter().map(|&p| names::key(self.job, self.study, p)).collect(),
-            path_text: say::wire_of_2(&names.join(" → "), &f.name),
+            path_text: say::path_to_wire_of(&names.join(" → "), &f.name),
             remedy: say::a_diode_in_the_lead(&f.name),
         }
     }

@@ -400,7 +400,7 @@ fn words(kind: Kind) -> (&'static str, &'static str, &'static str) {
         Kind::SourceOn => ("source_v", say::factory_joint(), say::function_on_red_on_the_joint()),
         Kind::FuseOut => ("fuse_v", say::behind_the_fuse(), say::lamps_on_red_on_the_load()),
         Kind::LampV => ("lamp_v", say::across_the_lamp(), say::lamps_on_red_on_lamp_plus()),
-        Kind::Current => ("current_a", say::current_2(), say::lamps_on_clamp_round_the_feed()),
+        Kind::Current => ("current_a", say::current_name(), say::lamps_on_clamp_round_the_feed()),
         Kind::FeedDrop => {
             // Which battery is said where it is known.
             ("feed_v", say::lost_in_the_feed(), "")

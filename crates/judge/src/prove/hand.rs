@@ -308,7 +308,8 @@ pub(super) fn whole(
         pole: say::the_battery_negative(),
         asleep_a: (before_a.unwrap_or(USUAL_ASLEEP_A), before_a.unwrap_or(ASLEEP_A)),
     };
-    let on = proving.most_without_key().map(|s| say::with_2(&proving.inputs.words(job, s.inputs)));
+    let on =
+        proving.most_without_key().map(|s| say::inputs_on(&proving.inputs.words(job, s.inputs)));
     currents(job, &battery, (start, on.as_deref()), out);
     if let Some(totals) = auxiliary {
         let battery = Battery {

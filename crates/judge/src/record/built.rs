@@ -289,7 +289,7 @@ fn kits_left(job: &Job) -> Vec<String> {
         let left_m = kit.length_m? - circuit.chain.way_m();
         (left_m > 0.05).then(|| {
             let left = job.shop.units.length(left_m);
-            say::coiled_2(&circuit.chain.name, &kit.name, &left)
+            say::kit_coiled(&circuit.chain.name, &kit.name, &left)
         })
     };
     study.circuits.iter().filter_map(of).collect()
@@ -355,7 +355,7 @@ fn lux_line(l: &jovek_job::Lux) -> LuxLine {
         }
         (before, after) => {
             let said = |v: Option<f64>| v.map_or(say::not_read().into(), lx);
-            say::before_after_2(&said(before), &said(after))
+            say::figure_before_after(&said(before), &said(after))
         }
     };
     LuxLine { spot: l.spot.clone(), text }

@@ -59,7 +59,10 @@ impl Vehicle<'_> {
                     lamp,
                     *least,
                     0,
-                    say::high_2(&one_of(colours), &self.job.shop.units.tape_between(low, high)),
+                    say::colours_high(
+                        &one_of(colours),
+                        &self.job.shop.units.tape_between(low, high),
+                    ),
                 )
             }
             _ => return None,

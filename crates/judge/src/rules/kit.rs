@@ -71,7 +71,7 @@ pub fn harness(units: Units, view: &CircuitView, out: &mut Vec<Finding>) {
             say::of_the_harness_too_weak(&name, &what),
             say::it_is_rated_80(&amps(made_a), &amps(load_a)),
             say::another_relay_in_the_same_socket(),
-            say::n_80_of_a_contact_rating(),
+            say::part_of_a_contact_rating(),
         );
     }
     if kit.wire.is_none() || kit.fuse_a.is_none() {

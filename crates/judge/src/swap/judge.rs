@@ -225,7 +225,7 @@ fn says(swap: &SwapFunction, result: SwapResult) -> String {
         SwapResult::DoubleRate if is_guess => say::may_flash_twice_as_fast(&figures),
         SwapResult::NoFlash if is_guess => say::may_not_flash_too_little_current(&figures),
         SwapResult::FaultMessage if is_guess => say::a_lost_bulb_may_be_reported(&figures),
-        SwapResult::Fine => say::works_as_before_2(&figures),
+        SwapResult::Fine => say::it_works_as_before(&figures),
         SwapResult::GhostGlow => say::the_module_short_test_pulses_light(&figures),
         SwapResult::Flickers => say::the_module_dims_by_pulses(&figures),
         SwapResult::DoubleRate => say::flashes_twice_as_fast_about_170(&figures),

@@ -103,7 +103,7 @@ fn smoothed(swap: &SwapFunction) -> Vec<Remedy> {
     vec![
         remedy(
             say::bleed_resistor_1_kohm_across_each().into(),
-            say::n_0_2_w_while_lit().into(),
+            say::bleeds_while_lit().into(),
             &[],
             with(Smoothing::Bleed),
         ),

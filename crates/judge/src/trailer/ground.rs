@@ -50,9 +50,9 @@ fn name(function: PinFunction) -> &'static str {
         F::RightStopTurn => say::right_stop_and_turn_lamp(),
         F::LeftTurn => say::left_turn_lamp(),
         F::RightTurn => say::right_turn_lamp(),
-        F::Stop => say::stop_lamps_2(),
+        F::Stop => say::lost_stop_lamps(),
         F::Reverse => common::reverse_lamps(),
-        F::RearFog => say::rear_fog_lamp_2(),
+        F::RearFog => say::lost_rear_fog_lamp(),
         _ => say::other(),
     }
 }
@@ -124,7 +124,7 @@ pub fn without_ground(
     let mut lamps = Vec::new();
     for (k, &(function, watt)) in functions.iter().enumerate() {
         let wire = net.node(&say::wire(&k));
-        lamps.push(net.add(say::trailer_2(&k), wire, common, bulb(watt, volts)));
+        lamps.push(net.add(say::trailer_pin(&k), wire, common, bulb(watt, volts)));
         if function == on {
             let battery =
                 Battery { open_circuit_v: 1.05 * volts, internal_ohm: 0.02, charge_ohm: 0.02 };

@@ -369,7 +369,7 @@ fn tests(plug: &TrailerConnector) -> Vec<TestStep> {
         out.push(step("reverse", common::reverse_lamps()));
     }
     if !plug.of(PinFunction::RearFog).is_empty() {
-        out.push(step(say::rear_fog(), say::rear_fog_lamp_2()));
+        out.push(step(say::rear_fog(), say::lost_rear_fog_lamp()));
     }
     out.push(step(say::tail_and_brake(), say::tail_and_stop_neither_dims()));
     out.push(step(say::all_at_once(), say::all_a_lamp_that_glows()));

@@ -232,7 +232,7 @@ pub fn plan(
         Some(last) => say::in_done(
             &counted(stays.len(), say::vehicle()),
             &counted(shop.bays, say::bay()),
-            &(if shop.people == 1 { say::n_1_person().into() } else { say::people(&shop.people) }),
+            &(if shop.people == 1 { say::one_person().into() } else { say::people(&shop.people) }),
             &last.date(),
         ),
     };

@@ -227,7 +227,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     // Lamps with bare leads are joined, not plugged.
     if plugs > 0 {
         let plug = step_id("plug");
-        let what = if plugs == 1 { say::n_1_connector().into() } else { say::connectors(&plugs) };
+        let what = if plugs == 1 { say::one_connector().into() } else { say::connectors(&plugs) };
         let step = m.step(&plug, format!("{name}: {what}"), PLUG_MIN * plugs as f64);
         own(step);
         step.how = vec![say::seals_on_blind_plugs_in_each().into()];

@@ -82,7 +82,7 @@ pub(super) fn mount(m: &mut Maker, study: &Assessment) {
         let units = m.job.shop.units;
         let step = m.step(&id, say::mount_it(&of.housing.name), MOUNT_MIN);
         let tight = match of.lights.iter().any(|l| points_somewhere(l)) {
-            true => say::screws_finger_tight_until_aimed_2(),
+            true => say::finger_tight_screws_until_aimed(),
             false => say::screws_tight_not_so_that_plastic_bends(),
         };
         step.how = vec![

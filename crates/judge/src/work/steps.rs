@@ -234,7 +234,7 @@ fn begin(m: &mut Maker, study: &Assessment) {
         step.how = match is_position {
             _ if is_plug => vec![
                 say::function_on_about_battery_voltage_between().into(),
-                say::function_off_about_0_v_3().into(),
+                say::function_off_about_0_v().into(),
                 say::the_current_of_the_old_lamps().into(),
             ],
             true => vec![
@@ -243,7 +243,7 @@ fn begin(m: &mut Maker, study: &Assessment) {
             ],
             false => vec![
                 say::work_the_function_about_battery_voltage().into(),
-                say::n_3_to_10_v().into(),
+                say::three_to_10_v().into(),
             ],
         };
         step.cautions = vec![if has_airbags {

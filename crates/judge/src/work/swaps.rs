@@ -50,7 +50,7 @@ pub(super) fn live(m: &mut Maker) {
             ];
             m.after(&clear, &["battery-on", &code]);
         }
-        let seen = if flashes(swap.signal) { say::n_60_to_120_flashes() } else { "" };
+        let seen = if flashes(swap.signal) { say::sixty_to_120_flashes() } else { "" };
         let step = m.step(&test, say::on_and_off_key_off(&swap.name), 3.0);
         step.how = vec![
             say::no_message_on_the_dash_nothing(&seen),
@@ -81,7 +81,7 @@ fn lamps(m: &mut Maker, swap: &SwapFunction, id: &str) {
         })
         .collect();
     match swap.smoothing {
-        Some(Smoothing::Bleed) => step.how.push(say::n_1_kohm_across_each_lamp().into()),
+        Some(Smoothing::Bleed) => step.how.push(say::one_kohm_across_each_lamp().into()),
         Some(Smoothing::Capacitor) => {
             step.how.push(say::diode_and_capacitor_at_each_lamp().into());
         }

@@ -19,7 +19,7 @@ impl Chain {
 
     /// Switch or relay, with the modules of the lamp feed right behind it.
     fn control(&mut self, ambient_c: f64) {
-        self.push(say::switch_2(), LinkKind::Control { ambient_c });
+        self.push(say::a_switch(), LinkKind::Control { ambient_c });
         self.feed_modules();
     }
 
@@ -75,7 +75,7 @@ impl Chain {
         }
         let (mut fused, mut controlled) = (false, false);
         if !names_fuse {
-            self.push(say::fuse_3(), LinkKind::Fuse { ambient_c: first_ambient_c });
+            self.push(say::a_fuse(), LinkKind::Fuse { ambient_c: first_ambient_c });
             fused = true;
             if switched && !names_control {
                 self.control(first_ambient_c);
@@ -92,7 +92,7 @@ impl Chain {
             match ends_at {
                 SectionEnd::Fuse if own && !fused => {
                     self.lay_wire(&mut gathered, role);
-                    self.push(say::fuse_3(), LinkKind::Fuse { ambient_c });
+                    self.push(say::a_fuse(), LinkKind::Fuse { ambient_c });
                     fused = true;
                     if !names_control {
                         self.control(ambient_c);

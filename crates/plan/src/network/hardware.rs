@@ -285,8 +285,8 @@ impl NetworkBuilder<'_, '_> {
                 _ => continue,
             };
             let name = match planned {
-                Some(_) => say::relay_3(&chain.name, &(r + 1)),
-                None => say::relay_4(&chain.name),
+                Some(_) => say::relay_number_of(&chain.name, &(r + 1)),
+                None => say::relay_of(&chain.name),
             };
             let mut placed =
                 Relay { name, coil, pull_in_v, drop_out_v, contacts, before: None, held: None };

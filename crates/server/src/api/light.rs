@@ -99,7 +99,7 @@ pub(super) async fn read_ies(Json(asked): Json<IesText>) -> Result<Json<IesRead>
                 e.to_string(),
             )
         })?;
-    let kind = say::type_(&edition.label(), &grid.frame().label());
+    let kind = say::edition_and_type(&edition.label(), &grid.frame().label());
     let beam = Distribution::measured(grid);
     Ok(Json(IesRead {
         kind,

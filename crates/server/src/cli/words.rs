@@ -103,7 +103,7 @@ pub(super) fn moment_text(job: &Job, moment: &Moment) -> String {
         out += &format!("{}: {}, {}{through}{how}\n", c.name, c.text, c.line.lamp_text);
     }
     for f in &moment.factory {
-        let fed = if f.is_fed_back { say::fed_backwards_2() } else { "" };
+        let fed = if f.is_fed_back { say::and_fed_backwards() } else { "" };
         let source = if f.is_on { say::on() } else { say::off() };
         out += &say::wire_of(&f.name, &source, &f.text, &fed);
     }
@@ -170,7 +170,7 @@ pub(super) fn steps_text(job: &Job, work: &Work) -> String {
 
 /// Charge over a shift, each way to feed the lights.
 pub(super) fn budget_text(job: &Job, budget: &Budget) -> String {
-    let mut out = say::unit_2(&job.unit, &job.title);
+    let mut out = say::unit_and_gap(&job.unit, &job.title);
     for line in budget.alternator_text.iter().chain(&budget.circuits) {
         out += &format!("{line}\n");
     }
@@ -200,7 +200,7 @@ pub(super) fn budget_text(job: &Job, budget: &Budget) -> String {
 
 /// Findings and headlines of a job.
 pub(super) fn summary(job: &Job, answers: &Answers) -> String {
-    let mut out = say::unit_3(&job.unit, &job.title);
+    let mut out = say::unit_line(&job.unit, &job.title);
     for circuit in &answers.circuits {
         out += &format!("\n{}: {}\n", circuit.name, circuit.headline);
         for choice in &circuit.choices {
@@ -223,7 +223,7 @@ pub(super) fn summary(job: &Job, answers: &Answers) -> String {
 
 /// Lux at the marked spots, reach, aim, glare.
 pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
-    let mut out = say::unit_2(&job.unit, &job.title);
+    let mut out = say::unit_and_gap(&job.unit, &job.title);
     for lamp in &light.lamps {
         let assumed = if lamp.is_beam_assumed { say::beam_assumed() } else { "" };
         out += &format!("{}: {}, {}{assumed}\n", lamp.name, lamp.beam_text, lamp.level_text);
@@ -277,7 +277,7 @@ pub(super) fn light_text(job: &Job, light: &LightReport) -> String {
 
 /// What a photometric file says.
 pub(super) fn ies_text(file: &IesFile) -> String {
-    let mut out = say::type_(&file.edition.label(), &file.grid.frame().label());
+    let mut out = say::edition_and_type(&file.edition.label(), &file.grid.frame().label());
     for (keyword, text) in &file.labels {
         out += &match keyword.as_str() {
             "" => format!("  {text}\n"),
@@ -310,7 +310,7 @@ pub(super) fn rules_text(job: &Job, report: &RoadReport) -> String {
         RoadVerdict::Ask => say::ask(),
         RoadVerdict::Wrong => "WRONG",
     };
-    let mut out = say::unit_4(&job.unit, &job.title, &report.says);
+    let mut out = say::unit_and_report(&job.unit, &job.title, &report.says);
     for region in &report.regions {
         out += &format!("\n{}: {}\n", region.name, region.text);
         for lamp in &region.lamps {
@@ -331,7 +331,7 @@ pub(super) fn rules_text(job: &Job, report: &RoadReport) -> String {
 
 /// What LED lamps do to each function.
 pub(super) fn swap_text(job: &Job, report: &SwapReport) -> String {
-    let mut out = say::unit_4(&job.unit, &job.title, &report.says);
+    let mut out = say::unit_and_report(&job.unit, &job.title, &report.says);
     for f in &report.functions {
         out += &format!("\n{}: {}\n", f.name, f.says);
         if !f.light_text.is_empty() {

@@ -59,7 +59,7 @@ pub fn diagram(job: &Job, state: &VehicleState) -> Result<Diagram, MomentError> 
         .collect();
     let parts = study.parts();
     let cuts = cuts::cut_list(Installation::of(job, &study, &parts));
-    let title = say::unit_2(&job.unit, &job.title);
+    let title = say::unit_title(&job.unit, &job.title);
     let words = study.wiring.inputs.words(job, asked.inputs);
     let mut sheet = Sheet::new(title, words);
     for circuit in 0..study.circuits.len() {

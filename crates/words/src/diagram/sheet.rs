@@ -162,9 +162,9 @@ impl Sheet {
         let text = |x, y, text: String, size, anchor| Item::Text { x, y, text, size, anchor };
         for (i, page) in self.diagram.pages.iter_mut().enumerate() {
             page.push(text(10.0, 10.0, self.diagram.title.clone(), 4.5, "start"));
-            page.push(text(10.0, 16.0, say::with_2(&self.diagram.words), 3.2, "start"));
+            page.push(text(10.0, 16.0, say::with_words(&self.diagram.words), 3.2, "start"));
             page.push(text(10.0, PAGE_H - 5.0, legend.clone(), 2.6, "start"));
-            let number = say::page_of_2(&(i + 1), &count);
+            let number = say::page_of_count(&(i + 1), &count);
             page.push(text(PAGE_W - 10.0, 10.0, number, 3.2, "end"));
         }
         self.diagram

@@ -53,7 +53,7 @@ pub(super) fn steps(pages: &mut Pages, work: &Work) {
         let step = &answer.step;
         pages.heading(&format!("{BOX} {}. {}", k + 1, step.what));
         let place = (!step.place_text.is_empty()).then(|| say::at(&step.place_text));
-        let tool = (!step.tool.is_empty()).then(|| say::with_3(&step.tool));
+        let tool = (!step.tool.is_empty()).then(|| say::with_tool(&step.tool));
         let minutes = Some(format!("{:.0} min.", step.minutes));
         let said: Vec<String> = [place, tool, minutes].into_iter().flatten().collect();
         pages.text(&said.join(" "));

@@ -271,16 +271,16 @@ fn switch_choice(
         },
         formula: "Iload ≤ part·Iswitch",
         inputs: vec![
-            figure(say::carries_2(), carries_a, "A"),
+            figure(say::figure_carries(), carries_a, "A"),
             figure(say::part_for_this_load(), part, ""),
         ],
-        margin: bears_a.map(|b| figure(say::switch_2(), b - carries_a, "A")),
+        margin: bears_a.map(|b| figure(say::figure_switch(), b - carries_a, "A")),
         next_best: switch::RATINGS_A
             .into_iter()
             .find(|a| bears_a.is_some_and(|b| a * part > b + 1e-9))
             .map(|a| Alternative {
                 label: say::a_switch(&a),
-                effect: say::it_may_carry_of_this_load_2(&amps(a * part)),
+                effect: say::may_carry_of_this_load(&amps(a * part)),
             }),
         overruled: None,
         ..base

@@ -60,7 +60,8 @@ fn insulation(chain: &Chain, sized: &Sized, units: Units) -> Choice {
         part: Part::Insulation,
         label: class.label().into(),
         detail: say::hottest_place(&units.degrees(hottest_c)),
-        rule: units.by_degrees(say::n_20_k_above_the_hottest(), say::n_36_f_above_the_hottest()),
+        rule: units
+            .by_degrees(say::twenty_k_above_the_hottest(), say::thirty_six_f_above_the_hottest()),
         says: say::the_path_is_up_to_hot(
             &units.degrees(hottest_c),
             &class.label(),

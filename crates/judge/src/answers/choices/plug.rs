@@ -61,7 +61,7 @@ pub(super) fn choices(bench: &SizingInput, sized: &Sized) -> Vec<Choice> {
         Choice {
             inputs: vec![
                 figure(say::current(), trial.drop.current_a, "A"),
-                figure(say::ground_2(), drop_mv, "mV"),
+                figure(say::figure_ground(), drop_mv, "mV"),
             ],
             margin: Some(figure(
                 say::to_the_limit(),

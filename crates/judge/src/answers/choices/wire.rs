@@ -114,7 +114,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         source,
         margin: Some(d.slack_v())
             .filter(|v| v.is_finite())
-            .map(|v| figure(say::to_spare_2(), v, "V")),
+            .map(|v| figure(say::margin_to_spare(), v, "V")),
         next_best: sized.thicker.as_ref().map(|(wire, drop)| Alternative {
             label: wire.label(),
             effect: say::at_the_lamps(&volts(drop.lamp_v), &drop.state.label().to_lowercase()),

@@ -149,7 +149,7 @@ pub(super) fn tests(
             .filter_map(|(l, wire)| match wire {
                 Wire::Off => None,
                 Wire::Steady => Some(l.name.clone()),
-                Wire::Flash => Some(say::flashes_2(&l.name)),
+                Wire::Flash => Some(say::side_flashes(&l.name)),
             })
             .collect();
         out.push(TowedTest {
