@@ -1,6 +1,8 @@
 //! Writing of CSV.
 
-/// A CSV cell that no spreadsheet takes for a formula.
+/// A CSV cell that no spreadsheet takes for a formula: every cell that people can have typed goes through it. A sign by
+/// itself is none. Source: OWASP on CSV injection, recalled from memory.
 pub fn cell(text: &str) -> String {
-    if text.starts_with(['=', '+', '-', '@', '\t']) { format!("'{text}") } else { text.to_owned() }
+    let begins_one = text.starts_with(['=', '+', '-', '@', '\t', '\r', '\n']) && text.len() > 1;
+    if begins_one { format!("'{text}") } else { text.to_owned() }
 }

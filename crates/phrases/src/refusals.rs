@@ -66,7 +66,6 @@ sentences! {
     edition_and_type(edition, frame) = "{edition}, type {frame}";
 
     // The API: routes, their description, and the state behind them.
-    job() = "Job";
     jovek_job_format(jovek_core) = "Jovek job, format {jovek_core}";
 
     // The job on paper: the sheets that are asked for, as pages to look at and as PDF.
@@ -110,4 +109,14 @@ sentences! {
     the_device_refuses(command, error) = "the device refuses \"{command}\": {error}";
     no_figure_answered(answer) = "the device answered \"{answer}\" where a figure was asked for";
     no_answer() = "no answer";
+
+    // The web app, shipped inside the program.
+    the_api_has_no(path) = "The API has no {path}; /api/jobs is where it begins.";
+    the_web_app_was_not_built() = "The web app was not built into this program: run make build.";
+
+    // The door: who may speak to the program.
+    another_name() = "Another name than this program has";
+    not_our_name(host) = "The request names \"{host}\": open Jovek by its address, as \"localhost\", by a plain name of the network, or start it with --host {host}.";
+    from_another_site() = "From another site";
+    may_not_change_anything(origin) = "The page at {origin} may not change anything here: open Jovek itself.";
 }

@@ -51,4 +51,9 @@ sentences! {
     low_confidence() = "low";
     medium_confidence() = "medium";
     high_confidence() = "high";
+
+    // Where a verdict comes from.
+    told_by_rule(source, confidence, rule) = "{source}; recalled from memory, confidence {confidence}; rule {rule}";
+    told_by_job() = "from the facts of the job";
+    told_by_none() = "no rule of the rule book is for it";
 }

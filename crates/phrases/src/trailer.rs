@@ -189,4 +189,8 @@ sentences! {
     or() = " or ";
     hazard() = "hazard";
     centre() = "centre";
+
+    // What the test of a towed vehicle says in a line.
+    combinations_wrong(wrong, n) = "{wrong} of {n} combinations are wrong";
+    combinations_right(n) = "All {n} combinations are right";
 }

@@ -4,6 +4,7 @@ use crate::problem::Problem;
 use axum::extract::Request;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use jovek_phrases::refusals as say;
 use rust_embed::RustEmbed;
 
 #[derive(RustEmbed)]
@@ -15,9 +16,8 @@ struct WebFiles;
 pub async fn serve(request: Request) -> Response {
     let path = request.uri().path().trim_start_matches('/');
     if path == "api" || path.starts_with("api/") {
-        let what =
-            format!("The API has no {}; /api/jobs is where it begins.", request.uri().path());
-        return Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", "Not found", what)
+        let what = say::the_api_has_no(&request.uri().path());
+        return Problem::new(StatusCode::NOT_FOUND, "/problems/not-found", say::not_found(), what)
             .into_response();
     }
     let (name, file) = match WebFiles::get(path) {
@@ -25,11 +25,7 @@ pub async fn serve(request: Request) -> Response {
         _ => ("index.html", WebFiles::get("index.html")),
     };
     let Some(file) = file else {
-        return (
-            StatusCode::NOT_FOUND,
-            "The web app was not built into this program: run make build.",
-        )
-            .into_response();
+        return (StatusCode::NOT_FOUND, say::the_web_app_was_not_built()).into_response();
     };
     let kind = mime_guess::from_path(name).first_or_octet_stream();
     // Names under assets/ carry a hash of their content.

@@ -3,6 +3,7 @@
 mod args;
 mod words;
 
+use crate::door::Door;
 use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
 pub use args::Cli;
@@ -61,17 +62,17 @@ pub fn run(cli: &Cli) -> ExitCode {
 
 fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
     match command {
-        Command::Serve { db, listen } => {
-            serve::run(|| Ok(Store::open(db)?), *listen)?;
+        Command::Serve { db, listen, hosts } => {
+            serve::run(|| Ok(Store::open(db)?), *listen, Door::new(hosts))?;
         }
-        Command::Demo { listen } => {
+        Command::Demo { listen, hosts } => {
             let demo = || {
                 let store = Store::in_memory()?;
                 demo::load(&store)?;
                 println!("{}", say::demo_jobs_are_kept_in_memory());
                 Ok(store)
             };
-            serve::run(demo, *listen)?;
+            serve::run(demo, *listen, Door::new(hosts))?;
         }
         Command::Assess { job, json } => return assess_file(reader, job, *json),
         Command::Budget { job, json } => {

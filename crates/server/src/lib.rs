@@ -10,6 +10,7 @@ pub mod cli;
 pub mod compute;
 pub mod demo;
 pub mod device;
+pub mod door;
 pub mod extract;
 pub mod ics;
 pub mod pdf;

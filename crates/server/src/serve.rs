@@ -1,6 +1,7 @@
 //! Listening.
 
 use crate::api::{self, AppState};
+use crate::door::Door;
 use anyhow::Context;
 use jovek_phrases::refusals as say;
 use jovek_store::Store;
@@ -10,7 +11,11 @@ use std::net::SocketAddr;
 ///
 /// # Errors
 /// The address cannot be listened on.
-pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> anyhow::Result<()> {
+pub fn run(
+    open: impl FnOnce() -> anyhow::Result<Store>,
+    listen: SocketAddr,
+    door: Door,
+) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
         // Each keeps memory of its own.
@@ -31,7 +36,7 @@ pub fn run(open: impl FnOnce() -> anyhow::Result<Store>, listen: SocketAddr) -> 
         let url = format!("http://{}", listener.local_addr()?);
         println!("{}", say::jovek_listens_on(&url));
         let state = AppState::new(store).context("starting the threads")?;
-        let served = axum::serve(listener, api::router(state))
+        let served = axum::serve(listener, api::router(state, door))
             .with_graceful_shutdown(stop());
         // Who is being answered is answered; a long computation is not waited for.
         tokio::select! {

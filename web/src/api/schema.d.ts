@@ -4972,6 +4972,8 @@ export interface components {
             says: string;
             /** @description Where it is written; recalled from memory. */
             source: string;
+            /** @description Where it comes from, in a line. */
+            told_by: string;
             /** @description How it stands to this rule. */
             verdict: components["schemas"]["RoadVerdict"];
         };
@@ -6124,6 +6126,8 @@ export interface components {
             pairs_text: string;
             /** @description The tester's sequence, then all combinations. */
             tests: components["schemas"]["TowedTest"][];
+            /** @description The same in a line. */
+            verdict_text: string;
             /** @description How many of them are wrong. */
             wrong: number;
         };

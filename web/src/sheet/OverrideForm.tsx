@@ -17,7 +17,7 @@ export function OverrideForm({
 }) {
   const desk = useDesk();
   const [open, setOpen] = useState(false);
-  const path = `circuits[${index}].overrides.${part === "wire" ? "wire" : "fuse_a"}`;
+  const path = `circuits[${index}].overrides.${part === "wire" ? "wire" : "fuse_a"}` as const;
   const held = getAt(desk.job, path) as { value: string | number; reason: string } | undefined;
   const fuses = circuit.fuse_menu.map((a) => ({ value: String(a), label: `${a} A` }));
   const menu = part === "wire" ? circuit.wire_menu : fuses;

@@ -104,7 +104,7 @@ function Desk({
       }),
     [navigate, view.id],
   );
-  const { undo, redo, job } = desk;
+  const { undo, redo, job, edit } = desk;
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const ctrl = e.ctrlKey || e.metaKey;
@@ -168,14 +168,15 @@ function Desk({
     () => ({ ...desk, catalog, go, circuit: index, selectCircuit, tried, setTried }),
     [desk, catalog, go, index, tried],
   );
+  const editTree = useCallback<Form["edit"]>((change) => edit((j) => change(j) as Job), [edit]);
   const form = useMemo<Form>(
     () => ({
       tree: desk.job,
-      edit: (change) => desk.edit((j) => change(j) as Job),
+      edit: editTree,
       problem: desk.problem,
       assumptions: desk.answers.assumptions,
     }),
-    [desk],
+    [desk.job, desk.problem, desk.answers.assumptions, editTree],
   );
   return (
     <DeskContext.Provider value={held}>

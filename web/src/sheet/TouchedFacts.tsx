@@ -5,6 +5,7 @@ import { ChoiceField, NumberField, TextField } from "../ui/fields";
 import { PlaceField } from "../ui/PlaceField";
 import { useWithUnit } from "../ui/units";
 import { useDesk } from "./desk";
+import { type LightPath, named, type SectionPath } from "./jobPath";
 import { getAt } from "./path";
 
 type Fact = Schemas["Fact"];
@@ -46,41 +47,44 @@ function Told({ fact }: { fact: Fact }) {
   if (fact.of === "length")
     return (
       <li className={ROW}>
-        <NumberField path={fact.path} label="Length" unit="m" />
+        <NumberField path={named(fact.path)} label="Length" unit="m" />
       </li>
     );
   if (fact.of === "site")
     return (
       <li className={ROW}>
-        <PlaceField path={fact.path} label="It sits" />
+        <PlaceField path={named(fact.path)} label="It sits" />
       </li>
     );
-  if (fact.of === "light")
+  if (fact.of === "light") {
+    const at = named<LightPath>(fact.path);
     return (
       <li className={`${ROW} sm:grid-cols-[2fr_1fr_1fr_1fr]`}>
-        <TextField path={`${fact.path}.name`} label="Light" />
-        <NumberField path={`${fact.path}.count`} label="How many" unit="" whole required />
-        <NumberField path={`${fact.path}.label_w`} label="Label, one lamp" unit="W" />
+        <TextField path={`${at}.name`} label="Light" />
+        <NumberField path={`${at}.count`} label="How many" unit="" whole required />
+        <NumberField path={`${at}.label_w`} label="Label, one lamp" unit="W" />
         <Button kind="quiet" onClick={() => go("light")}>
           More of it
         </Button>
       </li>
     );
+  }
   const section = getAt(job, fact.path) as Schemas["Section"] | undefined;
   if (!section) return null;
+  const at = named<SectionPath>(fact.path);
   return (
     <li className={`${ROW} sm:grid-cols-[1fr_1fr_2fr_1fr]`}>
       <span className="self-center font-semibold">{section.name}</span>
-      <NumberField path={`${fact.path}.length_m`} label="Length" unit="m" />
+      <NumberField path={`${at}.length_m`} label="Length" unit="m" />
       <ChoiceField
-        path={`${fact.path}.zone`}
+        path={`${at}.zone`}
         label="Zone"
         options={catalog.zones.map((z) => ({
           value: z.zone,
           label: `${z.label}, ${withUnit(z.ambient_c, "°C")}`,
         }))}
       />
-      <NumberField path={`${fact.path}.ambient_c`} label="Hot there" unit="°C" />
+      <NumberField path={`${at}.ambient_c`} label="Hot there" unit="°C" />
     </li>
   );
 }

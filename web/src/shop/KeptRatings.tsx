@@ -1,3 +1,4 @@
+import type { JobPath } from "../sheet/jobPath";
 import { setAt } from "../sheet/path";
 import { useForm } from "../ui/form";
 
@@ -8,7 +9,7 @@ export function KeptRatings({
   ratings,
   said,
 }: {
-  path: string;
+  path: JobPath;
   legend: string;
   ratings: number[];
   said: number[];

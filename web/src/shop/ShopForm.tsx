@@ -1,7 +1,7 @@
 import { useCatalog } from "../api/catalog";
 import type { Schemas } from "../api/client";
 import { ChoiceField, NumberField, TextField } from "../ui/fields";
-import { useForm } from "../ui/form";
+import { usePlace } from "../ui/form";
 import { Group } from "../ui/Panel";
 import { KeptRatings } from "./KeptRatings";
 import { KeptWires } from "./KeptWires";
@@ -16,9 +16,8 @@ export const DROPS = [
 
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
-  const { tree } = useForm();
   const catalog = useCatalog().data?.data;
-  const shop = (tree as { shop?: Schemas["Shop"] }).shop;
+  const shop = usePlace<Schemas["Shop"]>("shop").held;
   return (
     <Group title={title}>
       <div className="grid grid-cols-2 items-end gap-2">

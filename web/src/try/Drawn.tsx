@@ -37,7 +37,7 @@ export function Drawn({ item, onPart }: { item: Item; onPart?: (part: string) =>
 const QUIET: Part["sign"][] = ["supply", "joint", "ground"];
 
 function PartSign({ part, onPart }: { part: Part; onPart?: ((part: string) => void) | undefined }) {
-  const at = `translate(${part.x} ${part.y})`;
+  const at = `translate(${part.x} ${part.y})` as const;
   if (!onPart || QUIET.includes(part.sign))
     return (
       <g transform={at} {...look(part.live)}>

@@ -1,8 +1,9 @@
 import { useDesk } from "../sheet/desk";
+import type { JobPath } from "../sheet/jobPath";
 import { ChoiceField } from "./fields";
 
 /** A place on the vehicle's skeleton; left alone, where such parts usually are. Nothing where wires are measured. */
-export function PlaceField({ path, label }: { path: string; label: string }) {
+export function PlaceField({ path, label }: { path: JobPath; label: string }) {
   const { answers } = useDesk();
   if (!answers.route) return null;
   return (

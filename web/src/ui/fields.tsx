@@ -1,7 +1,8 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { memo, useEffect, useId, useRef, useState } from "react";
+import type { FieldPath } from "../sheet/jobPath";
 import { getAt, setAt } from "../sheet/path";
 import { Button } from "./Button";
-import { useForm } from "./form";
+import { type Place, usePlace } from "./form";
 import { NumberPad } from "./NumberPad";
 import { useReader } from "./reader";
 import { bareUnit, useFieldUnit, useWritten } from "./units";
@@ -9,8 +10,8 @@ import { useNarrow } from "./useMedia";
 import { useUsual } from "./usual";
 
 interface Common {
-  /** Place in the job. */
-  path: string;
+  /** Place in the job, or in the tree of the form around it. */
+  path: FieldPath;
   label: string;
   /** Keeps the label for screen readers only. */
   hideLabel?: boolean;
@@ -47,18 +48,26 @@ function Fault({ id, text }: { id: string; text: string | undefined }) {
 /** Letters or marks of a unit behind a figure. */
 const HAS_UNIT = /[^\d\s.,+/-]/;
 
+type NumberProps = Common & { unit: string; whole?: boolean; required?: boolean };
+
 /** A figure with its unit. Empty means that nobody said; the assumed figure then shows in its place. */
-export function NumberField({
+export function NumberField(props: NumberProps) {
+  return <NumberBox {...props} {...usePlace<number | null>(props.path)} />;
+}
+
+const NumberBox = memo(function NumberBox({
   path,
   label,
   unit,
   hideLabel,
   whole,
   required,
-}: Common & { unit: string; whole?: boolean; required?: boolean }) {
-  const form = useForm();
+  held: value,
+  told,
+  assumed,
+  edit,
+}: NumberProps & Place<number | null>) {
   const id = useId();
-  const value = getAt(form.tree, path) as number | undefined | null;
   const written = useWritten();
   const bare = bareUnit(unit, useFieldUnit()(unit));
   const held = value == null ? "" : written(value, unit);
@@ -75,17 +84,16 @@ export function NumberField({
     if (!same && !local) setText(held);
   }, [value, held, text, unit, local, reader]);
 
-  const assumed = form.assumptions.find((a) => a.path === path);
   const usual = useUsual(path);
-  const counts = assumed?.value ?? usual;
+  const counts = assumed ?? usual;
   const placeholder = counts == null ? "" : written(Number(counts.toPrecision(4)), unit);
   const hasUnit = HAS_UNIT.test(text || placeholder);
   const isNarrow = useNarrow();
   const [hasPad, setPad] = useState(false);
-  const fault = local ?? form.problem?.faults?.find((f) => f.path === path)?.what;
+  const fault = local ?? told;
   const refuse = (why: string) => {
     setLocal(why);
-    form.edit((tree) =>
+    edit((tree) =>
       getAt(tree, path) === before.current ? tree : setAt(tree, path, before.current ?? undefined),
     );
   };
@@ -105,11 +113,16 @@ export function NumberField({
       return;
     }
     setLocal(undefined);
-    form.edit((tree) => setAt(tree, path, next === "empty" ? undefined : next));
+    edit((tree) => setAt(tree, path, next === "empty" ? undefined : next));
   };
   return (
     <div className="min-w-0">
-      <Label id={id} label={label} hide={hideLabel} assumed={read === "empty" && !!assumed} />
+      <Label
+        id={id}
+        label={label}
+        hide={hideLabel}
+        assumed={read === "empty" && assumed !== undefined}
+      />
       <div className="relative">
         <input
           id={id}
@@ -153,13 +166,21 @@ export function NumberField({
       )}
     </div>
   );
+});
+
+export function TextField(props: Common) {
+  return <TextBox {...props} {...usePlace<string>(props.path)} />;
 }
 
-export function TextField({ path, label, hideLabel }: Common) {
-  const form = useForm();
+const TextBox = memo(function TextBox({
+  path,
+  label,
+  hideLabel,
+  held: value = "",
+  told: fault,
+  edit,
+}: Common & Place<string>) {
   const id = useId();
-  const value = (getAt(form.tree, path) as string | undefined) ?? "";
-  const fault = form.problem?.faults?.find((f) => f.path === path)?.what;
   return (
     <div className="min-w-0">
       <Label id={id} label={label} hide={hideLabel} />
@@ -170,23 +191,21 @@ export function TextField({ path, label, hideLabel }: Common) {
         autoComplete="off"
         value={value}
         aria-invalid={!!fault}
-        onChange={(e) => form.edit((tree) => setAt(tree, path, e.target.value))}
+        onChange={(e) => edit((tree) => setAt(tree, path, e.target.value))}
       />
       <Fault id={`${id}-fault`} text={fault} />
     </div>
   );
-}
+});
 
 /** A text that only counts whole: it is taken when the field is left or Enter is pressed. */
 export function WholeTextField({ path, label, required }: Common & { required?: boolean }) {
-  const form = useForm();
+  const { held = "", told: fault, edit } = usePlace<string>(path);
   const id = useId();
-  const held = (getAt(form.tree, path) as string | undefined) ?? "";
   const [text, setText] = useState(held);
   useEffect(() => setText(held), [held]);
-  const fault = form.problem?.faults?.find((f) => f.path === path)?.what;
   const take = () => {
-    if (text !== held) form.edit((tree) => setAt(tree, path, text || (required ? "" : undefined)));
+    if (text !== held) edit((tree) => setAt(tree, path, text || (required ? "" : undefined)));
   };
   return (
     <div className="min-w-0">
@@ -226,7 +245,7 @@ export function ChoiceField({
   /** What the job holds for an option. */
   write?: (option: string) => unknown;
 }) {
-  const form = useForm();
+  const { held, edit } = usePlace<unknown>(path);
   const id = useId();
   // In the narrow facts column a box with long choices takes the whole row: a value is never cut.
   const isLong = options.some((o) => o.label.length > LONG_CHOICE);
@@ -237,8 +256,8 @@ export function ChoiceField({
         id={id}
         data-path={path}
         className="field"
-        value={read(getAt(form.tree, path))}
-        onChange={(e) => form.edit((tree) => setAt(tree, path, write(e.target.value)))}
+        value={read(held)}
+        onChange={(e) => edit((tree) => setAt(tree, path, write(e.target.value)))}
       >
         {options.map((o) => (
           <option key={o.value} value={o.value}>
@@ -252,14 +271,14 @@ export function ChoiceField({
 
 /** Yes or no; no is not kept. */
 export function CheckField({ path, label }: { path: string; label: string }) {
-  const form = useForm();
+  const { held, edit } = usePlace<unknown>(path);
   return (
     <label className="flex min-h-9 items-center gap-2 text-sm">
       <input
         type="checkbox"
         data-path={path}
-        checked={!!getAt(form.tree, path)}
-        onChange={(e) => form.edit((tree) => setAt(tree, path, e.target.checked || undefined))}
+        checked={!!held}
+        onChange={(e) => edit((tree) => setAt(tree, path, e.target.checked || undefined))}
       />
       {label}
     </label>

@@ -9,7 +9,7 @@ export function WishEditor({ circuit }: { circuit: number }) {
   const { job, answers, edit, problem } = useDesk();
   const here = job.circuits?.[circuit];
   if (!here) return null;
-  const at = `circuits[${circuit}].lit`;
+  const at = `circuits[${circuit}].lit` as const;
   const sentence = answers.circuits.find((c) => c.id === here.id)?.wish_text;
   const fault = problem?.faults?.find((f) => f.path.startsWith(at));
   return (

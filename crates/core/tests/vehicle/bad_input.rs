@@ -144,6 +144,61 @@ fn an_unknown_state_lists_the_known_ones() {
     assert!(said.contains("engine_off") && said.contains("low_battery.off"), "{said}");
 }
 
+/// Every text of a demo job begins like a formula: no cell of any list does. Source: OWASP on CSV injection, recalled from
+/// memory.
+#[test]
+fn no_cell_of_any_list_is_run() {
+    for (name, job) in crate::common::demo_jobs() {
+        let mut told: serde_json::Value = serde_json::from_str(&job.write()).unwrap();
+        renamed(&mut told);
+        let job = Job::read(&told.to_string()).unwrap();
+        for format in [
+            Format::WiresCsv,
+            Format::CutsCsv,
+            Format::LabelsCsv,
+            Format::PinsCsv,
+            Format::PartsCsv,
+            Format::EstimateCsv,
+        ] {
+            let Ok(text) = export(&job, format, None) else { continue };
+            for row in csv::Reader::from_reader(text.as_bytes()).records() {
+                let row = row.unwrap();
+                let run = row.iter().find(|cell| {
+                    cell.len() > 1
+                        && cell.starts_with(['=', '+', '-', '@', '\t', '\r', '\n'])
+                        && cell.parse::<f64>().is_err()
+                });
+                assert_eq!(run, None, "{name}, {format:?}: {row:?}");
+            }
+        }
+    }
+}
+
+/// Puts `=` before every name and colour that a person typed.
+fn renamed(value: &mut serde_json::Value) {
+    match value {
+        serde_json::Value::Object(fields) => {
+            for (key, inner) in fields {
+                match inner {
+                    serde_json::Value::String(text)
+                        if ["name", "unit", "colour", "title"].contains(&key.as_str())
+                            && !text.is_empty() =>
+                    {
+                        // A colour of light is an enum, and a wire's is what was typed.
+                        let is_light = ["white", "amber", "red", "yellow", "green", "blue"];
+                        if key != "colour" || !is_light.contains(&text.as_str()) {
+                            text.insert(0, '=');
+                        }
+                    }
+                    _ => renamed(inner),
+                }
+            }
+        }
+        serde_json::Value::Array(items) => items.iter_mut().for_each(renamed),
+        _ => {}
+    }
+}
+
 #[test]
 fn a_spreadsheet_never_takes_a_name_for_a_formula() {
     let mut job = Job::starter("1");

@@ -188,3 +188,24 @@ async fn a_laid_circuit_is_touched() -> Result<()> {
     crate::no_serious(&page, "what was touched").await?;
     page.close().await
 }
+
+/// The screen stays lit on the floor's stages, and may go dark again when they are left.
+#[tokio::test]
+async fn the_screen_stays_lit_on_the_floor() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/1/light").await?;
+    page.says("Light").await?;
+    let stand_in = "window.locks = 0;
+        navigator.wakeLock.request = async () => {
+            window.locks += 1;
+            return { release: async () => { window.locks -= 1; } };
+        }";
+    page.script(stand_in, vec![]).await?;
+    let locks = || async { page.script("return window.locks", vec![]).await };
+    ensure!(locks().await? == json!(0), "asked for before it is wanted");
+    page.press("7 Fit").await?;
+    page.until("the screen held lit", || async { Ok(locks().await? == json!(1)) }).await?;
+    page.press("2 Light").await?;
+    page.until("the screen let go", || async { Ok(locks().await? == json!(0)) }).await?;
+    page.close().await
+}

@@ -148,3 +148,34 @@ async fn the_battery_slider_dims_the_lamps() -> Result<()> {
     page.says(" in").await?;
     page.close().await
 }
+
+/// Long work tells its seconds, is stopped by a button, and is worked out when it is wanted again.
+#[tokio::test]
+async fn long_work_is_stopped() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/1/look").await?;
+    page.says("Look").await?;
+    // A program that takes its time: its answer comes when the test lets it.
+    let slow = "const now = window.fetch;
+        window.ended = false;
+        window.fetch = (request, ...rest) => {
+            if (!request.url?.endsWith('/api/proof') || window.isQuick) return now(request, ...rest);
+            return new Promise((_, end) => request.signal.addEventListener('abort', () => {
+                window.ended = true;
+                end(new DOMException('', 'AbortError'));
+            }));
+        }";
+    page.script(slow, vec![]).await?;
+    page.press("8 Prove").await?;
+    page.press("Proof").await?;
+    page.says("Solving every combination").await?;
+    page.says("1 s").await?;
+    page.press("Stop").await?;
+    page.says("Stopped.").await?;
+    let ended = page.script("return window.ended", vec![]).await?;
+    ensure!(ended.as_bool() == Some(true), "the program works on for nobody");
+    page.script("window.isQuick = true", vec![]).await?;
+    page.press("Work it out").await?;
+    page.says("Proven").await?;
+    page.close().await
+}

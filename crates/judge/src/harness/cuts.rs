@@ -279,17 +279,17 @@ pub fn csv(lines: &[CutLine], units: Units) -> String {
         let _ = out.write_record([
             cell(&l.label),
             cell(&l.circuit_name),
-            l.from.clone(),
-            l.to.clone(),
-            l.colour.clone(),
-            l.mark.clone(),
+            cell(&l.from),
+            cell(&l.to),
+            cell(&l.colour),
+            cell(&l.mark),
             l.wire.to_string(),
             l.insulation.to_owned(),
             units.column(l.path_m),
             units.column(l.length_m),
-            l.from_terminal.clone(),
-            l.to_terminal.clone(),
-            l.sleeve.clone(),
+            cell(&l.from_terminal),
+            cell(&l.to_terminal),
+            cell(&l.sleeve),
         ]);
     }
     String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()
@@ -307,12 +307,12 @@ pub fn in_order_csv(lines: &[CutLine], reel_m: f64, units: Units) -> String {
             let Some(cut) = lines.iter().find(|c| c.label == *label) else { continue };
             let is_last = k + 1 == reel.pieces.len();
             let _ = out.write_record([
-                reel.wire.clone(),
+                cell(&reel.wire),
                 reel.number.to_string(),
                 cell(label),
                 units.column(cut.length_m),
-                cut.from.clone(),
-                cut.to.clone(),
+                cell(&cut.from),
+                cell(&cut.to),
                 cell(&cut.circuit_name),
                 if is_last { units.column(reel.left_m) } else { String::new() },
             ]);

@@ -12,8 +12,8 @@ pub fn csv(cuts: &[CutLine]) -> String {
         for (here, other) in [(&cut.from, &cut.to), (&cut.to, &cut.from)] {
             let _ = out.write_record([
                 cell(&cut.label),
-                here.clone(),
-                other.clone(),
+                cell(here),
+                cell(other),
                 cell(&cut.circuit_name),
             ]);
         }

@@ -106,11 +106,11 @@ pub fn csv(pins: &[Pin]) -> String {
     for p in pins {
         let _ = out.write_record([
             cell(&p.circuit),
-            p.connector.clone(),
-            p.pin.clone(),
+            cell(&p.connector),
+            cell(&p.pin),
             cell(&p.wire),
-            p.wire_text.clone(),
-            p.goes_to.clone(),
+            cell(&p.wire_text),
+            cell(&p.goes_to),
         ]);
     }
     String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()

@@ -39,6 +39,8 @@ pub struct RoadReason {
     pub source: String,
     /// `low`, `medium` or `high`.
     pub confidence: &'static str,
+    /// Where it comes from, in a line.
+    pub told_by: String,
 }
 
 /// A lamp, judged.
@@ -151,12 +153,14 @@ pub(super) fn reason(entry: &Entry, verdict: RoadVerdict, says: String) -> RoadR
         Region::Us => say::us(),
         Region::Un => say::un(),
     };
+    let (rule, confidence) = (format!("{region}/{}", entry.id), entry.confidence.label());
     RoadReason {
         verdict,
         says,
-        rule: format!("{region}/{}", entry.id),
+        told_by: say::told_by_rule(&entry.source, &confidence, &rule),
+        rule,
         source: entry.source.clone(),
-        confidence: entry.confidence.label(),
+        confidence,
     }
 }
 

@@ -19,6 +19,7 @@ impl Vehicle<'_> {
                     rule: String::new(),
                     source: "the job".into(),
                     confidence: Confidence::High.label(),
+                    told_by: say::told_by_job().into(),
                 }],
             );
         };
@@ -56,6 +57,7 @@ impl Vehicle<'_> {
                 rule: String::new(),
                 source: "this rule book".into(),
                 confidence: Confidence::Low.label(),
+                told_by: say::told_by_none().into(),
             }),
         }
         for entry in rules(region) {

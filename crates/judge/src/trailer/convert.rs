@@ -36,6 +36,11 @@ impl Driver {
         std::array::from_fn(|k| Driver { stop: k & 4 != 0, left: k & 2 != 0, right: k & 1 != 0 })
     }
 
+    /// True with nothing on.
+    pub fn is_off(self) -> bool {
+        !(self.stop || self.left || self.right)
+    }
+
     /// As a tester calls it.
     pub fn words(self) -> String {
         let turn = match (self.left, self.right) {

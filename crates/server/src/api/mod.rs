@@ -23,8 +23,9 @@ mod yard;
 use crate::answered::{Answered, Kept, Of};
 use crate::assets;
 use crate::compute::{Compute, failed};
+use crate::door::{self, Door};
 use crate::problem::Problem;
-use axum::Router;
+use axum::{Router, middleware};
 use jovek_core::job::Job;
 use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, READERS, Store, StoreError};
@@ -208,12 +209,15 @@ fn described() -> OpenApiRouter<AppState> {
 }
 
 /// The whole service: API and app.
-pub fn router(state: AppState) -> Router {
+pub fn router(state: AppState, door: Door) -> Router {
     let (api, _) = described().split_for_parts();
     // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
     let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
     let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
-    api.layer(quickly).with_state(state).fallback_service(files)
+    api.layer(quickly)
+        .with_state(state)
+        .fallback_service(files)
+        .layer(middleware::from_fn_with_state(door, door::guard))
 }
 
 /// Refusals are problems: their type is said where the schema is.
@@ -248,10 +252,10 @@ pub fn job_schema_text() -> String {
         serde_json::from_str(&text.replace("#/components/schemas/", "#/$defs/"))
             .unwrap_or_default();
     let schemas = all["components"]["schemas"].take();
-    let mut wanted = vec![say::job().to_owned()];
+    let mut wanted = vec!["Job".to_owned()];
     let mut defs = serde_json::Map::new();
     while let Some(name) = wanted.pop() {
-        if defs.contains_key(&name) || name == "Job" && defs.contains_key(say::job()) {
+        if defs.contains_key(&name) || name == "Job" && defs.contains_key("Job") {
             continue;
         }
         let schema = schemas[&name].clone();

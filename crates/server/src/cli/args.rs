@@ -72,12 +72,18 @@ pub(super) enum Command {
         /// Address to listen on; port 0 takes a free one and prints it.
         #[arg(long, default_value = "127.0.0.1:4180")]
         listen: SocketAddr,
+        /// Further name by which browsers reach it, such as jovek.example; may be given several times.
+        #[arg(long = "host")]
+        hosts: Vec<String>,
     },
     /// Serve the app with the demo jobs, in memory.
     Demo {
         /// Address to listen on; port 0 takes a free one and prints it.
         #[arg(long, default_value = "127.0.0.1:4180")]
         listen: SocketAddr,
+        /// Further name by which browsers reach it, such as jovek.example; may be given several times.
+        #[arg(long = "host")]
+        hosts: Vec<String>,
     },
     /// Assess a job file: exit 0 clean, 1 with a Stop finding, 2 bad input.
     Assess {

@@ -10,6 +10,7 @@ use std::process::{Command, Output, Stdio};
 
 mod commands;
 mod compute;
+mod door;
 mod hard_use;
 mod language;
 mod limits;

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { ApiError, api, unwrap } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { BeamPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, NumberField } from "../../ui/fields";
@@ -11,7 +12,7 @@ export function BeamFields({
   held,
   bare,
 }: {
-  at: string;
+  at: BeamPath;
   held?: string | undefined;
   bare?: boolean;
 }) {
@@ -37,7 +38,7 @@ export function BeamFields({
 }
 
 /** A photometric file in place of the description. */
-function PhotometricFile({ path, held }: { path: string; held: string | undefined }) {
+function PhotometricFile({ path, held }: { path: BeamPath; held: string | undefined }) {
   const { edit } = useDesk();
   const [says, setSays] = useState<string>();
   const [fault, setFault] = useState<string>();

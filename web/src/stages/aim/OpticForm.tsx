@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath, OpticPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
@@ -20,8 +21,8 @@ const CLASSES = [
 ];
 
 /** Beam, place and adjuster of a light. */
-export function OpticForm({ path, light }: { path: string; light: Light }) {
-  const at = `${path}.optic`;
+export function OpticForm({ path, light }: { path: LightPath; light: Light }) {
+  const at = `${path}.optic` as const;
   const { edit, catalog } = useDesk();
   const mounts = light.optic?.mounts ?? [];
   const last = mounts.at(-1);
@@ -107,7 +108,13 @@ export function OpticForm({ path, light }: { path: string; light: Light }) {
 }
 
 /** Another lamp for the same place, to lay beside this one. */
-function Candidate({ at, held }: { at: string; held: Schemas["Instead"] | undefined }) {
+function Candidate({
+  at,
+  held,
+}: {
+  at: `${OpticPath}.instead`;
+  held: Schemas["Instead"] | undefined;
+}) {
   const { edit, catalog } = useDesk();
   if (!held)
     return (

@@ -71,7 +71,7 @@ function RegionCard({ region, size }: { region: Region; size: number[] }) {
                 <Mark shape={SHAPES[m.verdict]} />
                 <span>
                   <strong>{m.lamp}</strong>: {m.text}
-                  <span className="block text-xs text-soft">{sourceOf(m.reason)}</span>
+                  <span className="block text-xs text-soft">{m.reason.told_by}</span>
                 </span>
               </li>
             ))}
@@ -82,7 +82,7 @@ function RegionCard({ region, size }: { region: Region; size: number[] }) {
         <p key={r.rule} className="flex gap-2 text-sm">
           <Mark shape={SHAPES[r.verdict]} />
           <span>
-            {r.says} <span className="text-xs text-soft">{sourceOf(r)}</span>
+            {r.says} <span className="text-xs text-soft">{r.told_by}</span>
           </span>
         </p>
       ))}
@@ -105,14 +105,10 @@ function grouped(region: Region) {
   return out;
 }
 
-function sourceOf(r: Schemas["RoadReason"]): string {
-  return `${r.source}; recalled from memory, confidence ${r.confidence}; rule ${r.rule}`;
-}
-
 function Reason({ reason }: { reason: Schemas["RoadReason"] }) {
   return (
     <p className="text-sm">
-      {reason.says} <span className="block text-xs text-soft">{sourceOf(reason)}</span>
+      {reason.says} <span className="block text-xs text-soft">{reason.told_by}</span>
     </p>
   );
 }

@@ -10,7 +10,7 @@ export function FeedPanel() {
   const { job, answers, circuit, edit } = useDesk();
   const here = job.circuits?.[circuit];
   const feeds = answers.circuits.find((c) => c.id === here?.id)?.feeds ?? [];
-  const at = `circuits[${circuit}].feed`;
+  const at = `circuits[${circuit}].feed` as const;
   return (
     <Panel title="Feed" says="Where the power comes from. Factory circuits are added under Look.">
       <CircuitPicker />

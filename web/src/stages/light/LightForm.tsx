@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
@@ -10,7 +11,7 @@ import { Readings } from "./Readings";
 /** One group of equal lights: label and meter side by side. */
 export function LightForm({ circuit, index }: { circuit: number; index: number }) {
   const { job, answers, edit, catalog } = useDesk();
-  const at = `circuits[${circuit}].lights[${index}]`;
+  const at = `circuits[${circuit}].lights[${index}]` as const;
   const light = job.circuits?.[circuit]?.lights?.[index];
   if (!light) return null;
   const whole = answers.circuits.find((c) => c.id === job.circuits?.[circuit]?.id);
@@ -114,7 +115,7 @@ function Held({
   screw,
   wires,
 }: {
-  at: string;
+  at: LightPath;
   light: Schemas["Light"];
   screw: string | null | undefined;
   /** Sizes on the shelf. */

@@ -13,7 +13,7 @@ import { LightForm } from "./LightForm";
 export function LightPanel() {
   const { job, catalog, circuit, edit, selectCircuit } = useDesk();
   const here = job.circuits?.[circuit];
-  const at = `circuits[${circuit}]`;
+  const at = `circuits[${circuit}]` as const;
   if (!here)
     return (
       <Panel title="Light" says="What to fit, and when it is lit.">

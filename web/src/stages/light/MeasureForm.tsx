@@ -1,12 +1,13 @@
 import { useState } from "react";
 import { useDesk } from "../../sheet/desk";
+import type { MeasuredPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { useReader } from "../../ui/reader";
 
 interface Of {
   /** Where the reading is kept. */
-  at: string;
+  at: MeasuredPath;
   label?: string;
   /** How many lamps there are: of several the current may be that of all. */
   lamps?: number;

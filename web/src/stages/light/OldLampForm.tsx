@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField, TextField } from "../../ui/fields";
@@ -7,7 +8,7 @@ import { BeamFields } from "../aim/BeamFields";
 import { MeasureForm } from "./MeasureForm";
 
 /** The lamp that comes off for a light: what it drew, what it looked like, where it is kept. */
-export function OldLampForm({ at, light }: { at: string; light: Schemas["Light"] }) {
+export function OldLampForm({ at, light }: { at: LightPath; light: Schemas["Light"] }) {
   const { edit, catalog } = useDesk();
   const old = light.replaces;
   if (!old)

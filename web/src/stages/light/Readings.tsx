@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath, MeasuredPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
@@ -12,14 +13,14 @@ export function Readings({
   light,
   curve,
 }: {
-  at: string;
+  at: LightPath;
   light: Schemas["Light"];
   curve?: Schemas["CurveAnswer"] | null;
 }) {
   const { edit } = useDesk();
   const further = light.measured_also ?? [];
   const read = light.measured ? [light.measured, ...further] : further;
-  const place = (n: number) =>
+  const place = (n: number): MeasuredPath =>
     light.measured && n === 0
       ? `${at}.measured`
       : `${at}.measured_also[${light.measured ? n - 1 : n}]`;

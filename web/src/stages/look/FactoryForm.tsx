@@ -24,7 +24,7 @@ export function FactoryForm({ index }: { index: number }) {
   const { job, answers, catalog, edit } = useDesk();
   const circuit = job.factory?.[index];
   const answer = answers.factory.find((f) => f.id === circuit?.id);
-  const at = `factory[${index}]`;
+  const at = `factory[${index}]` as const;
   const isUsed = job.circuits?.some(
     (c) => c.feed && "factory" in c.feed && c.feed.factory === circuit?.id,
   );

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import { named } from "../../sheet/jobPath";
 import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { FigureBox } from "../../ui/FigureBox";
@@ -92,7 +93,7 @@ function Card({ reading }: { reading: LookReading }) {
       <div className="flex flex-wrap items-end gap-3">
         {reading.colour_path && (
           <div className="min-w-32 flex-1">
-            <TextField path={reading.colour_path} label="Colour as found" />
+            <TextField path={named(reading.colour_path)} label="Colour as found" />
           </div>
         )}
         <TakePicture shows={reading.name} add={pictures.add} className="max-md:min-h-[56px]">

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/fields";
@@ -12,12 +13,12 @@ export function BacklightForm({
   light,
   says,
 }: {
-  at: string;
+  at: LightPath;
   light: Schemas["Light"];
   says: string[];
 }) {
   const { edit } = useDesk();
-  const path = `${at}.backlight`;
+  const path = `${at}.backlight` as const;
   if (!light.backlight) {
     if (light.role !== "accent") return null;
     return (

@@ -1,17 +1,18 @@
 import { Fragment } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { StripPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, NumberField, TextField } from "../../ui/fields";
 
 /** The edges in their order, each with what is in the way. */
-export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }) {
+export function EdgeList({ at, edges }: { at: `${StripPath}.edges`; edges: Schemas["Edge"][] }) {
   const { edit, catalog } = useDesk();
   return (
     <div className="space-y-2">
       {edges.map((edge, k) => {
-        const path = `${at}[${k}]`;
+        const path = `${at}[${k}]` as const;
         const obstacles = edge.obstacles ?? [];
         return (
           // Edges have no ids: their place in the list is what they are.
@@ -53,7 +54,7 @@ export function EdgeList({ at, edges }: { at: string; edges: Schemas["Edge"][] }
             {obstacles.length > 0 && (
               <div className="grid grid-cols-[2fr_1fr_1fr_auto] items-end gap-2 pl-4">
                 {obstacles.map((o, n) => {
-                  const here = `${path}.obstacles[${n}]`;
+                  const here = `${path}.obstacles[${n}]` as const;
                   return (
                     <Fragment key={n}>
                       <TextField path={`${here}.name`} label="In the way" />

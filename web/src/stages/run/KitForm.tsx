@@ -9,7 +9,7 @@ export function KitForm() {
   const { job, circuit, answers, edit } = useDesk();
   const here = job.circuits?.[circuit];
   if (!here) return null;
-  const at = `circuits[${circuit}].kit`;
+  const at = `circuits[${circuit}].kit` as const;
   if (!here.kit)
     return (
       <Button

@@ -1,9 +1,10 @@
 import { useDesk } from "../../sheet/desk";
+import type { SectionPath } from "../../sheet/jobPath";
 import { ChoiceField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 
 /** Which connector a section ends at: one of its own, or one that other wires go through too. */
-export function PlugField({ path }: { path: string }) {
+export function PlugField({ path }: { path: SectionPath }) {
   const { job } = useDesk();
   // Every connector of the job that somebody has named, with the sections that end at it.
   const found = new Map<string, string[]>();

@@ -13,7 +13,7 @@ import { ToLampsForm } from "./ToLampsForm";
 
 export function RunPanel() {
   const { job, circuit, answers, catalog } = useDesk();
-  const at = `circuits[${circuit}].run`;
+  const at = `circuits[${circuit}].run` as const;
   const here = job.circuits?.[circuit];
   const isGrounded = here && isGroundedByHousings(job, here.id);
   const isLaid = job.skeleton && here?.sites;

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { SectionsPath } from "../../sheet/jobPath";
 import { getAt, setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { CheckField, ChoiceField, NumberField, TextField } from "../../ui/fields";
@@ -14,7 +15,7 @@ export function SectionList({
   title,
   waypoints,
 }: {
-  path: string;
+  path: SectionsPath;
   title: string;
   waypoints: { value: string; label: string }[];
 }) {
@@ -43,7 +44,7 @@ export function SectionList({
     <Group title={title}>
       <ul className="space-y-2">
         {sections.map((section, i) => {
-          const at = `${path}[${i}]`;
+          const at = `${path}[${i}]` as const;
           return (
             <li key={i} className="card p-2">
               <div className="grid grid-cols-[minmax(0,1fr)_6.2rem_2.5rem] items-end gap-2">

@@ -16,7 +16,7 @@ export function SitesForm() {
   const { job, answers, circuit, edit } = useDesk();
   const here = job.circuits?.[circuit];
   if (!here?.sites) return null;
-  const at = `circuits[${circuit}].sites`;
+  const at = `circuits[${circuit}].sites` as const;
   const count = (here.lights ?? []).reduce((sum, l) => sum + l.count, 0);
   const lamps = here.sites.lamps ?? [];
   const shown = Math.min(Math.max(lamps.length, 1), count);

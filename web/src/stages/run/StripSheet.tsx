@@ -1,6 +1,7 @@
 import { useRef } from "react";
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
+import type { LightPath, StripPath } from "../../sheet/jobPath";
 import { setAt } from "../../sheet/path";
 import { Button } from "../../ui/Button";
 import { ChoiceField, NumberField } from "../../ui/fields";
@@ -19,7 +20,7 @@ export function StripSheet() {
   return (
     <div className="space-y-4">
       {lights.map((light, k) => {
-        const at = `circuits[${circuit}].lights[${k}]`;
+        const at = `circuits[${circuit}].lights[${k}]` as const;
         const found = answer?.lights.find((l) => l.id === light.id);
         return (
           <div key={light.id} className="space-y-4">
@@ -50,7 +51,7 @@ function StripCard({
   light,
   strip,
 }: {
-  at: string;
+  at: LightPath;
   light: Schemas["Light"];
   strip: Schemas["StripAnswer"] | undefined;
 }) {
@@ -157,7 +158,7 @@ const STRIP_COLOURS = [
   { value: "rgbw", label: "red, green, blue, white" },
 ];
 
-function StripForm({ at, strip }: { at: string; strip: Schemas["Strip"] }) {
+function StripForm({ at, strip }: { at: StripPath; strip: Schemas["Strip"] }) {
   const { answers, job } = useDesk();
   const places = answers.route?.places ?? [];
   return (

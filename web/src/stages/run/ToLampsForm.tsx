@@ -16,7 +16,7 @@ export function ToLampsForm() {
   if (!here) return null;
   const lamps = lampsOf(job).filter((l) => l.circuit === here.id);
   if (lamps.length < 2) return null;
-  const at = `circuits[${circuit}].run.to_lamps`;
+  const at = `circuits[${circuit}].run.to_lamps` as const;
   const to = here.run?.to_lamps;
   const isChain = to?.spread === "chain";
   return (

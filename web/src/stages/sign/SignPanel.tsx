@@ -31,7 +31,7 @@ export function SignPanel() {
     key: K,
     title: string,
     add: Lists[K],
-    row: (at: string) => ReactNode,
+    row: (at: `record.${K}[${number}]`) => ReactNode,
   ) => (
     <Group title={title}>
       {list(key).map((_, i) => (

@@ -20,7 +20,7 @@ type Takes = Partial<Schemas["WayTakes"]>;
 
 export function SwitchPanel() {
   const { answers, job, circuit, edit, catalog } = useDesk();
-  const at = `circuits[${circuit}].control`;
+  const at = `circuits[${circuit}].control` as const;
   const here = job.circuits?.[circuit];
   const answer = answers.circuits.find((c) => c.id === here?.id);
   const ways = answer?.ways ?? [];

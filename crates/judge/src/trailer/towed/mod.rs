@@ -40,6 +40,8 @@ pub struct TowedAnswer {
     pub tests: Vec<TowedTest>,
     /// How many of them are wrong.
     pub wrong: usize,
+    /// The same in a line.
+    pub verdict_text: String,
     /// What to mind.
     pub mind: Vec<String>,
 }
@@ -57,11 +59,16 @@ pub fn towed(
     let lamps = lamps(job, study)?;
     let pairs = pairs(job, facts.tie_in, &lamps);
     let tests = tests(job, facts, study, lead, &lamps)?;
+    let wrong = tests.iter().filter(|t| !t.wrong.is_empty()).count();
     Ok(TowedAnswer {
+        verdict_text: match wrong {
+            0 => say::combinations_right(&tests.len()),
+            wrong => say::combinations_wrong(&wrong, &tests.len()),
+        },
         pairs_text: say::pairs_diodes_anodes_to_the_two(&pairs.len(), &(2 * pairs.len())),
         flasher_text: flasher_text(&lamps),
         drain: drain(job, facts),
-        wrong: tests.iter().filter(|t| !t.wrong.is_empty()).count(),
+        wrong,
         mind: mind(facts, lead),
         pairs,
         tests,

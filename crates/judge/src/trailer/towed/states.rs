@@ -38,7 +38,7 @@ impl State {
         if self.tail {
             parts.push(say::tail().to_owned());
         }
-        if self.driver.words() != say::nothing() {
+        if !self.driver.is_off() {
             parts.push(self.driver.words());
         }
         if self.own_brake {

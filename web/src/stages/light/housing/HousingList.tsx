@@ -72,7 +72,7 @@ function HousingForm({
   lamps: Lamp[];
 }) {
   const { job, edit, catalog } = useDesk();
-  const at = `housings[${index}]`;
+  const at = `housings[${index}]` as const;
   const own = lamps.filter((l) => holds(housing, l));
   const isOnPlug = own.some((l) => l.isOnPlug);
   const stays = own.every((l) => l.stays);

@@ -1,11 +1,18 @@
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
+import type { CodingPath } from "../../../sheet/jobPath";
 import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 
 /** Pins of the module, which are others in each model series. */
-export function SeriesPinsForm({ path, pins }: { path: string; pins: Schemas["SeriesPins"][] }) {
+export function SeriesPinsForm({
+  path,
+  pins,
+}: {
+  path: CodingPath;
+  pins: Schemas["SeriesPins"][];
+}) {
   const { edit, catalog } = useDesk();
   const add = () =>
     edit((j) => setAt(j, `${path}.pins[${pins.length}]`, catalog.fresh.series_pins));

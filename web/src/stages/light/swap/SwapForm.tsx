@@ -1,5 +1,6 @@
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
+import type { SwapPath } from "../../../sheet/jobPath";
 import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
 import {
@@ -25,7 +26,7 @@ const BESIDE: { value: Schemas["Smoothing"] | ""; label: string }[] = [
 ];
 
 /** What is in the circuit of a function: bulbs, lamps, watcher, and what was put beside them. */
-export function SwapForm({ path, swap, bulbs }: { path: string; swap: Swap; bulbs: string[] }) {
+export function SwapForm({ path, swap, bulbs }: { path: SwapPath; swap: Swap; bulbs: string[] }) {
   const { edit, catalog } = useDesk();
   const watched = swap.watched?.by ?? "nothing";
   const add = () =>
@@ -75,7 +76,7 @@ function Module({
   path,
   coding,
 }: {
-  path: string;
+  path: `${SwapPath}.watched`;
   coding: Schemas["CodingBit"] | null | undefined;
 }) {
   const { edit, catalog } = useDesk();
@@ -120,7 +121,7 @@ function Bulbs({
   place,
   bulbs,
 }: {
-  path: string;
+  path: `${SwapPath}.bulbs[${number}]`;
   place: Schemas["BulbPlace"];
   bulbs: string[];
 }) {
@@ -163,7 +164,7 @@ function Bulbs({
 }
 
 /** Resistor and smoothing beside the lamps. */
-function Beside({ path, swap }: { path: string; swap: Swap }) {
+function Beside({ path, swap }: { path: SwapPath; swap: Swap }) {
   const { edit, catalog } = useDesk();
   const resistor = swap.resistor ? undefined : catalog.fresh.resistor;
   return (

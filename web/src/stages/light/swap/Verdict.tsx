@@ -1,6 +1,7 @@
 import { useRef } from "react";
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
+import type { SwapPath } from "../../../sheet/jobPath";
 import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
 import { Mark } from "../../../ui/Mark";
@@ -25,7 +26,7 @@ const WORDS: Record<Answer["result"], string> = {
 };
 
 /** What the watcher makes of a function, what was done about it and what can be. */
-export function Verdict({ answer, path }: { answer: Answer; path: string }) {
+export function Verdict({ answer, path }: { answer: Answer; path: SwapPath }) {
   const { edit } = useDesk();
   const head = useRef<HTMLHeadingElement>(null);
   const become = (function_: Schemas["SwapFunction"]) => {

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../../api/client";
 import { useDesk } from "../../../sheet/desk";
+import type { FoundWirePath } from "../../../sheet/jobPath";
 import { setAt } from "../../../sheet/path";
 import { Button } from "../../../ui/Button";
 import { FigureBox } from "../../../ui/FigureBox";
@@ -65,7 +66,7 @@ function Side({
 
 function WireRow({ wire, answer }: { wire: Wire; answer: Answer }) {
   const { edit, catalog } = useDesk();
-  const path = `trailer.wires[${answer.index}]`;
+  const path = `trailer.wires[${answer.index}]` as const;
   const functions = catalog.functions.map((f) => ({ value: f.function as string, label: f.label }));
   const next = catalog.put_on.find((p) => p.on === answer.next);
   return (
@@ -101,7 +102,7 @@ function WireRow({ wire, answer }: { wire: Wire; answer: Answer }) {
 }
 
 /** What was read so far, and one box for the next reading: what tells most is put on unless another is chosen. */
-function Readings({ path, wire, next }: { path: string; wire: Wire; next: Answer["next"] }) {
+function Readings({ path, wire, next }: { path: FoundWirePath; wire: Wire; next: Answer["next"] }) {
   const { edit, catalog } = useDesk();
   const [chosen, setChosen] = useState<Schemas["PutOn"]>();
   const readings = wire.readings ?? [];

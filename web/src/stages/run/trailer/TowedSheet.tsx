@@ -122,11 +122,7 @@ function Combinations({ towed }: { towed: Towed }) {
   return (
     <section aria-label="Combinations" className="card p-3">
       <div className="flex items-center gap-3">
-        <h2 className="flex-1 text-base">
-          {towed.wrong > 0
-            ? `${towed.wrong} of ${towed.tests.length} combinations are wrong`
-            : `All ${towed.tests.length} combinations are right`}
-        </h2>
+        <h2 className="flex-1 text-base">{towed.verdict_text}</h2>
         <span className="no-print">
           <Button onClick={() => window.print()}>Print the test</Button>
         </span>
