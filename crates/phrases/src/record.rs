@@ -81,4 +81,5 @@ sentences! {
 
     // Visits: when the next one is due, and what has drifted since the job was signed.
     was_now(check, old_text, new_text) = "{check} was {old_text}, now {new_text}";
+    signatures_are_set_under_sign() = "a signature is set and opened under Sign, by who answers for it: the change holds another";
 }

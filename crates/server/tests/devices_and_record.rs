@@ -239,10 +239,10 @@ fn the_job_is_printed_by_sheets() {
         let pages: Value = answer.json().unwrap();
         pages["pages"].as_array().unwrap().iter().map(|p| p.as_str().unwrap().to_owned()).collect()
     };
-    let wires = pages("?sheets=wires", "halt-lane.example:8080");
+    let wires = pages("?sheets=wires", "halt-lane.local:8080");
     assert!(!wires.is_empty() && wires.iter().all(|p| p.contains("wires to cut")));
     let code = "This vehicle";
-    assert!(pages("?sheets=handover", "halt-lane.example:8080")[0].contains(code));
+    assert!(pages("?sheets=handover", "halt-lane.local:8080")[0].contains(code));
     for here in ["127.0.0.1:4180", "localhost:4180", "[::1]:4180"] {
         assert!(!pages("?sheets=handover", here)[0].contains(code), "{here}");
     }
@@ -304,6 +304,42 @@ fn sign(server: &Server, id: i64, rev: i64) -> reqwest::Result<Response> {
         .header("X-Jovek-Who", "Ines")
         .json(&json!({"why": "fitted before this was kept"}))
         .send()
+}
+
+/// Nobody signs for another: a saved job neither brings a signature nor takes one away.
+#[test]
+fn a_signature_is_not_saved_into_a_job() {
+    let server = serve(&["demo"]);
+    let id = signable(&server);
+    let put = |job: &Value, rev: i64| {
+        let path = server.at(&format!("/api/jobs/{id}"));
+        let call = Client::new().put(path).header("If-Match", format!("\"{rev}\"")).json(job);
+        call.send().unwrap()
+    };
+    let read = || -> Value {
+        Client::new().get(server.at(&format!("/api/jobs/{id}"))).send().unwrap().json().unwrap()
+    };
+    let mut forged = read()["job"].clone();
+    forged["record"]["signed"] = json!([{ "at": "2026-03-02T09:30:00Z", "by": "Ines" }]);
+    let refused = put(&forged, 1);
+    assert!(refused.status().is_client_error(), "{}", refused.status());
+    let problem: Value = refused.json().unwrap();
+    assert!(problem["detail"].as_str().unwrap().contains("under Sign"), "{problem}");
+    assert_eq!(read()["rev"], 1);
+    // Opened again, its signature stays in the record.
+    assert_eq!(sign(&server, id, 1).unwrap().status(), 200);
+    let opened = Client::new()
+        .post(server.at(&format!("/api/jobs/{id}/open")))
+        .header("If-Match", "\"2\"")
+        .header("X-Jovek-Who", "Ines")
+        .json(&json!({ "why": "another lamp" }))
+        .send()
+        .unwrap();
+    assert_eq!(opened.status(), 200);
+    let mut erased = read()["job"].clone();
+    erased["record"]["signed"] = json!([]);
+    assert!(put(&erased, 3).status().is_client_error());
+    assert_eq!(read()["job"]["record"]["signed"].as_array().unwrap().len(), 1);
 }
 
 #[test]

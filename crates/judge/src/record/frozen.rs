@@ -19,6 +19,9 @@ pub enum FrozenError {
         /// The first place that would change.
         place: String,
     },
+    /// A change that is saved brings a signature, or takes one away.
+    #[error("{}", say::signatures_are_set_under_sign())]
+    NotUnderSign,
     /// A name is missing.
     #[error("{}", say::say_who_signs_put_your_name())]
     Nameless,
@@ -60,7 +63,13 @@ fn stays_open(change: &Change) -> bool {
 /// # Errors
 /// [`FrozenError::Signed`] where the first is signed and more changes than what is only added to it.
 pub fn may_follow(before: &Job, after: &Job) -> Result<(), FrozenError> {
-    let Some(signature) = before.record.signature() else { return Ok(()) };
+    let Some(signature) = before.record.signature() else {
+        // Nobody signs for another by saving a job that says so.
+        return match after.record.signed == before.record.signed {
+            true => Ok(()),
+            false => Err(FrozenError::NotUnderSign),
+        };
+    };
     let refused = |place: String| {
         let day = signature.at.get(..10).unwrap_or(&signature.at);
         Err(FrozenError::Signed { by: signature.by.clone(), at: day.into(), place })
