@@ -107,7 +107,6 @@ sentences! {
     switch_behind(parts) = "switch behind the {parts}";
     by_its_remote() = "by its remote";
     hardware_that_follows_the_wish() = "hardware that follows the wish";
-    iload_part_icontact() = "Iload ≤ part·Icontact";
     a_switch_alone(rating_a) = "{rating_a} A switch alone";
     no_relay_and_no_coil_circuit() = "no relay and no coil circuit; the lamp current goes through the cab";
     its_contact_may_carry(part) = "its contact may carry {part}";
@@ -187,17 +186,12 @@ sentences! {
 
     // The wire: why this size, and why the thinner one was refused.
     voltage_that_the_lamps_need() = "voltage that the lamps need";
-    u_cut_in_plus_margin() = "U ≥ cut-in + margin, from the solved circuit";
     voltage_drop_in_the_copper() = "voltage drop in the copper";
-    v_i_r20_l_1_plus() = "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)), from the solved circuit";
     ampacity_above_the_fuse() = "ampacity above the fuse";
-    i_i30_sqrt_tmax_ta_tmax() = "I = I30·sqrt((Tmax − Ta)/(Tmax − 30))·bundle factor";
     short_at_the_far_end() = "short at the far end";
-    ifault_3_5_in_and_i() = "Ifault ≥ 3.5·In and I²t ≤ k²·S²";
     mechanical_minimum() = "mechanical minimum";
     no_part_of_the_catalog() = "no part of the catalog";
     voltage_with_every_circuit() = "voltage with every circuit on";
-    v_of_the_whole_vehicle() = "ΔV of the whole vehicle, from the solved circuit";
     thinnest_of_the_shelf() = "thinnest of the shelf";
     it_passes_every_check(circuit) = "{circuit}; it passes every check.";
     that_it_would_want() = " that it would want";

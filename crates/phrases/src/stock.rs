@@ -7,6 +7,8 @@ sentences! {
     work_min() = "work, min";
     parts_with_a_price() = "parts with a price";
     work_cost() = "work, cost";
+    work() = "work";
+    total() = "total";
 
     // A list of stock and prices read from CSV: good rows offered, bad rows named.
     the_first_row_has_no_column() = "the first row has no column \"part\"; name the columns part, held, price in any order";

@@ -245,9 +245,9 @@ pub fn csv(estimate: &Estimate, units: Units) -> String {
     }
     for (what, unit, sum) in [
         (say::parts_with_a_price(), "", Some(estimate.parts_cost)),
-        ("work", "min", Some(estimate.labour_minutes)),
+        (say::work(), "min", Some(estimate.labour_minutes)),
         (say::work_cost(), "", estimate.labour_cost),
-        ("total", "", estimate.total),
+        (say::total(), "", estimate.total),
     ] {
         let _ = out.write_record(["sum", what, "", unit, "", "", "", &maybe(sum)]);
     }

@@ -214,7 +214,7 @@ fn planned(
         },
         rule: say::hardware_that_follows_the_wish(),
         says: says.join(" "),
-        formula: if has_relay { say::iload_part_icontact() } else { "" },
+        formula: if has_relay { "Iload ≤ part·Icontact" } else { "" },
         margin: has_relay.then(|| figure(say::contact(), relay_may_a - trial.load_a, "A")),
         ..base.clone()
     }];

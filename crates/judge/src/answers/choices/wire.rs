@@ -23,20 +23,22 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         Some(Refusal::Drop(d)) if d.is_lamp_short() => (
             say::voltage_that_the_lamps_need(),
             Source::practice("cut-in and margin at the lowest battery in which it must work"),
-            say::u_cut_in_plus_margin(),
+            "U ≥ cut-in + margin, from the solved circuit",
         ),
-        Some(Refusal::Drop(d)) => {
-            (say::voltage_drop_in_the_copper(), drop_source(d.need.rule), say::v_i_r20_l_1_plus())
-        }
+        Some(Refusal::Drop(d)) => (
+            say::voltage_drop_in_the_copper(),
+            drop_source(d.need.rule),
+            "ΔV = I·Σ R20·L·(1 + 0.00393·(T − 20)), from the solved circuit",
+        ),
         Some(Refusal::Ampacity { .. }) => (
             say::ampacity_above_the_fuse(),
             ampacity::source(bench.shop.ampacity),
-            say::i_i30_sqrt_tmax_ta_tmax(),
+            "I = I30·sqrt((Tmax − Ta)/(Tmax − 30))·bundle factor",
         ),
         Some(Refusal::FarEnd(_)) => (
             say::short_at_the_far_end(),
             Source::standard("ISO 8820-3 gates and IEC 60949, recalled from memory"),
-            say::ifault_3_5_in_and_i(),
+            "Ifault ≥ 3.5·In and I²t ≤ k²·S²",
         ),
         Some(Refusal::Mechanical { .. }) => (
             say::mechanical_minimum(),
@@ -49,7 +51,7 @@ pub(super) fn wire(bench: &SizingInput, sized: &Sized) -> Choice {
         None if governs.is_some() => (
             say::voltage_with_every_circuit(),
             drop_source(bench.chain.need.rule),
-            say::v_of_the_whole_vehicle(),
+            "ΔV of the whole vehicle, from the solved circuit",
         ),
         None => (say::thinnest_of_the_shelf(), Source::practice("sizes on the shelf"), ""),
     };
