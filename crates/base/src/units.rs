@@ -4,7 +4,9 @@
 //! the same everywhere, and the size of a wire is a matter of its wire system.
 
 use crate::figure::{Figure, figure, shown};
+use jovek_phrases::figures as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Inch, mm. Source: the international yard and pound agreement of 1959, exact.
@@ -36,7 +38,9 @@ const SMALL_TORQUE_NM: f64 = 20.0;
 const LONG_TAPE_IN: f64 = 72.0;
 
 /// What the tape is marked in; torque and weight go with it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Lengths {
     /// Metres and millimetres, newton metres, grams.
@@ -47,7 +51,9 @@ pub enum Lengths {
 }
 
 /// What the thermometer is marked in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Temperatures {
     /// Degrees Celsius.
@@ -106,8 +112,8 @@ impl Units {
     /// Two marks between which a thing may be, mm: `600 to 1200 mm`.
     pub fn tape_between(self, least_mm: f64, most_mm: f64) -> String {
         match self.lengths {
-            Lengths::Metric => format!("{least_mm:.0} to {most_mm:.0} mm"),
-            Lengths::Us => format!("{} to {}", self.tape(least_mm), self.tape(most_mm)),
+            Lengths::Metric => say::between(&format!("{least_mm:.0}"), &format!("{most_mm:.0} mm")),
+            Lengths::Us => say::between(&self.tape(least_mm), &self.tape(most_mm)),
         }
     }
 
@@ -149,10 +155,10 @@ impl Units {
     /// A rule of thumb with two ends, mm: `50 to 150 mm`, `2 to 6 in`.
     pub fn rule_between(self, least_mm: f64, most_mm: f64) -> String {
         match self.lengths {
-            Lengths::Metric => format!("{least_mm:.0} to {most_mm:.0} mm"),
+            Lengths::Metric => say::between(&format!("{least_mm:.0}"), &format!("{most_mm:.0} mm")),
             Lengths::Us => {
                 let least = inches_text(least_mm / INCH_MM, rule_parts(least_mm));
-                format!("{} to {}", least.trim_end_matches(" in"), self.rule(most_mm))
+                say::between(&least.trim_end_matches(" in"), &self.rule(most_mm))
             }
         }
     }
@@ -232,7 +238,8 @@ impl Units {
             Lengths::Us if most_nm < SMALL_TORQUE_NM => (FOOT_POUND_NM / 12.0, "in lb"),
             Lengths::Us => (FOOT_POUND_NM, "ft lb"),
         };
-        format!("{:.0} to {:.0} {unit}", least_nm / per_unit, most_nm / per_unit)
+        let (least, most) = (least_nm / per_unit, most_nm / per_unit);
+        say::between(&format!("{least:.0}"), &format!("{most:.0} {unit}"))
     }
 
     /// A pull, N: `85 N`, `19 lb`.

@@ -4,10 +4,13 @@ use crate::conductor::{Conductor, awg_area_mm2};
 use crate::insulation::Insulation;
 use jovek_base::source::Source;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Published ampacity table that is followed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum AmpacityTable {
     /// ISO 10133 Annex A, small craft: the most cautious for small sizes.
@@ -20,7 +23,9 @@ pub enum AmpacityTable {
 }
 
 /// Rule for wires that lie side by side.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum BundleRule {
     /// IEC 60364-5-52 bunched: close to the physics of a fully loaded bundle.

@@ -8,11 +8,14 @@ use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
 use std::str::FromStr;
+use strum::EnumIter;
 use utoipa::PartialSchema;
 use utoipa::ToSchema;
 
 /// Size system of the wire on the shelf.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum WireSystem {
     /// mm², ISO 6722 vehicle wire.

@@ -38,7 +38,7 @@ impl InlineModule {
         match (self, terminal) {
             (InlineModule::Flasher, ModuleTerminal::In) => "49",
             (InlineModule::Flasher, ModuleTerminal::Out) => "49a",
-            (InlineModule::Dimmer, ModuleTerminal::In) => "in",
+            (InlineModule::Dimmer, ModuleTerminal::In) => common::goes_in(),
             (InlineModule::Dimmer, ModuleTerminal::Out) => common::out(),
             (_, ModuleTerminal::Ground) => "31",
         }

@@ -2,10 +2,13 @@
 
 use jovek_phrases::catalog as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Insulation by the highest conductor temperature that it bears: ambient plus own heating.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Insulation {
     /// PVC, 80 °C (SAE J1128 GPT).

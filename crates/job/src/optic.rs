@@ -118,7 +118,9 @@ pub struct Optic {
 }
 
 /// Class of a warning lamp by SAE J845 and J595.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum WarningClass {
     /// Emergency, the brightest.

@@ -65,7 +65,9 @@ pub struct ChargeRun {
 }
 
 /// What the engine does.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum Engine {
     /// Driving: the alternator gives what it can.

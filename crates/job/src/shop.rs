@@ -12,10 +12,13 @@ use jovek_catalog::joint::JointPractice;
 use jovek_catalog::relay::{RELAYS, RelayType, Suppression};
 use jovek_catalog::system::SystemVoltage;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// How the fuse is chosen between load and wire.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum FusePractice {
     /// The smallest rating that carries the load at 80 %.
@@ -26,7 +29,7 @@ pub enum FusePractice {
 }
 
 /// A fuse block that the circuits from the battery share.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum FuseBlock {
     /// Live all the time, behind its main fuse.
@@ -36,7 +39,9 @@ pub enum FuseBlock {
 }
 
 /// Colours of the wires.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum ColourScheme {
     /// Brown is ground.
@@ -64,7 +69,9 @@ pub struct OwnColours {
 }
 
 /// Where a new circuit's return goes.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum GroundPractice {
     /// A stud on the frame near the lamps.

@@ -3,6 +3,7 @@
 
 use crate::ids::PlaceId;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Something on an edge where no strip can lie: a hinge, a latch, a rail.
@@ -57,7 +58,7 @@ pub enum StripFeed {
 }
 
 /// Colours that a strip mixes, each by a channel of its controller. Plus is common to all.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum StripColours {
     /// Red, green, blue: four cores.

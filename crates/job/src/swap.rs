@@ -3,6 +3,7 @@
 use crate::signal::Signal;
 use jovek_base::coding::{BitPlace, CodingValue};
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// An LED lamp in place of a bulb.
@@ -80,7 +81,7 @@ impl Default for Watcher {
 }
 
 /// What goes beside LED lamps where a module sends pulses.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum Smoothing {
     /// A resistor of about 1 kohm across each lamp: short test pulses do not light it.
@@ -90,7 +91,7 @@ pub enum Smoothing {
 }
 
 /// What a load resistor is fastened to.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum ResistorSeat {
     /// Bolted to bare sheet metal.

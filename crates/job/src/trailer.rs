@@ -4,6 +4,7 @@ use crate::ids::HousingId;
 use jovek_phrases::common;
 use jovek_phrases::job as say;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// A connector of trailers.
@@ -199,7 +200,7 @@ pub struct FoundWire {
 }
 
 /// How the stop light of a hitch lamp reads two wires that are stop and turn in one.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum StopFrom {
     /// From either wire, over diodes.
@@ -209,7 +210,7 @@ pub enum StopFrom {
 }
 
 /// A loop of wire that chooses how a lamp behaves.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum LoopWire {
     /// Left as it came.
@@ -219,7 +220,7 @@ pub enum LoopWire {
 }
 
 /// What a stop light does when the brake comes on.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, EnumIter)]
 #[serde(rename_all = "snake_case")]
 pub enum StopLight {
     /// Steady.

@@ -3,6 +3,7 @@
 use crate::ids::SwitchId;
 use crate::signal::Signal;
 use serde::{Deserialize, Serialize};
+use strum::EnumIter;
 use utoipa::ToSchema;
 
 /// Position of a switch that counts as on.
@@ -19,7 +20,9 @@ pub enum Position {
 }
 
 /// How a switch works.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, EnumIter,
+)]
 #[serde(rename_all = "snake_case")]
 pub enum SwitchKind {
     /// Stays where it is put.

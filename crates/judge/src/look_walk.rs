@@ -82,9 +82,9 @@ fn wire(index: usize, circuit: &FactoryCircuit, system: SystemVoltage) -> Vec<Lo
     };
     let reading = |held: Option<f64>, is_on: bool| {
         let state = set(circuit.follows, is_on);
-        let word = if is_on { say::on() } else { say::off() };
+        let (field, word) = if is_on { ("on_v", say::on()) } else { ("off_v", say::off()) };
         LookReading {
-            path: format!("factory[{index}].probe.{word}_v"),
+            path: format!("factory[{index}].probe.{field}"),
             name: format!("{}, {word}", circuit.name),
             how: say::do_not_pierce_the_insulation(&state, &red, &black),
             unit: "V",
@@ -109,18 +109,19 @@ fn fuse_position(
     let read: FuseSurvey = circuit.survey.unwrap_or_default();
     let answer = survey::judge(&read, system);
     let sides = [
-        ("first", true, read.first_key_on_v),
-        ("first", false, read.first_key_off_v),
-        ("second", true, read.second_key_on_v),
-        ("second", false, read.second_key_off_v),
+        (false, true, "first_key_on_v", read.first_key_on_v),
+        (false, false, "first_key_off_v", read.first_key_off_v),
+        (true, true, "second_key_on_v", read.second_key_on_v),
+        (true, false, "second_key_off_v", read.second_key_off_v),
     ];
     sides
         .into_iter()
-        .filter(|(side, ..)| *side == "first" || !read.has_no_second)
-        .map(|(side, is_on, held)| {
+        .filter(|(is_second, ..)| !is_second || !read.has_no_second)
+        .map(|(is_second, is_on, field, held)| {
+            let side = if is_second { say::second_side() } else { say::first_side() };
             let key = if is_on { say::on() } else { say::off() };
             LookReading {
-                path: format!("factory[{index}].survey.{side}_key_{key}_v"),
+                path: format!("factory[{index}].survey.{field}"),
                 name: say::side_key(&circuit.name, &side, &key),
                 how: say::red_on_the_terminal(&set(Signal::Ignition, is_on), &side),
                 unit: "V",

@@ -175,4 +175,105 @@ sentences! {
     passage_new_hole() = "new hole";
     passage_hinge() = "hinge";
     passage_connector() = "connector";
+
+    // How much the conductors of a circuit may lose.
+    drop_lamp_needs() = "what the lamps need";
+    drop_three_percent() = "3 %";
+    drop_ten_percent() = "10 %";
+    drop_half_volt() = "0.5 V (1 V at 24 V)";
+
+    // Units of length.
+    lengths_metric() = "metres, mm";
+    lengths_us() = "feet, inches";
+
+    // Units of temperature.
+    temperature_celsius() = "°C";
+    temperature_fahrenheit() = "°F";
+
+    // How wire sizes are named.
+    wire_system_metric() = "metric, mm²";
+    wire_system_awg() = "AWG";
+    wire_system_sae() = "SAE gauge";
+
+    // Whose table says what a wire may carry.
+    ampacity_iso_10133() = "ISO 10133";
+    ampacity_abyc_e11() = "ABYC E-11";
+    ampacity_vde_0298() = "VDE 0298-4";
+
+    // What wires that lie together may carry.
+    bundle_iec_bunched() = "IEC, bunched";
+    bundle_nfpa_steps() = "NFPA 70 steps";
+    bundle_aerospace() = "aerospace";
+    bundle_none() = "no factor";
+
+    // Insulation of the wire on the shelf.
+    insulation_unsaid() = "what each job needs";
+    insulation_pvc_80() = "PVC 80 °C";
+    insulation_pvc_105() = "PVC 105 °C";
+    insulation_xlpe_125() = "cross-linked 125 °C";
+
+    // How a fuse is chosen.
+    fuse_practice_down_to_load() = "down to the load";
+    fuse_practice_wire_only() = "protects the wire only";
+
+    // How circuits from the battery share a feed.
+    fuse_block_unsaid() = "a fuse and feed each";
+    fuse_block_live() = "one fuse block";
+    fuse_block_keyed() = "one fuse block, keyed relay";
+
+    // How wires get their colours.
+    scheme_ground_brown() = "DIN-like, ground brown";
+    scheme_ground_black() = "North American, ground black";
+    scheme_own() = "the shop's own";
+
+    // Where a new circuit is grounded.
+    ground_practice_local_stud() = "local stud";
+    ground_practice_battery_negative() = "back to battery negative";
+    ground_practice_distribution_stud() = "shared ground bus";
+
+    // Kinds of switches.
+    switch_kind_on_off() = "on-off";
+    switch_kind_momentary() = "push button";
+    switch_kind_three_way() = "up, off, down";
+    switch_kind_dimmer() = "with dimmer";
+    switch_kind_remote() = "radio remote";
+    switch_kind_lid() = "plunger at a door or lid";
+
+    // What is put across an LED that glows or flickers.
+    smoothing_unsaid() = "nothing";
+    smoothing_bleed() = "1 kohm bleed";
+    smoothing_capacitor() = "capacitor behind a diode";
+
+    // Where a load resistor is fixed.
+    seat_bare_metal() = "on bare metal";
+    seat_free_air() = "in free air";
+    seat_plastic() = "on plastic, carpet or foam";
+
+    // Class of a warning lamp.
+    class_unsaid() = "not read yet";
+    class_one() = "1, emergency";
+    class_two() = "2, service";
+    class_three() = "3, identification";
+
+    // What a turn-signal combiner takes a stop from.
+    stop_from_either_wire() = "either wire";
+    stop_from_both_wires() = "both wires at once";
+
+    // What was done with the loop of a combiner.
+    loop_left() = "left as it came";
+    loop_cut() = "cut, ends sealed";
+
+    // What a stop lamp shows at first.
+    stop_light_steady() = "steady";
+    stop_light_flash_then_steady() = "flash, then steady";
+
+    // Colours of a strip.
+    strip_unsaid() = "one colour";
+    strip_rgb() = "red, green, blue";
+    strip_rgbw() = "red, green, blue, white";
+
+    // What the engine does.
+    engine_driving() = "driving";
+    engine_idling() = "idling";
+    engine_off() = "engine off";
 }

@@ -15,6 +15,7 @@ sentences! {
     green() = "green";
     blue() = "blue";
     white() = "white";
+    goes_in() = "in";
     out() = "out";
     master_relay() = "master relay";
     left() = "left";

@@ -14,6 +14,7 @@ sentences! {
     say_in_which_byte_the_first() = "say in which byte, the first is 0";
 
     // A figure with its unit, and how it is shown: no more digits than it deserves.
+    between(least, most) = "{least} to {most}";
     days(hours) = "{hours:.0} days";
     more_than_a_year() = "more than a year";
 

@@ -110,6 +110,7 @@ sentences! {
     slide_on_first(sleeve) = "slide on first: {sleeve}";
     no_sleeve_slides_over_and_grips() = "no sleeve slides over and grips: double the thinner wire back";
     a_minus_wire() = "minus wire";
+    a_wire() = "wire";
     cut_the_of_here_both(which, name) = "cut the {which} of {name} here: both its ends and the new wire go in";
     strip_twist_crimp_tug(areas) = "strip, twist, crimp; tug{areas}";
     strip_twist_solder_hold_it_still() = "strip, twist, solder; hold it still until it is grey";

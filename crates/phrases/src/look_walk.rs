@@ -15,6 +15,8 @@ sentences! {
     on() = "on";
     off() = "off";
     do_not_pierce_the_insulation(state, red, black) = "{state} {red}, {black}. Do not pierce the insulation.";
+    first_side() = "first";
+    second_side() = "second";
     side_key(circuit, side, key) = "{circuit}, {side} side, key {key}";
     red_on_the_terminal(setting, side) = "{setting} Red on the {side} terminal of the empty position, black on bare metal of the frame. A thin probe: do not spread the terminal.";
     parking_lamps() = "Parking lamps on.";

@@ -172,6 +172,10 @@ sentences! {
     a_reading_lies_between_dead() = "A reading lies between dead and live: a module drives it. Leave this position.";
     neither_side_is_live_nothing() = "Neither side is live: nothing is fitted behind this position. Take another.";
     both_sides_are_live_the_load() = "Both sides are live: the load side is fed from elsewhere. Leave this position.";
+    sync() = "sync";
+    stud() = "stud";
+    first_side() = "first";
+    second_side() = "second";
     the_side_is_live(name) = "The {name} side is live with the key on and dead with it off. Take the feed from the other side, behind the new fuse, with a fuse adapter.";
     the_side_is_live_with(name) = "The {name} side is live with the key out too: what is fed here can flatten the battery. It does not follow the key.";
     the_side_is_live_only(name) = "The {name} side is live only with the key off: read again.";

@@ -23,6 +23,9 @@ sentences! {
 
     // Errors as problem+json (RFC 9457): what, where, how to mend it.
     the_job_cannot_be_read() = "The job cannot be read";
+    no_wires_on_a_skeleton() = "the job has no wires on a skeleton; lay them on one under Run";
+    page_cannot_be_drawn(page, what) = "page {page} cannot be drawn: {what}";
+    the_pdf_cannot_be_put_together(why) = "the PDF cannot be put together: {why}";
     the_export_cannot_be_made() = "The export cannot be made";
     not_found() = "Not found";
     somebody_else_saved_in_between() = "Somebody else saved in between";

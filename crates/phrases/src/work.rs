@@ -6,6 +6,7 @@ sentences! {
     nothing_waits_to_be_fitted() = "Nothing waits to be fitted.";
     one_person() = "1 person";
     people(people) = "{people} people";
+    give_bays_and_people(most) = "give 1 to {most} bays and 1 to {most} people";
     in_done(n, bays, people, date) = "{n} in {bays}, {people}, done on {date}";
     h_min_of_work(minutes, minutes_2) = "{minutes} h {minutes_2:02} min of work";
 
@@ -49,6 +50,7 @@ sentences! {
     joint_on_a_factory_ground_wire() = "joint on a factory ground wire";
     a_thick_one_that_ends() = "a thick one that ends at a stud near by; 0 V to battery negative with everything on";
     its_own_screw_on_the_bus() = "its own screw on the bus; the bus to bare metal, protected after";
+    a_ground() = "ground";
     return_to_the_ground_terminal() = "return to the ground terminal of the plug";
     in_the_junction_box_dry() = "in the junction box, dry, its cover on; never the coupling as a ground";
     return_to_battery_negative() = "return to battery negative";
@@ -270,6 +272,7 @@ sentences! {
     on_and_off_key_off(swap) = "{swap}: on and off, key off and on";
     no_message_on_the_dash_nothing(seen) = "{seen}no message on the dash, nothing glows while it is off";
     its_readings_stand_under_prove() = "its readings stand under Prove";
+    led_in(function, places) = "{function}: LED in, {places}";
     gloves_trim_tool() = "gloves, trim tool";
     either_way_round() = "either way round";
     one_way_round() = "one way round";

@@ -98,7 +98,7 @@ pub fn judge(survey: &FuseSurvey, system: SystemVoltage) -> SurveyAnswer {
             } else {
                 (Side::Second, second_on, second_off)
             };
-            let name = if first { "first" } else { "second" };
+            let name = if first { say::first_side() } else { say::second_side() };
             match (on, off) {
                 (Reading::Simulation, Reading::Dead) => {
                     answer(Some(side), Some(LiveWhen::KeyOn), true, &say::the_side_is_live(&name))

@@ -9,6 +9,7 @@ use axum::http::header::{
     CONTENT_SECURITY_POLICY, CONTENT_TYPE, HOST, HeaderName, HeaderValue, ORIGIN, REFERRER_POLICY,
     X_CONTENT_TYPE_OPTIONS, X_FRAME_OPTIONS,
 };
+use axum::http::uri::Authority;
 use axum::http::{HeaderMap, StatusCode};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
@@ -45,8 +46,7 @@ impl Door {
     /// local network, which no stranger can own; a name that was said at the start.
     fn answers_to(&self, name: &str) -> bool {
         let name = name.to_ascii_lowercase();
-        let bare = name.trim_start_matches('[').trim_end_matches(']');
-        bare.parse::<IpAddr>().is_ok()
+        address(&name).is_some()
             || !name.is_empty() && !name.contains('.')
             || LOCAL_ENDINGS.iter().any(|ending| name.ends_with(ending))
             || self.names.contains(&name)
@@ -67,8 +67,9 @@ pub async fn guard(State(door): State<Door>, request: Request, next: Next) -> Re
 fn refusal(door: &Door, request: &Request) -> Option<Problem> {
     let of = |name: HeaderName| request.headers().get(name).and_then(|v| v.to_str().ok());
     let host = request.uri().authority().map(|a| a.as_str()).or(of(HOST)).unwrap_or_default();
-    if !door.answers_to(without_port(host)) {
-        let detail = say::not_our_name(&without_port(host));
+    let name = name_of(host);
+    if !door.answers_to(&name) {
+        let detail = say::not_our_name(&name);
         return Some(Problem::new(
             StatusCode::MISDIRECTED_REQUEST,
             "/problems/host",
@@ -92,14 +93,14 @@ fn refusal(door: &Door, request: &Request) -> Option<Problem> {
     })
 }
 
-/// The name in `name:port`, `[v6]:port` or either without port.
-fn without_port(host: &str) -> &str {
-    match host.rsplit_once(':') {
-        Some((name, port)) if port.bytes().all(|b| b.is_ascii_digit()) && !name.ends_with(':') => {
-            name
-        }
-        _ => host,
-    }
+/// The name in `name:port`, `[v6]:port` or either without port; empty where it is none of these.
+pub fn name_of(host: &str) -> String {
+    host.parse::<Authority>().map(|a| a.host().to_owned()).unwrap_or_default()
+}
+
+/// The address that a name spells, v6 in brackets.
+pub fn address(name: &str) -> Option<IpAddr> {
+    name.trim_start_matches('[').trim_end_matches(']').parse().ok()
 }
 
 fn secure(headers: &mut HeaderMap) {

@@ -1,6 +1,7 @@
 //! Pages as PDF, with the fonts that ship with the program.
 
 use jovek_core::printed::Page;
+use jovek_phrases::refusals as say;
 use krilla::Document;
 use krilla::geom::Size;
 use krilla::page::PageSettings;
@@ -17,7 +18,7 @@ const POINT_MM: f32 = 72.0 / 25.4;
 #[derive(Debug, thiserror::Error)]
 pub enum PdfError {
     /// A page is no drawing.
-    #[error("page {page} cannot be drawn: {what}")]
+    #[error("{}", say::page_cannot_be_drawn(.page, .what))]
     Page {
         /// Which page, from 1.
         page: usize,
@@ -25,7 +26,7 @@ pub enum PdfError {
         what: String,
     },
     /// The file cannot be put together.
-    #[error("the PDF cannot be put together: {0}")]
+    #[error("{}", say::the_pdf_cannot_be_put_together(.0))]
     Document(String),
 }
 

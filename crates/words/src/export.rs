@@ -20,6 +20,7 @@ use jovek_judge::stock;
 use jovek_judge::stock::StockLine;
 use jovek_judge::trailer;
 use jovek_judge::work::KnownJob;
+use jovek_phrases::refusals as say;
 use jovek_plan::study::{Assessment, study};
 use serde::{Deserialize, Serialize};
 use strum::{EnumIter, IntoStaticStr};
@@ -108,7 +109,7 @@ pub enum ExportError {
     #[error(transparent)]
     Unsolved(#[from] SolveError),
     /// There is nothing to lay flat.
-    #[error("the job has no wires on a skeleton; lay them on one under Run")]
+    #[error("{}", say::no_wires_on_a_skeleton())]
     NoSkeleton,
     /// The state cannot be drawn.
     #[error(transparent)]

@@ -1651,22 +1651,40 @@ export interface components {
         Choices: {
             /** @description What holds a lamp that is stuck on. */
             adhesives: components["schemas"]["ValueLabel"][];
+            /** @description Whose table says what a wire may carry. */
+            ampacities: components["schemas"]["ValueLabel"][];
             /** @description Kinds of bodies. */
             bodies: components["schemas"]["ValueLabel"][];
+            /** @description What wires that lie together may carry. */
+            bundles: components["schemas"]["ValueLabel"][];
             /** @description How a battery is made. */
             chemistries: components["schemas"]["ValueLabel"][];
+            /** @description How wires get their colours. */
+            colour_schemes: components["schemas"]["ValueLabel"][];
             /** @description What a lamp looked like when it came off. */
             conditions: components["schemas"]["ValueLabel"][];
             /** @description How a light takes its current. */
             draws: components["schemas"]["ValueLabel"][];
+            /** @description How much the conductors of a circuit may lose. */
+            drops: components["schemas"]["ValueLabel"][];
+            /** @description What the engine does. */
+            engines: components["schemas"]["ValueLabel"][];
             /** @description What a circuit of the factory offers as a feed. */
             factory_kinds: components["schemas"]["ValueLabel"][];
+            /** @description How circuits from the battery share a feed. */
+            fuse_blocks: components["schemas"]["ValueLabel"][];
             /** @description Families of fuses. */
             fuse_families: components["schemas"]["ValueLabel"][];
+            /** @description How a fuse is chosen. */
+            fuse_practices: components["schemas"]["ValueLabel"][];
+            /** @description Where a new circuit is grounded. */
+            ground_practices: components["schemas"]["ValueLabel"][];
             /** @description What can hurt a wire on a way. */
             hazards: components["schemas"]["ValueLabel"][];
             /** @description What holds a lamp. */
             held_by: components["schemas"]["ValueLabel"][];
+            /** @description Insulation of the wire on the shelf. */
+            insulations: components["schemas"]["ValueLabel"][];
             /** @description How a second battery is charged and kept apart. */
             isolations: components["schemas"]["ValueLabel"][];
             /** @description How wires are joined. */
@@ -1679,6 +1697,10 @@ export interface components {
             lamp_places: components["schemas"]["ValueLabel"][];
             /** @description What a lamp is for. */
             lamp_roles: components["schemas"]["ValueLabel"][];
+            /** @description Units of length. */
+            lengths: components["schemas"]["ValueLabel"][];
+            /** @description What was done with the loop of a combiner. */
+            loop_wires: components["schemas"]["ValueLabel"][];
             /** @description Voltage that a light is made for. */
             made_for: components["schemas"]["ValueLabel"][];
             /** @description How a factory wire behaves. */
@@ -1687,20 +1709,38 @@ export interface components {
             passages: components["schemas"]["ValueLabel"][];
             /** @description Whose rules of the road. */
             regions: components["schemas"]["ValueLabel"][];
+            /** @description Where a load resistor is fixed. */
+            resistor_seats: components["schemas"]["ValueLabel"][];
             /** @description How a current gets back. */
             returns: components["schemas"]["ValueLabel"][];
             /** @description Where a shop likes to run its wires. */
             route_practices: components["schemas"]["ValueLabel"][];
+            /** @description What is put across an LED that glows or flickers. */
+            smoothings: components["schemas"]["ValueLabel"][];
+            /** @description What a stop lamp shows at first. */
+            stop_lights: components["schemas"]["ValueLabel"][];
+            /** @description What a turn-signal combiner takes a stop from. */
+            stops_from: components["schemas"]["ValueLabel"][];
+            /** @description Colours of a strip. */
+            strip_colours: components["schemas"]["ValueLabel"][];
             /** @description What takes up the spike of a coil. */
             suppressions: components["schemas"]["ValueLabel"][];
+            /** @description Kinds of switches. */
+            switch_kinds: components["schemas"]["ValueLabel"][];
             /** @description Where a switch sits. */
             switch_seats: components["schemas"]["ValueLabel"][];
             /** @description In which wire of a factory lamp its switch sits. */
             switched_sides: components["schemas"]["ValueLabel"][];
+            /** @description Units of temperature. */
+            temperatures: components["schemas"]["ValueLabel"][];
             /** @description On which of two vehicles. */
             vehicle_sides: components["schemas"]["ValueLabel"][];
+            /** @description Class of a warning lamp. */
+            warning_classes: components["schemas"]["ValueLabel"][];
             /** @description What stands at the far end of a section. */
             waypoints: components["schemas"]["ValueLabel"][];
+            /** @description How wire sizes are named. */
+            wire_systems: components["schemas"]["ValueLabel"][];
         };
         /** @description A colour in the CIE 1931 diagram, 2 degree observer. */
         Chromaticity: {

@@ -6,14 +6,6 @@ import { Group } from "../ui/Panel";
 import { KeptRatings } from "./KeptRatings";
 import { KeptWires } from "./KeptWires";
 
-/** How much the conductors of a circuit may lose. */
-export const DROPS = [
-  { value: "lamp_needs", label: "what the lamps need" },
-  { value: "three_percent", label: "3 %" },
-  { value: "ten_percent", label: "10 %" },
-  { value: "half_volt", label: "0.5 V (1 V at 24 V)" },
-];
-
 /** Where good people disagree: the shop says which school it follows. */
 export function ShopForm({ title = "The shop's habits, for this job" }: { title?: string }) {
   const catalog = useCatalog().data?.data;
@@ -24,77 +16,50 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
         <ChoiceField
           path="shop.units.lengths"
           label="Lengths"
-          options={[
-            { value: "metric", label: "metres, mm" },
-            { value: "us", label: "feet, inches" },
-          ]}
+          options={catalog?.choices.lengths ?? []}
           read={(held) => String(held ?? "metric")}
         />
         <ChoiceField
           path="shop.units.temperatures"
           label="Temperatures"
-          options={[
-            { value: "celsius", label: "°C" },
-            { value: "fahrenheit", label: "°F" },
-          ]}
+          options={catalog?.choices.temperatures ?? []}
           read={(held) => String(held ?? "celsius")}
         />
         <ChoiceField
           path="shop.wire_system"
           label="Wire on the shelf"
-          options={[
-            { value: "metric", label: "metric, mm²" },
-            { value: "awg", label: "AWG" },
-            { value: "sae", label: "SAE gauge" },
-          ]}
+          options={catalog?.choices.wire_systems ?? []}
         />
-        <ChoiceField path="shop.drop" label="Drop in the copper" options={DROPS} />
+        <ChoiceField
+          path="shop.drop"
+          label="Drop in the copper"
+          options={catalog?.choices.drops ?? []}
+        />
         <ChoiceField
           path="shop.ampacity"
           label="Ampacity table"
-          options={[
-            { value: "iso10133", label: "ISO 10133" },
-            { value: "abyc_e11", label: "ABYC E-11" },
-            { value: "vde0298", label: "VDE 0298-4" },
-          ]}
+          options={catalog?.choices.ampacities ?? []}
         />
         <ChoiceField
           path="shop.bundle"
           label="Bundled wires"
-          options={[
-            { value: "iec_bunched", label: "IEC, bunched" },
-            { value: "nfpa_steps", label: "NFPA 70 steps" },
-            { value: "aerospace", label: "aerospace" },
-            { value: "none", label: "no factor" },
-          ]}
+          options={catalog?.choices.bundles ?? []}
         />
         <ChoiceField
           path="shop.insulation"
           label="Insulation kept"
           write={(v) => v || undefined}
-          options={[
-            { value: "", label: "what each job needs" },
-            { value: "pvc80", label: "PVC 80 °C" },
-            { value: "pvc105", label: "PVC 105 °C" },
-            { value: "xlpe125", label: "cross-linked 125 °C" },
-          ]}
+          options={catalog?.choices.insulations ?? []}
         />
         <ChoiceField
           path="shop.fuse"
           label="Fuse"
-          options={[
-            { value: "down_to_load", label: "down to the load" },
-            { value: "wire_only", label: "protects the wire only" },
-          ]}
+          options={catalog?.choices.fuse_practices ?? []}
         />
         <ChoiceField
           path="shop.colours"
           label="Colours of wires"
-          options={[
-            { value: "ground_brown", label: "DIN-like, ground brown" },
-            { value: "ground_black", label: "North American, ground black" },
-            { value: "own", label: "the shop's own" },
-          ]}
+          options={catalog?.choices.colour_schemes ?? []}
         />
         <ChoiceField
           path="shop.joint"
@@ -106,11 +71,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           path="shop.ground"
           label="Ground of a new circuit"
           read={(held) => String(held ?? "local_stud")}
-          options={[
-            { value: "local_stud", label: "local stud" },
-            { value: "battery_negative", label: "back to battery negative" },
-            { value: "distribution_stud", label: "shared ground bus" },
-          ]}
+          options={catalog?.choices.ground_practices ?? []}
         />
         <ChoiceField
           path="shop.isolation"
@@ -145,11 +106,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
           label="From the battery"
           read={(held) => String(held ?? "")}
           write={(v) => v || undefined}
-          options={[
-            { value: "", label: "a fuse and feed each" },
-            { value: "live", label: "one fuse block" },
-            { value: "keyed", label: "one fuse block, keyed relay" },
-          ]}
+          options={catalog?.choices.fuse_blocks ?? []}
         />
         <ChoiceField
           path="shop.jacketed"

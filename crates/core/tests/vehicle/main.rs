@@ -62,4 +62,5 @@ mod trade_off;
 mod trailer_ground;
 mod units;
 mod what_changed;
+mod what_steps_name;
 mod wishes_hold;

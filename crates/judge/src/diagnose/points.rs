@@ -116,19 +116,30 @@ pub fn points(job: &Job, study: &Assessment, built: &Built) -> Vec<Point> {
             if of.circuit != Some(c) {
                 continue;
             }
+            let numbered = |end: &'static str| (end, end);
+            let sides = [("feed side", say::feed_side()), ("load side", say::load_side())];
+            // The key of an end, and its words.
             let (ends, seconds) = match of.what {
-                PartKind::Coil(_) => (["86", "85"], RELAY_S),
-                PartKind::RelayContact(_) => (["30", "87"], RELAY_S),
-                PartKind::Diode(_) => ([say::anode(), say::cathode()], RELAY_S),
-                PartKind::LeadFuse(_) => ([say::feed_side(), say::load_side()], FUSE_S),
-                PartKind::Switch(_) => ([say::feed_side(), say::load_side()], PANEL_S),
-                PartKind::SignalLead(_) => ([say::at_the_signal(), say::at_the_relay()], RELAY_S),
+                PartKind::Coil(_) => (["86", "85"].map(numbered), RELAY_S),
+                PartKind::RelayContact(_) => (["30", "87"].map(numbered), RELAY_S),
+                PartKind::Diode(_) => {
+                    ([("anode", say::anode()), ("cathode", say::cathode())], RELAY_S)
+                }
+                PartKind::LeadFuse(_) => (sides, FUSE_S),
+                PartKind::Switch(_) => (sides, PANEL_S),
+                PartKind::SignalLead(_) => (
+                    [
+                        ("at the signal", say::at_the_signal()),
+                        ("at the relay", say::at_the_relay()),
+                    ],
+                    RELAY_S,
+                ),
                 _ => continue,
             };
             let words = names::full(job, study, *of);
             let key = names::key(job, study, *of);
-            for (end, node) in ends.into_iter().zip([element.from, element.to]) {
-                let (key, name) = (format!("{key}.{end}"), format!("{words}, {end}"));
+            for ((end, told), node) in ends.into_iter().zip([element.from, element.to]) {
+                let (key, name) = (format!("{key}.{end}"), format!("{words}, {told}"));
                 let at = PointAt::Node(node);
                 push(Point { key, name, at, circuit: Some(c), seconds });
             }

@@ -4,7 +4,6 @@
 use super::colours::{feed_colour, ground_colour};
 use super::cuts::{CutLine, Installation};
 use jovek_job::{Channel, CircuitId};
-use jovek_phrases::common;
 use jovek_phrases::harness as say;
 use jovek_plan::chain::Stretch;
 use jovek_plan::end::{End, LampIx};
@@ -71,11 +70,11 @@ fn mixed_leads(cuts: &[CutLine]) -> Vec<Vec<usize>> {
 /// Colour of a core of such a lead. Common practice: black is plus, each other core has the colour that it lights.
 fn core_colour(pole: StripPole) -> Option<&'static str> {
     Some(match pole {
-        StripPole::Plus => say::black(),
-        StripPole::Channel(Channel::Red) => common::red(),
-        StripPole::Channel(Channel::Green) => common::green(),
-        StripPole::Channel(Channel::Blue) => common::blue(),
-        StripPole::Channel(Channel::White) => common::white(),
+        StripPole::Plus => "black",
+        StripPole::Channel(Channel::Red) => "red",
+        StripPole::Channel(Channel::Green) => "green",
+        StripPole::Channel(Channel::Blue) => "blue",
+        StripPole::Channel(Channel::White) => "white",
         StripPole::Minus => return None,
     })
 }

@@ -2,7 +2,6 @@
 
 use super::cuts::CutLine;
 use jovek_job::{ColourScheme, Feed, Job, Signal};
-use jovek_phrases::common;
 use jovek_phrases::harness as say;
 use jovek_plan::chain::Chain;
 use jovek_plan::end::{
@@ -21,9 +20,9 @@ const CIRCUIT_COLOURS: [&str; 8] =
 /// confidence.
 fn din(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => say::grey(),
-        Signal::LowBeam => say::yellow(),
-        Signal::HighBeam => common::white(),
+        Signal::Parking => "grey",
+        Signal::LowBeam => "yellow",
+        Signal::HighBeam => "white",
         Signal::Brake => "black/red",
         Signal::Left => "black/white",
         Signal::Right => "black/green",
@@ -35,11 +34,11 @@ fn din(signal: Signal) -> Option<&'static str> {
 /// recalled from memory, high confidence for parking and turn.
 fn north_american(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => say::brown(),
-        Signal::Left => say::yellow(),
-        Signal::Right => common::green(),
-        Signal::Brake => common::red(),
-        Signal::Reverse => say::violet(),
+        Signal::Parking => "brown",
+        Signal::Left => "yellow",
+        Signal::Right => "green",
+        Signal::Brake => "red",
+        Signal::Reverse => "violet",
         _ => return None,
     })
 }
@@ -48,11 +47,11 @@ fn north_american(signal: Signal) -> Option<&'static str> {
 /// high confidence where they agree: tail brown, left yellow, right green, stop red; fog blue by ISO.
 fn trailer(signal: Signal) -> Option<&'static str> {
     Some(match signal {
-        Signal::Parking => say::brown(),
-        Signal::Left => say::yellow(),
-        Signal::Right => common::green(),
-        Signal::Brake => common::red(),
-        Signal::Fog => common::blue(),
+        Signal::Parking => "brown",
+        Signal::Left => "yellow",
+        Signal::Right => "green",
+        Signal::Brake => "red",
+        Signal::Fog => "blue",
         _ => return None,
     })
 }
@@ -71,8 +70,8 @@ pub fn ground_colour(job: &Job) -> String {
         ColourScheme::GroundBrown | ColourScheme::GroundBlack if job.is_trailer() => {
             TRAILER_GROUND.into()
         }
-        ColourScheme::GroundBrown => say::brown().into(),
-        ColourScheme::GroundBlack => say::black().into(),
+        ColourScheme::GroundBrown => "brown".into(),
+        ColourScheme::GroundBlack => "black".into(),
         ColourScheme::Own => own(job, |o| &o.ground, "brown"),
     }
 }
@@ -80,7 +79,7 @@ pub fn ground_colour(job: &Job) -> String {
 /// Colour of what is live without a switch.
 pub fn feed_colour(job: &Job) -> String {
     match job.shop.colours {
-        ColourScheme::GroundBrown | ColourScheme::GroundBlack => common::red().into(),
+        ColourScheme::GroundBrown | ColourScheme::GroundBlack => "red".into(),
         ColourScheme::Own => own(job, |o| &o.feed, "red"),
     }
 }

@@ -135,7 +135,7 @@ impl Names<'_> {
     /// The part or place that an end belongs to, and the terminal there; no terminal where there is only one.
     pub fn split(&self, end: End) -> (String, String) {
         let side = |side| match side {
-            Side::In => "in",
+            Side::In => common::goes_in(),
             Side::Out => common::out(),
         };
         let plain = |name: &str, terminal: &str| (name.to_owned(), terminal.to_owned());

@@ -216,7 +216,7 @@ fn joint(job: &Job, meeting: &Meeting) -> JointAnswer {
         });
     }
     let cut = match meeting.at {
-        End::Factory(wire) => Some(("wire", wire)),
+        End::Factory(wire) => Some((say::a_wire(), wire)),
         End::FactoryMinus(wire) => Some((say::a_minus_wire(), wire)),
         _ => None,
     };

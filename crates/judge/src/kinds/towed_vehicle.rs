@@ -10,6 +10,7 @@ use jovek_job::{
     Waypoint, Wish, WorkKind, Zone,
 };
 use jovek_phrases::begin as say;
+use jovek_phrases::common;
 
 /// Its row.
 pub const KIND: Kind = Kind {
@@ -33,9 +34,9 @@ fn begin(work: &mut Begun) {
     link.towed = Some(usual.towed);
     work.factory(say::tail_lamps_own(), Signal::Parking, FactoryKind::Lamp);
     work.lead(say::lead_tail(), Signal::Parking, &[]);
-    for (side, signal, place) in [
-        ("left", Signal::Left, LampPlace::RearLeft),
-        ("right", Signal::Right, LampPlace::RearRight),
+    for (id, side, signal, place) in [
+        ("own-left", common::left(), Signal::Left, LampPlace::RearLeft),
+        ("own-right", common::right(), Signal::Right, LampPlace::RearRight),
     ] {
         work.combined(&say::stop_and_turn_own(&side), signal, FactoryKind::Lamp);
         work.lead(&say::lead_stop_and_turn(&side), signal, &[Signal::Brake]);
@@ -48,7 +49,7 @@ fn begin(work: &mut Begun) {
         });
         let housed = |light| HousedLamp { light, number: 0, lead_colour: None };
         work.job.housings.push(Housing {
-            id: HousingId(format!("own-{side}")),
+            id: HousingId(id.to_owned()),
             name: say::rear_lamp(&side),
             lamps: [tail, turn].map(housed).into(),
             ground: Some(HousingGround {

@@ -150,8 +150,8 @@ pub(super) struct Vehicle<'a> {
 
 pub(super) fn reason(entry: &Entry, verdict: RoadVerdict, says: String) -> RoadReason {
     let region = match entry.region {
-        Region::Us => say::us(),
-        Region::Un => say::un(),
+        Region::Us => "us",
+        Region::Un => "un",
     };
     let (rule, confidence) = (format!("{region}/{}", entry.id), entry.confidence.label());
     RoadReason {

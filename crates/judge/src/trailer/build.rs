@@ -226,7 +226,8 @@ pub fn build(asked: &TrailerAsked) -> Job {
 
 /// The rear lamp of a side, left first: tail, stop and turn in one housing, one ground for all to the bus by the plug.
 fn rear_lamp(job: &Job, side: u32) -> Housing {
-    let turn = if side == 0 { common::left() } else { common::right() };
+    let (turn, side_text) =
+        if side == 0 { ("left", common::left()) } else { ("right", common::right()) };
     let lights = |id: &str| {
         let circuit = job.circuits.iter().find(|c| c.id.0 == id);
         circuit.and_then(|c| c.lights.first()).map(|l| (l.id.clone(), l.count))
@@ -239,7 +240,7 @@ fn rear_lamp(job: &Job, side: u32) -> Housing {
     };
     Housing {
         id: HousingId(format!("rear-{turn}")),
-        name: say::led_rear_lamp(&turn),
+        name: say::led_rear_lamp(&side_text),
         lamps: functions.map(lamp).collect(),
         ground: Some(HousingGround { by: ReturnKind::GroundBus, length_m: None, zone: None }),
     }

@@ -36,7 +36,7 @@ const MOST: usize = 40;
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum BayError {
     /// No bay, nobody, or too many.
-    #[error("give 1 to {MOST} bays and 1 to {MOST} people")]
+    #[error("{}", say::give_bays_and_people(&MOST))]
     Nobody,
     /// No hours.
     #[error("{}", say::the_shop_opens_at_and_closes(.opens, .closes))]

@@ -266,7 +266,7 @@ const SWITCH_HOLE_MIN: f64 = 15.0;
 pub(super) fn ground_words(host: Host) -> Option<(&'static str, f64, &'static str)> {
     match host {
         Host::Stud(..) | Host::HousingStud(_) => {
-            Some(("ground", 6.0, say::bare_metal_star_washer_protect()))
+            Some((say::a_ground(), 6.0, say::bare_metal_star_washer_protect()))
         }
         Host::FactoryGround(_) => {
             Some((say::joint_on_a_factory_ground_wire(), 5.0, say::a_thick_one_that_ends()))

@@ -65,7 +65,7 @@ pub(super) fn live(m: &mut Maker) {
 fn lamps(m: &mut Maker, swap: &SwapFunction, id: &str) {
     let count: u32 = swap.leds().map(|(place, _)| place.count).sum();
     let places: Vec<&str> = swap.leds().map(|(place, _)| place.place.as_str()).collect();
-    let what = format!("{}: LED in, {}", swap.name, places.join(", "));
+    let what = say::led_in(&swap.name, &places.join(", "));
     let step = m.step(id, what, BULB_MIN * f64::from(count));
     step.tool = say::gloves_trim_tool().into();
     step.how = swap

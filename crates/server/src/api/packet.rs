@@ -2,6 +2,7 @@
 
 use super::AppState;
 use crate::compute::failed;
+use crate::door;
 use crate::extract::{Json, Path, Query};
 use crate::pdf::{PdfError, pdf};
 use crate::problem::Problem;
@@ -14,7 +15,6 @@ use jovek_core::printed::{Asked, GLOVEBOX, PrintedPicture, SheetKind, printed};
 use jovek_core::record::as_built;
 use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
-use std::net::IpAddr;
 use utoipa::{IntoParams, ToSchema};
 
 /// Pages that are printed.
@@ -96,9 +96,8 @@ impl Printing {
 /// Where the owner's page is for somebody else's phone; none where the program is reached on this machine alone.
 fn owner_url(headers: &HeaderMap, id: i64) -> Option<String> {
     let host = headers.get(header::HOST)?.to_str().ok()?;
-    let name = host.rsplit_once(':').map_or(host, |(name, _)| name);
-    let bare = name.trim_start_matches('[').trim_end_matches(']');
-    let is_here = bare == "localhost" || bare.parse::<IpAddr>().is_ok_and(|ip| ip.is_loopback());
+    let name = door::name_of(host);
+    let is_here = name == "localhost" || door::address(&name).is_some_and(|ip| ip.is_loopback());
     (!is_here).then(|| format!("http://{host}/owner/{id}"))
 }
 

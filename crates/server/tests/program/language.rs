@@ -15,28 +15,21 @@ const SIGNS: &str = "mm cm km ft lb oz kg mV mA mW kW Ah ohm mohm kohm Mohm lx l
 const COLOURS: &str = "black brown red orange yellow green blue violet purple grey white pink tan clear amber \
     BK BN RD OG YE GN BU VT GY WH PK";
 
-/// Fields that hold no sentence: formulas and citations, which stand beside what they explain; keys into the job;
-/// drawings, which are read by themselves; the job's own facts given back.
-const APART: [&str; 15] = [
-    "formula",
-    "source",
-    "path",
-    "colour_path",
-    "key",
-    "keys",
-    "id",
-    "svg",
-    "pages",
-    "job",
-    "also",
-    "step",
-    "way",
-    "rule",
-    "screens",
-];
+/// Fields that hold no sentence: formulas and citations, which stand beside what they explain; drawings, which are
+/// read by themselves; the job's own facts given back.
+const APART: [&str; 8] = ["formula", "source", "svg", "pages", "job", "also", "rule", "screens"];
+
+/// Fields that hold keys into the job or the answer, never words: the same in every language.
+const KEYS: [&str; 8] = ["path", "colour_path", "key", "keys", "id", "step", "way", "check"];
 
 /// Fields that hold keys where others of their name hold sentences.
-const KEYS: [&str; 9] = [
+const KEYS_AT: [&str; 15] = [
+    "checks.relies_on",
+    "inputs.turned",
+    "lamps.part",
+    "left_on.on",
+    "work.next",
+    "step.place",
     "route.circuits.ways",
     "route.ways.from",
     "route.ways.to",
@@ -53,14 +46,16 @@ const FROM_TABLES: [&str; 4] = ["rules", "trailer", "pins-csv", "/api/catalog"];
 
 struct Heard {
     allowed: BTreeSet<String>,
+    /// What people typed into the jobs spoken of now, longest first.
+    typed: Vec<String>,
     in_tables: BTreeSet<String>,
     enums: BTreeSet<String>,
     unmarked: BTreeMap<String, String>,
 }
 
 impl Heard {
-    /// What may stand unmarked where a job is spoken of: its own strings, and the names of enums.
-    fn of(jobs: &[Value]) -> Heard {
+    /// What may stand unmarked wherever it is: signs, colours, names of enums, tables kept as data.
+    fn new() -> Heard {
         let api: Value =
             serde_json::from_str(include_str!("../../../../web/openapi.json")).unwrap();
         let mut heard = Heard {
@@ -70,14 +65,20 @@ impl Heard {
                 .map(str::to_owned)
                 .collect(),
             in_tables: tables().iter().flat_map(|t| words(t)).map(str::to_owned).collect(),
+            typed: Vec::new(),
             enums: BTreeSet::new(),
             unmarked: BTreeMap::new(),
         };
         heard.take_enums(&api);
-        for job in jobs {
-            heard.take_words(job);
-        }
         heard
+    }
+
+    /// From now on what these say may be given back, whole and as it was typed.
+    fn speak_of(&mut self, said: &[Value]) {
+        self.typed.clear();
+        said.iter().for_each(|job| self.take_typed(job));
+        self.typed.sort_by_key(|t| std::cmp::Reverse(t.len()));
+        self.typed.dedup();
     }
 
     fn take_enums(&mut self, api: &Value) {
@@ -93,11 +94,15 @@ impl Heard {
         }
     }
 
-    fn take_words(&mut self, job: &Value) {
+    fn take_typed(&mut self, job: &Value) {
         match job {
-            Value::String(typed) => self.allowed.extend(words(typed).map(str::to_owned)),
-            Value::Object(fields) => fields.values().for_each(|v| self.take_words(v)),
-            Value::Array(items) => items.iter().for_each(|v| self.take_words(v)),
+            Value::String(typed) if words(typed).next().is_some() => {
+                self.typed.push(typed.clone());
+                // A name stands at the head of a sentence, and its first letter is then a capital one.
+                self.typed.push(capital(typed));
+            }
+            Value::Object(fields) => fields.values().for_each(|v| self.take_typed(v)),
+            Value::Array(items) => items.iter().for_each(|v| self.take_typed(v)),
             _ => {}
         }
     }
@@ -120,7 +125,11 @@ impl Heard {
                 for (name, value) in
                     fields.iter().filter(|(name, _)| !APART.contains(&name.as_str()))
                 {
-                    self.hear(&format!("{at}.{name}"), value);
+                    let at = format!("{at}.{name}");
+                    match KEYS.contains(&name.as_str()) || KEYS_AT.iter().any(|k| at.ends_with(k)) {
+                        true => self.hear_key(&at, value),
+                        false => self.hear(&at, value),
+                    }
                 }
             }
             Value::Array(items) => items.iter().for_each(|v| self.hear(at, v)),
@@ -129,15 +138,67 @@ impl Heard {
     }
 
     fn hear_text(&mut self, at: &str, sentence: &str) {
-        if self.enums.contains(sentence) || KEYS.iter().any(|key| at.ends_with(key)) {
+        if self.enums.contains(sentence) {
             return;
         }
+        // Print breaks a name into lines: there its words are taken one by one.
+        let is_broken = at == "packet" || at.ends_with("-svg");
+        let rest = without(sentence, &self.typed);
         let is_of_table = FROM_TABLES.iter().any(|from| at.starts_with(from));
-        let may = |w: &str| self.allowed.contains(w) || is_of_table && self.in_tables.contains(w);
-        if let Some(word) = words(sentence).find(|w| !may(w) && !is_colour_code(w)) {
+        let may = |w: &str| {
+            self.allowed.contains(w)
+                || is_of_table && self.in_tables.contains(w)
+                || is_broken && self.typed.iter().any(|t| words(t).any(|typed| typed == w))
+                || is_colour_code(w)
+        };
+        if let Some(word) = words(&rest).find(|w| !may(w)) {
             self.unmarked.entry(at.to_owned()).or_insert_with(|| format!("{word} in {sentence:?}"));
         }
     }
+
+    /// A key is the same in every language: no letter of it comes from the tables.
+    fn hear_key(&mut self, at: &str, key: &Value) {
+        match key {
+            Value::String(key) if key.chars().any(is_marked) => {
+                self.unmarked.insert(at.to_owned(), format!("a key of words: {key:?}"));
+            }
+            Value::Array(keys) => keys.iter().for_each(|k| self.hear_key(at, k)),
+            // Where such a name holds more than a key it is read like the rest.
+            Value::Object(_) => self.hear(at, key),
+            _ => {}
+        }
+    }
+}
+
+/// True for a letter that the tables of sentences gave.
+fn is_marked(letter: char) -> bool {
+    ('\u{ff21}'..='\u{ff5a}').contains(&letter)
+}
+
+/// The same name at the head of a sentence.
+fn capital(name: &str) -> String {
+    let mut letters = name.chars();
+    letters.next().map_or_else(String::new, |c| c.to_uppercase().chain(letters).collect())
+}
+
+/// A sentence without what was typed, each name only where it stands whole.
+fn without(sentence: &str, typed: &[String]) -> String {
+    let is_letter = |c: Option<char>| c.is_some_and(|c| c.is_ascii_alphanumeric());
+    let mut rest = sentence.to_owned();
+    for name in typed {
+        let mut from = 0;
+        while let Some(at) = rest.get(from..).and_then(|r| r.find(name.as_str())).map(|k| from + k)
+        {
+            let end = at + name.len();
+            let is_whole = !is_letter(rest[..at].chars().next_back())
+                && !is_letter(rest[end..].chars().next());
+            if is_whole {
+                rest.replace_range(at..end, " ");
+            }
+            from = at + if is_whole { 1 } else { name.len() };
+        }
+    }
+    rest
 }
 
 /// The tables of the road and of trailer connectors, as they are kept.
@@ -181,11 +242,13 @@ fn nothing_is_said_but_from_the_tables() {
     let jobs: Vec<Value> =
         ids.iter().map(|id| server.get(&format!("/api/jobs/{id}"))["job"].clone()).collect();
     assert!(jobs.len() > 10);
-    let mut heard = Heard::of(&jobs);
+    let mut heard = Heard::new();
+    heard.speak_of(&jobs);
     for path in ["/api/jobs", "/api/catalog", "/api/bays", "/api/verify"] {
         heard.hear(path, &server.get(path));
     }
     for (id, job) in ids.iter().zip(&jobs) {
+        heard.speak_of(std::slice::from_ref(job));
         let now = json!({ "job": job, "state": { "supply": "engine_off", "on": [] } });
         let alone = json!({ "job": job });
         let hidden = json!({ "job": job, "seed": 3 });
@@ -250,15 +313,19 @@ fn nothing_is_said_but_from_the_tables() {
         let answer = server.post(&format!("/api/{path}"), &body);
         assert!(answer.status().is_client_error(), "{path}");
         // What was typed is said back, and a place in the file by the names of its fields.
-        heard.take_words(&body);
+        heard.speak_of(std::slice::from_ref(&body));
         heard.take_names(&body);
         heard.hear("problem", &answer.json::<Value>().unwrap());
     }
-    for command in ["assess", "prove", "solve", "budget", "route", "steps", "diagnose"] {
-        for file in [UNIT_14, UNIT_51, UNIT_T3] {
+    for file in [UNIT_14, UNIT_51, UNIT_T3] {
+        let job: Value = serde_json::from_str(&std::fs::read_to_string(file).unwrap()).unwrap();
+        heard.speak_of(std::slice::from_ref(&job));
+        for command in ["assess", "prove", "solve", "budget", "route", "steps", "diagnose"] {
             let out = run(&[command, file, "--language", "pseudo"], "");
             for line in text(&out.stdout).lines() {
-                heard.hear_text(&format!("jovek {command}"), line);
+                // The key of a reading stands at the end of its line, after its marked name.
+                let told = line.split_once("ｉｄ ").map_or(line, |(told, _)| told);
+                heard.hear_text(&format!("jovek {command}"), told);
             }
         }
     }

@@ -6,9 +6,11 @@
 //!
 //! - `sheet`: pages and what is drawn on them.
 //! - `block`: one circuit.
+//! - `rung`: its rows.
 //! - `svg`: pages as SVG.
 
 mod block;
+mod rung;
 mod sheet;
 mod svg;
 

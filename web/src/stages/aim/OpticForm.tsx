@@ -13,13 +13,6 @@ const COVERS = ["", "clear", "yellow", "amber", "red", "blue"].map((value) => ({
   label: value || "none",
 }));
 
-const CLASSES = [
-  { value: "", label: "not read yet" },
-  { value: "one", label: "1, emergency" },
-  { value: "two", label: "2, service" },
-  { value: "three", label: "3, identification" },
-];
-
 /** Beam, place and adjuster of a light. */
 export function OpticForm({ path, light }: { path: LightPath; light: Light }) {
   const at = `${path}.optic` as const;
@@ -52,7 +45,7 @@ export function OpticForm({ path, light }: { path: LightPath; light: Light }) {
         <ChoiceField
           path={`${at}.class`}
           label="Class on the lens"
-          options={CLASSES}
+          options={catalog.choices.warning_classes}
           write={(v) => v || undefined}
         />
       )}

@@ -13,12 +13,6 @@ type Budget = Schemas["Budget"];
 type Way = Schemas["SupplyWay"];
 type Leg = Schemas["Leg"];
 
-const ENGINES = [
-  { value: "driving", label: "driving" },
-  { value: "idling", label: "idling" },
-  { value: "off", label: "engine off" },
-] as const;
-
 const STARTS = { yes: "done", doubtful: "mind", no: "stop" } as const;
 
 /** A working shift: what each battery gives and gets, each way to feed the lights side by side. */
@@ -72,7 +66,7 @@ export function ShiftSheet() {
 
 /** What the shift is made of; each part can be drawn longer, lit, or taken out. */
 function Legs({ shift }: { shift: Schemas["Shift"] }) {
-  const { job, answers, edit } = useDesk();
+  const { job, answers, edit, catalog } = useDesk();
   const legs = shift.legs ?? [];
   // The first change keeps the plain shift that was shown, with the change in it.
   const put = (next: Leg[]) => edit((j) => ({ ...j, shift: { ...job.shift, legs: next } }));
@@ -102,11 +96,10 @@ function Legs({ shift }: { shift: Schemas["Shift"] }) {
               aria-label={`Part ${i + 1}, engine`}
               value={leg.engine ?? "driving"}
               onChange={(e) => {
-                const found = ENGINES.find((x) => x.value === e.target.value);
-                if (found) change(i, { engine: found.value });
+                change(i, { engine: e.target.value as Leg["engine"] });
               }}
             >
-              {ENGINES.map((x) => (
+              {catalog.choices.engines.map((x) => (
                 <option key={x.value} value={x.value}>
                   {x.label}
                 </option>

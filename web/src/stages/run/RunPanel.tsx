@@ -1,6 +1,5 @@
 import type { Schemas } from "../../api/client";
 import { useDesk } from "../../sheet/desk";
-import { DROPS } from "../../shop/ShopForm";
 import { CircuitPicker } from "../../ui/CircuitPicker";
 import { ChoiceField } from "../../ui/fields";
 import { Panel } from "../../ui/Panel";
@@ -54,7 +53,7 @@ export function RunPanel() {
           <ChoiceField
             path={`circuits[${circuit}].drop`}
             label="Drop in the copper"
-            options={[{ value: "", label: "as the shop" }, ...DROPS]}
+            options={[{ value: "", label: "as the shop" }, ...catalog.choices.drops]}
             write={(v) => v || undefined}
           />
           {!isLaid && !isGrounded && (

@@ -152,14 +152,8 @@ function StripCard({
   );
 }
 
-const STRIP_COLOURS = [
-  { value: "", label: "one colour" },
-  { value: "rgb", label: "red, green, blue" },
-  { value: "rgbw", label: "red, green, blue, white" },
-];
-
 function StripForm({ at, strip }: { at: StripPath; strip: Schemas["Strip"] }) {
-  const { answers, job } = useDesk();
+  const { answers, job, catalog } = useDesk();
   const places = answers.route?.places ?? [];
   return (
     <div className="no-print space-y-3 border-t border-line pt-3">
@@ -176,7 +170,7 @@ function StripForm({ at, strip }: { at: StripPath; strip: Schemas["Strip"] }) {
         <ChoiceField
           path={`${at}.colours`}
           label="Colours"
-          options={STRIP_COLOURS}
+          options={catalog.choices.strip_colours}
           write={(v) => v || undefined}
         />
         {strip.colours && (

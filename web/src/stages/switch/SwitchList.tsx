@@ -5,18 +5,9 @@ import { ChoiceField, TextField } from "../../ui/fields";
 import { nextId } from "../../ui/newParts";
 import { Group } from "../../ui/Panel";
 
-const KINDS = [
-  { value: "on_off", label: "on-off" },
-  { value: "momentary", label: "push button" },
-  { value: "three_way", label: "up, off, down" },
-  { value: "dimmer", label: "with dimmer" },
-  { value: "remote", label: "radio remote" },
-  { value: "lid", label: "plunger at a door or lid" },
-];
-
 /** Switches that several circuits may share. */
 export function SwitchList() {
-  const { job, edit } = useDesk();
+  const { job, edit, catalog } = useDesk();
   const switches = job.switches ?? [];
   const used = (id: string) => JSON.stringify(job.circuits ?? []).includes(`"id":"${id}"`);
   const add = () => {
@@ -41,7 +32,7 @@ export function SwitchList() {
             path={`switches[${i}].kind`}
             label="Kind"
             hideLabel={i > 0}
-            options={KINDS}
+            options={catalog.choices.switch_kinds}
           />
           <Button
             kind="quiet"

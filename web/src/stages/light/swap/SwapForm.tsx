@@ -14,17 +14,6 @@ import { SeriesPinsForm } from "./SeriesPinsForm";
 
 type Swap = Schemas["SwapFunction"];
 
-const SEATS: { value: Schemas["ResistorSeat"]; label: string }[] = [
-  { value: "bare_metal", label: "on bare metal" },
-  { value: "free_air", label: "in free air" },
-  { value: "plastic", label: "on plastic, carpet or foam" },
-];
-const BESIDE: { value: Schemas["Smoothing"] | ""; label: string }[] = [
-  { value: "", label: "nothing" },
-  { value: "bleed", label: "1 kohm bleed" },
-  { value: "capacitor", label: "capacitor behind a diode" },
-];
-
 /** What is in the circuit of a function: bulbs, lamps, watcher, and what was put beside them. */
 export function SwapForm({ path, swap, bulbs }: { path: SwapPath; swap: Swap; bulbs: string[] }) {
   const { edit, catalog } = useDesk();
@@ -172,13 +161,17 @@ function Beside({ path, swap }: { path: SwapPath; swap: Swap }) {
       <ChoiceField
         path={`${path}.smoothing`}
         label="At each LED lamp"
-        options={BESIDE}
+        options={catalog.choices.smoothings}
         write={(v) => v || undefined}
       />
       {swap.resistor && (
         <>
           <NumberField path={`${path}.resistor.ohm`} label="Load resistor" unit="ohm" required />
-          <ChoiceField path={`${path}.resistor.seat`} label="It sits" options={SEATS} />
+          <ChoiceField
+            path={`${path}.resistor.seat`}
+            label="It sits"
+            options={catalog.choices.resistor_seats}
+          />
         </>
       )}
       <Button onClick={() => edit((j) => setAt(j, `${path}.resistor`, resistor))}>

@@ -8,22 +8,9 @@ import { Mark } from "../../../ui/Mark";
 
 type Link = Schemas["LinkReport"];
 
-const LOOP = [
-  { value: "left", label: "left as it came" },
-  { value: "cut", label: "cut, ends sealed" },
-];
-const MEANS = [
-  { value: "steady", label: "steady" },
-  { value: "flash_then_steady", label: "flash, then steady" },
-];
-const FROM = [
-  { value: "either_wire", label: "either wire" },
-  { value: "both_wires", label: "both wires at once" },
-];
-
 /** A lamp at the hitch on a lead between socket and plug. */
 export function HitchSheet({ link }: { link: Link }) {
-  const { edit } = useDesk();
+  const { edit, catalog } = useDesk();
   const { add, fault } = useAddWork();
   const plan = () => add("hitch_lamp");
   const told = fault && (
@@ -55,10 +42,22 @@ export function HitchSheet({ link }: { link: Link }) {
               <NumberField path="trailer.hitch.reverse_w" label="Reverse" unit="W" />
             </>
           )}
-          <ChoiceField path="trailer.hitch.left_means" label="Loop left means" options={MEANS} />
-          <ChoiceField path="trailer.hitch.loop_wire" label="Loop wire" options={LOOP} />
+          <ChoiceField
+            path="trailer.hitch.left_means"
+            label="Loop left means"
+            options={catalog.choices.stop_lights}
+          />
+          <ChoiceField
+            path="trailer.hitch.loop_wire"
+            label="Loop wire"
+            options={catalog.choices.loop_wires}
+          />
           {hitch.is_combined && (
-            <ChoiceField path="trailer.hitch.stop_from" label="Stop lit by" options={FROM} />
+            <ChoiceField
+              path="trailer.hitch.stop_from"
+              label="Stop lit by"
+              options={catalog.choices.stops_from}
+            />
           )}
         </div>
         <div className="flex flex-wrap gap-2">
