@@ -112,6 +112,11 @@ pub fn volts(v: f64) -> Shown {
     shown(v, "V")
 }
 
+/// Volts lost on the way, as a meter shows them: millivolts below one volt.
+pub fn volts_lost(lost_v: f64) -> Shown {
+    if lost_v.abs() < 1.0 { shown(lost_v * 1000.0, "mV") } else { volts(lost_v) }
+}
+
 /// Amperes as shown.
 pub fn amps(a: f64) -> Shown {
     shown(a, "A")

@@ -1,6 +1,6 @@
 //! The volt line: each link of a circuit at its true distance, with the voltage before and after.
 
-use jovek_base::figure::{amps, shown, volts};
+use jovek_base::figure::{amps, shown, volts, volts_lost};
 use jovek_base::units::Units;
 use jovek_circuit::{Condition, ElementId, Solution};
 use jovek_job::SupplyState;
@@ -415,7 +415,7 @@ fn coil_reading(built: &Built, solution: &Solution, coil: ElementId) -> CoilRead
         text: say::between_86_and_85_the_way(
             &volts(across_v),
             &amps(current_a),
-            &shown(lost_v * 1000.0, "mV"),
+            &volts_lost(lost_v),
         ),
     }
 }
@@ -485,7 +485,7 @@ impl Drawn {
         (area_mm2, working_c): (f64, Option<f64>),
     ) {
         let lost_v = in_v - out_v;
-        let drop = shown(lost_v * 1000.0, "mV");
+        let drop = volts_lost(lost_v);
         self.elements.push(VoltElement {
             kind,
             name: name.to_owned(),

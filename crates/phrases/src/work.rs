@@ -6,6 +6,27 @@ sentences! {
     nothing_waits_to_be_fitted() = "Nothing waits to be fitted.";
     one_person() = "1 person";
     people(people) = "{people} people";
+    // Work of a kind, beside what its minutes were.
+    minutes_learned(work, factor, timed) = "{work}: {factor} of the plan ({timed} timed)";
+    kind_readings() = "readings";
+    kind_probing() = "probing";
+    kind_battery_lead() = "battery lead off and on";
+    kind_bench() = "bench";
+    kind_lifting() = "chocking and lifting";
+    kind_trim() = "trim";
+    kind_holes() = "holes";
+    kind_plugs() = "plugs";
+    kind_cutting() = "cutting and crimping";
+    kind_pulling() = "pulling bundles";
+    kind_mounting() = "mounting";
+    kind_hardware() = "fuses, relays, switches";
+    kind_joints() = "joints";
+    kind_grounds() = "grounds";
+    kind_repairs() = "repairs";
+    kind_swaps() = "bulbs to LED";
+    kind_tidying() = "loom and clips";
+    kind_aiming() = "aiming";
+    kind_other() = "other work";
     give_bays_and_people(most) = "give 1 to {most} bays and 1 to {most} people";
     in_done(n, bays, people, date) = "{n} in {bays}, {people}, done on {date}";
     h_min_of_work(minutes, minutes_2) = "{minutes} h {minutes_2:02} min of work";

@@ -1327,10 +1327,8 @@ export interface components {
         };
         /** @description A plan. */
         BayPlan: {
-            /** @description Kinds of steps whose minutes were learned. */
-            learned: {
-                [key: string]: components["schemas"]["Learned"];
-            };
+            /** @description What the shop's own work taught of its minutes: `drilling: 1.08 of the plan (2 timed)`. */
+            learned_texts: string[];
             /** @description The shop. */
             shop: components["schemas"]["Shopfloor"];
             /** @description Vehicles in their bays, in order. */
@@ -3543,16 +3541,6 @@ export interface components {
          * @enum {string}
          */
         LampRole: "headlamp" | "tail" | "brake" | "turn" | "marker" | "plate" | "reverse" | "fog" | "driving" | "work" | "warning" | "accent";
-        /** @description What is known of a kind of step. */
-        Learned: {
-            /**
-             * Format: double
-             * @description Planned minutes times this are what to expect.
-             */
-            factor: number;
-            /** @description Steps of the kind that were timed. */
-            timed: number;
-        };
         /** @description An LED lamp in place of a bulb. */
         LedBulb: {
             /**

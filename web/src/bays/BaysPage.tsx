@@ -95,12 +95,10 @@ function Count({
 }
 
 function Learned({ plan }: { plan: Plan }) {
-  const kinds = Object.entries(plan.learned);
-  if (kinds.length === 0) return null;
+  if (plan.learned_texts.length === 0) return null;
   return (
     <p className="text-sm text-soft">
-      Minutes learned from this shop's own work:{" "}
-      {kinds.map(([kind, l]) => `${kind} × ${l.factor.toFixed(2)} (${l.timed} timed)`).join(", ")}.
+      Minutes learned from this shop's own work: {plan.learned_texts.join("; ")}.
     </p>
   );
 }
@@ -120,12 +118,12 @@ function Days({ plan }: { plan: Plan }) {
               .map((s) => (
                 <li
                   key={`${s.vehicle}.${s.step}`}
-                  className="flex flex-wrap gap-x-4 border-t border-line py-1"
+                  className="grid gap-x-4 border-t border-line py-1 sm:grid-cols-[auto_1fr_auto]"
                 >
                   <span className="font-reading">
                     {s.starts.slice(11, 16)} to {s.ends.slice(11, 16)}
                   </span>
-                  <span className="flex-1">
+                  <span>
                     Unit {s.unit}: {s.what}
                     {s.rest_min > 0 && (
                       <span className="text-soft">, then rests {hours(s.rest_min)}</span>

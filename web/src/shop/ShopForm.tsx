@@ -12,7 +12,7 @@ export function ShopForm({ title = "The shop's habits, for this job" }: { title?
   const shop = usePlace<Schemas["Shop"]>("shop").held;
   return (
     <Group title={title}>
-      <div className="grid grid-cols-2 items-end gap-2">
+      <div className="grid items-end gap-2 sm:grid-cols-2">
         <ChoiceField
           path="shop.units.lengths"
           label="Lengths"

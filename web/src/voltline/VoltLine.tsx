@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { gridSteps, type Placed, place, scale } from "./layout";
+import { gridSteps, type NamePlace, type Placed, place, placeNames, scale } from "./layout";
 import { PartSymbol } from "./PartSymbol";
 import { useWidth } from "./useWidth";
 
@@ -16,6 +16,21 @@ const DROP_LABEL_PX = 6.8;
 /** Weight of a line by its copper. */
 export function wireWeight(areaMm2: number): number {
   return Math.min(7, 1.4 + 1.1 * Math.sqrt(areaMm2));
+}
+
+const NAMED: Line["elements"][number]["kind"][] = [
+  "fuse",
+  "relay",
+  "diode",
+  "module",
+  "switch",
+  "lamps",
+  "chassis",
+];
+
+/** What stands above a part. */
+function nameOf(element: Line["elements"][number]): string {
+  return element.kind === "lamps" ? element.size : element.name;
 }
 
 const HIDDEN_SIZE: Line["elements"][number]["kind"][] = ["joint", "chassis", "lamps"];
@@ -49,6 +64,12 @@ export function VoltLine({
   const lower = scale(0, lowTop, LOWER.bottom, LOWER.top);
   const end = placed.at(-1)?.x1 ?? width;
   const lampX = lamp ? (lamp.x0 + lamp.x1) / 2 : end;
+  const names = placeNames(
+    placed
+      .filter((p) => NAMED.includes(p.element.kind))
+      .map((p) => ({ index: p.index, name: nameOf(p.element), mid: (p.x0 + p.x1) / 2 })),
+    width,
+  );
   const steps = gridSteps(top - span * 1.1, top + span * 0.05);
   const digits = (steps[1] ?? 0) - (steps[0] ?? 0) < 0.099 ? 2 : 1;
   return (
@@ -91,6 +112,8 @@ export function VoltLine({
           {line.fades_line_v != null &&
             line.fades_text &&
             upper(line.fades_line_v) <= UPPER.bottom &&
+            // Where lamps need just what they fade below, the line of the need says it.
+            line.fades_line_v !== line.floor_line_v &&
             line.fades_line_v <= top && (
               <Limit
                 x0={LEFT}
@@ -113,6 +136,7 @@ export function VoltLine({
           <ChainPart
             key={p.index}
             placed={p}
+            named={names.get(p.index)}
             chosen={p.index === chosen}
             onChoose={() => onChoose(p.index)}
             glow={line.glow}
@@ -249,11 +273,13 @@ function LampFall({
 
 function ChainPart({
   placed: { element, x0, x1 },
+  named,
   chosen,
   onChoose,
   glow,
 }: {
   placed: Placed;
+  named: NamePlace | undefined;
   chosen: boolean;
   onChoose: () => void;
   glow: Line["glow"];
@@ -264,10 +290,6 @@ function ChainPart({
     element.kind === "unfused" ? "var(--rust)" : isReturn ? "var(--wire-return)" : "var(--copper)";
   const mid = (x0 + x1) / 2;
   const room = x1 - x0;
-  const named = ["fuse", "relay", "diode", "module", "switch", "lamps", "chassis"].includes(
-    element.kind,
-  );
-  const name = element.kind === "lamps" ? element.size : element.name;
   return (
     // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
     <g
@@ -303,13 +325,13 @@ function ChainPart({
       {/* The spaces keep the words apart for those who have them read aloud. */}{" "}
       {named && (
         <text
-          x={mid}
-          y={CHAIN_Y - 20}
+          x={named.x}
+          y={CHAIN_Y - 19 - 11 * named.row}
           textAnchor="middle"
           className="text-[11px]"
           fill="var(--ink)"
         >
-          {name}
+          {nameOf(element)}
         </text>
       )}{" "}
       {!HIDDEN_SIZE.includes(element.kind) && room > element.size.length * (isWire ? 5.2 : 3.6) && (

@@ -42,6 +42,34 @@ export function place(line: Line, left: number, width: number): Placed[] {
   });
 }
 
+/** Width of one letter of a name, as far as it matters for the room that it takes. */
+const LETTER_PX = 5.8;
+
+/** Where the name of a part stands above the chain. */
+export interface NamePlace {
+  /** Its middle. */
+  x: number;
+  /** How many rows above the lowest: a name that would touch the one before it goes a row up. */
+  row: 0 | 1;
+}
+
+/** Places names over the middle of their parts, inside the picture, so that none covers another. */
+export function placeNames(
+  named: { index: number; name: string; mid: number }[],
+  width: number,
+): Map<number, NamePlace> {
+  const ends: [number, number] = [0, 0];
+  const out = new Map<number, NamePlace>();
+  for (const { index, name, mid } of named) {
+    const half = (name.length * LETTER_PX) / 2;
+    const x = Math.min(mid, width - half - 2);
+    const row = x - half > ends[0] ? 0 : 1;
+    ends[row] = x + half + 4;
+    out.set(index, { x, row });
+  }
+  return out;
+}
+
 /** A scale from volts to pixels. */
 export function scale(lowV: number, highV: number, bottom: number, top: number) {
   return (v: number) => bottom + ((v - lowV) / (highV - lowV)) * (top - bottom);

@@ -103,8 +103,8 @@ pub struct BayPlan {
     pub stays: Vec<Stay>,
     /// Steps in the order in which they begin.
     pub steps: Vec<Planned>,
-    /// Kinds of steps whose minutes were learned.
-    pub learned: BTreeMap<String, Learned>,
+    /// What the shop's own work taught of its minutes: `drilling: 1.08 of the plan (2 timed)`.
+    pub learned_texts: Vec<String>,
     /// `4 vehicles in 2 bays, done on 2026-03-06`.
     pub text: String,
 }
@@ -236,8 +236,8 @@ pub fn plan(
             &last.date(),
         ),
     };
-    let learned = learned.clone();
-    Ok(BayPlan { shop: shop.clone(), stays, steps, learned, text })
+    let learned_texts = learned.iter().map(|(kind, l)| l.text(kind)).collect();
+    Ok(BayPlan { shop: shop.clone(), stays, steps, learned_texts, text })
 }
 
 fn counted(n: usize, of: &str) -> String {

@@ -3,17 +3,48 @@
 use crate::work::known::work;
 use jiff::Timestamp;
 use jovek_job::Job;
-use serde::Serialize;
+use jovek_phrases::work as say;
 use std::collections::BTreeMap;
-use utoipa::ToSchema;
 
 /// What is known of a kind of step.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Learned {
     /// Steps of the kind that were timed.
     pub timed: usize,
     /// Planned minutes times this are what to expect.
     pub factor: f64,
+}
+
+impl Learned {
+    /// In words, beside the work that it is of.
+    pub fn text(&self, kind: &str) -> String {
+        say::minutes_learned(&kind_label(kind), &format!("{:.2}", self.factor), &self.timed)
+    }
+}
+
+/// The work of a kind of step, as it is spoken.
+pub fn kind_label(kind: &str) -> &'static str {
+    match kind {
+        "before" | "after" | "test" => say::kind_readings(),
+        "probe" => say::kind_probing(),
+        "battery-off" | "battery-on" => say::kind_battery_lead(),
+        "bench" => say::kind_bench(),
+        "chock" => say::kind_lifting(),
+        "trims-off" | "trims-on" | "off" | "on" => say::kind_trim(),
+        "hole" | "roof" | "switch-hole" => say::kind_holes(),
+        "de-pin" | "plug" => say::kind_plugs(),
+        "cut" => say::kind_cutting(),
+        "pull" => say::kind_pulling(),
+        "mount" | "housing" | "hitch" => say::kind_mounting(),
+        "hardware" => say::kind_hardware(),
+        "join" => say::kind_joints(),
+        "ground" => say::kind_grounds(),
+        "cure" | "repair" => say::kind_repairs(),
+        "swap" | "code" => say::kind_swaps(),
+        "tidy" => say::kind_tidying(),
+        "aim" => say::kind_aiming(),
+        _ => say::kind_other(),
+    }
 }
 
 /// Steps whose planned minutes count beside the timed ones: one slow morning does not change the plan. Common

@@ -124,10 +124,10 @@ function CheckRow({ check, first }: { check: Check; first: string[] }) {
   const told = isYesNo && verdict !== "waiting" && verdict !== "good" ? "Not so" : WORDS[verdict];
   return (
     <li
-      className="card grid items-center gap-x-4 gap-y-2 p-3 md:grid-cols-[minmax(0,1fr)_8rem_15rem_minmax(0,13rem)]"
+      className="card grid items-center gap-x-4 gap-y-2 p-3 sm:grid-cols-[8rem_15rem_minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_8rem_15rem_minmax(0,13rem)]"
       data-check={check.id}
     >
-      <div>
+      <div className="sm:col-span-3 xl:col-span-1">
         <p className="font-semibold">{check.name}</p>
         <p className="text-sm text-soft">{check.how}</p>
         {verdict === "waiting" && first.length > 0 && (
