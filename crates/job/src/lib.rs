@@ -19,6 +19,7 @@ mod battery;
 mod circuit;
 pub mod diff;
 mod drop_limit;
+mod fleet;
 mod housing;
 mod ids;
 mod kind;
@@ -49,6 +50,7 @@ pub use circuit::{
     Spread, SwitchSeat, ToLamp, ToLamps,
 };
 pub use drop_limit::DropLimit;
+pub use fleet::FleetVehicle;
 pub use housing::{HousedLamp, Housing, HousingGround};
 pub use ids::{
     CheckId, CircuitId, FactoryId, HousingId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId,

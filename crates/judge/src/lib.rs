@@ -37,6 +37,7 @@ pub mod choices;
 pub mod defaults;
 pub mod diagnose;
 pub mod finding;
+pub mod fleet;
 pub mod harness;
 pub mod kinds;
 pub mod light;

@@ -17,6 +17,7 @@ pub mod choices;
 pub mod common;
 pub mod diagnose;
 pub mod figures;
+pub mod fleet;
 pub mod harness;
 pub mod job;
 pub mod light;

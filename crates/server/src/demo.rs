@@ -12,6 +12,8 @@ struct DemoFiles;
 
 /// What the workshop of the demo has on its shelf.
 const STOCK: &str = "stock.csv";
+/// The vehicles that it looks after.
+const VEHICLES: &str = "vehicles.csv";
 
 /// The demo jobs by file name.
 ///
@@ -21,9 +23,7 @@ pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
     DemoFiles::iter()
         .filter(|name| name.ends_with(".json"))
         .map(|name| {
-            let file = DemoFiles::get(&name).context("embedded file")?;
-            let text = std::str::from_utf8(&file.data)?.to_owned();
-            let job = Job::read(&text).with_context(|| name.to_string())?;
+            let job = Job::read(&text(&name)?).with_context(|| name.to_string())?;
             Ok((name.to_string(), job))
         })
         .collect()
@@ -34,15 +34,22 @@ pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
 /// # Errors
 /// As [`jobs`], or the store's.
 pub fn load(store: &Store) -> anyhow::Result<()> {
+    let vehicles = jovek_core::fleet::read(&text(VEHICLES)?, &[])?;
+    let vehicles: Vec<_> = vehicles.good.into_iter().map(|row| row.vehicle).collect();
+    store.take_vehicles(&vehicles)?;
     let now = Timestamp::now();
     for (_, mut job) in jobs()? {
         worked_lately(&mut job, now);
         store.create(&job, "Halt Lane")?;
     }
-    let list = DemoFiles::get(STOCK).context("the demo's stock")?;
-    let list = jovek_core::stock::read(std::str::from_utf8(&list.data)?)?;
+    let list = jovek_core::stock::read(&text(STOCK)?)?;
     store.take_stock(&list.good)?;
     Ok(())
+}
+
+fn text(name: &str) -> anyhow::Result<String> {
+    let file = DemoFiles::get(name).with_context(|| format!("the demo's {name}"))?;
+    Ok(std::str::from_utf8(&file.data)?.to_owned())
 }
 
 /// Moves the marks of the work so that the last was set two hours ago: the glue of the demo is curing whenever

@@ -105,7 +105,9 @@ impl From<ExportError> for Problem {
 impl From<StoreError> for Problem {
     fn from(e: StoreError) -> Self {
         let (status, kind, title) = match &e {
-            StoreError::NoJob { .. } | StoreError::NoRevision { .. } => {
+            StoreError::NoJob { .. }
+            | StoreError::NoRevision { .. }
+            | StoreError::NoVehicle { .. } => {
                 (StatusCode::NOT_FOUND, "/problems/not-found", say::not_found())
             }
             StoreError::Conflict { .. } => (
@@ -116,6 +118,11 @@ impl From<StoreError> for Problem {
             StoreError::NothingToUndo | StoreError::NothingToRedo => {
                 (StatusCode::CONFLICT, "/problems/nothing-to-do", say::nothing_to_do())
             }
+            StoreError::UnitTaken { .. } | StoreError::VehicleHasJobs { .. } => (
+                StatusCode::CONFLICT,
+                "/problems/vehicle",
+                jovek_phrases::fleet::the_vehicle_is_not_kept(),
+            ),
             StoreError::Frozen(_) => (StatusCode::CONFLICT, "/problems/signed", say::signed()),
             StoreError::TooLarge { .. } | StoreError::TooMany { .. } => (
                 StatusCode::PAYLOAD_TOO_LARGE,

@@ -1,5 +1,6 @@
 //! What can go wrong with the store, and how to mend it.
 
+use jovek_phrases::fleet as say_fleet;
 use jovek_phrases::store as say;
 use rusqlite::ErrorCode;
 use std::path::Path;
@@ -97,6 +98,24 @@ pub enum StoreError {
         rev: i64,
         /// Why.
         what: String,
+    },
+    /// There is no such vehicle.
+    #[error("{}", say_fleet::there_is_no_vehicle(.id))]
+    NoVehicle {
+        /// Its id.
+        id: i64,
+    },
+    /// Another vehicle is called so.
+    #[error("{}", say_fleet::unit_is_taken(.unit))]
+    UnitTaken {
+        /// The unit.
+        unit: String,
+    },
+    /// A vehicle with jobs is not taken out of the register.
+    #[error("{}", say_fleet::it_has_jobs(&jobs_text(*.jobs)))]
+    VehicleHasJobs {
+        /// How many.
+        jobs: i64,
     },
     /// The file to restore into exists.
     #[error("{}", say::exists_already_move_it_away_first(.path))]
@@ -199,4 +218,8 @@ impl StoreError {
             other => other,
         }
     }
+}
+
+fn jobs_text(jobs: i64) -> String {
+    if jobs == 1 { say_fleet::one_job().to_owned() } else { say_fleet::jobs(&jobs) }
 }

@@ -118,12 +118,14 @@ fn an_older_file_is_taken_over() {
     let db = Connection::open(&path).unwrap();
     db.execute_batch(
         "DROP TABLE history; DROP TABLE picture;
+         DROP INDEX job_of_vehicle; ALTER TABLE job DROP COLUMN vehicle_id; DROP TABLE vehicle;
          ALTER TABLE job DROP COLUMN aside_at; ALTER TABLE job DROP COLUMN deleted_at;
          PRAGMA user_version = 3;",
     )
     .unwrap();
     drop(db);
     let store = Store::open(&path).unwrap();
+    assert_eq!(store.vehicles("14", 0, 50).unwrap().rows[0].jobs, 1);
     let mut job = store.get(1).unwrap().job;
     job.title = "More".into();
     store.save(1, 1, &job, "Ben").unwrap();

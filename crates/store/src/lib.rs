@@ -35,6 +35,9 @@ mod revision;
 mod standing;
 #[cfg(test)]
 mod tests;
+mod vehicle;
+#[cfg(test)]
+mod vehicle_tests;
 
 pub use aside::KEPT_DAYS;
 pub use connections::READERS;
@@ -43,6 +46,7 @@ pub use history::{Entry, Flaw, Verified};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 pub use standing::Standing;
+pub use vehicle::{VehiclePage, VehicleRow};
 
 use connections::Connections;
 use jovek_core::job::{Job, Shop};
@@ -64,6 +68,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/003-stock.sql")),
         M::up(include_str!("migrations/004-history.sql")),
         M::up(include_str!("migrations/005-aside.sql")),
+        M::up(include_str!("migrations/006-vehicles.sql")),
     ])
 }
 
@@ -106,6 +111,7 @@ impl Store {
         }
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
         history::take_over(&mut db)?;
+        vehicle::take_over(&mut db)?;
         Ok(Store { connections: Connections::new(db, path)? })
     }
 
@@ -294,6 +300,7 @@ impl Store {
             let change =
                 history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
             history::add(&tx, &change)?;
+            vehicle::link(&tx, id, job)?;
             tx.commit()?;
             Ok(id)
         })
@@ -413,9 +420,12 @@ impl Store {
         let Some(next) = next else { return head.read() };
         // What is kept can be read: looked at before it is stored, not when somebody needs it.
         let job = storable(&next.body)?;
+        let before = head.job()?;
         if next.what == history::What::Saved {
-            record::may_follow(&head.job()?, &job)?;
+            record::may_follow(&before, &job)?;
         }
+        // A job stays with its vehicle, whatever that is called now, until it says another unit itself.
+        let is_of_another = before.unit != job.unit;
         let (rev, at) = (head.rev + 1, now());
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
@@ -430,6 +440,9 @@ impl Store {
                 history::Change { job_id: id, subject: rev, at: &at, who: by, what, content };
             history::add(&tx, &change)?;
             tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
+            if is_of_another {
+                vehicle::link(&tx, id, &job)?;
+            }
             Ok(tx.commit()?)
         })?;
         Ok(head.followed(rev, at, by, (next.undo_to, next.redo_to), job))

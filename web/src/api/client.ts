@@ -47,15 +47,23 @@ const UNREACHABLE: Problem = {
   detail: "The program cannot be reached. What you typed is kept here and saved when it is back.",
 };
 
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
 /** Gives the data of a call, or throws what went wrong as an `ApiError`. */
-export async function unwrap<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
-  let result: { data?: T; error?: unknown };
+export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
+  let result: Answer<T>;
   try {
     result = await call;
   } catch {
     throw new ApiError(UNREACHABLE);
   }
   if (result.data !== undefined) return result.data;
+  // Done, and nothing to say.
+  if (result.response.status === 204) return undefined as T;
   const problem = result.error as Problem | undefined;
   throw new ApiError(
     problem?.detail ? problem : { ...UNREACHABLE, detail: "The program gave no answer." },

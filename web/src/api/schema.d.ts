@@ -871,6 +871,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vehicles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Vehicles of the register, a page of them. */
+        get: operations["listVehicles"];
+        put?: never;
+        /** Adds a vehicle. */
+        post: operations["addVehicle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register as CSV. */
+        get: operations["vehiclesCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a register: rows that can be taken and what they change, and bad rows by name. Nothing is saved. */
+        post: operations["readVehicles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes vehicles into the register; one whose unit is there gets the new facts. */
+        post: operations["takeVehicles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A vehicle over its life: jobs, signatures, visits, readings, pictures. */
+        get: operations["vehicleLife"];
+        /** Changes what is known of a vehicle. */
+        put: operations["changeVehicle"];
+        post?: never;
+        /** Takes a vehicle without jobs out of the register. */
+        delete: operations["forgetVehicle"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/verify": {
         parameters: {
             query?: never;
@@ -2667,6 +2755,26 @@ export interface components {
             /** @description The overview on one page, SVG. */
             svg: string;
         };
+        /** @description A vehicle as the shop knows it. Nothing here is measured: what a job needs to know of a vehicle stands in the job. */
+        FleetVehicle: {
+            /** @description Where it is kept. */
+            depot?: string;
+            /** @description Model and body. */
+            model?: string;
+            /**
+             * Format: double
+             * @description Odometer when somebody last wrote it down, km.
+             */
+            odometer_km?: number | null;
+            /** @description What it was ordered with, such as a tow package. */
+            options?: string[];
+            /** @description Plate or serial number, as the shop likes. */
+            plate?: string;
+            /** @description Trim. */
+            trim?: string;
+            /** @description Unit number, by which people call it; no two vehicles have the same. */
+            unit: string;
+        };
         /**
          * @description What can be exported.
          * @enum {string}
@@ -3602,6 +3710,22 @@ export interface components {
          * @enum {string}
          */
         Lengths: "metric" | "us";
+        /** @description Something that happened. */
+        LifeEntry: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description Who. */
+            by: string;
+            /** @description What kind of thing. */
+            kind: components["schemas"]["LifeKind"];
+            /** @description What, in words. */
+            text: string;
+        };
+        /**
+         * @description What kind of thing happened.
+         * @enum {string}
+         */
+        LifeKind: "signed" | "opened" | "visit" | "reading" | "picture";
         /** @description A group of equal lights. */
         Light: {
             adhesive?: null | components["schemas"]["Adhesive"];
@@ -4948,6 +5072,22 @@ export interface components {
             text: string;
             /** @description What holds for all lamps together. */
             together: components["schemas"]["RoadReason"][];
+        };
+        /** @description A list that was read. */
+        RegisterRead: {
+            /** @description Rows that cannot. */
+            bad: components["schemas"]["BadRow"][];
+            /** @description Rows that can be taken. */
+            good: components["schemas"]["RegisterRow"][];
+        };
+        /** @description A row that can be taken. */
+        RegisterRow: {
+            /** @description What changes of one that is there: `depot: Halt Lane, was Sedgewater`. */
+            changes: string[];
+            /** @description True where the register has no such unit yet. */
+            is_new: boolean;
+            /** @description The vehicle as it will be. */
+            vehicle: components["schemas"]["FleetVehicle"];
         };
         /** @description Something that can be done. */
         Remedy: {
@@ -6336,6 +6476,64 @@ export interface components {
             /** @description 12 or 24 V. */
             system?: components["schemas"]["SystemVoltage"];
         };
+        /** @description Something that happened to a vehicle, and in which job. */
+        VehicleEvent: components["schemas"]["LifeEntry"] & {
+            /**
+             * Format: int64
+             * @description The job.
+             */
+            job: number;
+            /**
+             * Format: int64
+             * @description The picture; none where it is something else.
+             */
+            picture?: number | null;
+        };
+        /** @description A job of a vehicle. */
+        VehicleJob: {
+            /**
+             * Format: int64
+             * @description Id.
+             */
+            id: number;
+            /** @description True for a job that is signed and not opened again. */
+            is_signed: boolean;
+            /** @description When it was last saved. */
+            saved_at: string;
+            /** @description What the job is; empty where it cannot be read. */
+            title: string;
+            /** @description Why it cannot be read. */
+            unreadable?: string | null;
+        };
+        /** @description A vehicle over its life. */
+        VehicleLife: {
+            /** @description What happened, newest first. */
+            events: components["schemas"]["VehicleEvent"][];
+            /**
+             * Format: int64
+             * @description Id.
+             */
+            id: number;
+            /** @description Its jobs, newest first. */
+            jobs: components["schemas"]["VehicleJob"][];
+            /** @description What is known of it. */
+            vehicle: components["schemas"]["FleetVehicle"];
+        };
+        /** @description A vehicle of the register. */
+        VehicleLine: {
+            /**
+             * Format: int64
+             * @description Id.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description How many jobs it has.
+             */
+            jobs: number;
+            /** @description What is known of it. */
+            vehicle: components["schemas"]["FleetVehicle"];
+        };
         /**
          * @description Which vehicle of a combination.
          * @enum {string}
@@ -6356,6 +6554,23 @@ export interface components {
             on?: string[];
             /** @description The supply. */
             supply?: components["schemas"]["SupplyState"];
+        };
+        /** @description A page of the register. */
+        Vehicles: {
+            /**
+             * Format: int64
+             * @description How many there are in all.
+             */
+            found: number;
+            /** @description The vehicles, by unit. */
+            lines: components["schemas"]["VehicleLine"][];
+            /** @description Most on a page. */
+            page: number;
+        };
+        /** @description Vehicles to take into the register. */
+        VehiclesTaken: {
+            /** @description The vehicles. */
+            vehicles: components["schemas"]["FleetVehicle"][];
         };
         /**
          * @description Verdict on a reading.
@@ -6801,8 +7016,9 @@ export interface components {
             saved_at: string;
             /** @description Who saved it. */
             saved_by: string;
-            /** @description The first stage that is not done. */
-            stage: string;
+            stage?: null | components["schemas"]["Stage"];
+            /** @description The same, as it is called. */
+            stage_text: string;
             /**
              * Format: double
              * @description Nominal voltage, V.
@@ -8673,6 +8889,261 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listVehicles: {
+        parameters: {
+            query?: {
+                /** @description Words that must all stand in what is known of it. */
+                find?: string;
+                /** @description Number of the first, from 0. */
+                from?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vehicles"];
+                };
+            };
+        };
+    };
+    addVehicle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FleetVehicle"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VehicleLine"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    vehiclesCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    readVehicles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegisterRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeVehicles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VehiclesTaken"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    vehicleLife: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VehicleLife"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeVehicle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FleetVehicle"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VehicleLine"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forgetVehicle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,6 +6,8 @@ const FETCH = {
   begin: () => import("../begin/BeginPage"),
   shop: () => import("../shop/ShopPage"),
   bays: () => import("../bays/BaysPage"),
+  vehicles: () => import("../fleet/VehiclesPage"),
+  vehicle: () => import("../fleet/VehiclePage"),
   sheet: () => import("../sheet/SheetPage"),
 };
 
@@ -14,6 +16,8 @@ export const PAGES = {
   begin: lazyRouteComponent(FETCH.begin, "BeginPage"),
   shop: lazyRouteComponent(FETCH.shop, "ShopPage"),
   bays: lazyRouteComponent(FETCH.bays, "BaysPage"),
+  vehicles: lazyRouteComponent(FETCH.vehicles, "VehiclesPage"),
+  vehicle: lazyRouteComponent(FETCH.vehicle, "VehiclePage"),
   sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
 };
 

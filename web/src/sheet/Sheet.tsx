@@ -11,6 +11,7 @@ import { EXPORTS } from "../stages/cut/exports";
 import { AT_REST, type VehicleState } from "../try/useMoment";
 import { type Form, FormContext } from "../ui/form";
 import { UnitsProvider } from "../ui/UnitsProvider";
+import { UnitTag } from "../ui/UnitTag";
 import { useNarrow } from "../ui/useMedia";
 import { useWakeLock } from "../ui/useWakeLock";
 import { DeskContext, useDesk } from "./desk";
@@ -183,9 +184,7 @@ function Desk({
       <FormContext.Provider value={form}>
         <UnitsProvider shop={desk.job.shop?.units}>
           <Header onFind={() => setFinding(true)}>
-            <span className="bg-head px-4 py-1 font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
-              {job.unit || "?"}
-            </span>
+            <UnitTag unit={job.unit || "?"} />
             {isNarrow ? <SaveState /> : <JobLine />}
           </Header>
           <StageTabs stage={stage} go={go} />

@@ -7,6 +7,7 @@ import { Palette } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
+import { UnitTag } from "../ui/UnitTag";
 import { RowMenu } from "./RowMenu";
 import { TrailerForm } from "./TrailerForm";
 
@@ -47,6 +48,9 @@ export function Yard() {
             {jobs.data ? `${waiting.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
           <span className="ml-auto flex items-center gap-2">
+            <Link to="/vehicles" className="px-2 text-spruce underline underline-offset-2">
+              Vehicles
+            </Link>
             <Link to="/bays" className="px-2 text-spruce underline underline-offset-2">
               Bays
             </Link>
@@ -173,19 +177,17 @@ function JobRow({ row, failed }: { row: Row; failed: (why: string) => void }) {
 
 function JobLink({ row }: { row: Row }) {
   const [stops = 0, fixes = 0, minds = 0] = row.counts;
-  const isDone = row.is_signed || row.stage === "Done";
+  const isDone = row.is_signed || !row.stage;
   return (
     <Link
       to="/jobs/$id/$stage"
       params={{
         id: String(row.id),
-        stage: row.is_signed ? "sign" : row.stage === "Done" ? "run" : row.stage.toLowerCase(),
+        stage: row.is_signed ? "sign" : (row.stage ?? "run"),
       }}
       className="card grid min-w-0 flex-1 items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
     >
-      <span className="justify-self-start bg-head px-4 py-1 text-center font-semibold text-on-head [clip-path:polygon(14%_0,100%_0,100%_100%,14%_100%,0_50%)]">
-        {row.unit || "?"}
-      </span>
+      <UnitTag unit={row.unit || "?"} className="justify-self-start text-center" />
       <span className="min-w-0">
         <span className="block font-semibold">{row.title || "Untitled job"}</span>
         <span className="block text-sm text-soft">
@@ -203,7 +205,7 @@ function JobLink({ row }: { row: Row }) {
                 ? `Held: ${row.held_by}`
                 : isDone
                   ? "Done"
-                  : `At ${row.stage}`}
+                  : `At ${row.stage_text}`}
           </span>
           <span className="block text-soft">{row.next}</span>
         </span>

@@ -18,6 +18,7 @@ mod fault_finding;
 mod faults_show;
 mod feed_modules;
 mod feeds;
+mod fleet;
 mod fuse_block;
 mod fuse_positions;
 mod ground_bus;

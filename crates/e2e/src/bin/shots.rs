@@ -20,7 +20,7 @@ const VIEWS: [(&str, &str, Size, &str); 19] = [
     ("fault", "/jobs/9/prove", Size::Desk, "day"),
     ("sign", "/jobs/2/sign", Size::Desk, "day"),
     ("aim", "/jobs/5/aim", Size::Desk, "day"),
-    ("rules", "/jobs/1/aim", Size::Desk, "day"),
+    ("vehicle", "/vehicles/2", Size::Desk, "day"),
     ("swap", "/jobs/2/light", Size::Desk, "day"),
     ("bays", "/bays", Size::Desk, "day"),
     ("prove-phone", "/jobs/1/prove", Size::Phone, "day"),
@@ -42,6 +42,7 @@ async fn main() -> Result<()> {
         let loaded = match path {
             "/" => "Halt Lane",
             "/bays" => "vehicles in",
+            "/vehicles/2" => "Its life",
             "/new" => "What is to be done?",
             _ => "Saved",
         };
@@ -64,7 +65,6 @@ fn presses(view: &str) -> &'static [&'static str] {
         "try" => &["reverse lamps", "parking lamps", "switch: Beacons"],
         "proof" => &["Proof"],
         "fault" => &["Fault"],
-        "rules" => &["Rules"],
         "swap" => &["Bulbs to LED"],
         "sign" => &["Visits"],
         "skeleton" => &["Vehicle"],

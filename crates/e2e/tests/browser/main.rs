@@ -22,6 +22,7 @@ mod saving;
 mod strip_and_sheet;
 mod trailers;
 mod try_and_prove;
+mod vehicles;
 
 use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Server, Size};

@@ -5,6 +5,7 @@ mod assess;
 mod bays;
 mod catalog;
 mod diagnose;
+mod fleet;
 mod headers;
 mod jobs;
 mod kinds;
@@ -166,6 +167,11 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
         .routes(routes!(shop::get, shop::set))
+        .routes(routes!(fleet::list, fleet::add))
+        .routes(routes!(fleet::life, fleet::change, fleet::forget))
+        .routes(routes!(fleet::read))
+        .routes(routes!(fleet::take))
+        .routes(routes!(fleet::csv))
         .routes(routes!(stock::get, stock::take, stock::clear))
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))

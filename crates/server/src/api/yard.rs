@@ -11,6 +11,7 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jovek_core::answers::{Answers, StageState};
 use jovek_core::base::grade::Grade;
+use jovek_core::finding::Stage;
 use jovek_core::job::Job;
 use jovek_core::packet::kind_text;
 use jovek_core::record::visits::due;
@@ -68,8 +69,10 @@ pub struct YardRow {
     pub counts: [usize; 3],
     /// What holds it; empty when nothing does.
     pub held_by: String,
-    /// The first stage that is not done.
-    pub stage: String,
+    /// The first stage that is not done; none where all are.
+    pub stage: Option<Stage>,
+    /// The same, as it is called.
+    pub stage_text: String,
     /// What to do next.
     pub next: String,
     /// True for a job that is signed and not opened again.
@@ -236,7 +239,8 @@ fn unreadable(u: Unreadable) -> YardRow {
         saved_by: u.saved_by,
         counts: [0, 0, 0],
         held_by: String::new(),
-        stage: String::new(),
+        stage: None,
+        stage_text: String::new(),
         next: say::download_its_stored_text_put().into(),
         is_signed: false,
         place: YardPlace::of(&u.standing),
@@ -273,7 +277,8 @@ fn row(row: &JobRow, answers: &Answers, now: Timestamp) -> YardRow {
         saved_by: row.saved_by.clone(),
         counts: [count(Grade::Stop), count(Grade::Fix), count(Grade::Mind)],
         held_by: held.map(|f| f.title.clone()).unwrap_or_default(),
-        stage: open.map_or(say::done().into(), |s| s.stage.label().into()),
+        stage: open.map(|s| s.stage),
+        stage_text: open.map_or(say::done(), |s| s.stage.label()).into(),
         is_signed: signed.is_some(),
         place: YardPlace::of(&row.standing),
         unreadable: None,

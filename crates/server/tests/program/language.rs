@@ -3,6 +3,7 @@
 //! names of enums, units and designations.
 
 use crate::{Calls, UNIT_14, UNIT_51, UNIT_T3, run, start, text};
+use jovek_e2e::Server;
 use reqwest::blocking::Client;
 use serde_json::{Value, json};
 use std::collections::{BTreeMap, BTreeSet};
@@ -233,6 +234,22 @@ fn drawn(svg: &str) -> String {
     text.collect::<Vec<_>>().join("\n").replace("&quot;", "\"").replace("&amp;", "&")
 }
 
+/// The register of the fleet, a list that is read into it, and the life of each vehicle.
+fn fleet(server: &Server, heard: &mut Heard, jobs: &[Value]) {
+    let vehicles = server.get("/api/vehicles");
+    let mut said = jobs.to_vec();
+    said.push(vehicles.clone());
+    said.push(json!(["Fen End", "far", "14", "77"]));
+    heard.speak_of(&said);
+    let list = json!({ "text": "unit,depot,odometer_km\n14,Fen End,1\n77,Fen End,far\n,x,1\n" });
+    let read = server.post("/api/vehicles/read", &list).json::<Value>().unwrap();
+    assert_eq!(read["bad"].as_array().unwrap().len(), 2);
+    heard.hear("vehicles.read", &read);
+    for line in vehicles["lines"].as_array().unwrap() {
+        heard.hear("vehicles.life", &server.get(&format!("/api/vehicles/{}", line["id"])));
+    }
+}
+
 #[test]
 fn nothing_is_said_but_from_the_tables() {
     let server = start(&["demo", "--language", "pseudo"]);
@@ -247,6 +264,7 @@ fn nothing_is_said_but_from_the_tables() {
     for path in ["/api/jobs", "/api/catalog", "/api/bays", "/api/verify"] {
         heard.hear(path, &server.get(path));
     }
+    fleet(&server, &mut heard, &jobs);
     for (id, job) in ids.iter().zip(&jobs) {
         heard.speak_of(std::slice::from_ref(job));
         let now = json!({ "job": job, "state": { "supply": "engine_off", "on": [] } });

@@ -1,0 +1,42 @@
+//! Vehicles of the fleet.
+
+sentences! {
+    // A register read from CSV.
+    the_first_row_has_no_column_unit() = "the first row has no column \"unit\"; name the columns unit, model, trim, options, plate, odometer_km, depot in any order";
+    more_rows_than(most) = "more than {most} rows; split the list";
+    unit_is_in_the_list_already(unit) = "unit {unit} is in the list already; keep one row";
+    no_unit_named() = "no unit named";
+    the_unit_is_longer_than(most) = "the unit is longer than {most} letters: it goes on every label";
+    more_options_than(most) = "more than {most} options";
+    a_word_is_longer_than(most) = "a word is longer than {most} letters or holds control characters";
+    odometer_is_not_a_number(text) = "odometer \"{text}\" is not a number; write it like 48210";
+    odometer_is_from_0_to(most) = "the odometer is from 0 to {most:.0} km";
+    model() = "model";
+    trim() = "trim";
+    options() = "options";
+    plate() = "plate";
+    odometer() = "odometer";
+    depot() = "depot";
+    empty() = "empty";
+    was_before(what, now, was) = "{what}: {now}, was {was}";
+
+    // What happened to a vehicle.
+    signed() = "Signed";
+    opened_again(why) = "Opened again: {why}";
+    looked_at_after_a_month() = "Look after the first month";
+    yearly_look() = "Yearly look";
+    complaint() = "Complaint";
+    visit_with_note(visit, note) = "{visit}: {note}";
+    was_read(name, value) = "{name}: {value}";
+    was_answered(question, answer) = "{question} {answer}";
+    reading_of_a_check_that_is_gone(value) = "A reading that the plan no longer asks for: {value}";
+    picture_of(name) = "Picture: {name}";
+
+    // Why a vehicle is not kept.
+    there_is_no_vehicle(id) = "there is no vehicle {id}";
+    unit_is_taken(unit) = "unit {unit} is another vehicle; give this one its own number";
+    it_has_jobs(jobs) = "it has {jobs}; move or delete them first";
+    jobs(n) = "{n} jobs";
+    one_job() = "one job";
+    the_vehicle_is_not_kept() = "The vehicle is not kept";
+}
