@@ -2,7 +2,7 @@
 
 use crate::Job;
 use serde::Serialize;
-use serde_json::Value;
+use serde_json::{Map, Value};
 use utoipa::ToSchema;
 
 /// One changed place.
@@ -27,23 +27,95 @@ pub fn changes(before: &Job, after: &Job) -> Vec<Change> {
     out
 }
 
+/// All places in which two plans differ, entries of lists matched by their ids, whatever their order. The path names an
+/// entry by its id: `circuits[fog].lights[l1].count`.
+pub fn changes_by_id(before: &Value, after: &Value) -> Vec<Change> {
+    let mut out = Vec::new();
+    walk_by_id(&DiffPath::default(), Some(before), Some(after), &mut out);
+    out
+}
+
+/// The id of an entry of a list; none where it has none.
+pub fn id_of(entry: &Value) -> Option<&str> {
+    entry.get("id").and_then(Value::as_str)
+}
+
+/// True for a list whose entries all have ids.
+pub fn has_ids(list: &[Value]) -> bool {
+    list.iter().all(|entry| id_of(entry).is_some())
+}
+
+fn walk_by_id(
+    place: &DiffPath,
+    before: Option<&Value>,
+    after: Option<&Value>,
+    out: &mut Vec<Change>,
+) {
+    if before == after {
+        return;
+    }
+    match (before, after) {
+        (Some(Value::Object(a)), Some(Value::Object(b))) => {
+            for key in keys(a, b) {
+                walk_by_id(&place.field(key), a.get(key), b.get(key), out);
+            }
+        }
+        (Some(Value::Array(a)), Some(Value::Array(b))) if has_ids(a) && has_ids(b) => {
+            let more = b.iter().filter(|e| !a.iter().any(|of| id_of(of) == id_of(e)));
+            for entry in a.iter().chain(more) {
+                let of = |list: &'_ [Value]| list.iter().position(|e| id_of(e) == id_of(entry));
+                let (was, now) = (of(a).map(|k| &a[k]), of(b).map(|k| &b[k]));
+                let id = id_of(entry).unwrap_or_default();
+                walk_by_id(&place.named_entry(id, entry), was, now, out);
+            }
+        }
+        (Some(Value::Array(a)), Some(Value::Array(b))) if a.len() == b.len() => {
+            for (i, (was, now)) in a.iter().zip(b).enumerate() {
+                walk_by_id(&place.entry(i, Some(was)), Some(was), Some(now), out);
+            }
+        }
+        _ => out.push(place.change(before, after)),
+    }
+}
+
+fn keys<'a>(a: &'a Map<String, Value>, b: &'a Map<String, Value>) -> Vec<&'a String> {
+    a.keys().chain(b.keys().filter(|k| !a.contains_key(*k))).collect()
+}
+
 /// Where the walk stands: the path, and the same in words.
 #[derive(Default)]
 struct DiffPath {
     path: String,
     words: Vec<String>,
+    /// Unit of the figure that stands there; empty where it has none.
+    unit: &'static str,
 }
 
-/// Units that end a field's name; on screen the figure has its unit beside it.
-const UNITS: [&str; 9] = ["_m", "_a", "_v", "_w", "_c", "_ah", "_mohm", "_mm2", "_percent"];
+/// Endings of a field's name that say the unit of its figure, and the unit as it is written.
+const UNITS: [(&str, &str); 13] = [
+    ("_m", "m"),
+    ("_mm", "mm"),
+    ("_mm2", "mm²"),
+    ("_a", "A"),
+    ("_v", "V"),
+    ("_w", "W"),
+    ("_c", "°C"),
+    ("_ah", "Ah"),
+    ("_mohm", "mohm"),
+    ("_percent", "%"),
+    ("_deg", "°"),
+    ("_hz", "Hz"),
+    ("_min", "min"),
+];
 
 impl DiffPath {
     fn field(&self, key: &str) -> DiffPath {
         let path = if self.path.is_empty() { key.into() } else { format!("{}.{key}", self.path) };
-        let bare = UNITS.iter().find_map(|u| key.strip_suffix(u)).unwrap_or(key);
+        let ending = UNITS.iter().find_map(|(end, unit)| Some((key.strip_suffix(end)?, *unit)));
+        let (bare, unit) = ending.unwrap_or((key, ""));
         let mut words = self.words.clone();
         words.push(bare.replace('_', " "));
-        DiffPath { path, words }
+        DiffPath { path, words, unit }
     }
 
     /// An entry of a list goes by its name, where it has one, in place of the list's.
@@ -52,7 +124,13 @@ impl DiffPath {
         let list = words.pop().unwrap_or_default();
         let name = value.and_then(|v| v["name"].as_str()).filter(|n| !n.is_empty());
         words.push(name.map_or_else(|| format!("{list} {}", index + 1), str::to_owned));
-        DiffPath { path: format!("{}[{index}]", self.path), words }
+        DiffPath { path: format!("{}[{index}]", self.path), words, unit: "" }
+    }
+
+    /// An entry of a list by its id.
+    fn named_entry(&self, id: &str, entry: &Value) -> DiffPath {
+        let path = format!("{}[{id}]", self.path);
+        DiffPath { path, ..self.entry(0, Some(entry)) }
     }
 
     fn change(&self, before: Option<&Value>, after: Option<&Value>) -> Change {
@@ -61,8 +139,8 @@ impl DiffPath {
         Change {
             path: self.path.clone(),
             place: words.join(", "),
-            before: before.map(short),
-            after: after.map(short),
+            before: before.map(|v| short(v, self.unit)),
+            after: after.map(|v| short(v, self.unit)),
         }
     }
 }
@@ -73,9 +151,7 @@ fn walk(place: &DiffPath, before: Option<&Value>, after: Option<&Value>, out: &m
     }
     match (before, after) {
         (Some(Value::Object(a)), Some(Value::Object(b))) => {
-            let mut keys: Vec<&String> = a.keys().collect();
-            keys.extend(b.keys().filter(|k| !a.contains_key(*k)));
-            for key in keys {
+            for key in keys(a, b) {
                 walk(&place.field(key), a.get(key), b.get(key), out);
             }
         }
@@ -89,9 +165,10 @@ fn walk(place: &DiffPath, before: Option<&Value>, after: Option<&Value>, out: &m
     }
 }
 
-fn short(value: &Value) -> String {
+fn short(value: &Value, unit: &str) -> String {
     let text = match value {
         Value::String(s) => s.clone(),
+        Value::Number(figure) if !unit.is_empty() => format!("{figure} {unit}"),
         other => other.to_string(),
     };
     if text.chars().count() > 80 { text.chars().take(79).chain(['…']).collect() } else { text }

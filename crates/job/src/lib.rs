@@ -20,6 +20,7 @@ mod circuit;
 pub mod diff;
 mod drop_limit;
 mod fleet;
+mod follows;
 mod housing;
 mod ids;
 mod kind;
@@ -51,6 +52,7 @@ pub use circuit::{
 };
 pub use drop_limit::DropLimit;
 pub use fleet::FleetVehicle;
+pub use follows::{DiffersReason, Follows, KitId, MayDiffer};
 pub use housing::{HousedLamp, Housing, HousingGround};
 pub use ids::{
     CheckId, CircuitId, FactoryId, HousingId, LightId, PlaceId, PlugId, StateId, StepId, SwitchId,
@@ -119,6 +121,9 @@ pub struct Job {
     pub unit: String,
     /// What the job is, in a few words.
     pub title: String,
+    /// The kit that it follows; none for a job of its own.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub follows: Option<Follows>,
     /// What is to be done, kind by kind; none where nobody said.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub kinds: Vec<WorkKind>,
@@ -210,6 +215,7 @@ impl Job {
             jovek: FORMAT_VERSION,
             unit: unit.into(),
             title: title.into(),
+            follows: None,
             kinds: Vec::new(),
             vehicle: Vehicle::default(),
             supply: Supply::default(),

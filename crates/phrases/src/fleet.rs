@@ -32,6 +32,23 @@ sentences! {
     reading_of_a_check_that_is_gone(value) = "A reading that the plan no longer asks for: {value}";
     picture_of(name) = "Picture: {name}";
 
+    // What a kit does on a vehicle.
+    circuit_goes(circuit) = "{circuit}: not on this vehicle";
+    circuit_comes(circuit, headline) = "{circuit}: new, {headline}";
+    headline_instead_of(circuit, now, was) = "{circuit}: {now} instead of {was}";
+    may_differ_lengths() = "measured lengths";
+    may_differ_colours() = "colours of factory wires";
+    may_differ_readings() = "what the meter said before";
+    may_differ_circuits() = "a circuit missing, for want of an option";
+    may_differ_places() = "where parts sit";
+    there_is_no_kit(id) = "there is no kit {id}";
+    name_the_kit() = "name the kit";
+    it_follows_another_issue() = "this job does not follow that kit";
+    unit_follows_it_already(unit) = "unit {unit} follows it already";
+    nothing_to_issue() = "the pattern is as it was issued last";
+    the_kit_is_not_kept() = "The kit is not kept";
+    say_why_it_differs() = "say why it differs";
+
     // Why a vehicle is not kept.
     there_is_no_vehicle(id) = "there is no vehicle {id}";
     unit_is_taken(unit) = "unit {unit} is another vehicle; give this one its own number";

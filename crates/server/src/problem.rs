@@ -107,7 +107,8 @@ impl From<StoreError> for Problem {
         let (status, kind, title) = match &e {
             StoreError::NoJob { .. }
             | StoreError::NoRevision { .. }
-            | StoreError::NoVehicle { .. } => {
+            | StoreError::NoVehicle { .. }
+            | StoreError::NoKit { .. } => {
                 (StatusCode::NOT_FOUND, "/problems/not-found", say::not_found())
             }
             StoreError::Conflict { .. } => (

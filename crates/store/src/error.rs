@@ -105,6 +105,12 @@ pub enum StoreError {
         /// Its id.
         id: i64,
     },
+    /// There is no such kit, or no such issue of it.
+    #[error("{}", say_fleet::there_is_no_kit(.id))]
+    NoKit {
+        /// Its number.
+        id: i64,
+    },
     /// Another vehicle is called so.
     #[error("{}", say_fleet::unit_is_taken(.unit))]
     UnitTaken {

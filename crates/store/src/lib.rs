@@ -30,6 +30,9 @@ mod hard_use_tests;
 mod history;
 #[cfg(test)]
 mod history_tests;
+mod kit;
+#[cfg(test)]
+mod kit_tests;
 mod picture;
 mod revision;
 mod standing;
@@ -43,6 +46,7 @@ pub use aside::KEPT_DAYS;
 pub use connections::READERS;
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
+pub use kit::KitRow;
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 pub use standing::Standing;
@@ -69,6 +73,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/004-history.sql")),
         M::up(include_str!("migrations/005-aside.sql")),
         M::up(include_str!("migrations/006-vehicles.sql")),
+        M::up(include_str!("migrations/007-kits.sql")),
     ])
 }
 
@@ -301,6 +306,7 @@ impl Store {
                 history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
             history::add(&tx, &change)?;
             vehicle::link(&tx, id, job)?;
+            kit::follow(&tx, id, job)?;
             tx.commit()?;
             Ok(id)
         })
@@ -426,6 +432,8 @@ impl Store {
         }
         // A job stays with its vehicle, whatever that is called now, until it says another unit itself.
         let is_of_another = before.unit != job.unit;
+        let kit_of = |job: &Job| job.follows.as_ref().map(|f| f.kit);
+        let follows_another = kit_of(&before) != kit_of(&job);
         let (rev, at) = (head.rev + 1, now());
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
@@ -442,6 +450,9 @@ impl Store {
             tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
             if is_of_another {
                 vehicle::link(&tx, id, &job)?;
+            }
+            if follows_another {
+                kit::follow(&tx, id, &job)?;
             }
             Ok(tx.commit()?)
         })?;

@@ -545,6 +545,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All kits. */
+        get: operations["listKits"];
+        put?: never;
+        /** Makes a kit of a job; the job stays the pattern of the next issue. */
+        post: operations["addKit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kit with its vehicles: what each has otherwise, and what the newest issue would do on it. */
+        get: operations["getKit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/issue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Issues the kit anew from its pattern. No vehicle changes by it: each takes it by itself. */
+        post: operations["issueKit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lays the newest issue onto vehicles: a job for each that does not follow it yet. */
+        post: operations["layKit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Says what may differ without a reason. */
+        put: operations["setKitPoints"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/reason": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Says why a job differs from its kit at a place, made from the revision in `If-Match`. */
+        post: operations["sayWhyItDiffers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the newest issue into a job, made from the revision in `If-Match`. A signed job refuses it. */
+        post: operations["takeKit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/light": {
         parameters: {
             query?: never;
@@ -1789,6 +1909,8 @@ export interface components {
             loop_wires: components["schemas"]["ValueLabel"][];
             /** @description Voltage that a light is made for. */
             made_for: components["schemas"]["ValueLabel"][];
+            /** @description What may differ between vehicles of a kit. */
+            may_differ: components["schemas"]["ValueLabel"][];
             /** @description How a factory wire behaves. */
             outputs: components["schemas"]["ValueLabel"][];
             /** @description How a wire gets through at the end of a way. */
@@ -2273,6 +2395,25 @@ export interface components {
             title: string;
             /** @description The state in which it is drawn. */
             words: string;
+        };
+        /** @description Why a job differs from its kit. */
+        Differs: {
+            /** @description The place. */
+            at: string;
+            /**
+             * Format: int64
+             * @description The job.
+             */
+            job: number;
+            /** @description Why; empty takes a reason away. */
+            why: string;
+        };
+        /** @description Why a vehicle differs from its kit at a place. */
+        DiffersReason: {
+            /** @description The place, such as `circuits[fog].run.supply[2].length_m`: entries of a list by their ids. */
+            at: string;
+            /** @description Why, in somebody's words. */
+            why: string;
         };
         /** @description A dimmer that is turned down. */
         Dimmed: {
@@ -2774,6 +2915,18 @@ export interface components {
             trim?: string;
             /** @description Unit number, by which people call it; no two vehicles have the same. */
             unit: string;
+        };
+        /** @description Which kit a job follows, as it was issued when, and why it differs where it does. */
+        Follows: {
+            /**
+             * Format: int64
+             * @description Its issue that the job has taken, from 1.
+             */
+            issue: number;
+            /** @description The kit. */
+            kit: components["schemas"]["KitId"];
+            /** @description Why it differs, place by place. */
+            reasons?: components["schemas"]["DiffersReason"][];
         };
         /**
          * @description What can be exported.
@@ -3320,6 +3473,7 @@ export interface components {
             circuits?: components["schemas"]["LampCircuit"][];
             /** @description Factory circuits that matter to this job. */
             factory?: components["schemas"]["FactoryCircuit"][];
+            follows?: null | components["schemas"]["Follows"];
             /** @description Lamps of several functions in one housing. */
             housings?: components["schemas"]["Housing"][];
             /**
@@ -3446,6 +3600,14 @@ export interface components {
             /** @description What is done, in a line. */
             says: string;
         };
+        /** @description A place at which a vehicle differs from its kit. */
+        KitDifference: components["schemas"]["Change"] & {
+            /** @description True where neither the kit allows it nor anybody said why. */
+            is_open: boolean;
+            under?: null | components["schemas"]["MayDiffer"];
+            /** @description Why it differs; empty where nobody said. */
+            why: string;
+        };
         /** @description What its box or its parts say of it. What nobody read is taken as it ought to be. */
         KitHarness: {
             /**
@@ -3472,6 +3634,94 @@ export interface components {
             switch_a?: number | null;
             wire?: null | components["schemas"]["Conductor"];
         };
+        /**
+         * Format: int64
+         * @description Number of a kit in its shop.
+         */
+        KitId: number;
+        /** @description A kit in the list. */
+        KitLine: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description The newest issue.
+             */
+            issue: number;
+            /** @description When it was issued. */
+            issued_at: string;
+            /** @description Who issued it. */
+            issued_by: string;
+            /**
+             * Format: int64
+             * @description How many jobs follow it.
+             */
+            jobs: number;
+            /** @description What may differ without a reason. */
+            may_differ: components["schemas"]["MayDiffer"][];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The job that is its pattern.
+             */
+            pattern_job: number;
+        };
+        /** @description What a newer issue of the kit would do on a vehicle. */
+        KitUpdate: {
+            /** @description What would change. */
+            changes: components["schemas"]["Change"][];
+            /** @description What it does to sizes and wishes, circuit by circuit. */
+            effects: string[];
+            /** @description Of that, what lies in circuits on which somebody has worked already. */
+            fitted: components["schemas"]["Change"][];
+            /** @description True where the job is signed: nothing is changed, it takes a recall. */
+            is_signed: boolean;
+            /** @description What the kit changed and the vehicle keeps as its own. */
+            kept: components["schemas"]["Change"][];
+        };
+        /** @description A vehicle that follows a kit. */
+        KitVehicle: {
+            /** @description Where it differs from that. */
+            differences: components["schemas"]["KitDifference"][];
+            /** @description What that does, circuit by circuit. */
+            effects: string[];
+            /**
+             * Format: int64
+             * @description The issue that it follows.
+             */
+            issue: number;
+            /**
+             * Format: int64
+             * @description Its job.
+             */
+            job: number;
+            /**
+             * Format: int64
+             * @description Revision of that.
+             */
+            rev: number;
+            /** @description Its unit. */
+            unit: string;
+            update?: null | components["schemas"]["KitUpdate"];
+        };
+        /** @description A kit with its vehicles. */
+        KitView: components["schemas"]["KitLine"] & {
+            /** @description What changed in the pattern since the newest issue; none where the pattern cannot be read. */
+            unissued: components["schemas"]["Change"][];
+            /** @description Jobs that follow it and cannot be read. */
+            unreadable: number[];
+            /** @description The vehicles. */
+            vehicles: components["schemas"]["KitVehicle"][];
+        };
+        /** @description All kits. */
+        Kits: {
+            /** @description By name. */
+            kits: components["schemas"]["KitLine"][];
+        };
         /** @description A kind of work. */
         LabourLine: {
             /**
@@ -3493,6 +3743,11 @@ export interface components {
             unit: string;
             /** @description What. */
             what: string;
+        };
+        /** @description Vehicles to lay a kit onto. */
+        LaidOnto: {
+            /** @description Ids of the vehicles. */
+            vehicles: number[];
         };
         /** @description One lamp and its light. */
         LampAnswer: {
@@ -4081,6 +4336,11 @@ export interface components {
          * @enum {string}
          */
         Mark: "start" | "pause" | "done";
+        /**
+         * @description What may differ from vehicle to vehicle without a reason.
+         * @enum {string}
+         */
+        MayDiffer: "lengths" | "colours" | "readings" | "circuits" | "places";
         /** @description Current of a light, measured. */
         MeasuredDraw: {
             /**
@@ -4191,6 +4451,18 @@ export interface components {
             unit?: string | null;
             /** @description Model and body of the vehicle. */
             vehicle?: string | null;
+        };
+        /** @description A job to make a kit of. */
+        NewKit: {
+            /**
+             * Format: int64
+             * @description The job that is its pattern.
+             */
+            job: number;
+            /** @description What may differ without a reason. */
+            may_differ: components["schemas"]["MayDiffer"][];
+            /** @description What it is called. */
+            name: string;
         };
         /** @description A mark on a step. */
         NewMark: {
@@ -4683,6 +4955,11 @@ export interface components {
              * @description Charge of the starting battery, percent.
              */
             start_percent: number;
+        };
+        /** @description What may differ from now on. */
+        Points: {
+            /** @description The points. */
+            may_differ: components["schemas"]["MayDiffer"][];
         };
         /**
          * @description Which way round the meter leads were.
@@ -6198,6 +6475,16 @@ export interface components {
             usual: components["schemas"]["Conductor"][];
             /** @description All its sizes, the thinnest first. */
             wires: components["schemas"]["CatalogWire"][];
+        };
+        /** @description How a job takes the newest issue. */
+        Taken: {
+            /** @description True where circuits on which somebody has worked are to be done again. */
+            again: boolean;
+            /**
+             * Format: int64
+             * @description The job.
+             */
+            job: number;
         };
         /**
          * @description What the thermometer is marked in.
@@ -8254,6 +8541,322 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listKits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kits"];
+                };
+            };
+        };
+    };
+    addKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewKit"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitLine"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    issueKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaidOnto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setKitPoints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Points"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sayWhyItDiffers: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Differs"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeKit: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Taken"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

@@ -8,6 +8,8 @@ const FETCH = {
   bays: () => import("../bays/BaysPage"),
   vehicles: () => import("../fleet/VehiclesPage"),
   vehicle: () => import("../fleet/VehiclePage"),
+  kits: () => import("../fleet/KitsPage"),
+  kit: () => import("../fleet/KitPage"),
   sheet: () => import("../sheet/SheetPage"),
 };
 
@@ -18,6 +20,8 @@ export const PAGES = {
   bays: lazyRouteComponent(FETCH.bays, "BaysPage"),
   vehicles: lazyRouteComponent(FETCH.vehicles, "VehiclesPage"),
   vehicle: lazyRouteComponent(FETCH.vehicle, "VehiclePage"),
+  kits: lazyRouteComponent(FETCH.kits, "KitsPage"),
+  kit: lazyRouteComponent(FETCH.kit, "KitPage"),
   sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
 };
 

@@ -21,6 +21,8 @@ export const router = createRouter({
     createRoute({ ...at, path: "/new", component: PAGES.begin }),
     createRoute({ ...at, path: "/shop", component: PAGES.shop }),
     createRoute({ ...at, path: "/bays", component: PAGES.bays }),
+    createRoute({ ...at, path: "/kits", component: PAGES.kits }),
+    createRoute({ ...at, path: "/kits/$id", component: PAGES.kit }),
     createRoute({ ...at, path: "/vehicles", component: PAGES.vehicles }),
     createRoute({ ...at, path: "/vehicles/$id", component: PAGES.vehicle }),
     createRoute({

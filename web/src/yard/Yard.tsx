@@ -48,6 +48,9 @@ export function Yard() {
             {jobs.data ? `${waiting.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
           <span className="ml-auto flex items-center gap-2">
+            <Link to="/kits" className="px-2 text-spruce underline underline-offset-2">
+              Kits
+            </Link>
             <Link to="/vehicles" className="px-2 text-spruce underline underline-offset-2">
               Vehicles
             </Link>

@@ -19,6 +19,7 @@ mod faults_show;
 mod feed_modules;
 mod feeds;
 mod fleet;
+mod fleet_kit;
 mod fuse_block;
 mod fuse_positions;
 mod ground_bus;

@@ -25,7 +25,7 @@ fn places_are_told_in_the_fitters_words() {
     assert!(places.contains(&"supply, battery, capacity"), "{places:?}");
     let wanted = format!("{}, {rail}, length", before.circuits[0].name);
     let length = told.iter().find(|(p, _, _)| *p == wanted).unwrap_or_else(|| panic!("{places:?}"));
-    assert_eq!((length.1.as_deref(), length.2.as_deref()), (Some("0.8"), Some("1.9")));
+    assert_eq!((length.1.as_deref(), length.2.as_deref()), (Some("0.8 m"), Some("1.9 m")));
     assert!(
         told.iter()
             .any(|(p, _, after)| p.contains(&before.circuits[1].lights[0].name) && after.is_none())

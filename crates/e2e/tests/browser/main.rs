@@ -14,6 +14,7 @@ mod gloves;
 mod held_and_lit;
 mod housings;
 mod kinds_of_work;
+mod kits;
 mod offline_day;
 mod own_units;
 mod proof_pages;

@@ -12,6 +12,15 @@ use std::collections::HashSet;
 const MOST_PIECES: usize = 40;
 
 impl Checker {
+    pub(super) fn follows(&mut self, job: &Job) {
+        let Some(follows) = &job.follows else { return };
+        self.few("follows.reasons", follows.reasons.len(), 400, "reasons");
+        for (i, reason) in follows.reasons.iter().enumerate() {
+            self.text(format!("follows.reasons[{i}].at"), &reason.at, 300);
+            self.text(format!("follows.reasons[{i}].why"), &reason.why, 300);
+        }
+    }
+
     /// States that were kept.
     pub(super) fn states(&mut self, job: &Job) {
         let mut ids = HashSet::new();

@@ -120,6 +120,7 @@ pub fn faults(job: &Job) -> Vec<JobFault> {
     c.few("kinds", job.kinds.len(), 14, say::kinds_of_work());
     c.auxiliary(job);
     c.states(job);
+    c.follows(job);
     c.switches(job);
     c.circuits(job);
     c.housings(job);

@@ -5,10 +5,11 @@ use jovek_catalog::ampacity::{AmpacityTable, BundleRule};
 use jovek_catalog::conductor::WireSystem;
 use jovek_catalog::insulation::Insulation;
 use jovek_job::{
-    ColourScheme, DropLimit, Engine, FuseBlock, FusePractice, GroundPractice, LoopWire,
+    ColourScheme, DropLimit, Engine, FuseBlock, FusePractice, GroundPractice, LoopWire, MayDiffer,
     ResistorSeat, Smoothing, StopFrom, StopLight, StripColours, SwitchKind, WarningClass,
 };
 use jovek_phrases::choices as say;
+use jovek_phrases::fleet;
 
 pub(super) fn drop_label(value: DropLimit) -> &'static str {
     match value {
@@ -163,5 +164,15 @@ pub(super) fn engine_label(value: Engine) -> &'static str {
         Engine::Driving => say::engine_driving(),
         Engine::Idling => say::engine_idling(),
         Engine::Off => say::engine_off(),
+    }
+}
+
+pub(super) fn may_differ_label(value: MayDiffer) -> &'static str {
+    match value {
+        MayDiffer::Lengths => fleet::may_differ_lengths(),
+        MayDiffer::Colours => fleet::may_differ_colours(),
+        MayDiffer::Readings => fleet::may_differ_readings(),
+        MayDiffer::Circuits => fleet::may_differ_circuits(),
+        MayDiffer::Places => fleet::may_differ_places(),
     }
 }

@@ -117,6 +117,8 @@ pub struct Choices {
     pub strip_colours: Vec<ValueLabel>,
     /// What the engine does.
     pub engines: Vec<ValueLabel>,
+    /// What may differ between vehicles of a kit.
+    pub may_differ: Vec<ValueLabel>,
 }
 
 /// Every choice with its words.
@@ -168,6 +170,7 @@ pub fn choices() -> Choices {
         stop_lights: all(stop_light_label),
         strip_colours: unsaid_or(say::strip_unsaid(), strip_label),
         engines: all(engine_label),
+        may_differ: all(may_differ_label),
     }
 }
 

@@ -1,7 +1,12 @@
-//! Vehicles of the fleet: their register as a list, and what happened to each over its jobs.
+//! Vehicles of the fleet: their register as a list, what happened to each over its jobs, and kits that many follow.
 
+mod kit;
 mod life;
+mod merge;
 mod register;
 
+pub use kit::{
+    KitDifference, KitUpdate, differences, effects, laid, pattern, plan, update, updated,
+};
 pub use life::{LifeEntry, LifeKind, life};
 pub use register::{RegisterError, RegisterRead, RegisterRow, csv, fault, read};

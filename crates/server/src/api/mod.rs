@@ -9,6 +9,7 @@ mod fleet;
 mod headers;
 mod jobs;
 mod kinds;
+mod kits;
 mod light;
 mod packet;
 mod record;
@@ -167,6 +168,13 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(jobs::export))
         .routes(routes!(jobs::revisions))
         .routes(routes!(shop::get, shop::set))
+        .routes(routes!(kits::list, kits::add))
+        .routes(routes!(kits::view))
+        .routes(routes!(kits::lay))
+        .routes(routes!(kits::issue))
+        .routes(routes!(kits::set_points))
+        .routes(routes!(kits::take))
+        .routes(routes!(kits::say_why))
         .routes(routes!(fleet::list, fleet::add))
         .routes(routes!(fleet::life, fleet::change, fleet::forget))
         .routes(routes!(fleet::read))

@@ -234,6 +234,33 @@ fn drawn(svg: &str) -> String {
     text.collect::<Vec<_>>().join("\n").replace("&quot;", "\"").replace("&amp;", "&")
 }
 
+/// A kit on two vehicles, one of which differs; then a newer issue of it.
+fn kits(server: &Server, heard: &mut Heard, jobs: &[Value]) {
+    let of = |path: &str, body: &Value| server.post(path, body).json::<Value>().unwrap();
+    let made = of("/api/kits", &json!({ "name": "Twelve", "job": 7, "may_differ": ["lengths"] }));
+    let at = format!("/api/kits/{}", made["id"]);
+    let laid = of(&format!("{at}/lay"), &json!({ "vehicles": [6, 7] }));
+    let on = &laid["vehicles"][0];
+    let view = server.get(&format!("/api/jobs/{}", on["job"]));
+    let mut job = view["job"].clone();
+    job["circuits"][0]["name"] = json!("Otherwise");
+    assert!(server.put(&view["id"], &view["rev"], &job).status().is_success());
+    let pattern = server.get(&format!("/api/jobs/{}", made["pattern_job"]));
+    let mut next = pattern["job"].clone();
+    next["circuits"][0]["lights"][0]["count"] = json!(5);
+    assert!(server.put(&pattern["id"], &pattern["rev"], &next).status().is_success());
+    let issued = of(&format!("{at}/issue"), &json!({}));
+    assert_eq!(issued["vehicles"][0]["differences"].as_array().map(Vec::len), Some(1), "{issued}");
+    assert_eq!(issued["vehicles"][1]["update"]["changes"].as_array().map(Vec::len), Some(1));
+    // The places of a difference are told by the fields of the open format.
+    let names = json!([job, next, "Twelve", "somebody", server.get("/api/vehicles")]);
+    let mut said = jobs.to_vec();
+    said.push(names);
+    heard.speak_of(&said);
+    heard.take_names(&job);
+    heard.hear("kit", &issued);
+}
+
 /// The register of the fleet, a list that is read into it, and the life of each vehicle.
 fn fleet(server: &Server, heard: &mut Heard, jobs: &[Value]) {
     let vehicles = server.get("/api/vehicles");
@@ -265,6 +292,7 @@ fn nothing_is_said_but_from_the_tables() {
         heard.hear(path, &server.get(path));
     }
     fleet(&server, &mut heard, &jobs);
+    kits(&server, &mut heard, &jobs);
     for (id, job) in ids.iter().zip(&jobs) {
         heard.speak_of(std::slice::from_ref(job));
         let now = json!({ "job": job, "state": { "supply": "engine_off", "on": [] } });

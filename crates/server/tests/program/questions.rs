@@ -180,7 +180,20 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
             let request = match method.as_str() {
                 "get" => client.get(url),
                 "delete" => client.delete(url),
+                "put" if path.starts_with("/api/vehicles") => {
+                    client.put(url).json(&json!({ "unit": "99" }))
+                }
+                "put" if path.ends_with("/points") => {
+                    client.put(url).json(&json!({ "may_differ": [] }))
+                }
                 "put" => client.put(url).json(&server.get("/api/jobs/1")["job"]),
+                _ if path.ends_with("/lay") => client.post(url).json(&json!({ "vehicles": [] })),
+                _ if path.ends_with("/take") => {
+                    client.post(url).json(&json!({ "job": 1, "again": false }))
+                }
+                _ if path.ends_with("/reason") => {
+                    client.post(url).json(&json!({ "job": 1, "at": "unit", "why": "so" }))
+                }
                 _ if path.ends_with("/work") => {
                     client.post(url).json(&json!({ "step": "before", "mark": "start" }))
                 }

@@ -23,7 +23,7 @@ fn two_people_cannot_overwrite_each_other_unseen() {
     assert_eq!(problem["conflict"]["current_rev"], 2);
     let change = &problem["conflict"]["changes"][0];
     assert_eq!(change["path"], "circuits[0].run.supply[2].length_m");
-    assert_eq!((&change["before"], &change["after"]), (&json!("4.5"), &json!("5.25")));
+    assert_eq!((&change["before"], &change["after"]), (&json!("4.5 m"), &json!("5.25 m")));
     assert_eq!(server.get("/api/jobs/1")["job"], hers, "nothing was overwritten");
     let no_tag = Client::new().put(server.at("/api/jobs/1")).json(&his).send().unwrap();
     assert_eq!(no_tag.status(), 428);
