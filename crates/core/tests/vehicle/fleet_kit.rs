@@ -101,6 +101,12 @@ fn a_new_issue_keeps_what_the_vehicle_has_of_its_own() {
     assert_eq!(next.circuits[0].run.supply[0].length_m, Some(0.11));
     assert!(!next.circuits.iter().any(|c| c.id == gone));
     assert_eq!((next.unit.as_str(), next.vehicle.name.as_str()), ("81", "Corran C20"));
+    // One that had it so already has nothing to take and nothing of its own.
+    let mut so_already = laid(&old, &vehicle("82"), KIT);
+    so_already.circuits[1].name = "Beacon pair".into();
+    let told = update((&old, &new), 2, (&so_already, &assess(&so_already)), assess);
+    assert!(told.kept.is_empty(), "{:?}", told.kept);
+    assert!(!told.changes.iter().any(|c| c.path.ends_with(".name")));
     // Taken once, there is nothing more to take.
     let again = update((&new, &new), 2, (&next, &assess(&next)), assess);
     assert!(again.changes.is_empty() && again.effects.is_empty());

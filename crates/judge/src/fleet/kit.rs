@@ -140,9 +140,10 @@ pub fn update(
     let begun = begun(job);
     let is_fitted = |c: &&Change| begun.iter().any(|circuit| lies_in(&c.path, circuit));
     let fitted = changes.iter().filter(is_fitted).cloned().collect();
+    // A vehicle that had it so already keeps nothing of its own.
+    let still = changes_by_id(&plan(kit.1), &plan(&next));
     let of_kit = changes_by_id(&plan(kit.0), &plan(kit.1));
-    let is_taken = |c: &Change| changes.iter().any(|t| t.path == c.path);
-    let kept = of_kit.into_iter().filter(|c| !is_taken(c)).collect();
+    let kept = of_kit.into_iter().filter(|c| still.iter().any(|s| s.path == c.path)).collect();
     let effects = if changes.is_empty() { Vec::new() } else { effects(answers, &after(&next)) };
     let is_signed = job.record.signature().is_some();
     KitUpdate { changes, fitted, kept, effects, is_signed }

@@ -265,12 +265,15 @@ pub(super) async fn lay(
         .writing(move |store| {
             let kit = store.kit(id)?;
             let plan = store.kit_issue(id, kit.issue)?;
-            let jobs = store.jobs_of_kit(id)?.into_iter().filter_map(Listed::job);
-            let units: Vec<String> = jobs.map(|row| row.job.unit).collect();
-            let vehicles: Vec<_> =
-                onto.vehicles.iter().map(|v| store.vehicle(*v)).collect::<Result<_, _>>()?;
-            if let Some(there) = vehicles.iter().find(|v| units.contains(&v.vehicle.unit)) {
-                return Ok(Some(there.vehicle.unit.clone()));
+            let mut vehicles = Vec::with_capacity(onto.vehicles.len());
+            for vehicle in onto.vehicles {
+                let row = store.vehicle(vehicle)?;
+                // By its own jobs, whatever it is called now.
+                let mut jobs = store.jobs_of(vehicle)?.into_iter().filter_map(Listed::job);
+                if jobs.any(|job| followed(&job.job, id).is_some()) {
+                    return Ok(Some(row.vehicle.unit));
+                }
+                vehicles.push(row);
             }
             for row in vehicles {
                 store.create(&fleet::laid(&plan, &row.vehicle, (id, kit.issue)), &by)?;
