@@ -21,7 +21,7 @@ async fn two_people_in_one_job() -> Result<()> {
     bo.fill(PLACE, "1.9").await?;
     bo.says("Not saved: changed by somebody else").await?;
     bo.says("was saved by Ada while").await?;
-    bo.says("Rear work lamps, Rail to lamps, length: 0.8 became 1.1").await?;
+    bo.says("Rear work lamps, Rail to lamps, length: 0.8 m became 1.1 m").await?;
     bo.holds(PLACE, "1.9").await?;
     bo.press("Take theirs").await?;
     bo.holds(PLACE, "1.1").await?;
