@@ -13,6 +13,8 @@ use utoipa::ToSchema;
 pub const INCH_MM: f64 = 25.4;
 /// Foot, m. Source: as [`INCH_MM`], exact.
 pub const FOOT_M: f64 = 0.3048;
+/// Kilometres in a mile. Source: international mile of 1959, exact.
+pub const MILE_KM: f64 = 1.609_344;
 /// Inch, m.
 pub const INCH_M: f64 = INCH_MM / 1000.0;
 /// Avoirdupois ounce, g. Source: as [`INCH_MM`], exact.
@@ -433,6 +435,15 @@ pub fn us_length_fields() -> Vec<FieldUnit> {
             // A hundredth of a millimetre: a bore of 12 mm is no half inch.
             decimals: 3,
             near: 0.05,
+        },
+        // An odometer.
+        FieldUnit {
+            field: "km",
+            parts: vec![FieldPart { unit: "mi", times: MILE_KM }],
+            zero: 0.0,
+            fraction: None,
+            decimals: 0,
+            near: 0.0,
         },
     ]
 }

@@ -1,6 +1,6 @@
 //! Units that a person may type in place of the one that a field has.
 
-use jovek_base::units::{DEGREE_F, FOOT_M, FREEZING_F, INCH_M, INCH_MM};
+use jovek_base::units::{DEGREE_F, FOOT_M, FREEZING_F, INCH_M, INCH_MM, MILE_KM};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -35,6 +35,7 @@ pub fn other_units() -> Vec<OtherUnit> {
         ("mm", "'", 1000.0 * FOOT_M),
         ("mm", "in", INCH_MM),
         ("mm", "\"", INCH_MM),
+        ("km", "mi", MILE_KM),
         ("V", "mV", 0.001),
         ("A", "mA", 0.001),
         ("mA", "A", 1000.0),
@@ -82,6 +83,7 @@ mod tests {
             (times("mm", "in") - 25.4).abs() < 1e-12 && (times("m", "in") - 0.0254).abs() < 1e-15
         );
         assert!((times("lx", "fc") - 10.763_91).abs() < 1e-5);
+        assert_eq!(times("km", "mi"), 1.609_344);
         for (one, other) in [("m", "mm"), ("A", "mA"), ("ohm", "mohm"), ("h", "min")] {
             assert!(
                 (times(one, other) * times(other, one) - 1.0).abs() < 1e-12,

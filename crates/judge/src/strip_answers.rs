@@ -134,6 +134,7 @@ pub(super) fn strip_answer(plan: &StripPlan, line: Option<&VoltLine>, shop: &Sho
                     &(100.0 * w.light).floor(),
                     &w.leads,
                     &units.length(w.lead_m),
+                    &copper_text(w.lead_mm2, shop.wire_system),
                 ),
                 evenness_percent: round(100.0 * w.evenness, 1),
                 is_even: w.evenness >= EVEN_ENOUGH,

@@ -193,4 +193,8 @@ sentences! {
     wire_group() = "wire";
     ends_group() = "ends";
     connectors_group() = "connectors";
+    laying_group() = "laying";
+    split_loom(bore) = "split loom, {bore} bore";
+    clips_or_ties() = "clips or ties";
+    grommet_for_a_new_hole(bore) = "grommet, {bore}";
 }

@@ -10,7 +10,7 @@ sentences! {
     three_runs() = "three runs";
     four_runs() = "four runs";
     as_labelled() = "as labelled";
-    dimmest_group_of_the_brightest(evenness, light, leads, lead) = "dimmest group {evenness:.0} % of the brightest, {light:.0} % of its light in all; {leads} leads, {lead} of wire";
+    dimmest_group_of_the_brightest(evenness, light, leads, lead, wire) = "dimmest group {evenness:.0} % of the brightest, {light:.0} % of its light in all; {leads} leads, {lead} of {wire}";
     at(volt, state) = "at {volt} ({state})";
     module(length) = "module, {length}";
     strip_cut_behind_mark(length, groups) = "strip, {length}: cut behind mark {groups}";

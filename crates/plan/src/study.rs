@@ -30,6 +30,7 @@ use jovek_circuit::{Network, Solution, SolveError, solve};
 use jovek_job::SupplyState;
 use jovek_job::{ControlKind, FactoryId, FactoryKind, Feed, Job, Shop, Skeleton};
 use jovek_phrases::plan as say;
+use rayon::prelude::*;
 
 /// A circuit that has lights, planned and sized.
 #[derive(Debug, Clone)]
@@ -336,7 +337,8 @@ fn size_together(
         size(&bench, floor, trials)
     };
     let mut trials: Vec<WireTrials> = chains.iter().map(|_| WireTrials::default()).collect();
-    let each = trials.iter_mut().enumerate();
+    // Alone none asks what another one is: each on a core of its own.
+    let each = trials.par_iter_mut().enumerate();
     let mut sized: Vec<Sized> =
         each.map(|(i, trials)| sized_from(i, &together, 0, trials)).collect();
     let mut alone = sized.clone();

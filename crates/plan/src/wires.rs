@@ -128,13 +128,14 @@ pub fn cut_length_m(path_m: f64, end_allowance_m: f64) -> f64 {
     (steps * STEP_M * 100.0).round() / 100.0
 }
 
-/// Length of wire that nothing protects, as it is cut, m; none for a circuit without a source of its own.
-pub fn unfused_m(chain: &Chain, sizes: &Sizes, shop: &Shop) -> Option<f64> {
+/// Length of wire that nothing protects, from stud to fuse as it is measured, m; none for a circuit without a source of
+/// its own. What goes into the terminals at its ends is no way along which it could chafe.
+pub fn unfused_m(chain: &Chain, sizes: &Sizes) -> Option<f64> {
     if chain.origin_wire().is_some() {
         return None;
     }
     let pieces = wires(chain, sizes).pieces;
-    Some(pieces.iter().filter(|p| p.role == PieceRole::Unfused).map(|p| p.cut_m(shop)).sum())
+    Some(pieces.iter().filter(|p| p.role == PieceRole::Unfused).map(|p| p.path_m).sum())
 }
 
 /// The hardware between feed and lamps of a circuit; none where the source switches the lamps.

@@ -1,23 +1,26 @@
 //! Answers that were worked out already: of a revision, or of a text that was sent. The same job always has the same
 //! answers.
 
-use crate::compute::{Compute, failed};
+use crate::answer_parts::AnswerParts;
+use crate::compute::Compute;
 use crate::problem::Problem;
 use axum::body::Bytes;
+use jovek_core::answers::Begun;
 use jovek_core::job::Job;
 use jovek_core::work::KnownJob;
 use jovek_store::JobRow;
 use quick_cache::sync::{Cache, DefaultLifecycle};
 use quick_cache::{DefaultHashBuilder, OptionsBuilder, Weighter};
-use serde::Serialize;
-use serde_json::value::RawValue;
 use sha2::{Digest, Sha256};
-use std::sync::{Arc, OnceLock};
+use std::collections::VecDeque;
+use std::sync::{Arc, Mutex, OnceLock};
 
 /// Bytes of answers that are kept; those asked for least go first.
 const MOST_BYTES: u64 = 12_000_000;
 /// Each is kept as it is sent, alone and with its job, and as it was made, which is about twice that.
 const TIMES: u64 = 4;
+/// Answers that were begun and wait to be finished: each page asks for the rest at once.
+const MOST_BEGUN: usize = 4;
 /// About how many that are: a job of some circuits has 200 kB of answers.
 const ABOUT: usize = 15;
 
@@ -49,12 +52,15 @@ impl Of {
 
 /// The answers that are kept.
 #[derive(Clone)]
-pub(crate) struct Answered(Arc<Cache<Of, Kept, ByLength>>);
+pub(crate) struct Answered {
+    kept: Arc<Cache<Of, Kept, ByLength>>,
+    begun: Arc<Mutex<VecDeque<(Of, Begun)>>>,
+}
 
-/// Answers as they are sent, and the job that they are of.
+/// Answers in the parts that are sent, and the job that they are of.
 #[derive(Debug, Clone)]
 pub(crate) struct Kept {
-    json: Arc<RawValue>,
+    pub(crate) parts: Arc<AnswerParts>,
     /// The whole job as it is sent, once it was.
     pub(crate) sent: Arc<OnceLock<Bytes>>,
     /// The job with its answers and steps.
@@ -64,15 +70,13 @@ pub(crate) struct Kept {
 impl Kept {
     /// Writes the answers as they are sent.
     pub(crate) fn new(known: KnownJob) -> Result<Kept, Problem> {
-        let json = serde_json::value::to_raw_value(known.answers());
-        let json = json.map_err(|e| failed(&e.to_string()))?.into();
-        Ok(Kept { json, sent: Arc::default(), known: Arc::new(known) })
+        let parts = Arc::new(AnswerParts::new(known.answers())?);
+        Ok(Kept { parts, sent: Arc::default(), known: Arc::new(known) })
     }
-}
 
-impl Serialize for Kept {
-    fn serialize<S: serde::Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
-        self.json.serialize(to)
+    /// The same answers, for a revision that they were not sent with yet.
+    pub(crate) fn of_another(self) -> Kept {
+        Kept { sent: Arc::default(), ..self }
     }
 }
 
@@ -82,7 +86,7 @@ struct ByLength;
 
 impl Weighter<Of, Kept> for ByLength {
     fn weight(&self, _: &Of, kept: &Kept) -> u64 {
-        TIMES * kept.json.get().len() as u64
+        TIMES * kept.parts.len() as u64
     }
 }
 
@@ -104,19 +108,19 @@ impl Default for Answered {
             ),
             Err(_) => unreachable!("all that options need is given"),
         };
-        Answered(Arc::new(cache))
+        Answered { kept: Arc::new(cache), begun: Arc::default() }
     }
 }
 
 impl Answered {
     /// What is known of a revision.
     pub(crate) fn known(&self, job: i64, rev: i64) -> Option<Kept> {
-        self.0.get(&Of::Revision { job, rev })
+        self.kept.get(&Of::Revision { job, rev })
     }
 
     /// Keeps answers that are known already.
     pub(crate) fn keep(&self, of: Of, answers: Kept) {
-        self.0.insert(of, answers);
+        self.kept.insert(of, answers);
     }
 
     /// The answers to a job. Who asks while they are worked out waits for the same ones.
@@ -127,9 +131,49 @@ impl Answered {
         compute: &Compute,
     ) -> Result<Kept, Problem> {
         let made = async {
+            if let Some(begun) = self.begun(&of) {
+                return compute.short(move || Kept::new(KnownJob::of(begun))).await?;
+            }
             let job = job()?;
             compute.short(move || Kept::new(KnownJob::new(job))).await?
         };
-        self.0.get_or_insert_async(&of, made).await
+        self.kept.get_or_insert_async(&of, made).await
+    }
+
+    /// What a page draws first of the answers to a text, with one circuit; all of them are finished when they are asked
+    /// for.
+    pub(crate) async fn first(
+        &self,
+        text: &str,
+        circuit: String,
+        job: impl FnOnce() -> Result<Job, Problem>,
+        compute: &Compute,
+    ) -> Result<AnswerParts, Problem> {
+        let of = Of::text(text);
+        if let Some(kept) = self.kept.get(&of) {
+            let first = move || AnswerParts::first(kept.known.answers(), &circuit);
+            return compute.short(first).await?;
+        }
+        let job = job()?;
+        let first = move || {
+            let begun = Begun::new(job);
+            let parts = AnswerParts::first(begun.answers(), &circuit)?;
+            Ok::<_, Problem>((begun, parts))
+        };
+        let (begun, parts) = compute.short(first).await??;
+        let mut held = self.begun.lock().unwrap_or_else(|e| e.into_inner());
+        if held.len() == MOST_BEGUN {
+            held.pop_front();
+        }
+        held.push_back((of, begun));
+        Ok(parts)
+    }
+
+    /// Takes what was begun of some answers; none where nobody did, or others came after.
+    fn begun(&self, of: &Of) -> Option<Begun> {
+        // Only whole entries are put in: a panic elsewhere leaves them sound.
+        let mut held = self.begun.lock().unwrap_or_else(|e| e.into_inner());
+        let at = held.iter().position(|(begun, _)| begun == of)?;
+        held.remove(at).map(|(_, begun)| begun)
     }
 }

@@ -3,6 +3,7 @@
 //! Handlers are thin: they read a request, ask the core or the store, and put the answer into words
 //! of HTTP. No rule of the job lives here.
 
+mod answer_parts;
 mod answered;
 pub mod api;
 pub mod assets;

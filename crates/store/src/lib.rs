@@ -291,24 +291,27 @@ impl Store {
     pub fn create(&self, job: &Job, by: &str) -> Result<i64, StoreError> {
         let body = job.write();
         storable(&body)?;
-        let now = now();
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-            tx.execute("INSERT INTO job (head, created_at) VALUES (1, ?1)", [&now])?;
-            let id = tx.last_insert_rowid();
-            tx.execute(
-                "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
-                params![id, body, now, by],
-            )?;
-            let content = body.as_bytes();
-            let what = history::What::Saved;
-            let change =
-                history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
-            history::add(&tx, &change)?;
-            vehicle::link(&tx, id, job)?;
-            kit::follow(&tx, id, job)?;
+            let id = create_in(&tx, (job, &body), by)?;
             tx.commit()?;
             Ok(id)
+        })
+    }
+
+    /// Adds jobs, all or none.
+    ///
+    /// # Errors
+    /// As [`Store::create`]; then nothing is added.
+    pub fn create_all(&self, jobs: &[Job], by: &str) -> Result<(), StoreError> {
+        let bodies: Vec<String> = jobs.iter().map(Job::write).collect();
+        bodies.iter().try_for_each(|body| storable(body).map(|_| ()))?;
+        self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            for (job, body) in jobs.iter().zip(&bodies) {
+                create_in(&tx, (job, body), by)?;
+            }
+            Ok(tx.commit()?)
         })
     }
 
@@ -435,7 +438,7 @@ impl Store {
         let kit_of = |job: &Job| job.follows.as_ref().map(|f| f.kit);
         let follows_another = kit_of(&before) != kit_of(&job);
         let (rev, at) = (head.rev + 1, now());
-        self.connections.write(|db| {
+        let vehicle = self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             revision::head(&tx, id)?.may_be_followed(from)?;
             tx.execute(
@@ -448,14 +451,14 @@ impl Store {
                 history::Change { job_id: id, subject: rev, at: &at, who: by, what, content };
             history::add(&tx, &change)?;
             tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
-            if is_of_another {
-                vehicle::link(&tx, id, &job)?;
-            }
+            let vehicle = if is_of_another { vehicle::link(&tx, id, &job)? } else { head.vehicle };
             if follows_another {
                 kit::follow(&tx, id, &job)?;
             }
-            Ok(tx.commit()?)
+            tx.commit()?;
+            Ok(vehicle)
         })?;
+        let head = revision::Raw { vehicle, ..head };
         Ok(head.followed(rev, at, by, (next.undo_to, next.redo_to), job))
     }
 
@@ -510,4 +513,21 @@ fn now() -> String {
     jiff::Timestamp::now()
         .round(jiff::Unit::Second)
         .map_or_else(|_| jiff::Timestamp::now().to_string(), |t| t.to_string())
+}
+
+/// Adds a job within a transaction. Returns its id.
+fn create_in(db: &Connection, (job, body): (&Job, &str), by: &str) -> Result<i64, StoreError> {
+    let now = now();
+    db.execute("INSERT INTO job (head, created_at) VALUES (1, ?1)", [&now])?;
+    let id = db.last_insert_rowid();
+    db.execute(
+        "INSERT INTO revision (job_id, rev, body, saved_at, saved_by) VALUES (?1, 1, ?2, ?3, ?4)",
+        params![id, body, now, by],
+    )?;
+    let (content, what) = (body.as_bytes(), history::What::Saved);
+    let change = history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
+    history::add(db, &change)?;
+    vehicle::link(db, id, job)?;
+    kit::follow(db, id, job)?;
+    Ok(id)
 }

@@ -22,6 +22,8 @@ pub struct JobRow {
     pub can_redo: bool,
     /// Where it stands.
     pub standing: Standing,
+    /// The vehicle that it is of; none while it has no unit.
+    pub vehicle: Option<i64>,
     /// The job.
     pub job: Job,
 }
@@ -83,9 +85,10 @@ pub(crate) struct Raw {
     pub undo_to: Option<i64>,
     pub redo_to: Option<i64>,
     pub standing: Standing,
+    pub vehicle: Option<i64>,
 }
 
-const COLUMNS: &str = "SELECT r.job_id, r.rev, r.body, r.saved_at, r.saved_by, r.undo_to, r.redo_to, j.aside_at, j.deleted_at
+const COLUMNS: &str = "SELECT r.job_id, r.rev, r.body, r.saved_at, r.saved_by, r.undo_to, r.redo_to, j.aside_at, j.deleted_at, j.vehicle_id
      FROM job j JOIN revision r ON r.job_id = j.id";
 
 /// The newest revision of each job; more conditions may follow.
@@ -105,6 +108,7 @@ pub(crate) fn row(r: &Row<'_>) -> rusqlite::Result<Raw> {
         undo_to: r.get(5)?,
         redo_to: r.get(6)?,
         standing: Standing::of(r.get(7)?, r.get(8)?),
+        vehicle: r.get(9)?,
     })
 }
 
@@ -194,6 +198,7 @@ impl Raw {
             can_undo: self.undo_to.is_some(),
             can_redo: self.redo_to.is_some(),
             standing: self.standing,
+            vehicle: self.vehicle,
             job,
         }
     }

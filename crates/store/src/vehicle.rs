@@ -170,8 +170,8 @@ pub(crate) fn take_over(db: &mut Connection) -> Result<(), StoreError> {
     Ok(tx.commit()?)
 }
 
-/// A job becomes one of the vehicle that its unit names; a unit that nobody knew is a new vehicle.
-pub(crate) fn link(db: &Connection, job_id: i64, job: &Job) -> Result<(), StoreError> {
+/// A job becomes one of the vehicle that its unit names; a unit that nobody knew is a new vehicle. Returns the vehicle.
+pub(crate) fn link(db: &Connection, job_id: i64, job: &Job) -> Result<Option<i64>, StoreError> {
     let unit = job.unit.trim();
     let vehicle = match (unit.is_empty(), of_unit(db, unit)?) {
         (true, _) => None,
@@ -182,7 +182,7 @@ pub(crate) fn link(db: &Connection, job_id: i64, job: &Job) -> Result<(), StoreE
         }
     };
     db.execute("UPDATE job SET vehicle_id = ?2 WHERE id = ?1", params![job_id, vehicle])?;
-    Ok(())
+    Ok(vehicle)
 }
 
 fn of_unit(db: &Connection, unit: &str) -> Result<Option<i64>, StoreError> {

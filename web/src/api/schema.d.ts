@@ -14,7 +14,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Answers to a job; nothing is saved. */
+        /**
+         * Answers to a job; nothing is saved. With `first`, only what a page draws while a figure of that circuit is typed,
+         *     in about half the time: the rest is asked for behind it.
+         */
         post: operations["assess"];
         delete?: never;
         options?: never;
@@ -1384,8 +1387,12 @@ export interface components {
         };
         /** @description Answers to a job. */
         Assessed: {
-            /** @description The answers. */
+            /** @description The answers; of what `X-Jovek-Have` names nothing. */
             answers: components["schemas"]["Answers"];
+            /** @description The mark of each part, by its name: a field of the answers, or `circuits.` with the id of one, in their order. */
+            marks: {
+                [key: string]: string;
+            };
         };
         /** @description A figure that nobody measured. */
         Assumption: {
@@ -3530,7 +3537,7 @@ export interface components {
         };
         /** @description A job with its revision and answers. */
         JobView: {
-            /** @description The answers. */
+            /** @description The answers; of what `X-Jovek-Have` names nothing. */
             answers: components["schemas"]["Answers"];
             /** @description True when there is something to redo. */
             can_redo: boolean;
@@ -3543,6 +3550,10 @@ export interface components {
             id: number;
             /** @description The job. */
             job: components["schemas"]["Job"];
+            /** @description The mark of each part of the answers, by its name. */
+            marks: {
+                [key: string]: string;
+            };
             /**
              * Format: int64
              * @description Revision.
@@ -3552,6 +3563,11 @@ export interface components {
             saved_at: string;
             /** @description Who saved it. */
             saved_by: string;
+            /**
+             * Format: int64
+             * @description The vehicle of the register that it is of; none while it has no unit.
+             */
+            vehicle?: number | null;
         };
         /** @description A joint. */
         JointAnswer: {
@@ -3707,6 +3723,11 @@ export interface components {
             /** @description Its unit. */
             unit: string;
             update?: null | components["schemas"]["KitUpdate"];
+            /**
+             * Format: int64
+             * @description The vehicle of the register; none while its job has no unit.
+             */
+            vehicle?: number | null;
         };
         /** @description A kit with its vehicles. */
         KitView: components["schemas"]["KitLine"] & {
@@ -7336,8 +7357,14 @@ export type $defs = Record<string, never>;
 export interface operations {
     assess: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                /** @description The circuit that is looked at, by its id. */
+                first?: string;
+            };
+            header?: {
+                /** @description Marks of parts that are not to be sent again, with commas between. */
+                "X-Jovek-Have"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -7769,6 +7796,8 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                /** @description Marks of parts of the answers that are not to be sent again, with commas between. */
+                "X-Jovek-Have"?: string | null;
             };
             path: {
                 id: number;

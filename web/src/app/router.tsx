@@ -18,7 +18,14 @@ const at = { getParentRoute: () => rootRoute };
 export const router = createRouter({
   routeTree: rootRoute.addChildren([
     createRoute({ ...at, path: "/", component: PAGES.yard }),
-    createRoute({ ...at, path: "/new", component: PAGES.begin }),
+    createRoute({
+      ...at,
+      path: "/new",
+      component: PAGES.begin,
+      // The vehicle of the register that the job is for.
+      validateSearch: (search: Record<string, unknown>): { vehicle?: number } =>
+        typeof search.vehicle === "number" ? { vehicle: search.vehicle } : {},
+    }),
     createRoute({ ...at, path: "/shop", component: PAGES.shop }),
     createRoute({ ...at, path: "/bays", component: PAGES.bays }),
     createRoute({ ...at, path: "/kits", component: PAGES.kits }),

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { type KeyboardEvent, useMemo, useState } from "react";
 import { useCatalog } from "../api/catalog";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
@@ -25,18 +25,31 @@ function fits(kind: Kind, typed: string): boolean {
 /** A new job begins with what is to be done, then with what the vehicle is. */
 export function BeginPage() {
   const { data } = useCatalog();
+  const { vehicle } = useSearch({ from: "/new" });
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => unwrap(api.GET("/api/jobs")) });
-  if (!data || !jobs.data) return <main className="p-8">Opening ...</main>;
-  return <Begin kinds={data.data.kinds} unit={nextUnit(jobs.data)} />;
+  const life = useQuery({
+    queryKey: ["vehicle", String(vehicle)],
+    enabled: vehicle !== undefined,
+    queryFn: () =>
+      unwrap(api.GET("/api/vehicles/{id}", { params: { path: { id: Number(vehicle) } } })),
+  });
+  if (!data || !jobs.data || life.isLoading) return <main className="p-8">Opening ...</main>;
+  const known = life.data?.vehicle;
+  const begun: Asked = {
+    unit: known?.unit ?? nextUnit(jobs.data),
+    vehicle: known?.model ?? "",
+    system: "12V",
+  };
+  return <Begin kinds={data.data.kinds} begun={begun} />;
 }
 
-function Begin({ kinds, unit }: { kinds: Kind[]; unit: string }) {
+function Begin({ kinds, begun }: { kinds: Kind[]; begun: Asked }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [typed, setTyped] = useState("");
   const [picked, setPicked] = useState<Kind[]>([]);
   const [isOther, setOther] = useState(false);
-  const [asked, setAsked] = useState<Asked>({ unit, vehicle: "", system: "12V" });
+  const [asked, setAsked] = useState<Asked>(begun);
   const make = useMutation({
     mutationFn: () =>
       unwrap(

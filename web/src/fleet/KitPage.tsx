@@ -2,10 +2,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
-import { Header } from "../app/Header";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
 import { UnitTag } from "../ui/UnitTag";
+import { FleetPage } from "./FleetPage";
 import { PointBoxes } from "./PointBoxes";
 
 type Kit = Schemas["KitView"];
@@ -37,58 +37,48 @@ export function KitPage() {
       unwrap(api.PUT("/api/kits/{id}/points", { ...path, body: { may_differ } })),
     onSuccess: done,
   });
-  const problem = [error, issue.error, points.error].find((e) => e instanceof ApiError);
   return (
-    <>
-      <Header>
-        <h1 className="text-lg">{data?.name ?? "Kit"}</h1>
-        <Link to="/kits" className="text-spruce underline">
-          All kits
-        </Link>
-      </Header>
-      <div className="border-t-2 border-head" />
-      <main className="mx-auto max-w-6xl space-y-4 p-5">
-        {problem instanceof ApiError && (
-          <p role="alert" className="text-rust">
-            {problem.problem.detail}
-          </p>
-        )}
-        {data && (
-          <>
-            <section aria-label="The kit" className="card space-y-2 p-3">
-              <p>
-                Issue <strong>{data.issue}</strong> by {data.issued_by}.{" "}
-                <Link
-                  to="/jobs/$id/$stage"
-                  params={{ id: String(data.pattern_job), stage: "run" }}
-                  className="text-spruce underline"
-                >
-                  Its pattern
-                </Link>{" "}
-                is changed like any job; nothing of it reaches a vehicle before it is issued and
-                taken.
-              </p>
-              <PointBoxes points={data.may_differ} set={(p) => points.mutate(p)} />
-              {data.unissued.length > 0 && (
-                <div className="space-y-2 border-t border-line pt-2">
-                  <p className="font-semibold">Changed in the pattern since issue {data.issue}</p>
-                  <Changes changes={data.unissued} />
-                  <Button kind="main" onClick={() => issue.mutate()}>
-                    Issue {data.issue + 1}
-                  </Button>
-                </div>
-              )}
-            </section>
-            <section aria-label="Vehicles of the kit" className="space-y-2">
-              {data.vehicles.map((v) => (
-                <Vehicle key={`${v.job}.${v.rev}`} kit={data} vehicle={v} />
-              ))}
-            </section>
-            <LayOnto kit={data} done={done} />
-          </>
-        )}
-      </main>
-    </>
+    <FleetPage
+      title={data?.name ?? "Kit"}
+      back={{ to: "/kits", label: "All kits" }}
+      faults={[error, issue.error, points.error]}
+    >
+      {data && (
+        <>
+          <section aria-label="The kit" className="card space-y-2 p-3">
+            <p>
+              Issue <strong>{data.issue}</strong>
+              {data.issued_by && ` by ${data.issued_by}`}.{" "}
+              <Link
+                to="/jobs/$id/$stage"
+                params={{ id: String(data.pattern_job), stage: "run" }}
+                className="text-spruce underline"
+              >
+                Its pattern
+              </Link>{" "}
+              is changed like any job; nothing of it reaches a vehicle before it is issued and
+              taken.
+            </p>
+            <PointBoxes points={data.may_differ} set={(p) => points.mutate(p)} />
+            {data.unissued.length > 0 && (
+              <div className="space-y-2 border-t border-line pt-2">
+                <p className="font-semibold">Changed in the pattern since issue {data.issue}</p>
+                <Changes changes={data.unissued} />
+                <Button kind="main" onClick={() => issue.mutate()}>
+                  Issue {data.issue + 1}
+                </Button>
+              </div>
+            )}
+          </section>
+          <section aria-label="Vehicles of the kit" className="space-y-2">
+            {data.vehicles.map((v) => (
+              <Vehicle key={`${v.job}.${v.rev}`} kit={data} vehicle={v} />
+            ))}
+          </section>
+          <LayOnto kit={data} done={done} />
+        </>
+      )}
+    </FleetPage>
   );
 }
 
@@ -129,7 +119,9 @@ function Vehicle({ kit, vehicle }: { kit: Kit; vehicle: OnVehicle }) {
   return (
     <article className="card space-y-2 p-3" aria-label={`Unit ${vehicle.unit}`}>
       <div className="flex flex-wrap items-center gap-3">
-        <UnitTag unit={vehicle.unit || "?"} />
+        <Link to="/vehicles/$id" params={{ id: String(vehicle.vehicle) }}>
+          <UnitTag unit={vehicle.unit || "?"} />
+        </Link>
         <Mark shape={open.length > 0 ? "fix" : update ? "open" : "done"} />
         <span className="flex-1">
           {open.length > 0
@@ -274,8 +266,8 @@ function LayOnto({ kit, done }: { kit: Kit; done: (kit: Kit) => void }) {
     },
   });
   const problem = lay.error instanceof ApiError ? lay.error.problem : undefined;
-  const on = new Set(kit.vehicles.map((v) => v.unit));
-  const free = data?.lines.filter((l) => !on.has(l.vehicle.unit)) ?? [];
+  const on = new Set(kit.vehicles.map((v) => v.vehicle));
+  const free = data?.lines.filter((l) => !on.has(l.id)) ?? [];
   return (
     <section aria-label="Lay it onto vehicles" className="card space-y-2 p-3">
       <h2 className="text-base">Lay it onto vehicles</h2>

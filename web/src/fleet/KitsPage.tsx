@@ -2,8 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
-import { Header } from "../app/Header";
 import { Button } from "../ui/Button";
+import { FleetPage } from "./FleetPage";
 import { PointBoxes } from "./PointBoxes";
 
 type Kits = Schemas["Kits"];
@@ -16,47 +16,36 @@ export function KitsPage() {
     queryFn: () => unwrap(api.GET("/api/kits")),
   });
   return (
-    <>
-      <Header>
-        <h1 className="text-lg">Kits</h1>
-        <Link to="/" className="text-spruce underline">
-          To the yard
-        </Link>
-      </Header>
-      <div className="border-t-2 border-head" />
-      <main className="mx-auto max-w-4xl space-y-4 p-5">
-        <p className="text-soft">
-          One plan for many vehicles. Each gets a job that follows it, and may differ with a reason.
-        </p>
-        {error && (
-          <p role="alert" className="text-rust">
-            {error.problem.detail}
-          </p>
-        )}
-        {data?.kits.length === 0 && (
-          <p className="card p-4">
-            No kit yet: plan the first vehicle, then make a kit of its job.
-          </p>
-        )}
-        <ul className="space-y-2" aria-label="Kits">
-          {data?.kits.map((kit) => (
-            <li key={kit.id}>
-              <Link
-                to="/kits/$id"
-                params={{ id: String(kit.id) }}
-                className="card flex min-h-11 flex-wrap items-center gap-x-4 p-3"
-              >
-                <span className="flex-1 font-semibold">{kit.name}</span>
-                <span className="text-sm text-soft">
-                  issue {kit.issue}, {kit.jobs} {kit.jobs === 1 ? "vehicle" : "vehicles"}
-                </span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-        <NewKit />
-      </main>
-    </>
+    <FleetPage
+      title="Kits"
+      back={{ to: "/", label: "To the yard" }}
+      faults={[error]}
+      className="max-w-4xl space-y-4"
+    >
+      <p className="text-soft">
+        One plan for many vehicles. Each gets a job that follows it, and may differ with a reason.
+      </p>
+      {data?.kits.length === 0 && (
+        <p className="card p-4">No kit yet: plan the first vehicle, then make a kit of its job.</p>
+      )}
+      <ul className="space-y-2" aria-label="Kits">
+        {data?.kits.map((kit) => (
+          <li key={kit.id}>
+            <Link
+              to="/kits/$id"
+              params={{ id: String(kit.id) }}
+              className="card flex min-h-11 flex-wrap items-center gap-x-4 p-3"
+            >
+              <span className="flex-1 font-semibold">{kit.name}</span>
+              <span className="text-sm text-soft">
+                issue {kit.issue}, {kit.jobs} {kit.jobs === 1 ? "vehicle" : "vehicles"}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <NewKit />
+    </FleetPage>
   );
 }
 

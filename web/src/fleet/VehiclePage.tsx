@@ -1,11 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
-import { Header } from "../app/Header";
 import { Button } from "../ui/Button";
+import { NumberField } from "../ui/fields";
+import { type Form, FormContext } from "../ui/form";
 import { Mark } from "../ui/Mark";
+import { UnitsProvider } from "../ui/UnitsProvider";
 import { UnitTag } from "../ui/UnitTag";
+import { FleetPage } from "./FleetPage";
 
 type Life = Schemas["VehicleLife"];
 type Facts = Schemas["FleetVehicle"];
@@ -21,38 +24,30 @@ export function VehiclePage() {
     queryFn: () => unwrap(api.GET("/api/vehicles/{id}", { params: { path: { id: Number(id) } } })),
   });
   return (
-    <>
-      <Header>
-        {data && <UnitTag unit={data.vehicle.unit} />}
-        <h1 className="text-lg">{data?.vehicle.model || "Vehicle"}</h1>
-        <Link to="/vehicles" className="text-spruce underline">
-          All vehicles
-        </Link>
-      </Header>
-      <div className="border-t-2 border-head" />
-      <main className="mx-auto grid max-w-6xl items-start gap-4 p-5 md:grid-cols-[18rem_1fr]">
-        {error && (
-          <p role="alert" className="text-rust">
-            {error.problem.detail}
-          </p>
-        )}
-        {data && (
-          <>
-            <FactsForm key={data.id} life={data} />
-            <div className="min-w-0 space-y-4">
-              <Jobs jobs={data.jobs} />
-              <Events life={data} />
-            </div>
-          </>
-        )}
-      </main>
-    </>
+    <FleetPage
+      tag={data && <UnitTag unit={data.vehicle.unit} />}
+      title={data?.vehicle.model || "Vehicle"}
+      back={{ to: "/vehicles", label: "All vehicles" }}
+      faults={[error]}
+      className="grid max-w-6xl items-start gap-4 md:grid-cols-[18rem_1fr]"
+    >
+      {data && (
+        <>
+          <FactsForm key={data.id} life={data} />
+          <div className="min-w-0 space-y-4">
+            <Jobs jobs={data.jobs} vehicle={data.id} />
+            <Events life={data} />
+          </div>
+        </>
+      )}
+    </FleetPage>
   );
 }
 
 /** The facts, kept when somebody says so: the register is no place to type in by the way. */
 function FactsForm({ life }: { life: Life }) {
   const [facts, setFacts] = useState<Facts>(life.vehicle);
+  const shop = useQuery({ queryKey: ["shop"], queryFn: () => unwrap(api.GET("/api/shop")) });
   const queries = useQueryClient();
   const navigate = useNavigate();
   const path = { params: { path: { id: life.id } } };
@@ -72,6 +67,15 @@ function FactsForm({ life }: { life: Life }) {
     },
   });
   const problem = [keep.error, forget.error].find((e) => e instanceof ApiError);
+  const form = useMemo<Form>(
+    () => ({
+      tree: { vehicle: facts },
+      edit: (change) => setFacts((was) => (change({ vehicle: was }) as { vehicle: Facts }).vehicle),
+      problem: undefined,
+      assumptions: [],
+    }),
+    [facts],
+  );
   const isChanged = JSON.stringify(facts) !== JSON.stringify(life.vehicle);
   const word = (label: string, key: "unit" | "model" | "trim" | "plate" | "depot") => (
     <label className="block">
@@ -106,22 +110,11 @@ function FactsForm({ life }: { life: Life }) {
         />
       </label>
       {word("Plate or serial number", "plate")}
-      <label className="block">
-        <span className="block text-sm text-soft">Odometer, km</span>
-        <input
-          type="number"
-          min={0}
-          step="any"
-          className="field min-h-[44px] font-reading"
-          value={facts.odometer_km ?? ""}
-          onChange={(e) =>
-            setFacts({
-              ...facts,
-              odometer_km: e.target.value === "" ? undefined : Number(e.target.value),
-            })
-          }
-        />
-      </label>
+      <FormContext.Provider value={form}>
+        <UnitsProvider shop={shop.data?.units}>
+          <NumberField path="vehicle.odometer_km" label="Odometer" unit="km" />
+        </UnitsProvider>
+      </FormContext.Provider>
       {word("Depot", "depot")}
       <div className="flex flex-wrap gap-2">
         <Button kind="main" type="submit" disabled={!isChanged}>
@@ -142,10 +135,19 @@ function FactsForm({ life }: { life: Life }) {
   );
 }
 
-function Jobs({ jobs }: { jobs: Life["jobs"] }) {
+function Jobs({ jobs, vehicle }: { jobs: Life["jobs"]; vehicle: number }) {
   return (
     <section aria-label="Jobs" className="card p-3">
-      <h2 className="text-base">Jobs</h2>
+      <div className="flex items-center justify-between gap-3">
+        <h2 className="text-base">Jobs</h2>
+        <Link
+          to="/new"
+          search={{ vehicle }}
+          className="inline-flex min-h-11 items-center text-spruce underline"
+        >
+          New job on it
+        </Link>
+      </div>
       {jobs.length === 0 && <p className="text-soft">None yet.</p>}
       <ul>
         {jobs.map((job) => (

@@ -2,9 +2,9 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
-import { Header } from "../app/Header";
 import { Button } from "../ui/Button";
 import { ListReader } from "../ui/ListReader";
+import { FleetPage } from "./FleetPage";
 
 type Vehicles = Schemas["Vehicles"];
 type Row = Schemas["RegisterRow"];
@@ -22,64 +22,50 @@ export function VehiclesPage() {
   });
   const again = () => queries.invalidateQueries({ queryKey: ["vehicles"] });
   return (
-    <>
-      <Header>
-        <h1 className="text-lg">Vehicles</h1>
-        <Link to="/" className="text-spruce underline">
-          To the yard
-        </Link>
-      </Header>
-      <div className="border-t-2 border-head" />
-      <main className="mx-auto max-w-6xl space-y-4 p-5">
-        <div className="flex flex-wrap items-end gap-3">
-          <label className="min-w-60 flex-1">
-            <span className="block text-sm text-soft">Unit, model, option, plate or depot</span>
-            <input
-              type="search"
-              className="field min-h-[44px]"
-              value={find}
-              onChange={(e) => {
-                setFind(e.target.value);
-                setFrom(0);
-              }}
-            />
-          </label>
-          <a
-            className="inline-flex min-h-[44px] items-center text-spruce underline"
-            href="/api/vehicles/csv"
-          >
-            Download CSV
-          </a>
-        </div>
-        {error && (
-          <p role="alert" className="text-rust">
-            {error.problem.detail}
+    <FleetPage title="Vehicles" back={{ to: "/", label: "To the yard" }} faults={[error]}>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="min-w-60 flex-1">
+          <span className="block text-sm text-soft">Unit, model, option, plate or depot</span>
+          <input
+            type="search"
+            className="field min-h-[44px]"
+            value={find}
+            onChange={(e) => {
+              setFind(e.target.value);
+              setFrom(0);
+            }}
+          />
+        </label>
+        <a
+          className="inline-flex min-h-[44px] items-center text-spruce underline"
+          href="/api/vehicles/csv"
+        >
+          Download CSV
+        </a>
+      </div>
+      {data && <Register data={data} from={from} setFrom={setFrom} />}
+      <AddVehicle done={again} />
+      <details className="card p-3">
+        <summary className="min-h-11 cursor-pointer content-center font-semibold">
+          Read a list of vehicles
+        </summary>
+        <div className="space-y-2">
+          <p className="text-sm text-soft">
+            Columns unit, model, trim, options, plate, odometer_km or odometer_mi, depot, in any
+            order; a column that is not there leaves what is known. Options with ; between.
           </p>
-        )}
-        {data && <Register data={data} from={from} setFrom={setFrom} />}
-        <AddVehicle done={again} />
-        <details className="card p-3">
-          <summary className="min-h-11 cursor-pointer content-center font-semibold">
-            Read a list of vehicles
-          </summary>
-          <div className="space-y-2">
-            <p className="text-sm text-soft">
-              Columns unit, model, trim, options, plate, odometer_km or odometer_mi, depot, in any
-              order; a column that is not there leaves what is known. Options with ; between.
-            </p>
-            <ListReader<Row>
-              read={(text) => unwrap(api.POST("/api/vehicles/read", { body: { text } }))}
-              take={async (rows) => {
-                const vehicles = rows.map((r) => r.vehicle);
-                await unwrap(api.POST("/api/vehicles/take", { body: { vehicles } }));
-                again();
-              }}
-              tell={told}
-            />
-          </div>
-        </details>
-      </main>
-    </>
+          <ListReader<Row>
+            read={(text) => unwrap(api.POST("/api/vehicles/read", { body: { text } }))}
+            take={async (rows) => {
+              const vehicles = rows.map((r) => r.vehicle);
+              await unwrap(api.POST("/api/vehicles/take", { body: { vehicles } }));
+              again();
+            }}
+            tell={told}
+          />
+        </div>
+      </details>
+    </FleetPage>
   );
 }
 

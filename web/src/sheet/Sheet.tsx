@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useCatalog } from "../api/catalog";
 import { ApiError, api, type Catalog, type Job, type JobView, unwrap } from "../api/client";
@@ -165,6 +165,9 @@ function Desk({
   useKeptForTheFloor(desk.id, job, isNarrow && desk.saveState === "saved");
   useWakeLock(isNarrow && ON_THE_FLOOR.includes(stage));
   const index = Math.min(circuit, Math.max(0, (job.circuits?.length ?? 0) - 1));
+  const looked = job.circuits?.[index]?.id;
+  const { lookAt } = desk;
+  useEffect(() => lookAt(looked), [lookAt, looked]);
   const held = useMemo(
     () => ({ ...desk, catalog, go, circuit: index, selectCircuit, tried, setTried }),
     [desk, catalog, go, index, tried],
@@ -212,13 +215,23 @@ function Desk({
 
 /** What the job is called, who works on it, undo and redo. */
 function JobLine() {
-  const { job } = useDesk();
+  const { job, vehicle } = useDesk();
+  const told = `${job.vehicle?.name ?? ""} ${job.vehicle?.system?.replace("V", " V") ?? ""}`.trim();
   return (
     <>
       <h1 className="text-lg">{job.title || "Untitled job"}</h1>
-      <span className="text-sm text-soft md:max-xl:hidden">
-        {job.vehicle?.name} {job.vehicle?.system?.replace("V", " V")}
-      </span>
+      {vehicle === undefined ? (
+        <span className="text-sm text-soft md:max-xl:hidden">{told}</span>
+      ) : (
+        <Link
+          to="/vehicles/$id"
+          params={{ id: String(vehicle) }}
+          title="This vehicle over its life"
+          className="inline-flex min-h-8 items-center text-sm text-soft underline md:max-xl:hidden"
+        >
+          {told || "Its life"}
+        </Link>
+      )}
       <SaveBar />
     </>
   );

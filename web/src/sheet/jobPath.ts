@@ -48,4 +48,7 @@ type TrailerPath = keyof Schemas["TrailerAsked"];
 type BeginPath = "unit" | "vehicle" | "system";
 
 /** A place that a field can stand for, in the tree of the form around it. */
-export type FieldPath = JobPath | WayPath | PlacePath | TrailerPath | BeginPath;
+/** Of a vehicle of the register, on its page. */
+type FleetPath = "vehicle.odometer_km";
+
+export type FieldPath = JobPath | WayPath | PlacePath | TrailerPath | BeginPath | FleetPath;

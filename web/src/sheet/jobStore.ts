@@ -1,9 +1,12 @@
 import { ApiError, api, type Job, type JobView, type Schemas, unwrap } from "../api/client";
 import { forget, keep } from "../api/kept";
+import { fits, have, type Told, whole, withFirst } from "./answerParts";
 import { type Draft, isUnsaved, type JobEvent, type JobState, opened, reduce } from "./machine";
 
 /** How long typing must rest before it is saved, ms. */
 const SAVE_AFTER_MS = 350;
+/** A page that nobody sees is never painted: it waits no longer than this, ms. */
+const UNSEEN_MS = 100;
 /** What cannot be saved is tried again after this, ms. */
 export const RETRY_AFTER_MS = 3000;
 
@@ -30,6 +33,8 @@ export interface JobStore {
   subscribe: (heard: () => void) => () => void;
   /** Changes the job; answers and save follow by themselves. */
   edit: (change: (job: Job) => Job) => void;
+  /** Says which circuit is looked at: its answers come first. */
+  lookAt: (circuit: string | undefined) => void;
   /** Waits this long before a change is assessed, ms. */
   assessAfter: (ms: number) => void;
   /** Hears of each change before the page is drawn anew, so that its question is on the way meanwhile; gives the end. */
@@ -52,6 +57,14 @@ export interface JobStore {
   look: () => Promise<void>;
 }
 
+/** Comes back when what was just told stands on the screen: what is not looked at waits for that. */
+function painted(): Promise<void> {
+  return new Promise((seen) => {
+    window.setTimeout(seen, UNSEEN_MS);
+    window.requestAnimationFrame(() => window.setTimeout(seen, 0));
+  });
+}
+
 /** One job being worked on, outside of the page: its state, and what the program is asked about it. */
 export function jobStore(
   view: JobView,
@@ -65,6 +78,7 @@ export function jobStore(
   let timer: number | undefined;
   let assessing: number | undefined;
   let assessAfterMs = 0;
+  let seen: string | undefined;
   const readers = new Set<() => void>();
   const early = new Set<(job: Job) => void>();
 
@@ -94,6 +108,8 @@ export function jobStore(
   const at = () => ({
     params: { path: { id }, header: { "If-Match": `"${state.stored.rev}"` } },
   });
+  /** What the page holds when it asks: of that nothing is sent again. */
+  const told = (): Told => ({ answers: state.answers, marks: state.marks });
   const stored = () => unwrap(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
   const problemOf = (error: unknown) => (error instanceof ApiError ? error.problem : undefined);
 
@@ -101,7 +117,11 @@ export function jobStore(
     const sent = state.job;
     happen({ type: "sent" });
     try {
-      take(await unwrap(api.PUT("/api/jobs/{id}", { ...at(), body: sent })), sent);
+      const held = told();
+      const { path, header } = at().params;
+      const params = { path, header: { ...header, ...have(held) } };
+      const view = await unwrap(api.PUT("/api/jobs/{id}", { params, body: sent }));
+      take(whole(held, view), sent);
     } catch (error) {
       const problem = problemOf(error);
       // What is signed stays as it is: the page goes back to it and says so.
@@ -131,8 +151,23 @@ export function jobStore(
   const assess = async () => {
     const { asked, job } = state;
     try {
-      const { answers } = await unwrap(api.POST("/api/assess", { body: job }));
-      happen({ type: "answered", asked, answers });
+      const ask = (first: string | undefined, held: Told) =>
+        unwrap(
+          api.POST("/api/assess", {
+            params: { header: have(held), query: first === undefined ? {} : { first } },
+            body: job,
+          }),
+        );
+      let held = told();
+      // What is looked at comes first; the readings and lists of the whole vehicle follow behind it.
+      if (seen !== undefined && fits(job, held)) {
+        const first = await ask(seen, held);
+        happen({ type: "answered", asked, ...withFirst(held, first) });
+        await painted();
+        if (asked !== state.asked) return;
+        held = told();
+      }
+      happen({ type: "answered", asked, ...whole(held, await ask(undefined, held)) });
     } catch (error) {
       const problem = problemOf(error);
       if (problem) happen({ type: "unanswered", asked, problem });
@@ -185,6 +220,9 @@ export function jobStore(
       happen({ type: "typed", job });
       assessSoon();
       saveSoon();
+    },
+    lookAt: (circuit) => {
+      seen = circuit;
     },
     assessAfter: (ms) => {
       assessAfterMs = ms;

@@ -1,5 +1,6 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import type { Answers, Job, JobView, Problem } from "../api/client";
+import type { Told } from "./answerParts";
 
 /** How far what was typed is from the store. */
 export type Saving =
@@ -19,6 +20,8 @@ export interface JobState {
   /** As it is typed. The same object as the stored one where nothing is unsaved. */
   job: Job;
   answers: Answers;
+  /** Of the answers, part by part. */
+  marks: Told["marks"];
   saving: Saving;
   /** Why the newest question about what is typed had no answer. */
   unread: Problem | undefined;
@@ -38,7 +41,7 @@ export interface Draft {
 /** What can happen to a job on the desk. */
 export type JobEvent =
   | { type: "typed"; job: Job }
-  | { type: "answered"; asked: number; answers: Answers }
+  | { type: "answered"; asked: number; answers: Answers; marks: Told["marks"] }
   | { type: "unanswered"; asked: number; problem: Problem }
   | { type: "sent" }
   /** The store took what was sent, or added to it, or somebody else saved: `sent` is what was typed by then. */
@@ -63,11 +66,17 @@ export function opened(
     stored: isTyped ? { ...view, rev: draft.rev } : view,
     job,
     answers: view.answers,
+    marks: marksOf(view),
     saving: isTyped ? { is: "waiting" } : { is: "saved" },
     unread: undefined,
     asked: 0,
     keptAt,
   };
+}
+
+/** The marks of a view; none of one that this device kept before there were any. */
+function marksOf(view: JobView): Told["marks"] {
+  return view.marks ?? {};
 }
 
 /** True where something is typed that the store does not hold. */
@@ -84,7 +93,7 @@ export function reduce(state: JobState, event: JobEvent): JobState {
     }
     case "answered":
       if (event.asked !== state.asked) return state;
-      return { ...state, answers: event.answers, unread: undefined };
+      return { ...state, answers: event.answers, marks: event.marks, unread: undefined };
     case "unanswered":
       return event.asked === state.asked ? { ...state, unread: event.problem } : state;
     case "sent":
@@ -98,6 +107,7 @@ export function reduce(state: JobState, event: JobEvent): JobState {
         ...state,
         job: state.stored.job,
         answers: state.stored.answers,
+        marks: marksOf(state.stored),
         saving: { is: "saved" },
         unread: undefined,
         asked: state.asked + 1,
@@ -125,6 +135,7 @@ function stored(state: JobState, view: JobView, sent: Job): JobState {
     stored: held,
     job,
     answers: view.answers,
+    marks: marksOf(view),
     saving: { is: "saved" },
     unread: undefined,
     // What is still on its way answers an older question.

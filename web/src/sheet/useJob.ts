@@ -17,7 +17,15 @@ import { type Outbox, useOutbox, type Waiting } from "./useOutbox";
 /** What a page may do with a job. */
 type Doings = Pick<
   JobStore,
-  "edit" | "beforeDrawn" | "undo" | "redo" | "sign" | "reopen" | "takeTheirs" | "keepMine"
+  | "edit"
+  | "beforeDrawn"
+  | "lookAt"
+  | "undo"
+  | "redo"
+  | "sign"
+  | "reopen"
+  | "takeTheirs"
+  | "keepMine"
 >;
 
 export interface JobDesk extends Doings {
@@ -25,6 +33,8 @@ export interface JobDesk extends Doings {
   id: number;
   /** Revision that is saved. */
   rev: number;
+  /** The vehicle of the register; none while the job has no unit. */
+  vehicle: number | undefined;
   job: Job;
   answers: Answers;
   saveState: SaveState;
@@ -71,6 +81,7 @@ export function useJob(
     return {
       id,
       rev: stored.rev,
+      vehicle: stored.vehicle ?? undefined,
       job: state.job,
       answers: state.answers,
       saveState: saving.is,
@@ -81,6 +92,7 @@ export function useJob(
       keptAt: state.keptAt,
       edit: store.edit,
       beforeDrawn: store.beforeDrawn,
+      lookAt: store.lookAt,
       undo: store.undo,
       redo: store.redo,
       sign: store.sign,

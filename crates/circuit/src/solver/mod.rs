@@ -32,8 +32,9 @@ pub struct Solver {
     shapes: Vec<Shape>,
 }
 
-/// Shapes kept: a circuit with and without alternator, with switch, with relay, shorted.
-const MOST_SHAPES: usize = 8;
+/// Shapes kept: each circuit of a large vehicle with and without alternator. One that does not fit is passed over at its
+/// first element that differs.
+const MOST_SHAPES: usize = 64;
 
 impl Solver {
     /// Solves a network, relays included, and names what the point is.

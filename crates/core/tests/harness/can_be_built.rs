@@ -7,7 +7,7 @@ use jovek_core::answers::{Answers, assess};
 use jovek_core::catalog::terminal::{EndKind, splice_mm2};
 use jovek_core::finding::FindingCode;
 use jovek_core::harness::parts::{Extras, items};
-use jovek_core::harness::{CutLine, Installation, PartItem, PartOf, housings};
+use jovek_core::harness::{CutLine, Installation, Laying, PartItem, PartOf, housings};
 use jovek_core::job::{Job, Override, WireSystem};
 use jovek_core::plan::end::{End, Host, HousingIx, Pole};
 use jovek_core::plan::housing::lamps_of;
@@ -24,6 +24,7 @@ fn part_items(job: &Job, study: &Assessment, answers: &Answers) -> Vec<PartItem>
         terminals: &answers.terminals,
         sleeves: &[],
         connectors: &answers.connectors,
+        laying: &Laying::default(),
     };
     items(of, &answers.cuts, &extras)
 }

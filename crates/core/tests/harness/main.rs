@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 mod any_job;
+mod apart;
 mod can_be_built;
 #[path = "../common/mod.rs"]
 mod common;

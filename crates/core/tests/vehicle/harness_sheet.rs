@@ -5,6 +5,7 @@ use jovek_core::answers::assess;
 use jovek_core::base::packing::{least_reels, plan};
 use jovek_core::export::{Format, export};
 use jovek_core::formboard::board;
+use jovek_core::harness::PartOf;
 use jovek_core::job::Job;
 use jovek_core::plan::study::study;
 use proptest::prelude::*;
@@ -97,7 +98,7 @@ fn every_piece_is_cut_labelled_and_counted_once() {
         for row in &cuts {
             *by_wire.entry(row[0].clone()).or_default() += row[3].parse::<f64>().unwrap();
         }
-        for part in answers.parts.iter().filter(|p| p.unit == "m") {
+        for part in answers.parts.iter().filter(|p| p.of == PartOf::Wire) {
             let metres = by_wire.get(&part.part).copied().unwrap_or_default();
             assert!((metres - part.quantity).abs() < 0.02, "{unit} {}: {metres}", part.part);
         }
@@ -169,4 +170,29 @@ fn the_formboard_is_to_scale_and_whole() {
     // Without a skeleton there is nothing to lay flat, and it says what to do.
     let error = export(&demo("51"), Format::FormboardSvg, None).unwrap_err().to_string();
     assert!(error.contains("under Run"), "{error}");
+}
+
+/// What the wires lie in is bought too: loom of the bore that the way wants, a clip every 40 cm and one more. A jacketed
+/// cable needs no loom. Common practice.
+#[test]
+fn loom_and_clips_are_on_the_list() {
+    let mut job = jovek_core::job::Job::starter("7");
+    for (section, m) in job.circuits[0].run.supply.iter_mut().zip([0.1, 0.5, 4.0, 1.0]) {
+        section.length_m = Some(m);
+    }
+    let of = |job: &jovek_core::job::Job, part: PartOf| -> f64 {
+        assess(job).parts.iter().filter(|p| p.of == part).map(|p| p.quantity).sum()
+    };
+    // From fuse to switch, and from there to the lamps; the stud is as near as it was assumed, 1 m.
+    assert!((of(&job, PartOf::Loom) - 6.5).abs() < 0.01, "{}", of(&job, PartOf::Loom));
+    let clips = |m: f64| (m / 0.4f64).ceil() + 1.0;
+    assert_eq!(of(&job, PartOf::Clip), clips(0.5) + clips(5.0) + clips(1.0));
+    job.shop.jacketed = true;
+    assert_eq!(of(&job, PartOf::Loom), 0.0);
+    assert!(of(&job, PartOf::Clip) > 0.0);
+    // On a skeleton what lies on one way shares its loom: never more of it than there are ways.
+    let (_, laid) = crate::common::demo_jobs().swap_remove(0);
+    let route = assess(&laid).route.unwrap();
+    let used: f64 = route.ways.iter().filter(|w| w.wires > 0).map(|w| w.length_m).sum();
+    assert!((of(&laid, PartOf::Loom) - used).abs() < 0.01 * used + 0.05, "{used}");
 }

@@ -301,3 +301,17 @@ fn housings_hold_what_goes_through() {
         }
     }
 }
+
+/// A wire that can be bought has two colours at most, whatever the factory's wire was called.
+#[test]
+fn the_wire_to_a_coil_has_two_colours() {
+    for (lamps, coil) in [
+        ("yellow", "black/yellow"),
+        ("green/black", "black/green"),
+        ("black/red", "black/red"),
+        ("white/violet", "black/white"),
+        ("black", "black/white"),
+    ] {
+        assert_eq!(jovek_core::harness::colours::control_colour(lamps), coil);
+    }
+}

@@ -5,6 +5,7 @@ use jovek_core::answers::assess;
 use jovek_core::base::units::{Lengths, Units};
 use jovek_core::catalog::contact::{LAMP_PLUG_OHM, SPLICE_OHM};
 use jovek_core::finding::FindingCode;
+use jovek_core::harness::PartOf;
 use jovek_core::job::{
     At, Between, BodyKind, CircuitId, Hazard, Job, LampCircuit, LampPlace, Light, LightKind,
     Passage, PlaceFact, PlaceId, RoutePractice, Sites, Skeleton, WayFact, WayId, Wish, Zone,
@@ -112,7 +113,8 @@ fn sheet_and_network_hold_the_same_metres() {
             );
         }
         let lengths: f64 = answers.cuts.iter().map(|c| c.length_m).sum();
-        let listed: f64 = answers.parts.iter().filter(|p| p.unit == "m").map(|p| p.quantity).sum();
+        let listed: f64 =
+            answers.parts.iter().filter(|p| p.of == PartOf::Wire).map(|p| p.quantity).sum();
         assert!((lengths - listed).abs() < 0.02, "{unit}: cut {lengths}, listed {listed}");
     }
 }

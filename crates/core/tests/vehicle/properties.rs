@@ -6,6 +6,7 @@ use jovek_core::circuit::devices::{
     BallastedLed, Battery, Contact, Device, Diode, Incandescent, RegulatedLed,
 };
 use jovek_core::circuit::{Network, NodeId, Solution, solve};
+use jovek_core::harness::PartOf;
 use jovek_core::job::{Feed, Job, LightKind, Override, WireSystem};
 use jovek_core::plan::sizes::Sizes;
 use jovek_core::plan::study::study;
@@ -317,7 +318,7 @@ proptest! {
             prop_assert!(cut.length_m >= cut.path_m + ends_m - 1e-9 && cut.length_m < cut.path_m + ends_m + 0.051);
         }
         let cut: f64 = answers.cuts.iter().map(|c| c.length_m).sum();
-        let bought: f64 = answers.parts.iter().filter(|p| p.unit == "m").map(|p| p.quantity).sum();
+        let bought: f64 = answers.parts.iter().filter(|p| p.of == PartOf::Wire).map(|p| p.quantity).sum();
         prop_assert!((cut - bought).abs() < 1e-6, "{cut} m cut, {bought} m on the parts list");
     }
 }

@@ -11,6 +11,7 @@ use jovek_core::job::{
 use jovek_core::strip::backlight::backlight;
 use jovek_core::strip::ladder::{Ladder, Source, Tap};
 use jovek_core::strip::pieces::{CLEAR_M, CROWDED_M, lies_on};
+use jovek_core::strip::plan::StripWay;
 use jovek_core::strip::screw::{ScrewVerdict, judge};
 use jovek_core::strip::{StripFigures, StripPlan, StripPoint, pieces, plan};
 use proptest::prelude::*;
@@ -152,7 +153,7 @@ proptest! {
     }
 
     /// A further feed never makes the dimmest group darker; what is left on the reels and what is fitted are
-    /// what was opened; the way in use is the first that is even enough, by its wire.
+    /// what was opened; the way in use is even and bright enough with the least wire, or comes nearest to both.
     #[test]
     fn feeding_and_reels_add_up(edges in prop::collection::vec(edge(), 1..4), watt in 3.0..20.0f64) {
         let strip = Strip { edges, watt_per_m: Some(watt), ..Strip::default() };
@@ -161,17 +162,23 @@ proptest! {
         prop_assert!((made.reels as f64 * made.figures.reel_m - cut - made.left_m).abs() < 1e-6);
         let groups: usize = made.pieces.iter().map(|p| p.groups).sum();
         prop_assert!((made.power_w - watt * 0.05 * groups as f64).abs() < 1e-9);
-        let of = |feed| made.ways.iter().find(|w| w.feed == feed);
+        // With the same leads a further feed takes nothing away.
+        let same = Strip { lead_mm2: Some(1.0), ..strip.clone() };
+        let same = plan(&same, figures(&same)).unwrap();
+        let of = |feed| same.ways.iter().find(|w| w.feed == feed);
         if let (Some(one), Some(both)) = (of(StripFeed::OneEnd), of(StripFeed::BothEnds)) {
             prop_assert!(both.evenness >= one.evenness - 1e-9);
         }
+        prop_assert!(same.ways.iter().all(|w| w.lead_mm2 == 1.0));
         let used = &made.ways[0];
-        if used.evenness >= 0.8 {
-            for w in made.ways.iter().filter(|w| w.evenness >= 0.8) {
+        let does = |w: &StripWay| w.evenness >= 0.8 && w.light >= 0.8;
+        if does(used) {
+            for w in made.ways.iter().filter(|w| does(w)) {
                 prop_assert!(used.lead_m <= w.lead_m + 1e-9);
             }
         } else {
-            prop_assert!(made.ways.iter().all(|w| w.evenness <= used.evenness + 1e-9));
+            let worse = |w: &StripWay| w.evenness.min(w.light);
+            prop_assert!(made.ways.iter().all(|w| !does(w) && worse(w) <= worse(used) + 1e-9));
         }
         // As many leads of either pole, and each piece hangs on the one before or on the splitter.
         let poles = |plus: bool| made.leads.iter().filter(|l| l.pole.is_plus() == plus).count();
@@ -222,6 +229,28 @@ fn a_strip_that_fades_is_told_with_the_remedy() {
     assert!(found.grade == Grade::Mind && found.remedy.starts_with("Feed it at"), "{found:?}");
     job.circuits[0].lights[0].strip.as_mut().unwrap().feed = None;
     assert!(!assess(&job).findings.iter().any(|f| f.code == FindingCode::StripFades));
+}
+
+/// Two roof rails of a van, 2.5 m each at 14.4 W/m: each edge gets leads of its own, thick enough. A plus at one end and
+/// the minus from the other, over 9 m of 0.75 mm², would be as even and give half of the light. Common practice.
+#[test]
+fn an_even_strip_that_is_half_dark_is_not_advised() {
+    let edge = |name: &str, corner_m| Edge {
+        name: name.into(),
+        length_m: 2.5,
+        obstacles: Vec::new(),
+        corner_m,
+        bends_on: false,
+    };
+    let edges = vec![edge("left", Some(1.8)), edge("right", None)];
+    let strip = Strip { edges, watt_per_m: Some(14.4), ..Strip::default() };
+    let made = plan(&strip, figures(&strip)).unwrap();
+    let used = &made.ways[0];
+    assert!(used.light >= 0.8 && used.evenness >= 0.8, "{used:?}");
+    assert!(used.lead_mm2 > 0.75 && made.figures.lead_mm2 == used.lead_mm2, "{used:?}");
+    let thin = Strip { lead_mm2: Some(0.75), feed: Some(StripFeed::Diagonal), ..strip };
+    let thin = plan(&thin, figures(&thin)).unwrap();
+    assert!(thin.ways[0].evenness > 0.8 && thin.ways[0].light < 0.6, "{:?}", thin.ways[0]);
 }
 
 /// Short spans between obstacles take modules, long ones strip.

@@ -11,7 +11,7 @@ use crate::harness::connectors::connectors;
 use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
 use crate::harness::reels::{reel_m, reels};
-use crate::harness::{Installation, cuts, parts, sheet_cuts};
+use crate::harness::{Installation, Laying, cuts, parts, sheet_cuts};
 use crate::kinds::undecided;
 use crate::look_walk::look_walk;
 use crate::prove::checks::checks;
@@ -30,8 +30,10 @@ use jovek_job::{CircuitId, FactoryKind, Job};
 use jovek_phrases::answers as say;
 use jovek_plan::bundles::bundles;
 use jovek_plan::chain::Chain;
+use jovek_plan::inputs::Assignment;
 use jovek_plan::keyed;
 use jovek_plan::logic::sentence;
+use jovek_plan::network::apart::Apart;
 use jovek_plan::network::build::Situation;
 use jovek_plan::network::cache::NetworkCache;
 use jovek_plan::sizes::{ControlChoice, Sizes};
@@ -41,14 +43,60 @@ use jovek_plan::study::{Assessment, Studied, hangs_on_its_fuse, study_with};
 use jovek_plan::switching::unmet_text;
 use jovek_plan::wires::hardware;
 use jovek_plan::{probe, survey};
+use rayon::prelude::*;
 
 /// All answers to a job.
 pub fn assess(job: &Job) -> Answers {
-    planned_and_assessed(job).1
+    Begun::new(job.clone()).finished().2
 }
 
-/// All answers to a job, with the plan that they were read from.
-pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
+/// A job planned, sized and judged. The readings to expect are still to be worked out: half of all work, and nobody
+/// looks at them while a figure is typed.
+#[derive(Debug, Clone)]
+pub struct Begun {
+    job: Job,
+    study: Assessment,
+    answers: Answers,
+}
+
+impl Begun {
+    /// Plans a job and judges it.
+    pub fn new(job: Job) -> Begun {
+        let (study, answers) = judged(&job);
+        Begun { job, study, answers }
+    }
+
+    /// The answers so far: no readings, and no stages, which count them.
+    pub fn answers(&self) -> &Answers {
+        &self.answers
+    }
+
+    /// Works out the readings: the job, the plan that all was read from, and all answers.
+    pub(crate) fn finished(self) -> (Job, Assessment, Answers) {
+        let Begun { job, study, mut answers } = self;
+        let parts_of = study.parts();
+        let mut cache = NetworkCache::default();
+        let apart = apart(&study, &parts_of, &mut cache);
+        let proving = Proving {
+            job: &job,
+            installed: study.installed(&parts_of),
+            scenes: &study.scenes,
+            inputs: &study.wiring.inputs,
+            apart: apart.as_ref(),
+        };
+        // Without a steady state there is nothing to expect; the finding says so.
+        let check_list = checks(&proving, &mut cache).unwrap_or_default();
+        answers.short_minutes_text = short_minutes_text(&check_list);
+        answers.left_open = left_open(&check_list);
+        answers.checks = check_list;
+        answers.stages = stages(&job, &answers);
+        drop(parts_of);
+        (job, study, answers)
+    }
+}
+
+/// The plan of a job, and its answers without readings and stages.
+fn judged(job: &Job) -> (Assessment, Answers) {
     let mut cache = NetworkCache::default();
     let study = study_with(job, &mut cache);
     let parts_of = study.parts();
@@ -56,7 +104,7 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let strips = strips(job);
     let circuits: Vec<CircuitAnswer> = study
         .circuits
-        .iter()
+        .par_iter()
         .zip(&mut volt_lines)
         .map(|(studied, lines)| {
             circuit_answer(job, &study, studied, std::mem::take(lines), &strips)
@@ -81,13 +129,18 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
     let of = Installation::of(job, &study, &parts_of);
     let (cut_lines, joint_list) = sheet_cuts(of, &strips, study.layout.as_ref());
     let connector_list = connectors(of, &cut_lines);
+    let bundled = study.layout.as_ref().map(|l| (l, bundles(&study, l, job.shop.units.lengths)));
+    let laying = match &bundled {
+        Some((layout, bundles)) => Laying::on_ways(layout, bundles, job.shop.jacketed),
+        None => Laying::along_sections(of, &cut_lines),
+    };
     let findings = rules::findings(&Context {
         job,
         inputs: &study.wiring.inputs,
         supply: &study.supply,
         factory: &study.factory,
         circuits: &views,
-        layout: study.layout.as_ref().map(|l| (l, bundles(&study, l, job.shop.units.lengths))),
+        layout: bundled,
         cuts: &cut_lines,
         connectors: &connector_list,
         study: &study,
@@ -99,17 +152,10 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         terminals: &terminals(job, &cut_lines, &joint_list),
         sleeves: &sleeves(&joint_list, &cut_lines, job.shop.units),
         connectors: &connector_list,
+        laying: &laying,
     };
     let part_lines = parts::parts_list(&parts::items(of, &cut_lines, &extras), job.shop.units);
-    let proving = Proving {
-        job,
-        installed: study.installed(&parts_of),
-        scenes: &study.scenes,
-        inputs: &study.wiring.inputs,
-    };
-    // Without a steady state there is nothing to expect; the finding says so.
-    let check_list = checks(&proving, &mut cache).unwrap_or_default();
-    let mut answers = Answers {
+    let answers = Answers {
         factory: factory_answers(job, &study),
         cut_totals: cut_totals(&cut_lines, job.shop.units),
         circuits,
@@ -122,19 +168,29 @@ pub(crate) fn planned_and_assessed(job: &Job) -> (Assessment, Answers) {
         cuts: cut_lines,
         parts: part_lines,
         route: route_answer(job, &study),
-        short_minutes_text: short_minutes_text(&check_list),
-        left_open: left_open(&check_list),
+        short_minutes_text: String::new(),
+        left_open: Vec::new(),
         path_rules: rules::run::path_rules(job.shop.units),
-        checks: check_list,
+        checks: Vec::new(),
         look: look_walk(job, &study.assumed),
         assumptions: study.assumed.clone(),
         undecided: undecided(job),
         new_circuit: job.new_circuit(CircuitId::from("new"), say::new_circuit()),
         stages: Vec::new(),
     };
-    answers.stages = stages(job, &answers);
     drop(parts_of);
     (study, answers)
+}
+
+/// What can be looked at without the rest of the vehicle; none where it has no steady state with nothing on.
+fn apart(
+    study: &Assessment,
+    parts: &[(&Chain, &Sizes)],
+    cache: &mut NetworkCache,
+) -> Option<Apart> {
+    let at_rest = study.situation(SupplyState::EngineOff, Assignment::NONE);
+    let (built, solution) = cache.operate(study.installed(parts), &at_rest).ok()?;
+    Apart::new(built, &solution)
 }
 
 /// The volt lines of each circuit, one for each state of the supply that has a steady state, each

@@ -8,8 +8,7 @@ mod stages;
 mod trade_off;
 mod ways;
 
-pub use assess::assess;
-pub(crate) use assess::planned_and_assessed;
+pub use assess::{Begun, assess};
 pub use run::{PlaceAnswer, RouteAnswer, RouteCircuit, RouteWay, hazard_label};
 pub(crate) use stages::stages;
 pub use stages::{StageAnswer, StageState};

@@ -2,7 +2,7 @@
 
 use jovek_base::csv::cell;
 use jovek_base::table::{BadRow, Table, TooLong};
-use jovek_base::units::{Lengths, Units};
+use jovek_base::units::{Lengths, MILE_KM, Units};
 use jovek_job::FleetVehicle;
 use jovek_phrases::fleet as say;
 use serde::Serialize;
@@ -18,8 +18,6 @@ const MOST_UNIT_LETTERS: usize = 24;
 const MOST_OPTIONS: usize = 40;
 /// Highest odometer, km: a slip of the finger is beyond.
 const MOST_KM: f64 = 5_000_000.0;
-/// Kilometres in a mile. Source: international mile of 1959, exact.
-const MILE_KM: f64 = 1.609_344;
 
 /// A row that can be taken.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]

@@ -24,34 +24,46 @@ pub fn cables(of: Installation, cuts: &[CutLine]) -> Vec<Vec<usize>> {
     if !of.job.shop.jacketed {
         return Vec::new();
     }
+    let is_core =
+        |p: &Piece| is_core(p) && (CORES_MM2.0..=CORES_MM2.1).contains(&p.wire.area_mm2());
+    let all = runs(of, cuts, is_core).into_iter();
+    let cables = |(_, lines): (f64, Vec<usize>)| -> Vec<Vec<usize>> {
+        lines.chunks(MOST_CORES).map(|cores| cores.to_vec()).collect()
+    };
+    all.flat_map(cables).filter(|cores| cores.len() > 1).collect()
+}
+
+/// Wires of a circuit that run the same way, by the sections of it: some pieces only. By index in the cut list.
+pub(super) fn runs(
+    of: Installation,
+    cuts: &[CutLine],
+    is_meant: impl Fn(&Piece) -> bool,
+) -> Vec<(f64, Vec<usize>)> {
     let mut out = Vec::new();
     for (chain, sizes) in of.parts {
         let pieces = wires(chain, sizes).pieces;
         let mut left: Vec<(usize, &Piece)> = pieces
             .iter()
-            .filter(|p| is_core(p))
+            .filter(|p| is_meant(p))
             .filter_map(|p| Some((line_of(cuts, &chain.id, p)?, p)))
             .collect();
         while let Some((first, piece)) = left.pop() {
             let way = way_of(piece);
-            // What parts to two lamps is two cables, though both are as long.
+            // What parts to two lamps is two runs, though both are as long.
             let goes_along = |p: &Piece| {
                 p.wire == piece.wire
                     && way_of(p) == way
                     && p.path_m == piece.path_m
                     && lamp_of(p) == lamp_of(piece)
             };
-            let (with, rest): (Vec<_>, Vec<_>) =
+            let (with, rest): (Vec<(usize, &Piece)>, Vec<_>) =
                 left.into_iter().partition(|(_, other)| goes_along(other));
             left = rest;
-            let cores: Vec<usize> =
-                with.into_iter().map(|(line, _)| line).chain([first]).take(MOST_CORES).collect();
-            if cores.len() > 1 {
-                out.push(cores);
-            }
+            let lines: Vec<usize> = with.into_iter().map(|(line, _)| line).chain([first]).collect();
+            out.push((piece.path_m, lines));
         }
     }
-    out.sort();
+    out.sort_by(|a, b| a.1.cmp(&b.1));
     out
 }
 
@@ -115,13 +127,11 @@ pub struct Cable {
     pub text: String,
 }
 
-/// A lamp wire that lies outside somewhere, of a size that such cables have.
+/// A lamp wire that lies outside somewhere.
 fn is_core(piece: &Piece) -> bool {
-    let area_mm2 = piece.wire.area_mm2();
     matches!(piece.role, PieceRole::Switched | PieceRole::Return)
         && !piece.is_short
         && piece.path_m >= SHORTEST_M
-        && (CORES_MM2.0..=CORES_MM2.1).contains(&area_mm2)
         && piece.stretches.iter().any(|s| is_wet(s.zone))
 }
 

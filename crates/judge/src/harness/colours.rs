@@ -125,6 +125,12 @@ pub fn circuit_colour(job: &Job, index: usize) -> String {
     signal.and_then(scheme).map_or_else(in_turn, str::to_owned)
 }
 
+/// Colour of a wire to a coil: black with the first colour of the lamps that it switches. A wire has two colours at most.
+pub fn control_colour(of_lamps: &str) -> String {
+    let tracer = of_lamps.split('/').map(str::trim).find(|c| !c.is_empty() && *c != "black");
+    format!("black/{}", tracer.unwrap_or("white"))
+}
+
 /// The bundle end that an end of a wire belongs to: hardware of a kind stands together in the job, a splice
 /// alone, lamps where they sit on the skeleton; without one, all lamps of a circuit together.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]

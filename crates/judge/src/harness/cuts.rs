@@ -1,7 +1,7 @@
 //! The cut list: every piece of wire with both ends.
 
 use super::cables::Cable;
-use super::colours::{SYNC_COLOUR, circuit_colour, feed_colour, ground_colour};
+use super::colours::{SYNC_COLOUR, circuit_colour, control_colour, feed_colour, ground_colour};
 use super::ends::{Names, kind, near, slid_on};
 use super::shared_lines::shared_lines;
 use jovek_base::csv::cell;
@@ -233,7 +233,7 @@ fn colour(job: &Job, index: usize, role: PieceRole) -> String {
     match role {
         PieceRole::Unfused | PieceRole::Feed | PieceRole::CoilFeed => feed_colour(job),
         PieceRole::Switched => circuit_colour(job, index),
-        PieceRole::Coil => format!("black/{}", circuit_colour(job, index)),
+        PieceRole::Coil => control_colour(&circuit_colour(job, index)),
         PieceRole::CoilGround | PieceRole::Return => ground_colour(job),
         PieceRole::Sync => SYNC_COLOUR.to_owned(),
     }

@@ -4,6 +4,7 @@ use super::connectors::{self, ConnectorAnswer};
 use super::cuts::{CutLine, Installation};
 use super::housings::place_of;
 use super::joints::TerminalCount;
+use super::laying::Laying;
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
@@ -47,13 +48,14 @@ pub struct PartLine {
 }
 
 /// What the groups of the list are called, in their order.
-const GROUPS: [fn() -> &'static str; 6] = [
+const GROUPS: [fn() -> &'static str; 7] = [
     say::lights_group,
     say::protection_group,
     say::control_group,
     say::wire_group,
     say::ends_group,
     say::connectors_group,
+    say::laying_group,
 ];
 
 /// What the sheet counts beside wires and hardware.
@@ -67,6 +69,8 @@ pub struct Extras<'a> {
     pub sleeves: &'a [(String, usize)],
     /// Sealed connectors.
     pub connectors: &'a [ConnectorAnswer],
+    /// What the wires lie in and are held with.
+    pub laying: &'a Laying,
 }
 
 /// What a function needs whose bulbs become LED: whether it is a lamp, the part, the count.
@@ -139,6 +143,12 @@ pub enum PartOf {
     BlindPlug,
     /// What a swap of bulbs needs.
     Swap,
+    /// Split loom, in m.
+    Loom,
+    /// A clip or tie.
+    Clip,
+    /// A grommet for a new hole.
+    Grommet,
     /// A ready-made harness with its fuse, relay and switch.
     Kit,
 }
@@ -175,11 +185,17 @@ impl PartOf {
             PartOf::Wire => 3,
             PartOf::Terminal | PartOf::Splice | PartOf::Sleeve | PartOf::Stud | PartOf::Bus => 4,
             PartOf::Connector | PartOf::BlindPlug => 5,
+            PartOf::Loom | PartOf::Clip | PartOf::Grommet => 6,
         }
     }
 
     fn unit(self) -> &'static str {
-        if self == PartOf::Wire { "m" } else { say::pc() }
+        if self.is_by_length() { "m" } else { say::pc() }
+    }
+
+    /// True for what is bought by its length.
+    pub fn is_by_length(self) -> bool {
+        matches!(self, PartOf::Wire | PartOf::Loom)
     }
 }
 
@@ -206,6 +222,7 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     }
     end_items(cuts, extras, of.job.is_trailer(), &mut out);
     let units = of.job.shop.units;
+    laying_items(extras.laying, units, &mut out);
     let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
     for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {
@@ -443,6 +460,19 @@ fn end_items(cuts: &[CutLine], extras: &Extras, is_trailer: bool, out: &mut Gath
     }
 }
 
+/// What the wires lie in and are held with.
+fn laying_items(laying: &Laying, units: Units, out: &mut Gathered) {
+    for (bore, length_m) in laying.loom(units) {
+        out.add(PartOf::Loom, None, say::split_loom(&bore), length_m);
+    }
+    if laying.clips > 0 {
+        out.add(PartOf::Clip, None, say::clips_or_ties(), laying.clips as f64);
+    }
+    for (bore, count) in laying.grommets(units) {
+        out.add(PartOf::Grommet, None, say::grommet_for_a_new_hole(&bore), count as f64);
+    }
+}
+
 /// All parts of the planned circuits, like ones together.
 pub fn parts_list(items: &[PartItem], units: Units) -> Vec<PartLine> {
     let mut sums: BTreeMap<(usize, &str, PartOf), f64> = BTreeMap::new();
@@ -456,7 +486,7 @@ pub fn parts_list(items: &[PartItem], units: Units) -> Vec<PartLine> {
             part: part.to_owned(),
             quantity: (quantity * 100.0).round() / 100.0,
             unit: of.unit(),
-            quantity_text: if of == PartOf::Wire {
+            quantity_text: if of.is_by_length() {
                 units.length(quantity)
             } else {
                 format!("{quantity:.0}")
@@ -551,7 +581,7 @@ pub fn csv(lines: &[PartLine], units: Units) -> String {
     let _ = out.write_record(["group", "part", "quantity", "unit"]);
     for l in lines {
         let (quantity, unit) = match l.of {
-            PartOf::Wire => units.reeled(l.quantity),
+            of if of.is_by_length() => units.reeled(l.quantity),
             _ => (format!("{:.0}", l.quantity), l.unit),
         };
         let _ = out.write_record([l.group, &cell(&l.part), &quantity, unit]);

@@ -17,6 +17,7 @@ use jovek_phrases::prove as say;
 use jovek_plan::chain::{Chain, Origin};
 use jovek_plan::network::build::LitFrom;
 use jovek_plan::network::cache::NetworkCache;
+use rayon::prelude::*;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -164,7 +165,9 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
     let expected_ocv = supply.open_circuit_v(SupplyState::EngineOff.charge_percent());
     let taken = proving.job.last_reading(&CheckId::from("battery.on_v")).map(|r| r.value);
     let rest = proving.job.last_reading(&CheckId::from("battery.rest_v")).map(|r| r.value);
-    let mut expected = figures(cache, proving, Corner::plain(expected_ocv))?;
+    let looks = proving.looks();
+    let of = (proving, looks.as_slice());
+    let mut expected = figures(cache, of, Corner::plain(expected_ocv))?;
     // A battery that was measured narrows every other window.
     let (low_ocv, mid_ocv, high_ocv) = match (taken, rest) {
         (Some(on_v), _) => {
@@ -179,14 +182,17 @@ pub fn checks(proving: &Proving, cache: &mut NetworkCache) -> Result<Vec<Check>,
         (None, None) => (supply.open_circuit_v(50.0), expected_ocv, supply.open_circuit_v(100.0)),
     };
     if mid_ocv != expected_ocv {
-        expected = figures(cache, proving, Corner::plain(mid_ocv))?;
+        expected = figures(cache, of, Corner::plain(mid_ocv))?;
     }
     let at = Corner::all(low_ocv, high_ocv);
-    let corners: Vec<Figures> =
-        at.iter().map(|&corner| figures(cache, proving, corner)).collect::<Result<_, _>>()?;
+    // Each corner is solved by itself, on as many cores as there are.
+    let corners: Vec<Figures> = at
+        .par_iter()
+        .map_init(NetworkCache::default, |cache, &corner| figures(cache, of, corner))
+        .collect::<Result<_, _>>()?;
     let sound_grounds = [
-        figures(cache, proving, Corner::sound_ground(low_ocv))?,
-        figures(cache, proving, Corner::sound_ground(high_ocv))?,
+        figures(cache, of, Corner::sound_ground(low_ocv))?,
+        figures(cache, of, Corner::sound_ground(high_ocv))?,
     ];
     let span = |of: &dyn Fn(&Figures) -> f64| {
         let all = || corners.iter().chain([&expected]).map(of);

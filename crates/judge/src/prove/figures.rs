@@ -5,8 +5,10 @@ use jovek_circuit::{NodeId, Solution, SolveError};
 use jovek_job::{Job, SupplyState};
 use jovek_plan::chain::{Chain, LinkKind};
 use jovek_plan::inputs::{Assignment, Inputs};
+use jovek_plan::network::apart::Apart;
 use jovek_plan::network::build::{Built, Installed, LitFrom, Situation};
 use jovek_plan::network::cache::NetworkCache;
+use jovek_plan::sizes::Sizes;
 use jovek_plan::wiring::Scene;
 
 /// How far what nobody measured may be off, as factors. Common practice: a path guessed by eye is between half and
@@ -143,6 +145,16 @@ pub struct Proving<'a> {
     pub scenes: &'a [Scene],
     /// Its inputs.
     pub inputs: &'a Inputs,
+    /// What can be looked at without the rest; where none, everything is solved whole.
+    pub apart: Option<&'a Apart>,
+}
+
+/// A combination in which readings are taken, with the circuits that stand in it.
+pub(super) struct Look<'a> {
+    inputs: Assignment,
+    /// Circuits that are read: their number, and their place among those that stand in it.
+    lit: Vec<(usize, usize)>,
+    parts: Vec<(&'a Chain, &'a Sizes)>,
 }
 
 impl Proving<'_> {
@@ -152,15 +164,38 @@ impl Proving<'_> {
         self.scenes.iter().find(|s| !s.inputs.any(key_mask))
     }
 
+    /// The parts that stand in a combination with a circuit, and its place among them.
+    pub(super) fn with(
+        &self,
+        circuit: usize,
+        inputs: Assignment,
+    ) -> (Vec<(&'_ Chain, &'_ Sizes)>, usize) {
+        let all = self.installed.parts;
+        let Some(apart) = self.apart else { return (all.to_vec(), circuit) };
+        let numbers = apart.with(circuit, inputs);
+        let place = numbers.iter().take_while(|&&n| n != circuit).count();
+        (numbers.into_iter().map(|n| all[n]).collect(), place)
+    }
+
     /// Every combination in which readings are taken: the scenes, and each circuit alone.
-    fn lit_scenes(&self) -> Vec<Scene> {
-        let mut out = self.scenes.to_vec();
+    pub(super) fn looks(&self) -> Vec<Look<'_>> {
+        let whole = |scene: &Scene| Look {
+            inputs: scene.inputs,
+            lit: scene.lit.iter().map(|&i| (i, i)).collect(),
+            parts: self.installed.parts.to_vec(),
+        };
+        let mut out: Vec<Look> = self.scenes.iter().map(whole).collect();
         for (i, (chain, _)) in self.installed.parts.iter().enumerate() {
-            let alone = chain.first_lit_by();
-            match out.iter_mut().find(|s| s.inputs == alone) {
-                Some(scene) if scene.lit.contains(&i) => {}
-                Some(scene) => scene.lit.push(i),
-                None => out.push(Scene { inputs: alone, lit: vec![i] }),
+            let inputs = chain.first_lit_by();
+            match out.iter_mut().find(|look| look.inputs == inputs) {
+                Some(look) if look.lit.iter().any(|&(lit, _)| lit == i) => {}
+                Some(look) if look.parts.len() == self.installed.parts.len() => {
+                    look.lit.push((i, i));
+                }
+                _ => {
+                    let (parts, place) = self.with(i, inputs);
+                    out.push(Look { inputs, lit: vec![(i, place)], parts });
+                }
             }
         }
         out
@@ -173,7 +208,7 @@ impl Proving<'_> {
 /// [`SolveError`] where it has no steady state there.
 pub(super) fn figures(
     cache: &mut NetworkCache,
-    proving: &Proving,
+    (proving, looks): (&Proving, &[Look]),
     corner: Corner,
 ) -> Result<Figures, SolveError> {
     let Corner { open_circuit_v, joint_factor, lamp_factor, assumed_factor } = corner;
@@ -195,15 +230,16 @@ pub(super) fn figures(
     let key_off_a = given_a(built, &solution);
     let mut total_a = key_off_a;
     let most = proving.most_without_key().or(proving.scenes.first()).map(|s| s.inputs);
-    for scene in proving.lit_scenes() {
-        let (built, solution) = cache.operate(proving.installed, &situation(scene.inputs))?;
-        if Some(scene.inputs) == most {
+    for look in looks {
+        let installed = Installed { parts: &look.parts, ..proving.installed };
+        let (built, solution) = cache.operate(installed, &situation(look.inputs))?;
+        if Some(look.inputs) == most {
             battery_on_v = solution.node_v(built.battery_plus);
             total_a = given_a(built, &solution);
         }
-        for &i in &scene.lit {
-            let source = built.source(parts[i].0, proving.installed.factory, scene.inputs);
-            let now = circuit_figures((parts[i].0, i), source.1, built, &solution);
+        for &(i, place) in &look.lit {
+            let source = built.source(parts[i].0, proving.installed.factory, look.inputs);
+            let now = circuit_figures((parts[i].0, place), source.1, built, &solution);
             match &mut by_circuit[i] {
                 Some(seen) => seen.take(now),
                 none => {

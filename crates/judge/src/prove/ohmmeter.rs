@@ -7,7 +7,7 @@ use jovek_circuit::{Device, ElementId, NodeId, SolveError, Solver};
 use jovek_job::SupplyState;
 use jovek_plan::chain::{Chain, LinkKind};
 use jovek_plan::inputs::{Assignment, Input};
-use jovek_plan::network::build::{Built, Situation};
+use jovek_plan::network::build::{Built, Installed, Situation};
 use jovek_plan::network::cache::NetworkCache;
 use jovek_plan::sizes::{ControlChoice, Sizes};
 
@@ -57,9 +57,6 @@ pub(super) fn feed_ohm(
     }
     let plain =
         Situation::plain(proving.installed.supply, SupplyState::EngineOff, Assignment::NONE);
-    let built = cache.built(proving.installed, &plain);
-    let at = &built.circuits[circuit];
-    let ends = (at.nodes[fuse_at + 1], NodeId::GROUND);
     let mut least_ohm = OVERLOAD_OHM;
     let mut tried: Vec<Assignment> = Vec::new();
     // Whatever else a hand has on meanwhile.
@@ -68,7 +65,12 @@ pub(super) fn feed_ohm(
         let on = by_hand(proving, inputs);
         if !tried.contains(&on) {
             tried.push(on);
-            let ohm = ohms(built, ends, at.links[fuse_at], on, &mut Solver::default())?;
+            let (parts, place) = proving.with(circuit, on);
+            let installed = Installed { parts: &parts, ..proving.installed };
+            let (built, solver) = cache.built_to_solve(installed, &plain);
+            let at = &built.circuits[place];
+            let ends = (at.nodes[fuse_at + 1], NodeId::GROUND);
+            let ohm = ohms(built, ends, at.links[fuse_at], on, solver)?;
             least_ohm = least_ohm.min(ohm);
         }
     }
@@ -87,12 +89,14 @@ pub(super) fn ground_ohm(
 ) -> Result<f64, SolveError> {
     let plain =
         Situation::plain(proving.installed.supply, SupplyState::EngineOff, Assignment::NONE);
-    let built = cache.built(proving.installed, &corner.of(plain));
-    let at = &built.circuits[circuit];
+    let (parts, place) = proving.with(circuit, Assignment::NONE);
+    let installed = Installed { parts: &parts, ..proving.installed };
+    let (built, solver) = cache.built_to_solve(installed, &corner.of(plain));
+    let at = &built.circuits[place];
     let lamps_at = chain.links.iter().position(|l| l.kind == LinkKind::Lamps).unwrap_or(0);
     let lamp = chain.lamp_to_read().map(|(light, n)| built.net.element(at.lamps[light][n]).to);
     let minus = lamp.unwrap_or(at.nodes[lamps_at + 1]);
-    ohms(built, (minus, NodeId::GROUND), None, Assignment::NONE, &mut Solver::default())
+    ohms(built, (minus, NodeId::GROUND), None, Assignment::NONE, solver)
 }
 
 /// What hands hold of a combination: the functions of the vehicle are off with its battery.

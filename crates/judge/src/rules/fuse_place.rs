@@ -13,7 +13,7 @@ pub const NEAR_M: f64 = 0.178;
 
 /// Unfused wire at the battery.
 pub fn far_from_battery(context: &Context, view: &CircuitView, out: &mut Vec<Finding>) {
-    let Some(unfused_m) = unfused_m(view.chain, &view.sized.chosen.sizes, &context.job.shop) else {
+    let Some(unfused_m) = unfused_m(view.chain, &view.sized.chosen.sizes) else {
         return;
     };
     let units = context.job.shop.units;

@@ -24,7 +24,7 @@ pub struct Amounts {
 /// A quantity of a part as the shop measures it.
 fn amount(value: f64, of: PartOf, units: Units) -> String {
     match of {
-        PartOf::Wire => {
+        of if of.is_by_length() => {
             let (text, unit) = units.reeled(value);
             format!("{text} {unit}")
         }
@@ -111,9 +111,9 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
             let units = job.shop.units;
             let to_buy = cents((p.quantity - held).max(0.0));
             let say = |value| amount(value, p.of, units);
-            let of_one = |each: f64| match (p.of, units.lengths) {
-                (PartOf::Wire, Lengths::Us) => format!("{:.2} / ft", each * FOOT_M),
-                (PartOf::Wire, Lengths::Metric) => format!("{each:.2} / m"),
+            let of_one = |each: f64| match (p.of.is_by_length(), units.lengths) {
+                (true, Lengths::Us) => format!("{:.2} / ft", each * FOOT_M),
+                (true, Lengths::Metric) => format!("{each:.2} / m"),
                 _ => format!("{each:.2}"),
             };
             EstimateLine {

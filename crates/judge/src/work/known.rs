@@ -2,7 +2,7 @@
 
 use super::progress::{MarkError, Work, marked_among, ordered};
 use super::steps::{Step, steps};
-use crate::answers::{Answers, planned_and_assessed, stages};
+use crate::answers::{Answers, Begun, stages};
 use jiff::Timestamp;
 use jovek_job::{Job, Mark, StepId};
 
@@ -35,7 +35,12 @@ pub struct KnownJob {
 impl KnownJob {
     /// Assesses a job and makes its steps.
     pub fn new(job: Job) -> KnownJob {
-        let (study, answers) = planned_and_assessed(&job);
+        KnownJob::of(Begun::new(job))
+    }
+
+    /// Finishes a job that was begun.
+    pub fn of(begun: Begun) -> KnownJob {
+        let (job, study, answers) = begun.finished();
         let steps = steps(&job, &study, &answers);
         KnownJob { job, answers, steps }
     }

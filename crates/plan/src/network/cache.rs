@@ -34,6 +34,16 @@ impl NetworkCache {
         &self.built[at].1
     }
 
+    /// Builds the parts in a situation, with the solver for what is made of them.
+    pub fn built_to_solve(
+        &mut self,
+        installed: Installed,
+        situation: &Situation,
+    ) -> (&Built, &mut Solver) {
+        let at = self.build(installed, situation);
+        (&self.built[at].1, &mut self.solver)
+    }
+
     /// Builds the parts in a situation and finds their voltages and currents.
     ///
     /// # Errors

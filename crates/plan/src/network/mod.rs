@@ -1,5 +1,6 @@
 //! Plan -> network: the chains of a job as one electrical circuit, and what sits where in it.
 
+pub mod apart;
 pub mod build;
 mod builder;
 pub mod cache;

@@ -1,6 +1,6 @@
 //! A strip planned: its pieces, how it is fed, its leads, what is left over.
 
-use super::figures::{StripFigures, StripPole};
+use super::figures::{LEAD_MM2, StripFigures, StripPole};
 use super::ladder::{Ladder, Source, Tap};
 use super::pieces::{Piece, along_m, pieces};
 use jovek_base::packing;
@@ -11,10 +11,18 @@ use jovek_job::{Edge, Strip, StripFeed};
 /// The dimmest group gives at least this part of the brightest. Common practice: less is seen as an end
 /// that fades.
 pub const EVEN_ENOUGH: f64 = 0.8;
+/// All of it gives at least this part of what its label says. Common practice: who paid for 72 W wants to see them.
+const LIT_ENOUGH: f64 = 0.8;
+/// Leads that are soldered to the pads of a strip, mm². Common practice: a thicker one tears the pad off.
+const LEADS_MM2: [f64; 3] = [LEAD_MM2, 1.0, 1.5];
+/// Part of the light that leads may take before thicker ones are laid. Common practice: nobody sees a twentieth.
+const LEADS_TAKE: f64 = 0.05;
 /// Temperature of rails and leads, °C. Common practice: a lit strip in a closed bay.
 const WARM_C: f64 = 40.0;
 /// Wire more than the gap between two pieces for the soldered ends, m. Common practice.
 const SOLDER_M: f64 = 0.02;
+/// Leads that lose next to nothing, mm²: what the others are held against.
+const NO_LOSS_MM2: f64 = 1000.0;
 
 /// A point at which a lead of a strip ends.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -61,6 +69,8 @@ pub struct StripWay {
     pub lead_m: f64,
     /// Leads from the splitter, both poles.
     pub leads: usize,
+    /// Copper of its leads, mm²: as said, else the thinnest that take little of the light.
+    pub lead_mm2: f64,
     taps: Vec<(Tap, f64)>,
     cuts: Vec<usize>,
 }
@@ -104,17 +114,18 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
     }
     let edges = &strip.edges;
     let gaps: Vec<(usize, f64)> = gaps(edges, &pieces);
-    let lead_ohm = |m: f64| copper_ohm(m, figures.lead_mm2, WARM_C);
-    let mut gaps_ohm = vec![0.0; groups + 1];
-    for &(before, m) in &gaps {
-        gaps_ohm[before] = lead_ohm(m);
-    }
-    let ladder = Ladder {
-        groups,
-        led: BallastedLed { forward_v: figures.forward_v, series_ohm: figures.group_ohm() },
-        half_ohm: copper_ohm(figures.mark_m / 2.0, figures.rail_mm2, WARM_C),
-        gaps_ohm,
-        returns: figures.returns(),
+    let ladder_of = |lead_mm2: f64| {
+        let mut gaps_ohm = vec![0.0; groups + 1];
+        for &(before, m) in &gaps {
+            gaps_ohm[before] = copper_ohm(m, lead_mm2, WARM_C);
+        }
+        Ladder {
+            groups,
+            led: BallastedLed { forward_v: figures.forward_v, series_ohm: figures.group_ohm() },
+            half_ohm: copper_ohm(figures.mark_m / 2.0, figures.rail_mm2, WARM_C),
+            gaps_ohm,
+            returns: figures.returns(),
+        }
     };
     let along: Vec<f64> = pieces
         .iter()
@@ -128,16 +139,27 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
         .iter()
         .filter(|f| run_count(**f) <= groups)
         .filter_map(|&feed| {
-            let way = way(feed, strip, &figures, &along, &ladder);
-            solved(way, &ladder, source, figures.group_a())
+            let with = |lead_mm2: f64| {
+                let way = way(feed, strip, &StripFigures { lead_mm2, ..figures }, &along, groups);
+                solved(way, &ladder_of(lead_mm2), source, figures.group_a())
+            };
+            if let Some(said) = strip.lead_mm2 {
+                return with(said);
+            }
+            let most = with(NO_LOSS_MM2)?.light;
+            let takes_little = |w: &StripWay| w.light >= (1.0 - LEADS_TAKE) * most;
+            let mut each = LEADS_MM2.into_iter().filter_map(with);
+            let last = LEADS_MM2.last().and_then(|mm2| with(*mm2));
+            each.find(takes_little).or(last)
         })
         .collect();
-    // Even enough and least wire first; then what is most even.
+    // Even and bright enough with least wire first; then what comes nearest to both.
     ways.sort_by(|a, b| {
-        let short = |w: &StripWay| w.evenness < EVEN_ENOUGH;
+        let short = |w: &StripWay| w.evenness < EVEN_ENOUGH || w.light < LIT_ENOUGH;
+        let worse = |w: &StripWay| w.evenness.min(w.light);
         let by_merit = match short(a) {
             false => a.lead_m.total_cmp(&b.lead_m),
-            true => b.evenness.total_cmp(&a.evenness),
+            true => worse(b).total_cmp(&worse(a)),
         };
         short(a).cmp(&short(b)).then(by_merit).then(a.feed.cmp(&b.feed))
     });
@@ -145,7 +167,10 @@ pub fn plan(strip: &Strip, figures: StripFigures) -> Option<StripPlan> {
         let chosen = ways.remove(said);
         ways.insert(0, chosen);
     }
-    let leads = leads(ways.first()?, &figures, &gaps, groups);
+    let used = ways.first()?;
+    let figures = StripFigures { lead_mm2: used.lead_mm2, ..figures };
+    let ladder = ladder_of(used.lead_mm2);
+    let leads = leads(used, &figures, &gaps, groups);
     let fitted_m: f64 = pieces.iter().map(|p| p.length_m).sum();
     let cut: Vec<u32> = pieces
         .iter()
@@ -258,9 +283,8 @@ fn way(
     strip: &Strip,
     figures: &StripFigures,
     along: &[f64],
-    ladder: &Ladder,
+    groups: usize,
 ) -> StripWay {
-    let groups = ladder.groups;
     let half = figures.mark_m / 2.0;
     let end_m = along.last().map_or(0.0, |m| m + half);
     // Lead to the mark before a group: along the edges, or the other way round where they close.
@@ -289,6 +313,7 @@ fn way(
         |t: &Tap| usize::from(t.plus_ohm.is_some()) + backs * usize::from(t.minus_ohm.is_some());
     StripWay {
         feed,
+        lead_mm2: figures.lead_mm2,
         evenness: 0.0,
         light: 0.0,
         lead_m: taps.iter().map(|(t, m)| m * poles(t) as f64).sum(),

@@ -1,10 +1,11 @@
 //! One job: read, save, undo, readings, exports, revisions.
 
 use super::AppState;
-use super::assess::read as read_body;
+use super::assess::{Assessed, Marks, SentAnswers, read as read_body};
 use super::diagnose::{LogLine, first_unknown};
 use super::headers::{etag, if_match, who};
 use super::turns::Saved;
+use crate::answer_parts::Held;
 use crate::answered::Kept;
 use crate::compute::failed;
 use crate::extract::{Json, Path, Query, Text};
@@ -42,15 +43,21 @@ pub struct JobView {
     pub can_undo: bool,
     /// True when there is something to redo.
     pub can_redo: bool,
+    /// The vehicle of the register that it is of; none while it has no unit.
+    pub vehicle: Option<i64>,
     /// The job.
     pub job: Job,
-    /// The answers.
+    /// The answers; of what `X-Jovek-Have` names nothing.
     #[schema(value_type = Answers)]
-    pub(crate) answers: Kept,
+    pub(crate) answers: SentAnswers,
+    /// The mark of each part of the answers, by its name.
+    #[schema(value_type = BTreeMap<String, String>)]
+    pub(crate) marks: Marks,
 }
 
 impl JobView {
-    fn new(row: JobRow, answers: Kept) -> Self {
+    fn new(row: JobRow, answers: &Kept, held: Held) -> Self {
+        let Assessed { answers, marks } = Assessed::new(answers, held);
         JobView {
             id: row.id,
             rev: row.rev,
@@ -58,8 +65,10 @@ impl JobView {
             saved_by: row.saved_by,
             can_undo: row.can_undo,
             can_redo: row.can_redo,
-            answers,
+            vehicle: row.vehicle,
             job: row.job,
+            answers,
+            marks,
         }
     }
 }
@@ -68,16 +77,24 @@ impl JobView {
 pub(super) async fn view(state: &AppState, row: JobRow) -> Result<Response, Problem> {
     let answers = state.answers_of(&row).await?;
     state.rows.keep_one(&row, &answers);
-    viewed(state, row, answers).await
+    viewed(state, row, (answers, Held::default())).await
 }
 
-async fn viewed(state: &AppState, row: JobRow, answers: Kept) -> Result<Response, Problem> {
+async fn viewed(
+    state: &AppState,
+    row: JobRow,
+    (answers, held): (Kept, Held),
+) -> Result<Response, Problem> {
     let rev = row.rev;
+    let is_whole = held.is_nothing();
     // Some hundred kB are written: not on a thread that serves the others.
     let written = move || {
-        let view = JobView::new(row, answers.clone());
-        let bytes = serde_json::to_vec(&view).map_err(|e| failed(&e.to_string()))?;
-        Ok::<_, Problem>(answers.sent.get_or_init(|| bytes.into()).clone())
+        let view = JobView::new(row, &answers, held);
+        let bytes: Bytes = serde_json::to_vec(&view).map_err(|e| failed(&e.to_string()))?.into();
+        Ok::<_, Problem>(match is_whole {
+            true => answers.sent.get_or_init(|| bytes).clone(),
+            false => bytes,
+        })
     };
     Ok(sent(rev, state.compute.at_once(written).await??))
 }
@@ -160,7 +177,9 @@ pub(super) async fn get(
 
 /// Saves a job that was changed from the revision in `If-Match`.
 #[utoipa::path(put, path = "/api/jobs/{id}", operation_id = "saveJob",
-    params(("id" = i64, Path), ("If-Match" = String, Header)),
+    params(("id" = i64, Path), ("If-Match" = String, Header),
+        ("X-Jovek-Have" = Option<String>, Header,
+            description = "Marks of parts of the answers that are not to be sent again, with commas between.")),
     request_body(content = Job, content_type = "application/json"),
     responses((status = 200, body = JobView), (status = 412, body = Problem),
         (status = 422, body = Problem), (status = 428, body = Problem)))]
@@ -175,7 +194,12 @@ pub(super) async fn save(
     let by = who(&headers);
     let saved = state.writing(move |store| store.save(id, from, &job, &by)).await;
     match saved {
-        Ok(row) => view(&state, row).await,
+        Ok(row) => {
+            // What was typed was assessed already, as the same text.
+            let answers = state.answers(&body, || Ok(row.job.clone())).await?.of_another();
+            state.keep(&row, &answers);
+            viewed(&state, row, (answers, Held::of(&headers))).await
+        }
         Err(problem) => Err(say_what_changed(&state, id, from, problem).await),
     }
 }
@@ -267,7 +291,7 @@ pub(super) async fn onto_newest(
     let (row, answers) = save_added(state, id, by, add, turn.take()).await?;
     *turn = Some((row.clone(), answers.clone()));
     drop(turn);
-    viewed(state, row, answers).await
+    viewed(state, row, (answers, Held::default())).await
 }
 
 async fn save_added(

@@ -13,7 +13,7 @@ use jovek_core::fleet::{self, KitDifference, KitUpdate};
 use jovek_core::job::diff::{Change, changes_by_id};
 use jovek_core::job::{DiffersReason, Job, KitId, MayDiffer};
 use jovek_phrases::fleet as say;
-use jovek_store::{JobRow, KitRow, Listed};
+use jovek_store::{JobRow, KitRow, Listed, VehicleRow};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -77,6 +77,8 @@ pub struct KitVehicle {
     pub job: i64,
     /// Revision of that.
     pub rev: i64,
+    /// The vehicle of the register; none while its job has no unit.
+    pub vehicle: Option<i64>,
     /// Its unit.
     pub unit: String,
     /// The issue that it follows.
@@ -238,6 +240,7 @@ fn vehicle(
     Some(KitVehicle {
         job: row.id,
         rev: row.rev,
+        vehicle: row.vehicle,
         unit: row.job.unit.clone(),
         issue: follows.issue,
         differences,
@@ -275,9 +278,8 @@ pub(super) async fn lay(
                 }
                 vehicles.push(row);
             }
-            for row in vehicles {
-                store.create(&fleet::laid(&plan, &row.vehicle, (id, kit.issue)), &by)?;
-            }
+            let laid = |row: VehicleRow| fleet::laid(&plan, &row.vehicle, (id, kit.issue));
+            store.create_all(&vehicles.into_iter().map(laid).collect::<Vec<_>>(), &by)?;
             Ok(None)
         })
         .await?;

@@ -22,6 +22,7 @@ mod when;
 mod work;
 mod yard;
 
+use crate::answer_parts::AnswerParts;
 use crate::answered::{Answered, Kept, Of};
 use crate::assets;
 use crate::compute::{Compute, failed};
@@ -85,6 +86,15 @@ impl AppState {
         job: impl FnOnce() -> Result<Job, Problem>,
     ) -> Result<Kept, Problem> {
         self.answered.to(Of::text(text), job, &self.compute).await
+    }
+
+    /// What a page draws first of the answers to a text, with one circuit.
+    pub(crate) async fn first_answers(
+        &self,
+        text: &str,
+        circuit: String,
+    ) -> Result<AnswerParts, Problem> {
+        self.answered.first(text, circuit, || assess::read(text), &self.compute).await
     }
 
     /// The answers to a revision.

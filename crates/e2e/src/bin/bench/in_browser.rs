@@ -2,8 +2,7 @@
 
 use crate::row::Row;
 use anyhow::{Context, Result};
-use jovek_core::job::{CircuitId, Job, LightId};
-use jovek_e2e::{Page, Server, Size, demo_file};
+use jovek_e2e::{Page, Server, Size};
 use thirtyfour::{Key, TypingData};
 
 const PRESSES: usize = 21;
@@ -111,19 +110,7 @@ async fn first_paint_ms(page: &Page) -> Result<f64> {
 /// The circuits of unit 14 five times over, by their sections: a key in a length until the figures are painted, ms,
 /// the median.
 async fn key_at_twenty_ms(server: &Server, page: &Page) -> Result<f64> {
-    let mut job = Job::read(&std::fs::read_to_string(demo_file("14"))?)?;
-    job.skeleton = None;
-    let four = std::mem::take(&mut job.circuits);
-    for n in 0..20 {
-        let mut circuit = four[n % four.len()].clone();
-        circuit.id = CircuitId::from(format!("n{n}").as_str());
-        circuit.name = format!("{} {n}", circuit.name);
-        circuit.sites = None;
-        for (k, light) in circuit.lights.iter_mut().enumerate() {
-            light.id = LightId::from(format!("n{n}-{k}").as_str());
-        }
-        job.circuits.push(circuit);
-    }
+    let job = crate::family::member(20)?;
     let file = serde_json::json!({ "file": job.write() });
     let client = reqwest::Client::new();
     let made = client.post(server.at("/api/jobs")).json(&file).send().await?;

@@ -3,6 +3,7 @@
 //! Every figure is taken here and now; where a reference exists it is measured in the same run.
 
 mod crowd;
+mod family;
 mod finding;
 mod in_browser;
 mod lighting;
@@ -32,6 +33,12 @@ async fn main() -> Result<()> {
         row::print(&rows);
         return Ok(());
     }
+    // `bench family`: the growth alone.
+    if std::env::args().nth(1).as_deref() == Some("family") {
+        rows.extend(family::rows()?);
+        row::print(&rows);
+        return Ok(());
+    }
     // `bench page`: the page alone.
     if std::env::args().nth(1).as_deref() == Some("page") {
         rows.extend(in_browser::page().await?);
@@ -45,6 +52,7 @@ async fn main() -> Result<()> {
     rows.extend(proving::unit_14()?);
     rows.extend(proving::four_thousand_states()?);
     rows.extend(finding::rows()?);
+    rows.extend(family::rows()?);
     rows.extend(lighting::rows());
     rows.extend(serving::server()?);
     rows.push(crowd::list_alone().await?);
