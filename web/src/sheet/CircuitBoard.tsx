@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Answers, Schemas } from "../api/client";
 import { MiniLine } from "../voltline/MiniLine";
 import { VoltLine } from "../voltline/VoltLine";
@@ -26,7 +26,8 @@ export function CircuitBoard({ answers }: { answers: Answers }) {
             key={c.id}
             circuit={c}
             state={state}
-            onOpen={() => selectCircuit(job.circuits?.findIndex((j) => j.id === c.id) ?? 0)}
+            at={job.circuits?.findIndex((j) => j.id === c.id) ?? 0}
+            select={selectCircuit}
           />
         ),
       )}
@@ -38,20 +39,24 @@ function lineIn(circuit: Circuit, state: string) {
   return circuit.volt_lines.find((l) => l.state === state) ?? circuit.volt_lines[0];
 }
 
-function ClosedCircuit({
+/** Drawn anew only when its own answer changed. */
+const ClosedCircuit = memo(function ClosedCircuit({
   circuit,
   state,
-  onOpen,
+  at,
+  select,
 }: {
   circuit: Circuit;
   state: string;
-  onOpen: () => void;
+  /** Its place in the job. */
+  at: number;
+  select: (at: number) => void;
 }) {
   const line = lineIn(circuit, state);
   return (
     <button
       type="button"
-      onClick={onOpen}
+      onClick={() => select(at)}
       className="card flex w-full flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2 text-left"
     >
       <span className="font-semibold">{circuit.name}</span>
@@ -68,9 +73,10 @@ function ClosedCircuit({
       )}
     </button>
   );
-}
+});
 
-function OpenCircuit({
+/** Drawn anew only when its own answer changed: not at each key. */
+const OpenCircuit = memo(function OpenCircuit({
   circuit,
   state,
   setState,
@@ -132,4 +138,4 @@ function OpenCircuit({
       <ChoiceList circuit={circuit} part={part} setPart={setPart} />
     </section>
   );
-}
+});

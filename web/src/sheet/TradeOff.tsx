@@ -11,10 +11,12 @@ const FOOT = 132;
 
 /** What the wire of a circuit costs in each size, where the shop has a price for it. */
 function usePrices(circuit: string) {
-  const { job } = useDesk();
+  const { job, saveState } = useDesk();
   const { data } = useQuery<Schemas["SizePrices"], ApiError>({
     queryKey: ["size-prices", identity(job)],
     retry: false,
+    // Prices can wait until the typing rests: they are worked out anew for each job.
+    enabled: saveState === "saved",
     placeholderData: keepPreviousData,
     queryFn: async () => unwrap(api.POST("/api/stock/sizes", { body: job })),
   });
