@@ -49,6 +49,25 @@ sentences! {
     the_kit_is_not_kept() = "The kit is not kept";
     say_why_it_differs() = "say why it differs";
 
+    // What is said of a job, as a search over all jobs finds it.
+    jobs_and_circuits() = "jobs and circuits";
+    parts_label() = "parts";
+    places_label() = "places";
+    factory_wires() = "factory wires";
+    joints_label() = "joints";
+    as_built_label() = "as built, lots";
+    findings_label() = "findings";
+    visits_label() = "visits";
+    with_vehicle(title, vehicle) = "{title}, {vehicle}";
+    with_headline(circuit, headline) = "{circuit}: {headline}";
+    times(part, quantity) = "{part}: {quantity}";
+    place_holds(place, holds) = "{place}: {holds}";
+    joint_made(circuit, place, how) = "{circuit}: {place}, {how}";
+    wire_of_colour(name, colour) = "{name} {colour}";
+    built_otherwise(what, is) = "{what}: {is}";
+    fuse_sits(place) = "fuse: {place}";
+    coded_module(module, series) = "{module} {series}";
+
     // Why a vehicle is not kept.
     there_is_no_vehicle(id) = "there is no vehicle {id}";
     unit_is_taken(unit) = "unit {unit} is another vehicle; give this one its own number";

@@ -35,6 +35,9 @@ mod kit;
 mod kit_tests;
 mod picture;
 mod revision;
+mod search;
+#[cfg(test)]
+mod search_tests;
 mod standing;
 #[cfg(test)]
 mod tests;
@@ -49,6 +52,7 @@ pub use history::{Entry, Flaw, Verified};
 pub use kit::KitRow;
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
+pub use search::{FoundJob, FoundPage, SaidLine};
 pub use standing::Standing;
 pub use vehicle::{VehiclePage, VehicleRow};
 
@@ -74,6 +78,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/005-aside.sql")),
         M::up(include_str!("migrations/006-vehicles.sql")),
         M::up(include_str!("migrations/007-kits.sql")),
+        M::up(include_str!("migrations/008-search.sql")),
     ])
 }
 

@@ -855,6 +855,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Searches all jobs. */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop": {
         parameters: {
             query?: never;
@@ -2940,6 +2957,50 @@ export interface components {
          * @enum {string}
          */
         Format: "spice" | "wires-csv" | "cuts-csv" | "labels-csv" | "pins-csv" | "formboard-svg" | "parts-csv" | "estimate-csv" | "diagram-svg" | "aim-svg" | "beam-svg" | "record-json" | "job";
+        /** @description A job that was found. */
+        Found: {
+            /**
+             * Format: int64
+             * @description How many of its lines were found.
+             */
+            count: number;
+            /** @description True for a job that is signed and not opened again. */
+            is_signed: boolean;
+            /**
+             * Format: int64
+             * @description Its id.
+             */
+            job: number;
+            /** @description The first of them. */
+            lines: components["schemas"]["FoundLine"][];
+            /** @description What it is. */
+            title: string;
+            /** @description Its unit. */
+            unit: string;
+            /**
+             * Format: int64
+             * @description The vehicle of the register; none while it has no unit.
+             */
+            vehicle?: number | null;
+        };
+        /** @description A kind by which a search is narrowed. */
+        FoundKind: {
+            /**
+             * Format: int64
+             * @description How many jobs have a line of it.
+             */
+            jobs: number;
+            /** @description The kind. */
+            kind: components["schemas"]["SaidKind"];
+            /** @description As it is offered. */
+            label: string;
+        };
+        /** @description A line that was found. */
+        FoundLine: {
+            kind?: null | components["schemas"]["SaidKind"];
+            /** @description The line. */
+            text: string;
+        };
         /** @description Where edge or hot spot of a lamp was found, as the tape said it: it keeps its meaning when wall or tilt are changed. */
         FoundMark: {
             /** @enum {string} */
@@ -5558,6 +5619,11 @@ export interface components {
             supply?: components["schemas"]["Section"][];
             to_lamps?: null | components["schemas"]["ToLamps"];
         };
+        /**
+         * @description What kind of thing a line tells.
+         * @enum {string}
+         */
+        SaidKind: "job" | "part" | "place" | "wire" | "joint" | "as_built" | "finding" | "visit";
         /** @description A saved state, as it is now. */
         SavedNow: {
             /** @description Its id. */
@@ -5602,6 +5668,22 @@ export interface components {
             complaint?: string;
             /** @description When it began, RFC 3339 with offset. */
             since: string;
+        };
+        /** @description What was found. */
+        SearchPage: {
+            /** @description Jobs that were changed and are still being read. */
+            behind: number;
+            /**
+             * Format: int64
+             * @description How many there are in all.
+             */
+            found: number;
+            /** @description Jobs, those with most lines first. */
+            jobs: components["schemas"]["Found"][];
+            /** @description Kinds of lines that were found, whatever kind was asked for. */
+            kinds: components["schemas"]["FoundKind"][];
+            /** @description Most on a page. */
+            page: number;
         };
         /** @description A stretch of the path. */
         Section: {
@@ -9233,6 +9315,32 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                /** @description Words that must all stand in a line, or in what its job is called; the beginning of a word counts. */
+                find?: string;
+                /** @description Only lines of this kind. */
+                kind?: components["schemas"]["SaidKind"];
+                /** @description Number of the first job, from 0. */
+                from?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchPage"];
                 };
             };
         };

@@ -10,6 +10,7 @@ const FETCH = {
   vehicle: () => import("../fleet/VehiclePage"),
   kits: () => import("../fleet/KitsPage"),
   kit: () => import("../fleet/KitPage"),
+  search: () => import("../fleet/SearchPage"),
   sheet: () => import("../sheet/SheetPage"),
 };
 
@@ -22,6 +23,7 @@ export const PAGES = {
   vehicle: lazyRouteComponent(FETCH.vehicle, "VehiclePage"),
   kits: lazyRouteComponent(FETCH.kits, "KitsPage"),
   kit: lazyRouteComponent(FETCH.kit, "KitPage"),
+  search: lazyRouteComponent(FETCH.search, "SearchPage"),
   sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
 };
 

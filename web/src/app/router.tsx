@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
+import type { Schemas } from "../api/client";
 import { PAGES } from "./pages";
 
 const rootRoute = createRootRoute({
@@ -12,6 +13,12 @@ const rootRoute = createRootRoute({
     </main>
   ),
 });
+
+interface Searched {
+  find?: string;
+  kind?: Schemas["SaidKind"] | undefined;
+  from?: number;
+}
 
 const at = { getParentRoute: () => rootRoute };
 
@@ -30,6 +37,17 @@ export const router = createRouter({
     createRoute({ ...at, path: "/bays", component: PAGES.bays }),
     createRoute({ ...at, path: "/kits", component: PAGES.kits }),
     createRoute({ ...at, path: "/kits/$id", component: PAGES.kit }),
+    createRoute({
+      ...at,
+      path: "/search",
+      component: PAGES.search,
+      // What is looked for, of which kind, from which number on.
+      validateSearch: (search: Record<string, unknown>): Searched => ({
+        ...(search.find === undefined ? {} : { find: String(search.find) }),
+        ...(typeof search.kind === "string" ? { kind: search.kind as Searched["kind"] } : {}),
+        ...(typeof search.from === "number" ? { from: search.from } : {}),
+      }),
+    }),
     createRoute({ ...at, path: "/vehicles", component: PAGES.vehicles }),
     createRoute({ ...at, path: "/vehicles/$id", component: PAGES.vehicle }),
     createRoute({

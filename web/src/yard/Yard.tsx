@@ -47,7 +47,10 @@ export function Yard() {
           <p className="text-soft">
             {jobs.data ? `${waiting.length} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
-          <span className="ml-auto flex items-center gap-2">
+          <span className="ml-auto flex flex-wrap items-center gap-2">
+            <Link to="/search" className="px-2 text-spruce underline underline-offset-2">
+              Where else
+            </Link>
             <Link to="/kits" className="px-2 text-spruce underline underline-offset-2">
               Kits
             </Link>

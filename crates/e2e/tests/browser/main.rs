@@ -24,6 +24,7 @@ mod strip_and_sheet;
 mod trailers;
 mod try_and_prove;
 mod vehicles;
+mod where_else;
 
 use anyhow::{Result, ensure};
 use jovek_e2e::{Page, Server, Size};

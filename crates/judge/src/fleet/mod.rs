@@ -4,9 +4,11 @@ mod kit;
 mod life;
 mod merge;
 mod register;
+mod said;
 
 pub use kit::{
     KitDifference, KitUpdate, differences, effects, laid, pattern, plan, update, updated,
 };
 pub use life::{LifeEntry, LifeKind, life};
 pub use register::{RegisterError, RegisterRead, RegisterRow, csv, fault, read};
+pub use said::{Said, SaidKind, about, said};

@@ -14,6 +14,7 @@ mod light;
 mod packet;
 mod record;
 mod road;
+mod search;
 mod shop;
 mod stock;
 mod turns;
@@ -58,6 +59,8 @@ pub struct AppState {
     gates: Arc<Gates>,
     pub(crate) rows: Arc<yard::Rows>,
     pub(crate) turns: Arc<turns::Turns>,
+    /// Held by who reads changed jobs into the search.
+    reader: Arc<tokio::sync::Mutex<()>>,
 }
 
 impl AppState {
@@ -76,6 +79,7 @@ impl AppState {
             }),
             rows: Arc::default(),
             turns: Arc::default(),
+            reader: Arc::default(),
         })
     }
 
@@ -190,6 +194,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(fleet::read))
         .routes(routes!(fleet::take))
         .routes(routes!(fleet::csv))
+        .routes(routes!(search::search))
         .routes(routes!(stock::get, stock::take, stock::clear))
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))

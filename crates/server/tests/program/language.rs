@@ -9,7 +9,7 @@ use serde_json::{Value, json};
 use std::collections::{BTreeMap, BTreeSet};
 
 /// Units, sizes, formulas and designations that are the same in every language.
-const SIGNS: &str = "mm cm km ft lb oz kg mV mA mW kW Ah ohm mohm kohm Mohm lx lm cd klm kcd fc min Hz kHz Nm AWG SAE \
+const SIGNS: &str = "mm cm km mi ft lb oz kg mV mA mW kW Ah ohm mohm kohm Mohm lx lm cd klm kcd fc min Hz kHz Nm AWG SAE \
     ISO LED Jovek JOVEK IES LM csv svg";
 
 /// Colours of wires and fuses: facts that people type in these words, and their codes.
@@ -17,8 +17,9 @@ const COLOURS: &str = "black brown red orange yellow green blue violet purple gr
     BK BN RD OG YE GN BU VT GY WH PK";
 
 /// Fields that hold no sentence: formulas and citations, which stand beside what they explain; drawings, which are
-/// read by themselves; the job's own facts given back.
-const APART: [&str; 8] = ["formula", "source", "svg", "pages", "job", "also", "rule", "screens"];
+/// read by themselves; the job's own facts given back; marks of parts.
+const APART: [&str; 9] =
+    ["formula", "source", "svg", "pages", "job", "also", "rule", "screens", "marks"];
 
 /// Fields that hold keys into the job or the answer, never words: the same in every language.
 const KEYS: [&str; 8] = ["path", "colour_path", "key", "keys", "id", "step", "way", "check"];
@@ -290,6 +291,10 @@ fn nothing_is_said_but_from_the_tables() {
     heard.speak_of(&jobs);
     for path in ["/api/jobs", "/api/catalog", "/api/bays", "/api/verify"] {
         heard.hear(path, &server.get(path));
+    }
+    // Every word that is in many lines, so that each kind is found.
+    for find in ["a", "r", "b", "f", "l", "s"] {
+        heard.hear("search", &server.get(&format!("/api/search?find={find}")));
     }
     fleet(&server, &mut heard, &jobs);
     kits(&server, &mut heard, &jobs);

@@ -1,0 +1,155 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { type ApiError, api, type Schemas, unwrap } from "../api/client";
+import { Button } from "../ui/Button";
+import { Mark } from "../ui/Mark";
+import { UnitTag } from "../ui/UnitTag";
+import { FleetPage } from "./FleetPage";
+
+type Page = Schemas["SearchPage"];
+type Kind = Schemas["SaidKind"];
+
+/** Where else: everything that is said of all jobs, by its words. What is looked for stands in the address. */
+export function SearchPage() {
+  const { find = "", kind, from = 0 } = useSearch({ from: "/search" });
+  const navigate = useNavigate();
+  const go = (search: { find?: string; kind?: Kind | undefined; from?: number }) =>
+    navigate({ to: "/search", search: { find, ...search }, replace: true });
+  const { data, error } = useQuery<Page, ApiError>({
+    queryKey: ["search", find, kind, from],
+    retry: false,
+    enabled: find.trim() !== "",
+    placeholderData: keepPreviousData,
+    // What is still being read is looked for again.
+    refetchInterval: (query) => ((query.state.data?.behind ?? 0) > 0 ? 2000 : false),
+    queryFn: () => {
+      const query = kind ? { find, kind, from } : { find, from };
+      return unwrap(api.GET("/api/search", { params: { query } }));
+    },
+  });
+  return (
+    <FleetPage
+      title="Where else"
+      back={{ to: "/", label: "To the yard" }}
+      faults={[error]}
+      className="max-w-5xl space-y-4"
+    >
+      <label className="block">
+        <span className="block text-sm text-soft">
+          Part, place, wire, joint, lot, finding or name; all words must stand in one line
+        </span>
+        <input
+          type="search"
+          className="field min-h-[44px]"
+          // biome-ignore lint/a11y/noAutofocus: the page is for nothing else
+          autoFocus
+          value={find}
+          onChange={(e) => go({ find: e.target.value })}
+        />
+      </label>
+      {data && find.trim() !== "" && (
+        <>
+          <Kinds page={data} kind={kind} choose={(next) => go({ kind: next })} />
+          {data.behind > 0 && (
+            <p role="status" className="text-ochre">
+              {data.behind} changed {data.behind === 1 ? "job is" : "jobs are"} still being read.
+            </p>
+          )}
+          <Found page={data} from={from} setFrom={(next) => go({ kind, from: next })} />
+        </>
+      )}
+    </FleetPage>
+  );
+}
+
+function Kinds({
+  page,
+  kind,
+  choose,
+}: {
+  page: Page;
+  kind: Kind | undefined;
+  choose: (kind: Kind | undefined) => void;
+}) {
+  if (page.kinds.length < 2 && !kind) return null;
+  return (
+    <fieldset className="flex flex-wrap gap-2">
+      <legend className="sr-only">Only lines of one kind</legend>
+      <Button kind={kind ? "quiet" : "main"} onClick={() => choose(undefined)}>
+        All
+      </Button>
+      {page.kinds.map((k) => (
+        <Button
+          key={k.kind}
+          kind={k.kind === kind ? "main" : "quiet"}
+          onClick={() => choose(k.kind)}
+        >
+          {k.label} ({k.jobs})
+        </Button>
+      ))}
+    </fieldset>
+  );
+}
+
+function Found({
+  page,
+  from,
+  setFrom,
+}: {
+  page: Page;
+  from: number;
+  setFrom: (from: number) => void;
+}) {
+  if (page.found === 0) return <p className="card p-4">Nothing is called so.</p>;
+  const last = from + page.jobs.length;
+  return (
+    <>
+      <p role="status" className="text-sm text-soft">
+        {from + 1} to {last} of {page.found} {page.found === 1 ? "job" : "jobs"}
+      </p>
+      <ul aria-label="Found" className="space-y-2">
+        {page.jobs.map((job) => (
+          <li key={job.job} className="card space-y-1 p-3">
+            <div className="flex flex-wrap items-center gap-3">
+              {job.vehicle == null ? (
+                <UnitTag unit={job.unit || "?"} />
+              ) : (
+                <Link to="/vehicles/$id" params={{ id: String(job.vehicle) }}>
+                  <UnitTag unit={job.unit || "?"} />
+                </Link>
+              )}
+              <Mark shape={job.is_signed ? "done" : "open"} />
+              <Link
+                to="/jobs/$id/$stage"
+                params={{ id: String(job.job), stage: job.is_signed ? "sign" : "run" }}
+                className="inline-flex min-h-11 flex-1 items-center text-spruce underline"
+              >
+                {job.title || `Job ${job.job}`}
+              </Link>
+              <span className="text-sm text-soft">
+                {job.count} {job.count === 1 ? "line" : "lines"}
+              </span>
+            </div>
+            <ul className="text-sm">
+              {job.lines.map((line, i) => (
+                <li key={i} className="border-t border-line py-1">
+                  {line.text}
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+      {page.found > page.page && (
+        <div className="flex gap-2">
+          <Button disabled={from === 0} onClick={() => setFrom(Math.max(0, from - page.page))}>
+            Back
+          </Button>
+          <Button disabled={last >= page.found} onClick={() => setFrom(from + page.page)}>
+            Next
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
