@@ -68,6 +68,14 @@ sentences! {
     fuse_sits(place) = "fuse: {place}";
     coded_module(module, series) = "{module} {series}";
 
+    // Recalls.
+    there_is_no_recall(id) = "there is no recall {id}, or that vehicle is not on it";
+    say_what_and_why() = "say what it is called and why they have to come back";
+    the_search_finds_nothing() = "the search finds nothing: there is nobody to call back";
+    more_jobs_than(most) = "more than {most} jobs; narrow the search";
+    more_letters_than(most) = "more than {most} letters; say it shorter";
+    the_recall_is_not_kept() = "The recall is not kept";
+
     // Why a vehicle is not kept.
     there_is_no_vehicle(id) = "there is no vehicle {id}";
     unit_is_taken(unit) = "unit {unit} is another vehicle; give this one its own number";

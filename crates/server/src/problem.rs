@@ -108,7 +108,8 @@ impl From<StoreError> for Problem {
             StoreError::NoJob { .. }
             | StoreError::NoRevision { .. }
             | StoreError::NoVehicle { .. }
-            | StoreError::NoKit { .. } => {
+            | StoreError::NoKit { .. }
+            | StoreError::NoRecall { .. } => {
                 (StatusCode::NOT_FOUND, "/problems/not-found", say::not_found())
             }
             StoreError::Conflict { .. } => (

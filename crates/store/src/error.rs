@@ -111,6 +111,12 @@ pub enum StoreError {
         /// Its number.
         id: i64,
     },
+    /// There is no such recall, or a job is not on it.
+    #[error("{}", say_fleet::there_is_no_recall(.id))]
+    NoRecall {
+        /// Its number.
+        id: i64,
+    },
     /// Another vehicle is called so.
     #[error("{}", say_fleet::unit_is_taken(.unit))]
     UnitTaken {

@@ -34,6 +34,9 @@ mod kit;
 #[cfg(test)]
 mod kit_tests;
 mod picture;
+mod recall;
+#[cfg(test)]
+mod recall_tests;
 mod revision;
 mod search;
 #[cfg(test)]
@@ -51,6 +54,7 @@ pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use kit::KitRow;
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
+pub use recall::{RecallRow, RecalledJob};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 pub use search::{FoundJob, FoundPage, SaidLine};
 pub use standing::Standing;
@@ -79,6 +83,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/006-vehicles.sql")),
         M::up(include_str!("migrations/007-kits.sql")),
         M::up(include_str!("migrations/008-search.sql")),
+        M::up(include_str!("migrations/009-recalls.sql")),
     ])
 }
 

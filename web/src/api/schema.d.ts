@@ -804,6 +804,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recalls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All recalls. */
+        get: operations["listRecalls"];
+        put?: never;
+        /** Makes a recall of all jobs that a search finds now; what is found later is not on it. */
+        post: operations["addRecall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recalls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recall with its jobs. */
+        get: operations["getRecall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recalls/{id}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Notes that a vehicle was seen to, or that it was not. */
+        post: operations["markRecalled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/record": {
         parameters: {
             query?: never;
@@ -2005,6 +2057,7 @@ export interface components {
             id: components["schemas"]["CircuitId"];
             /** @description Its lights. */
             lights: components["schemas"]["LightAnswer"][];
+            missing_wire?: null | components["schemas"]["MissingWire"];
             /** @description Its name. */
             name: string;
             /** @description What the sizes of wire around the chosen one give and cost, the thinnest first. */
@@ -4449,6 +4502,13 @@ export interface components {
             /** @description Wrong on a trailer, where the job is all there is; to be looked for on a vehicle with factory lamps. */
             verdict: components["schemas"]["RoadVerdict"];
         };
+        /** @description A factory wire that a wish follows and nobody has found yet. */
+        MissingWire: {
+            /** @description What it follows. */
+            follows: components["schemas"]["Signal"];
+            /** @description Of which vehicle. */
+            of: components["schemas"]["VehicleSide"];
+        };
         /** @description The vehicle in one moment. */
         Moment: {
             /** @description Wires fed backwards. */
@@ -4566,6 +4626,16 @@ export interface components {
              * @description The figure in the check's unit.
              */
             value: number;
+        };
+        /** @description A recall to make of all jobs that a search finds. */
+        NewRecall: {
+            /** @description Words of the search. */
+            find: string;
+            kind?: null | components["schemas"]["SaidKind"];
+            /** @description What it is called. */
+            name: string;
+            /** @description Why they have to come back. */
+            why: string;
         };
         /** @description A visit that begins. */
         NewVisit: {
@@ -5374,6 +5444,79 @@ export interface components {
             value_text?: string | null;
             /** @description What takes it. */
             with: components["schemas"]["ReadWith"];
+        };
+        /** @description A recall in the list. */
+        RecallLine: {
+            /**
+             * Format: int64
+             * @description Those of them that were seen to.
+             */
+            done: number;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Jobs on it.
+             */
+            jobs: number;
+            /** @description When it was made. */
+            made_at: string;
+            /** @description Who made it. */
+            made_by: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Why they have to come back. */
+            why: string;
+        };
+        /** @description How a vehicle of a recall stands. */
+        RecallMark: {
+            /** @description True once it was seen to. */
+            is_done: boolean;
+            /**
+             * Format: int64
+             * @description Its job.
+             */
+            job: number;
+            /** @description What was found or done. */
+            note?: string;
+        };
+        /** @description A recall with its jobs. */
+        RecallView: components["schemas"]["RecallLine"] & {
+            /** @description Its jobs. */
+            vehicles: components["schemas"]["Recalled"][];
+        };
+        /** @description A job of a recall. */
+        Recalled: {
+            /** @description When it was seen to; none while it was not. */
+            done_at?: string | null;
+            /** @description Who saw to it. */
+            done_by?: string | null;
+            /** @description True for a job that is signed and not opened again. */
+            is_signed: boolean;
+            /**
+             * Format: int64
+             * @description The job.
+             */
+            job: number;
+            /** @description What was found or done. */
+            note: string;
+            /** @description What it is; empty where it cannot be read. */
+            title: string;
+            /** @description Its unit. */
+            unit: string;
+            /**
+             * Format: int64
+             * @description The vehicle of the register; none while it has no unit.
+             */
+            vehicle?: number | null;
+        };
+        /** @description All recalls. */
+        Recalls: {
+            /** @description The newest first. */
+            recalls: components["schemas"]["RecallLine"][];
         };
         /** @description The as-built record of a job, as far as a person has to tell it. */
         Record: {
@@ -9214,6 +9357,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogRead"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listRecalls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recalls"];
+                };
+            };
+        };
+    };
+    addRecall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRecall"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecallView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getRecall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecallView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    markRecalled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecallMark"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecallView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

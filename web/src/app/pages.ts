@@ -11,6 +11,8 @@ const FETCH = {
   kits: () => import("../fleet/KitsPage"),
   kit: () => import("../fleet/KitPage"),
   search: () => import("../fleet/SearchPage"),
+  recalls: () => import("../fleet/RecallsPage"),
+  recall: () => import("../fleet/RecallPage"),
   sheet: () => import("../sheet/SheetPage"),
 };
 
@@ -24,6 +26,8 @@ export const PAGES = {
   kits: lazyRouteComponent(FETCH.kits, "KitsPage"),
   kit: lazyRouteComponent(FETCH.kit, "KitPage"),
   search: lazyRouteComponent(FETCH.search, "SearchPage"),
+  recalls: lazyRouteComponent(FETCH.recalls, "RecallsPage"),
+  recall: lazyRouteComponent(FETCH.recall, "RecallPage"),
   sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
 };
 

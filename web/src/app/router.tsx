@@ -48,6 +48,8 @@ export const router = createRouter({
         ...(typeof search.from === "number" ? { from: search.from } : {}),
       }),
     }),
+    createRoute({ ...at, path: "/recalls", component: PAGES.recalls }),
+    createRoute({ ...at, path: "/recalls/$id", component: PAGES.recall }),
     createRoute({ ...at, path: "/vehicles", component: PAGES.vehicles }),
     createRoute({ ...at, path: "/vehicles/$id", component: PAGES.vehicle }),
     createRoute({

@@ -15,7 +15,7 @@ export function FleetPage({
   /** What stands before the title. */
   tag?: ReactNode;
   title: string;
-  back: { to: "/" | "/vehicles" | "/kits"; label: string };
+  back: { to: "/" | "/vehicles" | "/kits" | "/search" | "/recalls"; label: string };
   /** What may have gone wrong; the first of them is told. */
   faults: unknown[];
   className?: string;

@@ -1,6 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { type ApiError, api, type Schemas, unwrap } from "../api/client";
+import { useState } from "react";
+import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
 import { UnitTag } from "../ui/UnitTag";
@@ -34,6 +35,9 @@ export function SearchPage() {
       faults={[error]}
       className="max-w-5xl space-y-4"
     >
+      <Link to="/recalls" className="inline-flex min-h-11 items-center text-spruce underline">
+        Recalls
+      </Link>
       <label className="block">
         <span className="block text-sm text-soft">
           Part, place, wire, joint, lot, finding or name; all words must stand in one line
@@ -56,9 +60,67 @@ export function SearchPage() {
             </p>
           )}
           <Found page={data} from={from} setFrom={(next) => go({ kind, from: next })} />
+          {data.found > 0 && (
+            <CallBack key={`${find} ${kind}`} find={find} kind={kind} count={data.found} />
+          )}
         </>
       )}
     </FleetPage>
+  );
+}
+
+/** A recall of all that was found. */
+function CallBack({ find, kind, count }: { find: string; kind: Kind | undefined; count: number }) {
+  const [name, setName] = useState(find);
+  const [why, setWhy] = useState("");
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const make = useMutation({
+    mutationFn: () =>
+      unwrap(api.POST("/api/recalls", { body: { name, why, find, kind: kind ?? null } })),
+    onSuccess: (recall) => {
+      queries.invalidateQueries({ queryKey: ["recalls"] });
+      navigate({ to: "/recalls/$id", params: { id: String(recall.id) } });
+    },
+  });
+  return (
+    <details className="card p-3">
+      <summary className="min-h-11 cursor-pointer content-center font-semibold">
+        Call {count === 1 ? "this one" : `these ${count}`} back
+      </summary>
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          make.mutate();
+        }}
+      >
+        <label>
+          <span className="block text-sm text-soft">Name of the recall</span>
+          <input
+            className="field min-h-[44px]"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label className="flex-1">
+          <span className="block text-sm text-soft">Why they have to come back</span>
+          <input
+            className="field min-h-[44px]"
+            value={why}
+            onChange={(e) => setWhy(e.target.value)}
+          />
+        </label>
+        <Button kind="main" type="submit" disabled={!name.trim() || !why.trim()}>
+          Make the list
+        </Button>
+      </form>
+      {make.error instanceof ApiError && (
+        <p role="alert" className="text-rust">
+          {make.error.problem.detail}
+        </p>
+      )}
+    </details>
   );
 }
 

@@ -39,3 +39,17 @@ fn nothing_is_told_of_what_there_is_not() {
     let laid = Job::read(include_str!("../../../../demo/unit-14.json")).unwrap();
     assert!(work(&laid, now).text.contains("to walk"), "{}", work(&laid, now).text);
 }
+
+/// The wire that a wish waits for is named, so that it is the next one to be probed and added.
+#[test]
+fn the_missing_wire_is_named() {
+    use jovek_core::job::{Signal, VehicleSide, Wish};
+    let mut job = Job::starter("7");
+    job.factory.clear();
+    job.circuits[0].lit = Wish::With(Signal::HighBeam);
+    let missing = |job: &Job| assess(job).circuits[0].missing_wire;
+    let wire = missing(&job).unwrap();
+    assert_eq!((wire.of, wire.follows), (VehicleSide::Own, Signal::HighBeam));
+    job.factory.push(crate::common::bench::wire("high", Signal::HighBeam, VehicleSide::Own));
+    assert_eq!(missing(&job), None);
+}

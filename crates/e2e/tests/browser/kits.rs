@@ -43,7 +43,7 @@ async fn a_kit_is_laid_changed_and_taken() -> Result<()> {
     crate::no_serious(&page, "a kit").await?;
     // A vehicle that differs: its name of a circuit wants a reason.
     let open = "[...document.querySelectorAll('article')].find((a) => a.ariaLabel === 'Unit 53')
-        .querySelector('a').click()";
+        .querySelector('a[href^=\"/jobs/\"]').click()";
     page.script(open, vec![]).await?;
     page.says("Saved").await?;
     page.press("2 Light").await?;

@@ -6,7 +6,9 @@ use crate::answers::run::route_answer;
 use crate::answers::stages::stages;
 use crate::answers::trade_off::trade_off;
 use crate::answers::ways::way_answers;
-use crate::answers::{Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, WireChoice};
+use crate::answers::{
+    Answers, CircuitAnswer, CutTotal, FactoryAnswer, LightAnswer, MissingWire, WireChoice,
+};
 use crate::harness::connectors::connectors;
 use crate::harness::joints::{sleeves, terminals};
 use crate::harness::pins::pins;
@@ -40,7 +42,7 @@ use jovek_plan::sizes::{ControlChoice, Sizes};
 use jovek_plan::sizing::trial::SizingInput;
 use jovek_plan::strips::{StripOf, strips};
 use jovek_plan::study::{Assessment, Studied, hangs_on_its_fuse, study_with};
-use jovek_plan::switching::unmet_text;
+use jovek_plan::switching::{Unmet, unmet_text};
 use jovek_plan::wires::hardware;
 use jovek_plan::{probe, survey};
 use rayon::prelude::*;
@@ -281,6 +283,9 @@ fn circuit_answer(
             && hardware(&studied.chain, sizes)
                 .is_some_and(|i| i.own_switch(studied.chain.own_switch).is_some()),
         unmet_text: studied.unmet(job).map(unmet_text),
+        missing_wire: studied
+            .unmet(job)
+            .map(|&Unmet::NoWire(of, follows)| MissingWire { of, follows }),
         lights: circuit
             .lights
             .iter()

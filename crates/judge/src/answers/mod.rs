@@ -21,7 +21,10 @@ use crate::look_walk::LookReading;
 use crate::prove::Check;
 use crate::strip_answers::StripAnswer;
 use crate::volt_line::VoltLine;
-use jovek_job::{CircuitId, ControlKind, FactoryId, Feed, JointPractice, LampCircuit, LightId};
+use jovek_job::{
+    CircuitId, ControlKind, FactoryId, Feed, JointPractice, LampCircuit, LightId, Signal,
+    VehicleSide,
+};
 use jovek_plan::assumed::Assumption;
 use jovek_plan::feed::{FeedOption, FeedReason, FeedVerdict};
 use jovek_plan::probe::ProbeAnswer;
@@ -114,6 +117,15 @@ pub struct WayTakes {
     pub joint: Option<JointPractice>,
 }
 
+/// A factory wire that a wish follows and nobody has found yet.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct MissingWire {
+    /// Of which vehicle.
+    pub of: VehicleSide,
+    /// What it follows.
+    pub follows: Signal,
+}
+
 /// A wire that can be chosen.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct WireChoice {
@@ -144,6 +156,8 @@ pub struct CircuitAnswer {
     pub has_own_switch: bool,
     /// Why nothing can make the wish, and the remedy; none where something can.
     pub unmet_text: Option<String>,
+    /// The factory wire that is missing for it: probed and added under Look, it makes the wish.
+    pub missing_wire: Option<MissingWire>,
     /// Its lights.
     pub lights: Vec<LightAnswer>,
     /// Choices with their reasons.

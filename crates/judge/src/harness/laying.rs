@@ -11,7 +11,7 @@ use jovek_plan::wires::{Piece, PieceRole};
 use std::collections::BTreeMap;
 
 /// Shortest run that is put into loom by itself, m. Common practice: the lead of a lamp is not.
-const SHORTEST_M: f64 = 0.3;
+const SHORTEST_M: f64 = 0.4;
 
 /// Loom by its bore, clips and grommets.
 #[derive(Debug, Clone, PartialEq, Default)]

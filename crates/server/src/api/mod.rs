@@ -12,6 +12,7 @@ mod kinds;
 mod kits;
 mod light;
 mod packet;
+mod recalls;
 mod record;
 mod road;
 mod search;
@@ -195,6 +196,9 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(fleet::take))
         .routes(routes!(fleet::csv))
         .routes(routes!(search::search))
+        .routes(routes!(recalls::list, recalls::add))
+        .routes(routes!(recalls::view))
+        .routes(routes!(recalls::mark))
         .routes(routes!(stock::get, stock::take, stock::clear))
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))

@@ -296,6 +296,10 @@ fn nothing_is_said_but_from_the_tables() {
     for find in ["a", "r", "b", "f", "l", "s"] {
         heard.hear("search", &server.get(&format!("/api/search?find={find}")));
     }
+    heard.speak_of(&[json!(["somebody", "Lot seven", "welds shut"]), json!(jobs)]);
+    let found = json!({ "name": "Lot seven", "why": "welds shut", "find": "r" });
+    heard.hear("recall", &server.post("/api/recalls", &found).json::<Value>().unwrap());
+    heard.hear("recalls", &server.get("/api/recalls"));
     fleet(&server, &mut heard, &jobs);
     kits(&server, &mut heard, &jobs);
     for (id, job) in ids.iter().zip(&jobs) {

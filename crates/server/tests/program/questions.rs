@@ -187,6 +187,9 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
                     client.put(url).json(&json!({ "may_differ": [] }))
                 }
                 "put" => client.put(url).json(&server.get("/api/jobs/1")["job"]),
+                _ if path.ends_with("/mark") => {
+                    client.post(url).json(&json!({ "job": 1, "is_done": true }))
+                }
                 _ if path.ends_with("/lay") => client.post(url).json(&json!({ "vehicles": [] })),
                 _ if path.ends_with("/take") => {
                     client.post(url).json(&json!({ "job": 1, "again": false }))

@@ -18,12 +18,15 @@ const yesNoRead = (held: unknown) => (held === true ? "yes" : held === false ? "
 const yesNoWrite = (v: string) => (v === "" ? undefined : v === "yes");
 
 export function LookPanel() {
-  const { job, edit, catalog } = useDesk();
+  const { job, answers, edit, catalog } = useDesk();
   const factory = job.factory ?? [];
+  // What a wish waits for is what is probed and added next.
+  const missing = answers.circuits.find((c) => c.missing_wire)?.missing_wire;
   const add = () =>
     edit((j) =>
       setAt(j, `factory[${factory.length}]`, {
         ...catalog.fresh.factory,
+        ...(missing ?? {}),
         id: nextId(
           factory.map((f) => f.id),
           "f",

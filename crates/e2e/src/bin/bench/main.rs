@@ -11,6 +11,7 @@ mod ngspice;
 mod proving;
 mod routing;
 mod row;
+mod searching;
 mod serving;
 mod solving;
 
@@ -25,23 +26,15 @@ static ALLOCATOR: MiMalloc = MiMalloc;
 #[tokio::main]
 async fn main() -> Result<()> {
     let mut rows: Vec<Row> = Vec::new();
-    // `bench crowd`: the crowd alone.
-    if std::env::args().nth(1).as_deref() == Some("crowd") {
-        rows.push(crowd::list_alone().await?);
-        rows.push(crowd::beside_two().await?);
-        rows.extend(crowd::rows().await?);
-        row::print(&rows);
-        return Ok(());
-    }
-    // `bench family`: the growth alone.
-    if std::env::args().nth(1).as_deref() == Some("family") {
-        rows.extend(family::rows()?);
-        row::print(&rows);
-        return Ok(());
-    }
-    // `bench page`: the page alone.
-    if std::env::args().nth(1).as_deref() == Some("page") {
-        rows.extend(in_browser::page().await?);
+    // One part alone: `bench crowd`, `bench family`, `bench search`, `bench page`.
+    if let Some(part) = std::env::args().nth(1) {
+        rows.extend(match part.as_str() {
+            "crowd" => crowd().await?,
+            "family" => family::rows()?,
+            "search" => searching::rows()?,
+            "page" => in_browser::page().await?,
+            other => anyhow::bail!("no part is called {other}: crowd, family, search or page"),
+        });
         row::print(&rows);
         return Ok(());
     }
@@ -55,9 +48,8 @@ async fn main() -> Result<()> {
     rows.extend(family::rows()?);
     rows.extend(lighting::rows());
     rows.extend(serving::server()?);
-    rows.push(crowd::list_alone().await?);
-    rows.push(crowd::beside_two().await?);
-    rows.extend(crowd::rows().await?);
+    rows.extend(searching::rows()?);
+    rows.extend(crowd().await?);
     rows.extend(in_browser::page().await?);
     row::print(&rows);
     row::write(&rows)?;
@@ -65,4 +57,11 @@ async fn main() -> Result<()> {
         anyhow::bail!("a bar is not met");
     }
     Ok(())
+}
+
+/// Many people at once.
+async fn crowd() -> Result<Vec<Row>> {
+    let mut rows = vec![crowd::list_alone().await?, crowd::beside_two().await?];
+    rows.extend(crowd::rows().await?);
+    Ok(rows)
 }
