@@ -2,6 +2,7 @@
 
 use crate::{Store, StoreError};
 use rusqlite::{Connection, TransactionBehavior, params};
+use std::collections::{BTreeMap, HashMap, HashSet};
 
 /// A line of what is said of a job.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -42,8 +43,10 @@ const MOST_LINES: usize = 6;
 fn matching(find: &str) -> String {
     let words = find.split(|c: char| !c.is_alphanumeric()).filter(|w| !w.is_empty());
     let words: Vec<String> = words.map(|w| format!("\"{w}\"*")).collect();
-    if words.is_empty() {
-        return String::new();
+    match words.as_slice() {
+        [] => return String::new(),
+        [word] => return format!("{{text}} : {word}"),
+        _ => {}
     }
     format!("({{text}} : ({})) AND {}", words.join(" OR "), words.join(" AND "))
 }
@@ -103,47 +106,66 @@ impl Store {
     }
 }
 
-/// Lines that a search finds in jobs that are not deleted; `?1` are the words.
-const LINES: &str = "FROM said JOIN said_line l ON l.id = said.rowid
-     JOIN job j ON j.id = l.job_id AND j.deleted_at IS NULL
-     WHERE said MATCH ?1";
+/// What a search finds of a job.
+#[derive(Default)]
+struct OfJob {
+    count: i64,
+    /// Ids of the first lines.
+    lines: Vec<i64>,
+}
 
+/// The index is gone through once, whatever is asked: what stands in many lines is found in many.
 fn found(
     db: &Connection,
     words: &str,
     kind: Option<&str>,
     (from, most): (usize, usize),
 ) -> Result<FoundPage, StoreError> {
-    let kinds = {
-        let of = format!("SELECT l.kind, COUNT(DISTINCT l.job_id) {LINES} GROUP BY l.kind");
-        let mut query = db.prepare_cached(&of)?;
-        let rows = query.query_map([words], |r| Ok((r.get(0)?, r.get(1)?)))?;
-        rows.collect::<Result<Vec<_>, _>>()?
+    let gone: HashSet<i64> = {
+        let mut query = db.prepare_cached("SELECT id FROM job WHERE deleted_at IS NOT NULL")?;
+        query.query_map([], |r| r.get(0))?.collect::<Result<_, _>>()?
     };
-    let jobs = format!(
-        "SELECT l.job_id, COUNT(*) {LINES} AND (?2 IS NULL OR l.kind = ?2) GROUP BY l.job_id"
-    );
-    let found = {
-        let count = format!("SELECT COUNT(*) FROM ({jobs})");
-        db.prepare_cached(&count)?.query_row(params![words, kind], |r| r.get(0))?
-    };
-    let page: Vec<(i64, i64)> = {
-        let of = format!("{jobs} ORDER BY 2 DESC, 1 DESC LIMIT {most} OFFSET {from}");
-        let mut query = db.prepare(&of)?;
-        let rows = query.query_map(params![words, kind], |r| Ok((r.get(0)?, r.get(1)?)))?;
-        rows.collect::<Result<_, _>>()?
-    };
-    let of = format!(
-        "SELECT l.kind, l.text {LINES} AND (?2 IS NULL OR l.kind = ?2) AND l.job_id = ?3
-         ORDER BY l.id LIMIT {MOST_LINES}"
-    );
-    let mut query = db.prepare_cached(&of)?;
-    let mut out = Vec::with_capacity(page.len());
-    for (job, count) in page {
-        let rows = query.query_map(params![words, kind, job], |r| {
-            Ok(SaidLine { kind: r.get(0)?, text: r.get(1)? })
-        })?;
-        out.push(FoundJob { job, count, lines: rows.collect::<Result<_, _>>()? });
+    let mut jobs: HashMap<i64, OfJob> = HashMap::new();
+    let mut kinds: BTreeMap<String, HashSet<i64>> = BTreeMap::new();
+    let mut query = db.prepare_cached(
+        "SELECT l.id, l.job_id, l.kind FROM said JOIN said_line l ON l.id = said.rowid
+         WHERE said MATCH ?1",
+    )?;
+    let mut rows = query.query([words])?;
+    while let Some(row) = rows.next()? {
+        let (line, job): (i64, i64) = (row.get(0)?, row.get(1)?);
+        if gone.contains(&job) {
+            continue;
+        }
+        let of = row.get_ref(2)?.as_str().unwrap_or_default();
+        if kind.is_none_or(|kind| kind == of) {
+            let found = jobs.entry(job).or_default();
+            found.count += 1;
+            if found.lines.len() < MOST_LINES {
+                found.lines.push(line);
+            }
+        }
+        match kinds.get_mut(of) {
+            Some(jobs) => jobs.insert(job),
+            None => kinds.entry(of.to_owned()).or_default().insert(job),
+        };
     }
-    Ok(FoundPage { jobs: out, found, kinds })
+    let found = jobs.len() as i64;
+    let mut page: Vec<(i64, OfJob)> = jobs.into_iter().collect();
+    page.sort_by_key(|(job, of)| (-of.count, -job));
+    let mut text = db.prepare_cached("SELECT kind, text FROM said_line WHERE id = ?1")?;
+    let mut line =
+        |id: &i64| text.query_row([id], |r| Ok(SaidLine { kind: r.get(0)?, text: r.get(1)? }));
+    let jobs = page
+        .into_iter()
+        .skip(from)
+        .take(most)
+        .map(|(job, OfJob { count, mut lines })| {
+            lines.sort_unstable();
+            let lines = lines.iter().map(&mut line).collect::<Result<_, _>>()?;
+            Ok(FoundJob { job, count, lines })
+        })
+        .collect::<Result<_, StoreError>>()?;
+    let kinds = kinds.into_iter().map(|(kind, jobs)| (kind, jobs.len() as i64)).collect();
+    Ok(FoundPage { jobs, found, kinds })
 }
