@@ -71,6 +71,7 @@ sentences! {
     // Recalls.
     there_is_no_recall(id) = "there is no recall {id}, or that vehicle is not on it";
     say_what_and_why() = "say what it is called and why they have to come back";
+    jobs_are_still_being_read(n) = "{n} changed jobs are still being read; wait a moment, or a vehicle is missing";
     the_search_finds_nothing() = "the search finds nothing: there is nobody to call back";
     more_jobs_than(most) = "more than {most} jobs; narrow the search";
     more_letters_than(most) = "more than {most} letters; say it shorter";

@@ -1,4 +1,4 @@
-import type { Answers, Job } from "../api/client";
+import type { Answers } from "../api/client";
 
 /** Answers with the mark of each of their parts. */
 export interface Told {
@@ -25,14 +25,6 @@ export function withFirst(held: Told, sent: Told): Told {
       circuits: held.answers.circuits.map((c) => circuits.get(c.id) ?? c),
     },
   };
-}
-
-/** True where a job has the circuits that answers are of, so that one of them alone can be replaced. */
-export function fits(job: Job, { answers }: Told): boolean {
-  const lit = (job.circuits ?? []).filter((c) => (c.lights ?? []).length > 0);
-  return (
-    lit.length === answers.circuits.length && lit.every((c, i) => c.id === answers.circuits[i]?.id)
-  );
 }
 
 /** What was sent, with what was held already and left out. What is the same stays the same object. */

@@ -1,6 +1,6 @@
 import { ApiError, api, type Job, type JobView, type Schemas, unwrap } from "../api/client";
 import { forget, keep } from "../api/kept";
-import { fits, have, type Told, whole, withFirst } from "./answerParts";
+import { have, type Told, whole, withFirst } from "./answerParts";
 import { type Draft, isUnsaved, type JobEvent, type JobState, opened, reduce } from "./machine";
 
 /** How long typing must rest before it is saved, ms. */
@@ -160,7 +160,7 @@ export function jobStore(
         );
       let held = told();
       // What is looked at comes first; the readings and lists of the whole vehicle follow behind it.
-      if (seen !== undefined && fits(job, held)) {
+      if (seen !== undefined && held.answers.circuits.some((c) => c.id === seen)) {
         const first = await ask(seen, held);
         happen({ type: "answered", asked, ...withFirst(held, first) });
         await painted();

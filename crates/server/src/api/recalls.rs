@@ -130,6 +130,11 @@ pub(super) async fn add(
         return Err(refused(say::say_what_and_why()));
     }
     sound([name.as_str(), why.as_str()])?;
+    // A vehicle whose job is still being read would be missing on the list.
+    let behind = super::search::caught_up(&state).await?;
+    if behind > 0 {
+        return Err(refused(&say::jobs_are_still_being_read(&behind)));
+    }
     let key = new.kind.map(SaidKind::key);
     let found = state.reading(move |store| store.search(&new.find, key, (0, MOST))).await?;
     if found.jobs.is_empty() {

@@ -137,7 +137,7 @@ pub(super) async fn search(
 }
 
 /// Reads what was changed since the last search, for a moment; says how many are left, which are read behind.
-async fn caught_up(state: &AppState) -> Result<usize, Problem> {
+pub(super) async fn caught_up(state: &AppState) -> Result<usize, Problem> {
     let unsaid = state.reading(|store| store.unsaid()).await?;
     let begun = Instant::now();
     for (done, &job) in unsaid.iter().enumerate() {
