@@ -8,7 +8,7 @@ export default defineConfig({
   build: {
     assetsInlineLimit: 0,
     target: "es2022",
-    // Few files: each passes through the service worker. The owner's page takes the first group alone.
+    // Few files: each passes through the service worker.
     rolldownOptions: {
       output: {
         codeSplitting: {

@@ -24,6 +24,7 @@ pub mod light;
 pub mod limits;
 pub mod look_walk;
 pub mod moment;
+pub mod owner;
 pub mod paper;
 pub mod parts;
 pub mod plan;

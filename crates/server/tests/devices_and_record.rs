@@ -242,7 +242,23 @@ fn the_job_is_printed_by_sheets() {
     let wires = pages("?sheets=wires", "halt-lane.local:8080");
     assert!(!wires.is_empty() && wires.iter().all(|p| p.contains("wires to cut")));
     let code = "This vehicle";
+    // Unit 14 is not signed: it has no link before somebody makes one.
+    assert!(!pages("?sheets=handover", "halt-lane.local:8080")[0].contains(code));
+    let link: Value = client.post(server.at("/api/jobs/1/owner-link")).send().unwrap().json().unwrap();
     assert!(pages("?sheets=handover", "halt-lane.local:8080")[0].contains(code));
+    let path = link["link"]["path"].as_str().unwrap();
+    let page = client.get(server.at(path)).send().unwrap();
+    assert_eq!(page.status(), 200);
+    assert_eq!(page.headers()["cache-control"], "no-store");
+    let html = page.text().unwrap();
+    assert!(html.contains("Unit 14") && !html.contains("<script"), "{html}");
+    assert_eq!(client.get(server.at("/owner/1")).send().unwrap().status(), 404);
+    let back = client.delete(server.at("/api/jobs/1/owner-link")).send().unwrap();
+    assert_eq!(back.json::<Value>().unwrap()["link"], Value::Null);
+    let closed = client.get(server.at(path)).send().unwrap();
+    assert_eq!(closed.status(), 404);
+    assert!(closed.text().unwrap().contains("leads nowhere"));
+    client.post(server.at("/api/jobs/1/owner-link")).send().unwrap();
     for here in ["127.0.0.1:4180", "localhost:4180", "[::1]:4180"] {
         assert!(!pages("?sheets=handover", here)[0].contains(code), "{here}");
     }

@@ -44,6 +44,10 @@ pub enum What {
     BroughtBack,
     /// A deleted job went for good: what its entries speak of is gone.
     Purged,
+    /// A link for the owner of the vehicle was made.
+    LinkMade,
+    /// The link was taken back.
+    LinkWithdrawn,
 }
 
 impl What {
@@ -58,6 +62,8 @@ impl What {
             What::Deleted => "deleted",
             What::BroughtBack => "brought back",
             What::Purged => "gone for good",
+            What::LinkMade => "owner's link made",
+            What::LinkWithdrawn => "owner's link taken back",
         }
     }
 
@@ -73,6 +79,8 @@ impl What {
             What::Deleted,
             What::BroughtBack,
             What::Purged,
+            What::LinkMade,
+            What::LinkWithdrawn,
         ];
         all.into_iter().find(|w| w.key() == key)
     }
@@ -91,7 +99,8 @@ pub struct Entry {
     pub at: String,
     /// Who.
     pub who: String,
-    /// `saved`, `signed`, `opened`, `picture`, `taken over`, `put aside`, `deleted`, `brought back`, `gone for good`.
+    /// `saved`, `signed`, `opened`, `picture`, `taken over`, `put aside`, `deleted`, `brought back`, `gone for good`,
+    /// `owner's link made`, `owner's link taken back`.
     pub what: String,
     /// Hash of what it speaks of.
     pub content: String,
@@ -276,7 +285,14 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
         let of = (e.job_id, e.subject);
         match What::of(&e.what) {
             // What it says of the job is in the entry itself; the revision has an entry of its own.
-            Some(What::Aside | What::Deleted | What::BroughtBack | What::Purged) => {}
+            Some(
+                What::Aside
+                | What::Deleted
+                | What::BroughtBack
+                | What::Purged
+                | What::LinkMade
+                | What::LinkWithdrawn,
+            ) => {}
             Some(What::Picture) => {
                 let held = pictures.remove(&e.subject).filter(|p| p.0 == e.job_id).map(|p| p.1);
                 entry_flaw(&gone, ("picture", of), held.as_deref(), &e).into_iter().for_each(flaw);

@@ -33,6 +33,9 @@ mod history_tests;
 mod kit;
 #[cfg(test)]
 mod kit_tests;
+mod owner;
+#[cfg(test)]
+mod owner_tests;
 mod picture;
 mod recall;
 #[cfg(test)]
@@ -53,6 +56,7 @@ pub use connections::READERS;
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use kit::KitRow;
+pub use owner::{LINK_DAYS, OwnerLink};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use recall::{RecallRow, RecalledJob};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
@@ -84,6 +88,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/007-kits.sql")),
         M::up(include_str!("migrations/008-search.sql")),
         M::up(include_str!("migrations/009-recalls.sql")),
+        M::up(include_str!("migrations/010-owner-links.sql")),
     ])
 }
 

@@ -16,6 +16,7 @@ pub mod board;
 pub mod diagram;
 pub mod export;
 pub mod formboard;
+pub mod owner;
 pub mod packet;
 pub mod practice;
 pub mod printed;

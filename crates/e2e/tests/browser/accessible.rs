@@ -42,7 +42,10 @@ async fn each_screen_of_the_yard_and_of_a_job_at_work() -> Result<()> {
     page.go("/bays").await?;
     page.says("vehicles in").await?;
     no_serious_violation(&page, "bays").await?;
-    page.go("/owner/2").await?;
+    let made = "return fetch('/api/jobs/2/owner-link', { method: 'POST' })
+        .then((r) => r.json()).then((view) => view.link.path)";
+    let owner = page.script(made, vec![]).await?;
+    page.go(owner.as_str().unwrap_or_default()).await?;
     page.says("What each switch does").await?;
     no_serious_violation(&page, "owner").await?;
     each_stage(&page, &[1]).await?;

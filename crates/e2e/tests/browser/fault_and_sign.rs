@@ -251,17 +251,29 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
         Ok(!pages.is_empty() && pages.iter().all(|p| p.contains("; parts, page")))
     })
     .await?;
+    page.close().await
+}
+
+/// The driver reads one page by its link, without script; a link that was taken back leads nowhere.
+#[tokio::test]
+async fn the_owner_reads_one_page_by_its_link() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Desk).await?;
+    page.go("/jobs/2/sign?page=packet").await?;
+    page.press("Make the link").await?;
+    page.says("Open the owner's page").await?;
     page.resize(Size::Phone).await?;
-    page.go("/owner/2").await?;
+    page.press("Open the owner's page").await?;
     page.says("What each switch does").await?;
-    // Nothing of the program is fetched for it.
-    let fetched = "return performance.getEntriesByType('resource').map((r) => r.name)
-        .filter((n) => /routes-|shared-|Program/.test(n))";
-    ensure!(
-        page.script(fetched, vec![]).await? == json!([]),
-        "the owner's page fetches the program"
-    );
+    let path = page.path().await?;
+    let fetched = "return document.scripts.length
+        + performance.getEntriesByType('resource').filter((r) => /assets|api/.test(r.name)).length";
+    ensure!(page.script(fetched, vec![]).await? == json!(0), "the owner's page fetches something");
     ensure!(page.overflow_px().await? <= 0.0, "the owner's page on a phone");
+    page.go("/jobs/2/sign?page=packet").await?;
+    page.press("Take the link back").await?;
+    page.says("Make the link").await?;
+    page.go(&path).await?;
+    page.says("This link leads nowhere").await?;
     page.close().await
 }
 

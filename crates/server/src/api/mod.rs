@@ -11,6 +11,7 @@ mod jobs;
 mod kinds;
 mod kits;
 mod light;
+mod owner;
 mod packet;
 mod recalls;
 mod record;
@@ -30,6 +31,7 @@ use crate::assets;
 use crate::compute::{Compute, failed};
 use crate::door::{self, Door};
 use crate::problem::Problem;
+use axum::routing::get;
 use axum::{Router, middleware};
 use jovek_core::job::Job;
 use jovek_phrases::refusals as say;
@@ -226,6 +228,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(record::visit))
         .routes(routes!(record::history))
         .routes(routes!(record::verify))
+        .routes(routes!(owner::link, owner::renew, owner::withdraw))
         .routes(routes!(packet::packet_pages))
         .routes(routes!(packet::packet_pdf))
         .routes(routes!(record::add_picture, record::pictures))
@@ -247,7 +250,9 @@ pub fn router(state: AppState, door: Door) -> Router {
     // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
     let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
     let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
-    api.layer(quickly)
+    api
+        .route("/owner/{token}", get(owner::page))
+        .layer(quickly)
         .with_state(state)
         .fallback_service(files)
         .layer(middleware::from_fn_with_state(door, door::guard))

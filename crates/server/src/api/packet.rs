@@ -1,6 +1,6 @@
 //! The job on paper: the sheets that are asked for, as pages to look at and as PDF.
 
-use super::AppState;
+use super::{AppState, owner};
 use crate::compute::failed;
 use crate::door;
 use crate::extract::{Json, Path, Query};
@@ -62,9 +62,10 @@ impl Printing {
     ) -> Result<Printing, Problem> {
         let sheets = asked.kinds()?;
         let with_pictures = sheets.contains(&SheetKind::Pictures);
-        let (job, pictures) = state
+        let (job, link, pictures) = state
             .reading(move |store| {
                 let job = store.get(id)?.job;
+                let link = store.owner_link(id)?;
                 let list = if with_pictures { store.pictures(id)? } else { Vec::new() };
                 let mut pictures = Vec::new();
                 for info in list {
@@ -74,10 +75,10 @@ impl Printing {
                     let says = format!("{shows}, {day}, {}", info.who);
                     pictures.push(PrintedPicture { says, jpeg });
                 }
-                Ok((job, pictures))
+                Ok((job, link, pictures))
             })
             .await?;
-        Ok(Printing { job, sheets, pictures, owner_url: owner_url(headers, id) })
+        Ok(Printing { job, sheets, pictures, owner_url: link.and_then(|link| owner_url(headers, &link.token)) })
     }
 
     fn pages(&self) -> Vec<jovek_core::printed::Page> {
@@ -94,11 +95,11 @@ impl Printing {
 }
 
 /// Where the owner's page is for somebody else's phone; none where the program is reached on this machine alone.
-fn owner_url(headers: &HeaderMap, id: i64) -> Option<String> {
+fn owner_url(headers: &HeaderMap, token: &str) -> Option<String> {
     let host = headers.get(header::HOST)?.to_str().ok()?;
     let name = door::name_of(host);
     let is_here = name == "localhost" || door::address(&name).is_some_and(|ip| ip.is_loopback());
-    (!is_here).then(|| format!("http://{host}/owner/{id}"))
+    (!is_here).then(|| format!("http://{host}{}", owner::path_of(token)))
 }
 
 /// The pages of the sheets.

@@ -41,7 +41,14 @@ pub(super) async fn sign(
     Json(closing): Json<Closing>,
 ) -> Result<Response, Problem> {
     let (from, by) = (if_match(&headers)?, who(&headers));
-    let row = state.writing(move |store| store.sign(id, from, &by, &closing)).await?;
+    let row = state
+        .writing(move |store| {
+            let row = store.sign(id, from, &by, &closing)?;
+            // The packet that is printed now carries it.
+            store.kept_owner_link(id, &by)?;
+            Ok(row)
+        })
+        .await?;
     view(&state, row).await
 }
 

@@ -348,6 +348,14 @@ fn nothing_is_said_but_from_the_tables() {
                 heard.hear_text("packet", line);
             }
         }
+        let link: Value =
+            server.post(&format!("/api/jobs/{id}/owner-link"), &json!({})).json().unwrap();
+        let page = Client::new().get(server.at(link["link"]["path"].as_str().unwrap()));
+        let page = page.send().unwrap().text().unwrap();
+        let (_, body) = page.split_once("</head>").unwrap();
+        for line in drawn(body).lines() {
+            heard.hear_text("owner", line);
+        }
         for format in ["diagram-svg", "formboard-svg", "aim-svg", "beam-svg"] {
             let file = server.at(&format!("/api/jobs/{id}/export?as={format}"));
             let answer = Client::new().get(file).send().unwrap();

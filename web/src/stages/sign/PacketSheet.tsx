@@ -4,6 +4,7 @@ import { api, type Schemas, unwrap } from "../../api/client";
 import { identity } from "../../api/identity";
 import { useDesk } from "../../sheet/desk";
 import { Button } from "../../ui/Button";
+import { OwnerLink } from "./OwnerLink";
 
 type SheetKind = Schemas["SheetKind"];
 
@@ -64,12 +65,6 @@ export function PacketSheet() {
           >
             Record as JSON
           </a>
-          <a
-            className="inline-flex min-h-[44px] items-center text-spruce underline"
-            href={`/owner/${id}`}
-          >
-            Page for the owner
-          </a>
           {pages && (
             <span role="status" className="text-sm text-soft">
               {pages.length === 0
@@ -81,6 +76,7 @@ export function PacketSheet() {
           )}
         </div>
       </fieldset>
+      <OwnerLink />
       {!pages && <p>Drawing the pages ...</p>}
       {pages?.map((page, k) => (
         <img

@@ -56,11 +56,6 @@ pub async fn page() -> Result<Vec<Row>> {
     page.says("Halt Lane").await?;
     let yard_kb = scripts_kb(&page).await?;
     let yard_paint = first_paint_ms(&page).await?;
-    let owner = Page::open(&server.url, Size::Phone).await?;
-    owner.go("/owner/2").await?;
-    owner.says("What each switch does").await?;
-    let owner_kb = scripts_kb(&owner).await?;
-    owner.close().await?;
     let fresh = Page::open(&server.url, Size::Desk).await?;
     fresh.go("/jobs/1/run").await?;
     fresh.saved().await?;
@@ -85,7 +80,6 @@ pub async fn page() -> Result<Vec<Row>> {
         Row::below("first paint of the yard, nothing kept", yard_paint, "ms", 1000.0),
         Row::below("first paint of a job, nothing kept", sheet_paint, "ms", 1000.0),
         Row::below("script of the yard's first load, compressed", yard_kb, "kB", 140.0),
-        Row::below("script of the owner's page, compressed", owner_kb, "kB", 75.0),
     ])
 }
 
