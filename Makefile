@@ -38,7 +38,7 @@ deps-test:
 LINTED := RUSTC_WORKSPACE_WRAPPER=clippy-driver CLIPPY_ARGS=-Dwarnings__CLIPPY_HACKERY__
 
 check-web: web
-	cd web && npx tsc --noEmit && npx biome ci --error-on-warnings .
+	cd web && npm run --silent check
 
 compile:
 	$(LINTED) cargo test --quiet --workspace --locked --no-run

@@ -41,4 +41,6 @@ pub use jovek_judge::{
     swap, trailer, usual, volt_line, work,
 };
 pub use jovek_plan::{route, sizing, strip};
-pub use jovek_words::{board, diagram, export, formboard, owner, packet, practice, printed, qr, sheet};
+pub use jovek_words::{
+    board, diagram, export, formboard, owner, packet, practice, printed, qr, sheet,
+};

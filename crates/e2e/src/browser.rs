@@ -43,10 +43,9 @@ impl Browser {
         let (chromedriver, port) = start_chromedriver(profile.path()).or_else(|_| {
             // It takes a free port twice, once for each family of addresses: on a busy machine
             // another program may have the second one in between, and it ends. A new port is free.
-            (0..4).find_map(|_| start_chromedriver(profile.path()).ok()).map_or_else(
-                || start_chromedriver(profile.path()),
-                Ok,
-            )
+            (0..4)
+                .find_map(|_| start_chromedriver(profile.path()).ok())
+                .map_or_else(|| start_chromedriver(profile.path()), Ok)
         })?;
         let mut caps = DesiredCapabilities::chrome();
         caps.set_binary(CHROMIUM)?;

@@ -11,7 +11,8 @@ sentences! {
     total() = "total";
 
     // A list of stock and prices read from CSV: good rows offered, bad rows named.
-    the_first_row_has_no_column() = "the first row has no column \"part\"; name the columns part, held, price in any order";
+    is_no_unit_of_stock(sign) = "\"{sign}\" is no unit of stock: write ft, m, or nothing for pieces and metres";
+    the_first_row_has_no_column() = "the first row has no column \"part\"; name the columns part, held, price, unit in any order";
     the_first_row_has_neither_held() = "the first row has neither \"held\" nor \"price\"; head at least one of them";
     more_than_rows_split_the_list(most_rows) = "more than {most_rows} rows; split the list";
     stands_in_the_list_already_keep(part) = "\"{part}\" is in the list already; keep one row";

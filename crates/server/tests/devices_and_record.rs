@@ -244,7 +244,8 @@ fn the_job_is_printed_by_sheets() {
     let code = "This vehicle";
     // Unit 14 is not signed: it has no link before somebody makes one.
     assert!(!pages("?sheets=handover", "halt-lane.local:8080")[0].contains(code));
-    let link: Value = client.post(server.at("/api/jobs/1/owner-link")).send().unwrap().json().unwrap();
+    let link: Value =
+        client.post(server.at("/api/jobs/1/owner-link")).send().unwrap().json().unwrap();
     assert!(pages("?sheets=handover", "halt-lane.local:8080")[0].contains(code));
     let path = link["link"]["path"].as_str().unwrap();
     let page = client.get(server.at(path)).send().unwrap();

@@ -67,7 +67,7 @@ pub use vehicle::{VehiclePage, VehicleRow};
 use connections::Connections;
 use jovek_core::job::{Job, Shop};
 use jovek_core::record::{self, Closing};
-use jovek_core::stock::StockLine;
+use jovek_core::stock::{StockLine, StockUnit};
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
 use std::path::Path;
@@ -89,6 +89,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/008-search.sql")),
         M::up(include_str!("migrations/009-recalls.sql")),
         M::up(include_str!("migrations/010-owner-links.sql")),
+        M::up(include_str!("migrations/011-stock-units.sql")),
     ])
 }
 
@@ -174,9 +175,10 @@ impl Store {
     pub fn stock(&self) -> Result<Vec<StockLine>, StoreError> {
         self.connections.read(|db| {
             let mut query =
-                db.prepare_cached("SELECT part, held, price FROM stock ORDER BY part")?;
+                db.prepare_cached("SELECT part, held, price, unit FROM stock ORDER BY part")?;
             let rows = query.query_map([], |r| {
-                Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)? })
+                let unit = StockUnit::of(&r.get::<_, String>(3)?).unwrap_or_default();
+                Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)?, unit })
             })?;
             Ok(rows.collect::<Result<_, _>>()?)
         })
@@ -191,9 +193,10 @@ impl Store {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             for line in lines {
                 tx.execute(
-                    "INSERT INTO stock (part, held, price) VALUES (?1, ?2, ?3)
-                     ON CONFLICT (part) DO UPDATE SET held = excluded.held, price = excluded.price",
-                    params![line.part, line.held, line.price],
+                    "INSERT INTO stock (part, held, price, unit) VALUES (?1, ?2, ?3, ?4)
+                     ON CONFLICT (part) DO UPDATE SET
+                         held = excluded.held, price = excluded.price, unit = excluded.unit",
+                    params![line.part, line.held, line.price, line.unit.sign()],
                 )?;
             }
             Ok(tx.commit()?)

@@ -97,8 +97,7 @@ impl Store {
             let head = revision::head(&tx, id)?;
             let out = change(&tx)?;
             let (at, content) = (now(), b"".as_slice());
-            let entry =
-                Change { job_id: id, subject: head.rev, at: &at, who: by, what, content };
+            let entry = Change { job_id: id, subject: head.rev, at: &at, who: by, what, content };
             history::add(&tx, &entry)?;
             tx.commit()?;
             Ok(out)

@@ -46,11 +46,16 @@ fn a_link_ends_with_its_day_and_with_its_job() {
     let (store, one, two) = shop_of_two();
     let (link, other) =
         (store.new_owner_link(one, "Ada").unwrap(), store.new_owner_link(two, "Ada").unwrap());
-    store.connections.write(|db| {
-        db.execute("UPDATE owner_link SET until = '2026-01-01T00:00:00Z' WHERE job_id = ?1", [one])?;
-        Ok(())
-    })
-    .unwrap();
+    store
+        .connections
+        .write(|db| {
+            db.execute(
+                "UPDATE owner_link SET until = '2026-01-01T00:00:00Z' WHERE job_id = ?1",
+                [one],
+            )?;
+            Ok(())
+        })
+        .unwrap();
     assert_eq!(store.job_of_owner(&link.token).unwrap(), None);
     assert_eq!(store.owner_link(one).unwrap(), None);
     store.delete(two, "Ada").unwrap();

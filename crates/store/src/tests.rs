@@ -2,7 +2,7 @@
 
 use crate::{Store, StoreError};
 use jovek_core::job::{DropLimit, Job, JointPractice, Shop};
-use jovek_core::stock::StockLine;
+use jovek_core::stock::{StockLine, StockUnit};
 use proptest::prelude::*;
 use std::fs;
 
@@ -263,8 +263,12 @@ proptest! {
 fn the_shelf_is_kept() {
     let folder = tempfile::tempdir().unwrap();
     let path = folder.path().join("jovek.db");
-    let line =
-        |part: &str, held: f64, price: Option<f64>| StockLine { part: part.into(), held, price };
+    let line = |part: &str, held: f64, price: Option<f64>| StockLine {
+        part: part.into(),
+        held,
+        price,
+        unit: StockUnit::default(),
+    };
     let store = Store::open(&path).unwrap();
     assert!(store.stock().unwrap().is_empty());
     store.take_stock(&[line("ring M6", 20.0, Some(0.35)), line("loom", 3.5, None)]).unwrap();

@@ -340,6 +340,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/owner-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The link of a job. */
+        get: operations["ownerLink"];
+        put?: never;
+        /** Makes a new link: the one before leads nowhere from then on. */
+        post: operations["newOwnerLink"];
+        /** Takes the link back. */
+        delete: operations["withdrawOwnerLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/packet": {
         parameters: {
             query?: never;
@@ -1810,6 +1829,11 @@ export interface components {
         };
         /** @description A wire size. */
         CatalogWire: {
+            /**
+             * Format: double
+             * @description Its copper, mm².
+             */
+            area_mm2: number;
             /** @description As it is spoken. */
             label: string;
             /** @description As the job holds it. */
@@ -4344,7 +4368,7 @@ export interface components {
         };
         /** @description A list as text. */
         ListText: {
-            /** @description CSV with the columns part, held, price. */
+            /** @description CSV with the columns part, held, price, unit. */
             text: string;
         };
         /**
@@ -4853,6 +4877,21 @@ export interface components {
             feed?: string;
             /** @description Of ground wires. */
             ground?: string;
+        };
+        /** @description The link of a job. */
+        OwnerLink: {
+            /** @description When it was made. */
+            made_at: string;
+            /** @description Who made it. */
+            made_by: string;
+            /** @description Its address within this program. */
+            path: string;
+            /** @description Until when it is good. */
+            until: string;
+        };
+        /** @description Where the owner's page of a job is. */
+        OwnerLinkView: {
+            link?: null | components["schemas"]["OwnerLink"];
         };
         /** @description Pages that are printed. */
         PacketPages: {
@@ -6355,16 +6394,18 @@ export interface components {
         StockLine: {
             /**
              * Format: double
-             * @description How much is on the shelf, in the unit of the parts list.
+             * @description How much is on the shelf.
              */
             held?: number;
             /** @description The part, as parts lists call it. */
             part: string;
             /**
              * Format: double
-             * @description Price of one unit, in the shop's currency; none where nobody knows.
+             * @description Price of one, in the shop's currency; none where nobody knows.
              */
             price?: number | null;
+            /** @description What both are counted in. */
+            unit?: components["schemas"]["StockUnit"];
         };
         /** @description A list that was read. */
         StockRead: {
@@ -6373,6 +6414,11 @@ export interface components {
             /** @description Rows that can be taken. */
             good: components["schemas"]["StockLine"][];
         };
+        /**
+         * @description What a part on the shelf is counted in.
+         * @enum {string}
+         */
+        StockUnit: "as_listed" | "foot";
         /**
          * @description How the stop light of a hitch lamp reads two wires that are stop and turn in one.
          * @enum {string}
@@ -8302,6 +8348,93 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ownerLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerLinkView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    newOwnerLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerLinkView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdrawOwnerLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnerLinkView"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

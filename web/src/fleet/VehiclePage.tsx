@@ -122,7 +122,7 @@ function FactsForm({ life }: { life: Life }) {
         </Button>
         {life.jobs.length === 0 && (
           <Button kind="quiet" onClick={() => forget.mutate()}>
-            Take out of the register
+            Remove from the list
           </Button>
         )}
       </div>

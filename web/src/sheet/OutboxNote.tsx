@@ -22,7 +22,7 @@ export function OutboxNote() {
           <div className="mt-2 flex gap-2">
             <Button onClick={() => outbox.again(k)}>Send again</Button>
             <Button kind="quiet" onClick={() => outbox.letGo(k)}>
-              Let go
+              Discard
             </Button>
           </div>
         </div>

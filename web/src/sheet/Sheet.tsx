@@ -185,7 +185,7 @@ function Desk({
   return (
     <DeskContext.Provider value={held}>
       <FormContext.Provider value={form}>
-        <UnitsProvider shop={desk.job.shop?.units}>
+        <UnitsProvider shop={desk.job.shop?.units} wires={desk.job.shop?.wire_system}>
           <Header onFind={() => setFinding(true)}>
             <UnitTag unit={job.unit || "?"} />
             {isNarrow ? <SaveState /> : <JobLine />}

@@ -45,7 +45,7 @@ export function ShopPage() {
         </p>
         {shown ? (
           <FormContext.Provider value={form}>
-            <UnitsProvider shop={shown.units}>
+            <UnitsProvider shop={shown.units} wires={shown.wire_system}>
               <ShopForm title="Every new job" />
             </UnitsProvider>
           </FormContext.Provider>

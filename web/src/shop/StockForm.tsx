@@ -23,8 +23,9 @@ export function StockForm() {
   return (
     <Group title="Stock and prices">
       <p className="text-sm text-soft">
-        A list with the columns part, held, price. Parts are called as in the parts list of a job;
-        prices are in the shop's own money.
+        A list with the columns part, held, price, unit. Parts are called as in the parts list of a
+        job; prices are in the shop's own money. The unit is ft for wire counted and paid by the
+        foot; without one, metres and pieces count.
       </p>
       <ListReader<Schemas["StockLine"]>
         read={(text) => unwrap(api.POST("/api/stock/read", { body: { text } }))}
@@ -51,8 +52,14 @@ export function StockForm() {
             {lines.map((l) => (
               <tr key={l.part} className="border-t border-line">
                 <td className="py-1 pr-3">{l.part}</td>
-                <td className="py-1 pr-3 text-right font-reading">{l.held}</td>
-                <td className="py-1 text-right font-reading">{l.price?.toFixed(2) ?? ""}</td>
+                <td className="py-1 pr-3 text-right font-reading">
+                  {l.held}
+                  {l.unit === "foot" && " ft"}
+                </td>
+                <td className="py-1 text-right font-reading">
+                  {l.price?.toFixed(2) ?? ""}
+                  {l.price != null && l.unit === "foot" && " / ft"}
+                </td>
               </tr>
             ))}
           </tbody>

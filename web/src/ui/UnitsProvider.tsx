@@ -3,12 +3,17 @@ import { useCatalog } from "../api/catalog";
 import type { Schemas } from "../api/client";
 import { type PageUnits, UnitsContext } from "./units";
 
+const isByGauge = (s: Schemas["SystemWires"]) => s.system !== "metric";
+
 /** Gives the fields of a page the units of a shop. */
 export function UnitsProvider({
   shop,
+  wires,
   children,
 }: {
   shop: Schemas["Units"] | undefined;
+  /** The system that the shop buys its wire in; none is metric. */
+  wires?: Schemas["WireSystem"] | undefined;
   children: ReactNode;
 }) {
   const catalog = useCatalog().data?.data;
@@ -19,8 +24,12 @@ export function UnitsProvider({
     return {
       shop,
       others: catalog?.units ?? [],
+      gauges: (catalog?.shop_wires ?? []).filter(isByGauge).flatMap((s) => s.wires),
+      ownGauges: (catalog?.shop_wires ?? [])
+        .filter((s) => s.system === wires && isByGauge(s))
+        .flatMap((s) => s.wires),
       fieldUnit: (unit) => own.find((f) => f.field === unit),
     };
-  }, [shop, catalog]);
+  }, [shop, wires, catalog]);
   return <UnitsContext.Provider value={units}>{children}</UnitsContext.Provider>;
 }

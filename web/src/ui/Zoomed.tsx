@@ -54,14 +54,14 @@ export function Zoomed({ label, children }: { label: string; children: ReactNode
   return (
     <section aria-label={`${label}, drawing`}>
       <div className="no-print mb-1 flex justify-end gap-1">
-        <Button aria-label="Farther" disabled={step === 0} onClick={() => zoom(step - 1)}>
+        <Button aria-label="Zoom out" disabled={step === 0} onClick={() => zoom(step - 1)}>
           −
         </Button>
         <Button disabled={step === 0} onClick={() => zoom(0)}>
-          Whole
+          Whole picture
         </Button>
         <Button
-          aria-label="Nearer"
+          aria-label="Zoom in"
           disabled={step === STEPS.length - 1}
           onClick={() => zoom(step + 1)}
         >

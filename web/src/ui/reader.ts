@@ -1,20 +1,30 @@
 import { useCallback, useContext } from "react";
 import type { Schemas } from "../api/client";
-import { bareUnit, UnitsContext } from "./units";
+import { AREA, bareUnit, type Gauge, UnitsContext } from "./units";
 
 /**
  * Reads a number as a fitter types it: comma or point, with or without its unit, in another unit that is known, or in
  * parts. A bare figure is in the unit that the shop writes the field in.
  */
 export function useReader() {
-  const { others, fieldUnit } = useContext(UnitsContext);
+  const { others, gauges, fieldUnit } = useContext(UnitsContext);
   return useCallback(
     (text: string, unit: string) => {
+      const gauge = unit === AREA ? gaugeTyped(text, gauges) : undefined;
+      if (gauge) return Number(gauge.area_mm2.toPrecision(4));
       const as = fieldUnit(unit);
       return readNumber(text, { unit, bare: bareUnit(unit, as), zero: as?.zero ?? 0 }, others);
     },
-    [others, fieldUnit],
+    [others, gauges, fieldUnit],
   );
+}
+
+/** The gauge that was typed, either way round: `AWG 18`, `18 awg`. */
+function gaugeTyped(text: string, gauges: Gauge[]): Gauge | undefined {
+  const words = text.trim().toUpperCase().split(/\s+/);
+  const [one, two] = words;
+  if (words.length !== 2 || !one || !two) return undefined;
+  return gauges.find((g) => g.label === `${one} ${two}` || g.label === `${two} ${one}`);
 }
 
 /** A field: the unit that it holds, and the one that a bare figure is in. */

@@ -3,12 +3,19 @@ import type { Schemas } from "../api/client";
 
 type FieldUnit = Schemas["FieldUnit"];
 
+/** A size of wire by its gauge. */
+export type Gauge = Schemas["CatalogWire"];
+
 /** How figures are typed and written on a page: worked out once for all of its fields. */
 export interface PageUnits {
   /** What the shop reads in; none is metric. */
   shop: Schemas["Units"] | undefined;
   /** Units that may be typed in place of a field's own. */
   others: Schemas["OtherUnit"][];
+  /** Sizes of wire by gauge: typed in place of mm². */
+  gauges: Gauge[];
+  /** Those of the shop's own wire system: so it writes mm². */
+  ownGauges: Gauge[];
   /** How the shop writes a field; none where it writes the field's own unit. */
   fieldUnit: (unit: string) => FieldUnit | undefined;
 }
@@ -16,6 +23,8 @@ export interface PageUnits {
 export const UnitsContext = createContext<PageUnits>({
   shop: undefined,
   others: [],
+  gauges: [],
+  ownGauges: [],
   fieldUnit: () => undefined,
 });
 
@@ -26,8 +35,11 @@ export function useFieldUnit(): (unit: string) => FieldUnit | undefined {
 
 /** A figure of a field's unit as the shop writes it, such as `3.2` or `10 ft 6 in`. */
 export function useWritten(): (value: number, unit: string) => string {
-  const fieldUnit = useFieldUnit();
-  return useCallback((value, unit) => written(value, fieldUnit(unit)), [fieldUnit]);
+  const { fieldUnit, ownGauges } = useContext(UnitsContext);
+  return useCallback(
+    (value, unit) => gaugeOf(value, unit, ownGauges)?.label ?? written(value, fieldUnit(unit)),
+    [fieldUnit, ownGauges],
+  );
 }
 
 /** A figure with its unit behind it, such as `85 °C` or `185 °F`. */
@@ -41,6 +53,15 @@ export function useWithUnit(): (value: number, unit: string) => string {
     [fieldUnit],
   );
 }
+
+/** The gauge that stands for an area: the same copper to the digits that a list gives. */
+function gaugeOf(value: number, unit: string, gauges: Gauge[]) {
+  if (unit !== AREA) return undefined;
+  return gauges.find((g) => Math.abs(g.area_mm2 / value - 1) < 0.002);
+}
+
+/** The unit of fields that hold the copper of a wire. */
+export const AREA = "mm²";
 
 /** What stands beside an empty field: the unit that a bare figure is taken in. */
 export function bareUnit(unit: string, as: FieldUnit | undefined): string {

@@ -5,7 +5,7 @@ use crate::common::demo_jobs;
 use jovek_core::answers::assess;
 use jovek_core::job::{BodyKind, Job, LampPlace, ReturnKind, Sites, Skeleton};
 use jovek_core::plan::end::{End, LampIx};
-use jovek_core::stock::{StockLine, size_prices};
+use jovek_core::stock::{StockLine, StockUnit, size_prices};
 use std::collections::BTreeMap;
 
 /// Lamps at the rear whose return goes back to the battery, beside their supply.
@@ -99,6 +99,7 @@ fn sizes_have_the_shops_prices() {
         part: format!("{label} {} red", answers.cuts[0].insulation),
         held: 0.0,
         price: Some(each),
+        unit: StockUnit::default(),
     };
     let stock = [price(&points[at].label, 2.0), price(&points[at + 1].label, 3.0)];
     let prices = size_prices(&answers, &stock);

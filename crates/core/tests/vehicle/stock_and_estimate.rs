@@ -4,7 +4,7 @@ use jovek_core::formboard;
 use jovek_core::job::Job;
 use jovek_core::plan::study::study;
 use jovek_core::stock;
-use jovek_core::stock::{StockLine, estimate, read};
+use jovek_core::stock::{StockLine, StockUnit, estimate, read};
 use jovek_core::work::KnownJob;
 use proptest::prelude::*;
 
@@ -53,7 +53,15 @@ fn lists_without_columns_say_what_is_missing() {
     assert!(read("part,colour\na,red").unwrap_err().to_string().contains("at least one"));
     // A list of a spreadsheet: byte order mark, semicolons, decimal commas, other columns, any order.
     let got = read("\u{feff}Price;Part;Shelf;Held\n0,35;ring M6;B2;20\n").unwrap();
-    assert_eq!(got.good, [StockLine { part: "ring M6".into(), held: 20.0, price: Some(0.35) }]);
+    assert_eq!(
+        got.good,
+        [StockLine {
+            part: "ring M6".into(),
+            held: 20.0,
+            price: Some(0.35),
+            unit: StockUnit::default()
+        }]
+    );
 }
 
 proptest! {
@@ -62,13 +70,20 @@ proptest! {
     /// What is written reads back; and no text makes the reader panic.
     #[test]
     fn stock_reads_back(
-        rows in prop::collection::btree_map("[ -~]{1,40}", (0.0..1e6f64, prop::option::of(0.0..1e5f64)), 0..12),
+        rows in prop::collection::btree_map(
+            "[ -~]{1,40}", (0.0..1e6f64, prop::option::of(0.0..1e5f64), any::<bool>()), 0..12,
+        ),
         junk in ".{0,200}",
     ) {
         let lines: Vec<StockLine> = rows
             .into_iter()
             .filter(|(part, _)| part.trim() == part && !part.starts_with(['\'', '=', '+', '-', '@']))
-            .map(|(part, (held, price))| StockLine { part, held, price })
+            .map(|(part, (held, price, by_foot))| StockLine {
+                part,
+                held,
+                price,
+                unit: if by_foot { StockUnit::Foot } else { StockUnit::AsListed },
+            })
             .collect();
         let back = read(&stock::csv(&lines)).unwrap();
         prop_assert_eq!(&back.good, &lines);
@@ -76,6 +91,37 @@ proptest! {
         let _ = read(&junk);
         let _ = read(&format!("part,held\n{junk}"));
     }
+}
+
+/// A shop that counts and pays its wire by the foot holds and pays the same: 0.3048 m (NIST SP 811, appendix B). A piece
+/// has no feet.
+#[test]
+fn wire_is_counted_by_the_foot() {
+    let known = KnownJob::new(crate::common::demo_jobs().swap_remove(0).1);
+    let line = |part: &str, held, price, unit| StockLine {
+        part: part.into(),
+        held,
+        price: Some(price),
+        unit,
+    };
+    let by = |unit, one: f64| -> Vec<StockLine> {
+        let parts = &known.answers().parts;
+        let of = |p: &jovek_core::harness::parts::PartLine| match p.of.is_by_length() {
+            true => line(&p.part, 1.524 / one, 0.6 * one, unit),
+            false => line(&p.part, 2.0, 1.5, unit),
+        };
+        parts.iter().map(of).collect()
+    };
+    let (metres, feet) = (by(StockUnit::AsListed, 1.0), by(StockUnit::Foot, 0.3048));
+    assert!(feet.iter().any(|l| (l.held - 5.0).abs() < 1e-9), "5 ft are 1.524 m");
+    let (one, two) = (estimate(&known, &metres), estimate(&known, &feet));
+    assert!((one.parts_cost - two.parts_cost).abs() < 0.01);
+    for (a, b) in one.parts.iter().zip(&two.parts) {
+        assert_eq!((&a.amounts, &a.price_text), (&b.amounts, &b.price_text), "{}", a.part);
+    }
+    let named = read("part,held,unit\nred wire,40,ft\nblue wire,3,yd\n").unwrap();
+    assert_eq!(named.good[0].unit, StockUnit::Foot);
+    assert!(named.bad[0].why.contains("\"yd\" is no unit"), "{:?}", named.bad);
 }
 
 /// Against the parts list: needed is what it says, to buy is what the shelf lacks, sums add up.
@@ -88,7 +134,12 @@ fn the_estimate_adds_up() {
         let shelf: Vec<StockLine> = answers
             .parts
             .iter()
-            .map(|p| StockLine { part: p.part.clone(), held: 2.0, price: Some(1.5) })
+            .map(|p| StockLine {
+                part: p.part.clone(),
+                held: 2.0,
+                price: Some(1.5),
+                unit: StockUnit::default(),
+            })
             .collect();
         let e = estimate(&known, &shelf);
         assert_eq!(e.parts.len(), answers.parts.len());

@@ -258,7 +258,8 @@ async fn a_returning_vehicle_shows_what_has_drifted() -> Result<()> {
 #[tokio::test]
 async fn the_owner_reads_one_page_by_its_link() -> Result<()> {
     let (_server, page) = crate::demo(Size::Desk).await?;
-    page.go("/jobs/2/sign?page=packet").await?;
+    page.go("/jobs/2/sign").await?;
+    page.press("Packet").await?;
     page.press("Make the link").await?;
     page.says("Open the owner's page").await?;
     page.resize(Size::Phone).await?;
@@ -269,7 +270,8 @@ async fn the_owner_reads_one_page_by_its_link() -> Result<()> {
         + performance.getEntriesByType('resource').filter((r) => /assets|api/.test(r.name)).length";
     ensure!(page.script(fetched, vec![]).await? == json!(0), "the owner's page fetches something");
     ensure!(page.overflow_px().await? <= 0.0, "the owner's page on a phone");
-    page.go("/jobs/2/sign?page=packet").await?;
+    page.go("/jobs/2/sign").await?;
+    page.press("Packet").await?;
     page.press("Take the link back").await?;
     page.says("Make the link").await?;
     page.go(&path).await?;

@@ -212,7 +212,7 @@ async fn what_is_not_taken_is_kept() -> Result<()> {
     ensure!(page.overflow_px().await? <= 0.0, "what was not taken, on a phone");
     page.press("Send again").await?;
     page.says("Not taken, kept here").await?;
-    page.press("Let go").await?;
+    page.press("Discard").await?;
     page.says_no_more("Not taken").await?;
     page.reload().await?;
     page.says_no_more("Not taken").await?;

@@ -83,13 +83,13 @@ async fn a_drawing_is_brought_nearer() -> Result<()> {
         Ok(page.script(wide, vec![]).await?.as_f64().is_some_and(|w| w == 1.0))
     })
     .await?;
-    page.press("Nearer").await?;
-    page.press("Nearer").await?;
+    page.press("Zoom in").await?;
+    page.press("Zoom in").await?;
     page.until("it nearer", || async {
         Ok(page.script(wide, vec![]).await?.as_f64().is_some_and(|w| w > 1.9))
     })
     .await?;
-    page.press("Whole").await?;
+    page.press("Whole picture").await?;
     page.until("it whole", || async {
         Ok(page.script(wide, vec![]).await?.as_f64().is_some_and(|w| w == 1.0))
     })

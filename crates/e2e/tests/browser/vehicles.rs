@@ -62,7 +62,7 @@ async fn a_vehicle_is_added_and_taken_out() -> Result<()> {
     page.fill("Unit of a new vehicle", "T9").await?;
     page.press("Add vehicle").await?;
     page.says("Nothing was read, seen or signed on it yet").await?;
-    page.press("Take out of the register").await?;
+    page.press("Remove from the list").await?;
     page.says("Unit of a new vehicle").await?;
     page.fill("Unit, model, option, plate or depot", "T9").await?;
     page.says("No vehicle is called so").await?;

@@ -96,18 +96,18 @@ pub struct Estimate {
 /// The estimate of a job. Two parts lists with one name share the shelf in their order.
 pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
     let (job, answers) = (known.job(), known.answers());
-    let mut shelf: BTreeMap<&str, f64> =
-        stock.iter().map(|s| (s.part.as_str(), s.held.max(0.0))).collect();
+    let lines: BTreeMap<&str, &StockLine> = stock.iter().map(|s| (s.part.as_str(), s)).collect();
+    let mut shelf: BTreeMap<&str, f64> = BTreeMap::new();
     let parts: Vec<EstimateLine> = answers
         .parts
         .iter()
         .map(|p| {
-            let left = shelf.get_mut(p.part.as_str());
-            let held = left.as_ref().map_or(0.0, |l| **l);
-            if let Some(left) = left {
-                *left = (*left - p.quantity).max(0.0);
-            }
-            let price = stock.iter().find(|s| s.part == p.part).and_then(|s| s.price);
+            let (line, is_by_length) = (lines.get(p.part.as_str()), p.of.is_by_length());
+            let left = shelf.entry(&p.part);
+            let left = left.or_insert(line.map_or(0.0, |s| s.held_listed(is_by_length)));
+            let held = *left;
+            *left = (held - p.quantity).max(0.0);
+            let price = line.and_then(|s| s.price_listed(is_by_length));
             let units = job.shop.units;
             let to_buy = cents((p.quantity - held).max(0.0));
             let say = |value| amount(value, p.of, units);

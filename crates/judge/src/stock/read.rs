@@ -1,6 +1,6 @@
 //! A list of stock and prices read from CSV: good rows offered, bad rows named.
 
-use super::StockLine;
+use super::{StockLine, StockUnit};
 use jovek_base::table::{BadRow, Table, TooLong};
 use jovek_phrases::stock as say;
 use serde::Serialize;
@@ -34,7 +34,7 @@ pub enum StockError {
     TooLong,
 }
 
-/// Reads a list. Columns part, held and price, in any order, divided by comma or semicolon; further columns
+/// Reads a list. Columns part, held, price and unit, in any order, divided by comma or semicolon; further columns
 /// are passed over. With semicolons a comma may be the decimal sign.
 ///
 /// # Errors
@@ -47,9 +47,12 @@ pub fn read(text: &str) -> Result<StockRead, StockError> {
     if held_at.is_none() && price_at.is_none() {
         return Err(StockError::NoFigures);
     }
+    let unit_at = table.column("unit");
     let (good, bad) = table.rows(|cell, good: &[StockLine]| {
         let (part, held, price) = (cell(Some(part_at)), cell(held_at), cell(price_at));
-        let row = row(&part, &held, &price, table.has_decimal_comma)?;
+        let sign = cell(unit_at);
+        let unit = StockUnit::of(&sign).ok_or_else(|| say::is_no_unit_of_stock(&sign))?;
+        let row = StockLine { unit, ..row(&part, &held, &price, table.has_decimal_comma)? };
         if good.iter().any(|g| g.part == row.part) {
             return Err(say::stands_in_the_list_already_keep(&row.part));
         }
@@ -71,6 +74,7 @@ fn row(part: &str, held: &str, price: &str, comma: bool) -> Result<StockLine, St
         part: part.into(),
         held: figure("held", held, comma)?.unwrap_or(0.0),
         price: figure("price", price, comma)?,
+        unit: StockUnit::default(),
     })
 }
 

@@ -49,8 +49,9 @@ pub fn size_prices(answers: &Answers, stock: &[StockLine]) -> Vec<SizePrice> {
 /// Price of a metre: of that part, else of the cheapest wire that the shop buys in that size and insulation. Common
 /// practice: colours cost alike; a cable costs something else.
 fn metre_price(stock: &[StockLine], part: &str, of_size: &str) -> Option<f64> {
-    let exact = stock.iter().find(|line| line.part == part).and_then(|line| line.price);
+    let paid = |line: &StockLine| line.price_listed(true);
+    let exact = stock.iter().find(|line| line.part == part).and_then(paid);
     let alike = stock.iter().filter(|line| line.part.starts_with(of_size));
     let is_wire = part.starts_with(of_size);
-    exact.or_else(|| alike.filter(|_| is_wire).filter_map(|line| line.price).reduce(f64::min))
+    exact.or_else(|| alike.filter(|_| is_wire).filter_map(paid).reduce(f64::min))
 }

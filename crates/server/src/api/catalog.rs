@@ -41,6 +41,8 @@ pub struct CatalogWire {
     pub wire: Conductor,
     /// As it is spoken.
     pub label: String,
+    /// Its copper, mm².
+    pub area_mm2: f64,
 }
 
 /// The sizes of one wire system.
@@ -129,7 +131,7 @@ pub struct Catalog {
 const FACTORY_WIRE_MOST_MM2: f64 = 6.5;
 
 fn catalog_wire(wire: Conductor) -> CatalogWire {
-    CatalogWire { wire, label: wire.label() }
+    CatalogWire { wire, label: wire.label(), area_mm2: wire.area_mm2() }
 }
 
 /// Contact ratings of all relays, the weakest first, each once.

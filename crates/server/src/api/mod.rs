@@ -250,8 +250,7 @@ pub fn router(state: AppState, door: Door) -> Router {
     // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
     let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
     let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
-    api
-        .route("/owner/{token}", get(owner::page))
+    api.route("/owner/{token}", get(owner::page))
         .layer(quickly)
         .with_state(state)
         .fallback_service(files)

@@ -78,7 +78,12 @@ impl Printing {
                 Ok((job, link, pictures))
             })
             .await?;
-        Ok(Printing { job, sheets, pictures, owner_url: link.and_then(|link| owner_url(headers, &link.token)) })
+        Ok(Printing {
+            job,
+            sheets,
+            pictures,
+            owner_url: link.and_then(|link| owner_url(headers, &link.token)),
+        })
     }
 
     fn pages(&self) -> Vec<jovek_core::printed::Page> {

@@ -27,7 +27,7 @@ pub struct Shelf {
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ListText {
-    /// CSV with the columns part, held, price.
+    /// CSV with the columns part, held, price, unit.
     pub text: String,
 }
 

@@ -48,7 +48,7 @@ export function AimPanel() {
           <div className="figures grid gap-2">
             <NumberField
               path={`lighting.spots[${k}].at.along_m`}
-              label="Behind front"
+              label="Behind the front"
               unit="m"
               required
             />

@@ -62,7 +62,7 @@ export function LightForm({ circuit, index }: { circuit: number; index: number }
         />
         <ChoiceField
           path={`${at}.flash`}
-          label="Burns"
+          label="Lit"
           options={[
             { value: "", label: "steady" },
             { value: "flash", label: "flashing" },
