@@ -4,12 +4,12 @@ use jovek_base::grade::Grade;
 use jovek_base::source::Source;
 use jovek_job::CircuitId;
 use jovek_phrases::rules as say;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use strum::{EnumIter, IntoStaticStr};
 use utoipa::ToSchema;
 
 /// The stages in working order.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Stage {
     /// What is on the vehicle.

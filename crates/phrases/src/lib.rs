@@ -45,3 +45,4 @@ pub mod switching;
 pub mod trailer;
 pub mod volt_line;
 pub mod work;
+pub mod yard;

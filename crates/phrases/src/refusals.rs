@@ -96,16 +96,6 @@ sentences! {
     // The order of work: what comes next, and marks on what was done.
     the_mark_cannot_be_set() = "The mark cannot be set";
 
-    // The yard: all jobs as work that waits.
-    no(id) = "no. {id}";
-    cannot_be_read() = "cannot be read";
-    download_its_stored_text_put() = "Download its stored text, put it aside, or open it with a newer Jovek.";
-    that_is_over() = ", that is over";
-    signed_by_look(by, kind, day, over) = "Signed by {by}; {kind} look on {day}{over}";
-    signed_by(by) = "Signed by {by}";
-    done() = "Done";
-    nothing_open() = "Nothing open";
-
     // A device that speaks SCPI over TCP: a real meter, or one of the stand-ins.
     cannot_be_reached(address, why) = "{address} cannot be reached ({why}): is it on, and is the port right?";
     does_not_answer(address) = "{address} does not answer: it may not speak SCPI";

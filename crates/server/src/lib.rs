@@ -17,5 +17,6 @@ pub mod ics;
 pub mod pdf;
 pub mod picture;
 pub mod problem;
+mod program;
 pub mod serve;
 pub mod sim;

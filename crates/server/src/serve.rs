@@ -2,6 +2,7 @@
 
 use crate::api::{self, AppState};
 use crate::door::Door;
+use crate::program;
 use anyhow::Context;
 use jovek_phrases::refusals as say;
 use jovek_store::Store;
@@ -33,6 +34,7 @@ pub fn run(
         })?;
         let store = open()?;
         store.purge(jiff::Timestamp::now())?;
+        store.derived_by(&program::name())?;
         let url = format!("http://{}", listener.local_addr()?);
         println!("{}", say::jovek_listens_on(&url));
         let state = AppState::new(store).context("starting the threads")?;

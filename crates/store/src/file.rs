@@ -31,6 +31,36 @@ impl OpenFile {
     }
 }
 
+/// A file up to this size is looked at whole when it is opened, bytes.
+const WHOLE_BYTES: i64 = 64 << 20;
+
+/// Refuses a damaged file. Of a large one every table is looked at but those of the search, which are made from the others
+/// and are most of it: whoever starts the program waits for this.
+pub(crate) fn is_sound(db: &Connection) -> Result<(), StoreError> {
+    let bytes: i64 = db.query_row(
+        "SELECT page_count * page_size FROM pragma_page_count, pragma_page_size",
+        [],
+        |r| r.get(0),
+    )?;
+    let looks: Vec<String> = if bytes <= WHOLE_BYTES {
+        vec!["PRAGMA integrity_check(1)".into()]
+    } else {
+        let mut tables = db.prepare(
+            "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'said%'",
+        )?;
+        let look =
+            |r: &rusqlite::Row| Ok(format!("PRAGMA integrity_check('{}')", r.get::<_, String>(0)?));
+        tables.query_map([], look)?.collect::<Result<_, _>>()?
+    };
+    for look in looks {
+        let verdict: String = db.query_row(&look, [], |r| r.get(0))?;
+        if verdict != "ok" {
+            return Err(StoreError::Damaged { what: verdict });
+        }
+    }
+    Ok(())
+}
+
 /// Refuses a file that another program made: it gets no table of ours. A file that does not exist, or is empty, may
 /// become a database.
 pub(crate) fn may_become_ours(path: &Path) -> Result<(), StoreError> {

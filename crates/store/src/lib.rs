@@ -23,6 +23,7 @@
 
 mod aside;
 mod connections;
+mod derived;
 mod error;
 mod file;
 #[cfg(test)]
@@ -53,6 +54,7 @@ mod vehicle_tests;
 
 pub use aside::KEPT_DAYS;
 pub use connections::READERS;
+pub use derived::KeptRow;
 pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use kit::KitRow;
@@ -62,7 +64,7 @@ pub use recall::{RecallRow, RecalledJob};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 pub use search::{FoundJob, FoundPage, SaidLine};
 pub use standing::Standing;
-pub use vehicle::{VehiclePage, VehicleRow};
+pub use vehicle::{VehiclePage, VehicleRow, sort_key};
 
 use connections::Connections;
 use jovek_core::job::{Job, Shop};
@@ -90,6 +92,8 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/009-recalls.sql")),
         M::up(include_str!("migrations/010-owner-links.sql")),
         M::up(include_str!("migrations/011-stock-units.sql")),
+        M::up(include_str!("migrations/012-search-by-number.sql")),
+        M::up(include_str!("migrations/013-yard.sql")),
     ])
 }
 
@@ -126,10 +130,7 @@ impl Store {
         db.pragma_update(None, "journal_mode", "WAL")?;
         db.pragma_update(None, "synchronous", "FULL")?;
         db.pragma_update(None, "foreign_keys", true)?;
-        let verdict: String = db.query_row("PRAGMA integrity_check(1)", [], |r| r.get(0))?;
-        if verdict != "ok" {
-            return Err(StoreError::Damaged { what: verdict });
-        }
+        file::is_sound(&db)?;
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
         history::take_over(&mut db)?;
         vehicle::take_over(&mut db)?;

@@ -1,8 +1,8 @@
 //! The search over all jobs: lines of what is said of them, found by their words.
 
 use crate::{Store, StoreError};
-use rusqlite::{Connection, TransactionBehavior, params};
-use std::collections::{BTreeMap, HashMap, HashSet};
+use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
+use std::collections::{HashMap, HashSet};
 
 /// A line of what is said of a job.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -78,12 +78,7 @@ impl Store {
     ) -> Result<(), StoreError> {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
-            tx.prepare_cached("DELETE FROM said_line WHERE job_id = ?1")?.execute([job])?;
-            let add = "INSERT INTO said_line (job_id, kind, text, about) VALUES (?1, ?2, ?3, ?4)";
-            for line in lines {
-                tx.prepare_cached(add)?.execute(params![job, line.kind, line.text, about])?;
-            }
-            tx.prepare_cached("UPDATE job SET said_rev = ?2 WHERE id = ?1")?.execute([job, rev])?;
+            keep(&tx, (job, rev), about, lines)?;
             Ok(tx.commit()?)
         })
     }
@@ -106,15 +101,55 @@ impl Store {
     }
 }
 
+/// Bits of a line's number: kind and number within its job, below the number of the job.
+const JOB_BITS: u32 = 26;
+/// Bits of the number within a job.
+const LINE_BITS: u32 = 20;
+
+/// The numbers that the lines of a job can have.
+fn lines_of(job: i64) -> (i64, i64) {
+    (job << JOB_BITS, ((job + 1) << JOB_BITS) - 1)
+}
+
+fn keep(
+    tx: &Connection,
+    (job, rev): (i64, i64),
+    about: &str,
+    lines: &[SaidLine],
+) -> Result<(), StoreError> {
+    let (first, last) = lines_of(job);
+    tx.prepare_cached("DELETE FROM said_line WHERE id BETWEEN ?1 AND ?2")?
+        .execute([first, last])?;
+    let mut add =
+        tx.prepare_cached("INSERT INTO said_line (id, text, about) VALUES (?1, ?2, ?3)")?;
+    for (number, line) in (0_i64..1 << LINE_BITS).zip(lines) {
+        let kind = code_of(tx, &line.kind)?;
+        add.execute(params![first | kind << LINE_BITS | number, line.text, about])?;
+    }
+    tx.prepare_cached("UPDATE job SET said_rev = ?2 WHERE id = ?1")?.execute([job, rev])?;
+    Ok(())
+}
+
+/// The code of a kind; a new one gets the next.
+fn code_of(tx: &Connection, key: &str) -> Result<i64, StoreError> {
+    let mut known = tx.prepare_cached("SELECT code FROM said_kind WHERE key = ?1")?;
+    if let Some(code) = known.query_row([key], |r| r.get(0)).optional()? {
+        return Ok(code);
+    }
+    tx.execute("INSERT INTO said_kind (key) VALUES (?1)", [key])?;
+    Ok(tx.last_insert_rowid())
+}
+
 /// What a search finds of a job.
-#[derive(Default)]
 struct OfJob {
+    job: i64,
     count: i64,
-    /// Ids of the first lines.
+    /// Numbers of the first lines.
     lines: Vec<i64>,
 }
 
-/// The index is gone through once, whatever is asked: what stands in many lines is found in many.
+/// The index is gone through once, in the order of the jobs, and nothing but the index: what stands in very many lines
+/// is found in very many.
 fn found(
     db: &Connection,
     words: &str,
@@ -125,47 +160,64 @@ fn found(
         let mut query = db.prepare_cached("SELECT id FROM job WHERE deleted_at IS NOT NULL")?;
         query.query_map([], |r| r.get(0))?.collect::<Result<_, _>>()?
     };
-    let mut jobs: HashMap<i64, OfJob> = HashMap::new();
-    let mut kinds: BTreeMap<String, HashSet<i64>> = BTreeMap::new();
-    let mut query = db.prepare_cached(
-        "SELECT l.id, l.job_id, l.kind FROM said JOIN said_line l ON l.id = said.rowid
-         WHERE said MATCH ?1",
-    )?;
+    let keys: HashMap<i64, String> = {
+        let mut query = db.prepare_cached("SELECT code, key FROM said_kind")?;
+        query.query_map([], |r| Ok((r.get(0)?, r.get(1)?)))?.collect::<Result<_, _>>()?
+    };
+    let wanted = kind.map(|kind| keys.iter().find(|(_, key)| *key == kind).map(|(code, _)| *code));
+    let mut jobs: Vec<OfJob> = Vec::new();
+    // Jobs by kind, and the job whose line of that kind was counted last.
+    let mut kinds: HashMap<i64, (i64, i64)> = HashMap::new();
+    let mut query =
+        db.prepare_cached("SELECT rowid FROM said WHERE said MATCH ?1 ORDER BY rowid")?;
     let mut rows = query.query([words])?;
     while let Some(row) = rows.next()? {
-        let (line, job): (i64, i64) = (row.get(0)?, row.get(1)?);
+        let line: i64 = row.get(0)?;
+        let job = line >> JOB_BITS;
         if gone.contains(&job) {
             continue;
         }
-        let of = row.get_ref(2)?.as_str().unwrap_or_default();
-        if kind.is_none_or(|kind| kind == of) {
-            let found = jobs.entry(job).or_default();
-            found.count += 1;
-            if found.lines.len() < MOST_LINES {
-                found.lines.push(line);
-            }
+        let of = line >> LINE_BITS & ((1 << (JOB_BITS - LINE_BITS)) - 1);
+        let (count, last) = kinds.entry(of).or_default();
+        if *last != job {
+            (*count, *last) = (*count + 1, job);
         }
-        match kinds.get_mut(of) {
-            Some(jobs) => jobs.insert(job),
-            None => kinds.entry(of.to_owned()).or_default().insert(job),
-        };
+        if wanted.is_some_and(|wanted| wanted != Some(of)) {
+            continue;
+        }
+        match jobs.last_mut().filter(|found| found.job == job) {
+            Some(found) => {
+                found.count += 1;
+                if found.lines.len() < MOST_LINES {
+                    found.lines.push(line);
+                }
+            }
+            None => jobs.push(OfJob { job, count: 1, lines: vec![line] }),
+        }
     }
     let found = jobs.len() as i64;
-    let mut page: Vec<(i64, OfJob)> = jobs.into_iter().collect();
-    page.sort_by_key(|(job, of)| (-of.count, -job));
-    let mut text = db.prepare_cached("SELECT kind, text FROM said_line WHERE id = ?1")?;
-    let mut line =
-        |id: &i64| text.query_row([id], |r| Ok(SaidLine { kind: r.get(0)?, text: r.get(1)? }));
-    let jobs = page
+    jobs.sort_by_key(|of| (-of.count, -of.job));
+    let jobs = jobs
         .into_iter()
         .skip(from)
         .take(most)
-        .map(|(job, OfJob { count, mut lines })| {
-            lines.sort_unstable();
-            let lines = lines.iter().map(&mut line).collect::<Result<_, _>>()?;
+        .map(|OfJob { job, count, lines }| {
+            let lines = lines.iter().map(|&id| line(db, &keys, id)).collect::<Result<_, _>>()?;
             Ok(FoundJob { job, count, lines })
         })
         .collect::<Result<_, StoreError>>()?;
-    let kinds = kinds.into_iter().map(|(kind, jobs)| (kind, jobs.len() as i64)).collect();
+    let mut kinds: Vec<(String, i64)> = kinds
+        .into_iter()
+        .filter_map(|(code, (count, _))| Some((keys.get(&code)?.clone(), count)))
+        .collect();
+    kinds.sort();
     Ok(FoundPage { jobs, found, kinds })
+}
+
+fn line(db: &Connection, keys: &HashMap<i64, String>, id: i64) -> Result<SaidLine, StoreError> {
+    let text = db
+        .prepare_cached("SELECT text FROM said_line WHERE id = ?1")?
+        .query_row([id], |r| r.get(0))?;
+    let kind = id >> LINE_BITS & ((1 << (JOB_BITS - LINE_BITS)) - 1);
+    Ok(SaidLine { kind: keys.get(&kind).cloned().unwrap_or_default(), text })
 }

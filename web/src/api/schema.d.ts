@@ -205,7 +205,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All jobs. */
+        /** Jobs of the yard, a page of them. */
         get: operations["listJobs"];
         put?: never;
         /** Makes a job. */
@@ -3100,6 +3100,15 @@ export interface components {
             far_m: number;
             /** @enum {string} */
             on: "ground";
+        };
+        /** @description A state by which the yard is narrowed. */
+        FoundState: {
+            /** @description Jobs that are so, whatever state was asked for. */
+            jobs: number;
+            /** @description As it is offered. */
+            label: string;
+            /** @description The state. */
+            state: components["schemas"]["YardState"];
         };
         /** @description A wire that was found, by its colour. */
         FoundWire: {
@@ -7567,11 +7576,37 @@ export interface components {
             /** @description What the lamps do. */
             says: string;
         };
+        /** @description A page of the yard. */
+        YardPage: {
+            /** @description Jobs that are still being read: they are in no list yet. */
+            behind: number;
+            /** @description How many there are in all. */
+            found: number;
+            /** @description The jobs. */
+            jobs: components["schemas"]["YardRow"][];
+            /** @description A name for the next unit that no job has. */
+            next_unit: string;
+            /** @description Most on a page. */
+            page: number;
+            /** @description How many with these words stand where. */
+            places: components["schemas"]["YardPlaces"];
+            /** @description How they are, the most urgent first. */
+            states: components["schemas"]["FoundState"][];
+        };
         /**
          * @description Where a job stands.
          * @enum {string}
          */
         YardPlace: "in_yard" | "aside" | "deleted";
+        /** @description Jobs by where they stand. */
+        YardPlaces: {
+            /** @description Put aside. */
+            aside: number;
+            /** @description Deleted. */
+            deleted: number;
+            /** @description In the yard. */
+            in_yard: number;
+        };
         /** @description A job in the yard. */
         YardRow: {
             /** @description Number of lamp circuits. */
@@ -7585,8 +7620,6 @@ export interface components {
              * @description Id of the job.
              */
             id: number;
-            /** @description True for a job that is signed and not opened again. */
-            is_signed: boolean;
             /** @description What to do next. */
             next: string;
             /** @description Where it stands. */
@@ -7598,6 +7631,8 @@ export interface components {
             stage?: null | components["schemas"]["Stage"];
             /** @description The same, as it is called. */
             stage_text: string;
+            /** @description How it is. */
+            state: components["schemas"]["YardState"];
             /**
              * Format: double
              * @description Nominal voltage, V.
@@ -7612,6 +7647,16 @@ export interface components {
             /** @description The vehicle. */
             vehicle: string;
         };
+        /**
+         * @description What comes first.
+         * @enum {string}
+         */
+        YardSort: "unit" | "saved" | "urgent";
+        /**
+         * @description How a job is: what it waits for. The first that holds counts.
+         * @enum {string}
+         */
+        YardState: "unreadable" | "held" | "to_fix" | "open" | "done" | "signed";
         /**
          * @description Surroundings of a stretch of wire.
          * @enum {string}
@@ -7985,7 +8030,18 @@ export interface operations {
     };
     listJobs: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Words that must all stand in unit, title or vehicle. */
+                find?: string;
+                /** @description Only those that stand there. */
+                place?: components["schemas"]["YardPlace"];
+                /** @description Only those that are so. */
+                state?: components["schemas"]["YardState"];
+                /** @description What comes first. */
+                sort?: components["schemas"]["YardSort"];
+                /** @description Number of the first, from 0. */
+                from?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -7997,7 +8053,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardRow"][];
+                    "application/json": components["schemas"]["YardPage"];
                 };
             };
         };

@@ -1,5 +1,6 @@
 import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
+import type { YardAsked } from "../yard/useYard";
 import { PAGES } from "./pages";
 
 const rootRoute = createRootRoute({
@@ -24,7 +25,18 @@ const at = { getParentRoute: () => rootRoute };
 
 export const router = createRouter({
   routeTree: rootRoute.addChildren([
-    createRoute({ ...at, path: "/", component: PAGES.yard }),
+    createRoute({
+      ...at,
+      path: "/",
+      component: PAGES.yard,
+      // What is looked for in the yard.
+      validateSearch: (search: Record<string, unknown>): YardAsked => ({
+        ...(search.find === undefined ? {} : { find: String(search.find) }),
+        ...(typeof search.state === "string" ? { state: search.state as YardAsked["state"] } : {}),
+        ...(typeof search.sort === "string" ? { sort: search.sort as YardAsked["sort"] } : {}),
+        ...(typeof search.from === "number" ? { from: search.from } : {}),
+      }),
+    }),
     createRoute({
       ...at,
       path: "/new",

@@ -7,7 +7,7 @@ import { Header } from "../app/Header";
 import { Button } from "../ui/Button";
 import { ChoiceField, TextField } from "../ui/fields";
 import { FormContext } from "../ui/form";
-import { nextUnit } from "../yard/nextUnit";
+import { useYard } from "../yard/useYard";
 import { KindPicture } from "./KindPicture";
 
 type Kind = Schemas["KindChoice"];
@@ -26,7 +26,7 @@ function fits(kind: Kind, typed: string): boolean {
 export function BeginPage() {
   const { data } = useCatalog();
   const { vehicle } = useSearch({ from: "/new" });
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => unwrap(api.GET("/api/jobs")) });
+  const jobs = useYard({});
   const life = useQuery({
     queryKey: ["vehicle", String(vehicle)],
     enabled: vehicle !== undefined,
@@ -36,7 +36,7 @@ export function BeginPage() {
   if (!data || !jobs.data || life.isLoading) return <main className="p-8">Opening ...</main>;
   const known = life.data?.vehicle;
   const begun: Asked = {
-    unit: known?.unit ?? nextUnit(jobs.data),
+    unit: known?.unit ?? jobs.data.next_unit,
     vehicle: known?.model ?? "",
     system: "12V",
   };

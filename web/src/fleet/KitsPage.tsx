@@ -3,6 +3,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Button } from "../ui/Button";
+import { useYard } from "../yard/useYard";
 import { FleetPage } from "./FleetPage";
 import { PointBoxes } from "./PointBoxes";
 
@@ -52,7 +53,8 @@ export function KitsPage() {
 function NewKit() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => unwrap(api.GET("/api/jobs")) });
+  const [find, setFind] = useState("");
+  const jobs = useYard({ find, place: "in_yard" });
   const [name, setName] = useState("");
   const [job, setJob] = useState<number>();
   const [points, setPoints] = useState<Point[]>(["lengths", "colours", "readings"]);
@@ -65,7 +67,7 @@ function NewKit() {
     },
   });
   const problem = make.error instanceof ApiError ? make.error.problem : undefined;
-  const rows = jobs.data?.filter((r) => r.place === "in_yard" && !r.unreadable) ?? [];
+  const rows = jobs.data?.jobs.filter((r) => !r.unreadable) ?? [];
   return (
     <form
       aria-label="New kit"
@@ -85,6 +87,17 @@ function NewKit() {
             onChange={(e) => setName(e.target.value)}
           />
         </label>
+        {(jobs.data?.found ?? 0) > rows.length || find !== "" ? (
+          <label className="block">
+            <span className="block text-sm text-soft">Find the job</span>
+            <input
+              type="search"
+              className="field min-h-[44px]"
+              value={find}
+              onChange={(e) => setFind(e.target.value)}
+            />
+          </label>
+        ) : null}
         <label className="block">
           <span className="block text-sm text-soft">Job that is its pattern</span>
           <select

@@ -4,6 +4,8 @@ import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
+import { Narrowing } from "../ui/Narrowing";
+import { Paging } from "../ui/Paging";
 import { UnitTag } from "../ui/UnitTag";
 import { FleetPage } from "./FleetPage";
 
@@ -53,7 +55,12 @@ export function SearchPage() {
       </label>
       {data && find.trim() !== "" && (
         <>
-          <Kinds page={data} kind={kind} choose={(next) => go({ kind: next })} />
+          <Narrowing
+            legend="Only lines of one kind"
+            by={data.kinds.map((k) => ({ key: k.kind, label: k.label, count: k.jobs }))}
+            chosen={kind}
+            choose={(next) => go({ kind: next })}
+          />
           {data.behind > 0 && (
             <p role="status" className="text-ochre">
               {data.behind} changed {data.behind === 1 ? "job is" : "jobs are"} still being read.
@@ -124,35 +131,6 @@ function CallBack({ find, kind, count }: { find: string; kind: Kind | undefined;
   );
 }
 
-function Kinds({
-  page,
-  kind,
-  choose,
-}: {
-  page: Page;
-  kind: Kind | undefined;
-  choose: (kind: Kind | undefined) => void;
-}) {
-  if (page.kinds.length < 2 && !kind) return null;
-  return (
-    <fieldset className="flex flex-wrap gap-2">
-      <legend className="sr-only">Only lines of one kind</legend>
-      <Button kind={kind ? "quiet" : "main"} onClick={() => choose(undefined)}>
-        All
-      </Button>
-      {page.kinds.map((k) => (
-        <Button
-          key={k.kind}
-          kind={k.kind === kind ? "main" : "quiet"}
-          onClick={() => choose(k.kind)}
-        >
-          {k.label} ({k.jobs})
-        </Button>
-      ))}
-    </fieldset>
-  );
-}
-
 function Found({
   page,
   from,
@@ -163,12 +141,16 @@ function Found({
   setFrom: (from: number) => void;
 }) {
   if (page.found === 0) return <p className="card p-4">Nothing is called so.</p>;
-  const last = from + page.jobs.length;
   return (
     <>
-      <p role="status" className="text-sm text-soft">
-        {from + 1} to {last} of {page.found} {page.found === 1 ? "job" : "jobs"}
-      </p>
+      <Paging
+        from={from}
+        shown={page.jobs.length}
+        found={page.found}
+        page={page.page}
+        what={page.found === 1 ? "job" : "jobs"}
+        go={setFrom}
+      />
       <ul aria-label="Found" className="space-y-2">
         {page.jobs.map((job) => (
           <li key={job.job} className="card space-y-1 p-3">
@@ -202,16 +184,6 @@ function Found({
           </li>
         ))}
       </ul>
-      {page.found > page.page && (
-        <div className="flex gap-2">
-          <Button disabled={from === 0} onClick={() => setFrom(Math.max(0, from - page.page))}>
-            Back
-          </Button>
-          <Button disabled={last >= page.found} onClick={() => setFrom(from + page.page)}>
-            Next
-          </Button>
-        </div>
-      )}
     </>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Button } from "../ui/Button";
 import { ListReader } from "../ui/ListReader";
+import { Paging } from "../ui/Paging";
 import { FleetPage } from "./FleetPage";
 
 type Vehicles = Schemas["Vehicles"];
@@ -88,7 +89,6 @@ function Register({
   setFrom: (from: number) => void;
 }) {
   if (data.found === 0) return <p className="card p-4">No vehicle is called so.</p>;
-  const last = from + data.lines.length;
   return (
     <section aria-label="Register" className="card overflow-x-auto p-3">
       <table className="w-full text-left">
@@ -123,20 +123,14 @@ function Register({
           ))}
         </tbody>
       </table>
-      <div className="flex items-center gap-3 border-t border-line pt-2 text-sm">
-        <span role="status">
-          {from + 1} to {last} of {data.found}
-        </span>
-        {data.found > data.page && (
-          <>
-            <Button disabled={from === 0} onClick={() => setFrom(Math.max(0, from - data.page))}>
-              Back
-            </Button>
-            <Button disabled={last >= data.found} onClick={() => setFrom(from + data.page)}>
-              Next
-            </Button>
-          </>
-        )}
+      <div className="border-t border-line pt-2">
+        <Paging
+          from={from}
+          shown={data.lines.length}
+          found={data.found}
+          page={data.page}
+          go={setFrom}
+        />
       </div>
     </section>
   );

@@ -1,5 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Header } from "../app/Header";
@@ -7,19 +7,23 @@ import { Palette } from "../app/Palette";
 import { toggleTheme } from "../app/theme";
 import { Button } from "../ui/Button";
 import { Mark } from "../ui/Mark";
+import { Narrowing } from "../ui/Narrowing";
+import { Paging } from "../ui/Paging";
 import { UnitTag } from "../ui/UnitTag";
 import { RowMenu } from "./RowMenu";
 import { TrailerForm } from "./TrailerForm";
+import { useYard, type YardAsked, type YardPage } from "./useYard";
 
 type Row = Schemas["YardRow"];
 
-/** All jobs as work that waits: what holds each, and what comes next. */
+/** All jobs as work that waits: what holds each, and what comes next. What is looked for stands in the address. */
 export function Yard() {
+  const asked = useSearch({ from: "/" });
   const [finding, setFinding] = useState(false);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => unwrap(api.GET("/api/jobs")) });
+  const jobs = useYard({ ...asked, place: "in_yard" });
   const open = (id: number, stage = "run") =>
     navigate({ to: "/jobs/$id/$stage", params: { id: String(id), stage } });
   const make = useMutation({
@@ -31,8 +35,6 @@ export function Yard() {
   });
   const problem = make.error instanceof ApiError ? make.error.problem : undefined;
   const [stuck, setStuck] = useState<string>();
-  const at = (place: Row["place"]) => jobs.data?.filter((row) => row.place === place) ?? [];
-  const waiting = at("in_yard");
   const trouble = jobs.error instanceof ApiError ? jobs.error.problem : undefined;
   const start = () => navigate({ to: "/new" });
   return (
@@ -45,7 +47,7 @@ export function Yard() {
       <main className="mx-auto max-w-6xl space-y-3 p-5">
         <div className="flex flex-wrap items-center gap-3">
           <p className="text-soft">
-            {jobs.data ? `${waiting.length} jobs` : jobs.isPending ? "Looking ..." : ""}
+            {jobs.data ? `${jobs.data.places.in_yard} jobs` : jobs.isPending ? "Looking ..." : ""}
           </p>
           <span className="ml-auto flex flex-wrap items-center gap-2">
             <Link to="/search" className="px-2 text-spruce underline underline-offset-2">
@@ -91,16 +93,21 @@ export function Yard() {
             {stuck}
           </p>
         )}
-        {jobs.data && waiting.length === 0 && (
-          <p className="card p-6">The yard is empty. Press New job: figures come at once.</p>
-        )}
-        <ul className="space-y-2" aria-label="Jobs">
-          {waiting.map((row) => (
-            <JobRow key={row.id} row={row} failed={setStuck} />
-          ))}
-        </ul>
-        <Elsewhere title="Put aside" rows={at("aside")} failed={setStuck} />
-        <Elsewhere title="Deleted, kept 30 days" rows={at("deleted")} failed={setStuck} />
+        {jobs.data && <Waiting page={jobs.data} asked={asked} failed={setStuck} />}
+        <Elsewhere
+          title="Put aside"
+          place="aside"
+          asked={asked}
+          page={jobs.data}
+          failed={setStuck}
+        />
+        <Elsewhere
+          title="Deleted, kept 30 days"
+          place="deleted"
+          asked={asked}
+          page={jobs.data}
+          failed={setStuck}
+        />
         <TrailerForm />
         <p className="pt-4 text-sm text-soft">
           Jovek advises and defers: to the vehicle maker's body-builder instructions, to local
@@ -114,7 +121,7 @@ export function Yard() {
           {
             heading: "Job",
             actions:
-              waiting
+              jobs.data?.jobs
                 .filter((j) => !j.unreadable)
                 .map((j) => ({ label: `${j.unit} ${j.title}`, run: () => open(j.id) })) ?? [],
           },
@@ -132,8 +139,87 @@ export function Yard() {
   );
 }
 
-/** Jobs that are out of the way; nothing where there are none. */
-function Elsewhere({
+const SORTS: { value: Schemas["YardSort"]; label: string }[] = [
+  { value: "unit", label: "by unit" },
+  { value: "urgent", label: "what is held first" },
+  { value: "saved", label: "changed last first" },
+];
+
+/** The jobs in the yard: found, narrowed, sorted and paged. */
+function Waiting({
+  page,
+  asked,
+  failed,
+}: {
+  page: YardPage;
+  asked: YardAsked;
+  failed: (why: string) => void;
+}) {
+  const navigate = useNavigate();
+  // Whatever else is asked for begins at the first again.
+  const go = ({ from: _, ...before }: YardAsked, next: YardAsked) =>
+    navigate({ to: "/", search: { ...before, ...next }, replace: true });
+  const { state: _state, ...anyState } = asked;
+  const isNarrowed = !!asked.find || !!asked.state;
+  const isEmpty = page.found === 0 && page.behind === 0;
+  if (isEmpty && !isNarrowed)
+    return <p className="card p-6">The yard is empty. Press New job: figures come at once.</p>;
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="min-w-56 flex-1">
+          <span className="sr-only">Find in the yard</span>
+          <input
+            type="search"
+            className="field min-h-[44px]"
+            placeholder="Unit, job or vehicle"
+            value={asked.find ?? ""}
+            onChange={(e) => go(asked, { find: e.target.value })}
+          />
+        </label>
+        <label>
+          <span className="sr-only">Order of the yard</span>
+          <select
+            className="field min-h-[44px]"
+            value={asked.sort ?? "unit"}
+            onChange={(e) => go(asked, { sort: e.target.value as Schemas["YardSort"] })}
+          >
+            {SORTS.map((s) => (
+              <option key={s.value} value={s.value}>
+                {s.label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Narrowing
+          legend="Only jobs that are so"
+          by={page.states.map((s) => ({ key: s.state, label: s.label, count: s.jobs }))}
+          chosen={asked.state}
+          choose={(state) => go(anyState, state ? { state } : {})}
+        />
+      </div>
+      {page.behind > 0 && (
+        <p role="status" className="text-ochre">
+          {page.behind} {page.behind === 1 ? "job is" : "jobs are"} still being read.
+        </p>
+      )}
+      {isEmpty && <p className="card p-4">No job in the yard is so.</p>}
+      <Rows title="Jobs" rows={page.jobs} failed={failed} />
+      {page.found > page.page && (
+        <Paging
+          from={asked.from ?? 0}
+          shown={page.jobs.length}
+          found={page.found}
+          page={page.page}
+          what="jobs"
+          go={(from) => go(asked, { from })}
+        />
+      )}
+    </>
+  );
+}
+
+function Rows({
   title,
   rows,
   failed,
@@ -142,17 +228,55 @@ function Elsewhere({
   rows: Row[];
   failed: (why: string) => void;
 }) {
-  if (rows.length === 0) return null;
   return (
-    <details className="card p-3">
+    <ul className="space-y-2" aria-label={title}>
+      {rows.map((row) => (
+        <JobRow key={row.id} row={row} failed={failed} />
+      ))}
+    </ul>
+  );
+}
+
+/** Jobs that are out of the way, asked for when somebody looks; nothing where there are none. */
+function Elsewhere({
+  title,
+  place,
+  asked,
+  page,
+  failed,
+}: {
+  title: string;
+  place: "aside" | "deleted";
+  asked: YardAsked;
+  page: YardPage | undefined;
+  failed: (why: string) => void;
+}) {
+  const [isOpen, setOpen] = useState(false);
+  const [from, setFrom] = useState(0);
+  const find = asked.find ?? "";
+  const { data } = useYard({ find, place, sort: "saved", from }, isOpen);
+  const count = page?.places[place] ?? 0;
+  if (count === 0) return null;
+  return (
+    <details className="card p-3" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer content-center font-semibold">
-        {title}: {rows.length}
+        {title}: {count}
       </summary>
-      <ul className="space-y-2" aria-label={title}>
-        {rows.map((row) => (
-          <JobRow key={row.id} row={row} failed={failed} />
-        ))}
-      </ul>
+      {data && (
+        <>
+          <Rows title={title} rows={data.jobs} failed={failed} />
+          {data.found > data.page && (
+            <Paging
+              from={from}
+              shown={data.jobs.length}
+              found={data.found}
+              page={data.page}
+              what="jobs"
+              go={setFrom}
+            />
+          )}
+        </>
+      )}
     </details>
   );
 }
@@ -183,13 +307,14 @@ function JobRow({ row, failed }: { row: Row; failed: (why: string) => void }) {
 
 function JobLink({ row }: { row: Row }) {
   const [stops = 0, fixes = 0, minds = 0] = row.counts;
-  const isDone = row.is_signed || !row.stage;
+  const isSigned = row.state === "signed";
+  const isDone = isSigned || row.state === "done";
   return (
     <Link
       to="/jobs/$id/$stage"
       params={{
         id: String(row.id),
-        stage: row.is_signed ? "sign" : (row.stage ?? "run"),
+        stage: isSigned ? "sign" : (row.stage ?? "run"),
       }}
       className="card grid min-w-0 flex-1 items-center gap-x-4 gap-y-1 p-3 md:grid-cols-[5rem_minmax(0,1.3fr)_minmax(0,1fr)_7rem]"
     >
@@ -205,7 +330,7 @@ function JobLink({ row }: { row: Row }) {
         <Mark shape={isDone ? "done" : stops ? "stop" : fixes ? "fix" : "open"} />
         <span className="min-w-0">
           <span className="block font-semibold">
-            {row.is_signed
+            {isSigned
               ? "Signed"
               : stops
                 ? `Held: ${row.held_by}`

@@ -76,7 +76,6 @@ impl JobView {
 /// A job with its answers.
 pub(super) async fn view(state: &AppState, row: JobRow) -> Result<Response, Problem> {
     let answers = state.answers_of(&row).await?;
-    state.rows.keep_one(&row, &answers);
     viewed(state, row, (answers, Held::default())).await
 }
 

@@ -38,7 +38,7 @@ use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, READERS, Store, StoreError};
 use rayon::ThreadPoolBuildError;
 use std::sync::Arc;
-use tokio::sync::Semaphore;
+use tokio::sync::{Mutex, OnceCell, Semaphore};
 use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
 use utoipa::OpenApi;
@@ -51,7 +51,7 @@ pub use bays::{BaysAsked, shopfloor};
 pub use catalog::Catalog;
 pub use jobs::JobView;
 pub use packet::packet_file;
-pub use yard::YardRow;
+pub use yard::{YardPage, YardRow};
 
 /// What the handlers share.
 #[derive(Clone)]
@@ -62,8 +62,12 @@ pub struct AppState {
     gates: Arc<Gates>,
     pub(crate) rows: Arc<yard::Rows>,
     pub(crate) turns: Arc<turns::Turns>,
-    /// Held by who reads changed jobs into the search.
-    reader: Arc<tokio::sync::Mutex<()>>,
+    /// Filled once the rows of an earlier run were taken.
+    rows_taken: Arc<OnceCell<()>>,
+    /// Held by who works out rows of the yard behind, by who keeps them, by who reads changed jobs into the search.
+    lister: Arc<Mutex<()>>,
+    keeper: Arc<Mutex<()>>,
+    reader: Arc<Mutex<()>>,
 }
 
 impl AppState {
@@ -82,6 +86,9 @@ impl AppState {
             }),
             rows: Arc::default(),
             turns: Arc::default(),
+            rows_taken: Arc::default(),
+            lister: Arc::default(),
+            keeper: Arc::default(),
             reader: Arc::default(),
         })
     }
@@ -112,7 +119,6 @@ impl AppState {
     /// Keeps the answers to a revision that are known already.
     pub(crate) fn keep(&self, row: &JobRow, answers: &Kept) {
         self.answered.keep(Of::revision(row), answers.clone());
-        self.rows.keep_one(row, answers);
     }
 
     /// What is known of a revision already.
@@ -167,7 +173,7 @@ pub(crate) const WRITERS: usize = 2;
         description = "Plans, proves and records added lights on vehicles.",
         license(name = "MIT", identifier = "MIT")
     ),
-    components(schemas(jovek_core::export::Format))
+    components(schemas(jovek_core::export::Format, yard::YardSort))
 )]
 struct Description;
 

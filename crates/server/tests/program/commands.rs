@@ -130,7 +130,7 @@ fn backup_and_restore_from_the_command_line() {
     let out = run(&["restore", &path("b.db"), "--db", &path("c.db")], "");
     assert!(out.status.success(), "{}", text(&out.stderr));
     let restored = on(&dir.path().join("c.db"));
-    assert_eq!(restored.get("/api/jobs")[0]["unit"], "77");
+    assert_eq!(restored.yard()[0]["unit"], "77");
 }
 
 /// The published schema is JSON Schema 2020-12 and knows every part of the demo jobs.

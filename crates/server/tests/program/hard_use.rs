@@ -35,9 +35,9 @@ fn a_job_that_is_full_is_refused_and_the_yard_goes_on() {
     job["readings"] = (0..22_000).map(reading).collect();
     let file = json!({"file": job.to_string()});
     assert!(server.post("/api/jobs", &file).status().is_client_error());
-    assert_eq!(server.get("/api/jobs").as_array().unwrap().len(), 1);
+    assert_eq!(server.yard().len(), 1);
     drop(server);
-    assert_eq!(on(&db).get("/api/jobs").as_array().unwrap().len(), 1);
+    assert_eq!(on(&db).yard().len(), 1);
 }
 
 /// A row that cannot be read stands in its place in the yard, with why; all else answers as before.
@@ -54,10 +54,12 @@ fn an_unreadable_row_stops_nobody() {
     // As it is read anew after a restart.
     drop(server);
     let server = on(&db);
-    let rows = server.get("/api/jobs");
-    assert_eq!(rows.as_array().unwrap().len(), 3);
-    assert!(rows[0]["unreadable"].is_null() && rows[2]["unreadable"].is_null());
-    assert!(rows[1]["unreadable"].as_str().unwrap().contains("newer Jovek"), "{}", rows[1]);
+    let rows = server.yard();
+    // Nobody knows its unit: it stands behind those that have one.
+    let ids: Vec<_> = rows.iter().map(|r| r["id"].as_i64().unwrap()).collect();
+    assert_eq!(ids, [1, 3, 2]);
+    assert!(rows[0]["unreadable"].is_null() && rows[1]["unreadable"].is_null());
+    assert!(rows[2]["unreadable"].as_str().unwrap().contains("newer Jovek"), "{}", rows[2]);
     let asked = Client::new().get(server.at("/api/jobs/2")).send().unwrap();
     assert_eq!(asked.status(), 422);
     assert_eq!(server.get("/api/jobs/3")["job"]["unit"], "3");
@@ -70,14 +72,57 @@ fn an_unreadable_row_stops_nobody() {
     assert!(said.contains("revision 1 of job 2") && verified.status.code() == Some(1), "{said}");
     let aside = server.post("/api/jobs/2/aside", &json!({}));
     assert_eq!(aside.json::<Value>().unwrap()["place"], "aside");
-    assert_eq!(server.get("/api/jobs")[1]["place"], "aside");
+    assert_eq!(server.yard()[2]["place"], "aside");
+}
+
+/// The yard is found by words, narrowed by how a job is, sorted, and known again after a restart.
+#[test]
+fn the_yard_is_found_narrowed_and_sorted() {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("jovek.db");
+    let server = on(&db);
+    for (unit, title) in
+        [("14b", "Work lamps"), ("9", "Beacons"), ("100", "Work lamps"), ("T3", "")]
+    {
+        server.post("/api/jobs", &json!({ "unit": unit, "vehicle": title }));
+    }
+    let units = |server: &jovek_e2e::Server, query: &str| -> Vec<String> {
+        let page = server.get(&format!("/api/jobs{query}"));
+        assert_eq!(page["behind"], 0);
+        let jobs = page["jobs"].as_array().unwrap();
+        jobs.iter().map(|j| j["unit"].as_str().unwrap().to_owned()).collect()
+    };
+    server.yard();
+    assert_eq!(units(&server, ""), ["9", "14b", "100", "T3"]);
+    assert_eq!(units(&server, "?sort=saved"), ["T3", "100", "9", "14b"]);
+    assert_eq!(units(&server, "?find=WORK%2014"), ["14b"]);
+    assert!(units(&server, "?find=nobody").is_empty());
+    assert_eq!(units(&server, "?from=3"), ["T3"]);
+    server.post("/api/jobs/1/aside", &json!({}));
+    assert_eq!(units(&server, "?place=in_yard"), ["9", "100", "T3"]);
+    let page = server.get("/api/jobs?place=in_yard&state=signed");
+    assert_eq!((&page["found"], &page["places"]["aside"]), (&json!(0), &json!(1)));
+    let held: u64 =
+        page["states"].as_array().unwrap().iter().map(|s| s["jobs"].as_u64().unwrap()).sum();
+    assert_eq!(held, 3, "each job is in one state: {}", page["states"]);
+    assert_eq!(page["next_unit"], "new 5");
+    let wrong = Client::new().get(server.at("/api/jobs?state=lost")).send().unwrap();
+    assert_eq!(wrong.status(), 400);
+    // Rows are kept in a while; the next start has them, and what was saved last is what they say.
+    let before = server.yard();
+    std::thread::sleep(Duration::from_secs(3));
+    drop(server);
+    let kept = rusqlite::Connection::open(&db).unwrap();
+    let rows: i64 = kept.query_row("SELECT COUNT(*) FROM yard_row", [], |r| r.get(0)).unwrap();
+    assert_eq!(rows, 4);
+    assert_eq!(on(&db).yard(), before);
 }
 
 /// Put aside, deleted, brought back; a deleted job takes no saves.
 #[test]
 fn jobs_go_out_of_the_way_and_come_back() {
     let server = start(&["demo"]);
-    let place = |server: &jovek_e2e::Server| server.get("/api/jobs")[0]["place"].clone();
+    let place = |server: &jovek_e2e::Server| server.yard()[0]["place"].clone();
     let view = server.get("/api/jobs/1");
     assert_eq!(place(&server), "in_yard");
     server.post("/api/jobs/1/aside", &json!({}));
@@ -91,7 +136,7 @@ fn jobs_go_out_of_the_way_and_come_back() {
     server.post("/api/jobs/1/back", &json!({}));
     assert_eq!(place(&server), "in_yard");
     assert_eq!(server.put(&view["id"], &view["rev"], &job).status(), 200);
-    assert_eq!(server.get("/api/jobs")[0]["title"], "changed", "the kept row follows the save");
+    assert_eq!(server.yard()[0]["title"], "changed", "the kept row follows the save");
     assert_eq!(server.post("/api/jobs/99/aside", &json!({})).status(), 404);
 }
 

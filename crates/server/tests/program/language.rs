@@ -281,9 +281,7 @@ fn fleet(server: &Server, heard: &mut Heard, jobs: &[Value]) {
 #[test]
 fn nothing_is_said_but_from_the_tables() {
     let server = start(&["demo", "--language", "pseudo"]);
-    let listed = server.get("/api/jobs");
-    let ids: Vec<i64> =
-        listed.as_array().unwrap().iter().map(|j| j["id"].as_i64().unwrap()).collect();
+    let ids: Vec<i64> = server.yard().iter().map(|j| j["id"].as_i64().unwrap()).collect();
     let jobs: Vec<Value> =
         ids.iter().map(|id| server.get(&format!("/api/jobs/{id}"))["job"].clone()).collect();
     assert!(jobs.len() > 10);

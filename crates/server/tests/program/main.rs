@@ -39,9 +39,26 @@ trait Calls {
     fn get(&self, path: &str) -> Value;
     fn post(&self, path: &str, body: &Value) -> Response;
     fn put(&self, id: &Value, rev: &Value, job: &Value) -> Response;
+    /// Every job of the yard wherever it stands, in the order of its units, once all of them were read.
+    fn yard(&self) -> Vec<Value>;
 }
 
 impl Calls for Server {
+    fn yard(&self) -> Vec<Value> {
+        let mut all = Vec::new();
+        loop {
+            let page = self.get(&format!("/api/jobs?from={}", all.len()));
+            if page["behind"] != 0 {
+                std::thread::sleep(std::time::Duration::from_millis(100));
+                continue;
+            }
+            all.extend(page["jobs"].as_array().unwrap().iter().cloned());
+            if all.len() as u64 >= page["found"].as_u64().unwrap() {
+                return all;
+            }
+        }
+    }
+
     fn get(&self, path: &str) -> Value {
         Client::new().get(self.at(path)).send().unwrap().json().unwrap()
     }

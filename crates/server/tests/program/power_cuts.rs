@@ -99,11 +99,11 @@ impl Write {
 /// What stands at a place, as far as it must not be lost.
 fn at(server: &Server, place: Place) -> Value {
     match place {
-        Place::Jobs => json!(server.get("/api/jobs").as_array().unwrap().len()),
+        Place::Jobs => json!(server.yard().len()),
         Place::Job(id) => of_job(&server.get(&format!("/api/jobs/{id}"))),
         Place::Standing(id) => {
-            let rows = server.get("/api/jobs");
-            let row = rows.as_array().unwrap().iter().find(|r| r["id"] == id).cloned();
+            let rows = server.yard();
+            let row = rows.iter().find(|r| r["id"] == id).cloned();
             row.unwrap()["place"].take()
         }
         Place::Pictures(id) => server.get(&format!("/api/jobs/{id}/pictures")),

@@ -242,7 +242,7 @@ fn the_shelf_over_the_api() {
     assert_eq!(answer.status().as_u16(), 422);
     assert!(answer.text().unwrap().contains("is below zero"));
     let csv = Client::new().get(server.at("/api/stock/csv")).send().unwrap().text().unwrap();
-    assert_eq!(csv, "part,held,price\nrelay socket,0,4.5\n");
+    assert_eq!(csv, "part,held,price,unit\nrelay socket,0,4.5,\n");
     let job = server.get("/api/jobs/1")["job"].clone();
     let estimate: Value = server.post("/api/estimate", &job).json().unwrap();
     let lines = estimate["parts"].as_array().unwrap();

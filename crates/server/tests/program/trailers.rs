@@ -128,11 +128,11 @@ fn trailers_from_the_command_line() {
 fn a_signed_job_in_the_yard() {
     let server = start(&["demo"]);
     let van = |server: &jovek_e2e::Server| -> Value {
-        let jobs = server.get("/api/jobs");
-        jobs.as_array().unwrap().iter().find(|j| j["unit"] == "22").unwrap().clone()
+        let jobs = server.yard();
+        jobs.iter().find(|j| j["unit"] == "22").unwrap().clone()
     };
     let signed = van(&server);
-    assert_eq!(signed["is_signed"], true);
+    assert_eq!(signed["state"], "signed");
     let next = signed["next"].as_str().unwrap();
     assert!(next.starts_with("Signed by ") && next.contains(" look on 20"), "{next}");
     let id = &signed["id"];
@@ -145,7 +145,7 @@ fn a_signed_job_in_the_yard() {
         .unwrap();
     assert!(opened.status().is_success(), "{}", opened.text().unwrap());
     let work = van(&server);
-    assert_eq!(work["is_signed"], false);
+    assert_ne!(work["state"], "signed");
     assert!(!work["next"].as_str().unwrap().starts_with("Signed"), "{work}");
 }
 
@@ -168,7 +168,7 @@ fn a_trailer_built_over_the_api() {
         assert!(answer.status().is_client_error());
         assert!(answer.text().unwrap().contains(key), "{key}");
     }
-    assert_eq!(server.get("/api/jobs").as_array().unwrap().len(), 1);
+    assert_eq!(server.yard().len(), 1);
 }
 
 /// Lamps of two colours: every point of the picture names its own, a picture of one colour names none.
