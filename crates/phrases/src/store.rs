@@ -31,6 +31,8 @@ sentences! {
     its_hash_does_not_fit() = "its hash does not fit: it or one before it was changed";
     revision_of_job(rev, job) = "revision {rev} of job {job}";
     stands_in_no_entry() = "stands in no entry";
+    thing(kind, number) = "{kind} {number}";
+    is_not_what_the_history_says() = "is not what its last entry says";
     picture(id) = "picture {id}";
     shows_revision_the_newest(head, newest) = "shows revision {head}, the newest is {newest}";
     job(job) = "job {job}";

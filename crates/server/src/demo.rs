@@ -12,6 +12,8 @@ struct DemoFiles;
 
 /// What the workshop of the demo has on its shelf.
 const STOCK: &str = "stock.csv";
+/// Who brought them in.
+const HALT_LANE: &str = "Halt Lane";
 /// The vehicles that it looks after.
 const VEHICLES: &str = "vehicles.csv";
 
@@ -36,14 +38,14 @@ pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
 pub fn load(store: &Store) -> anyhow::Result<()> {
     let vehicles = jovek_core::fleet::read(&text(VEHICLES)?, &[])?;
     let vehicles: Vec<_> = vehicles.good.into_iter().map(|row| row.vehicle).collect();
-    store.take_vehicles(&vehicles)?;
+    store.take_vehicles(&vehicles, HALT_LANE)?;
     let now = Timestamp::now();
     for (_, mut job) in jobs()? {
         worked_lately(&mut job, now);
-        store.create(&job, "Halt Lane")?;
+        store.create(&job, HALT_LANE)?;
     }
     let list = jovek_core::stock::read(&text(STOCK)?)?;
-    store.take_stock(&list.good)?;
+    store.take_stock(&list.good, HALT_LANE)?;
     Ok(())
 }
 

@@ -1,7 +1,8 @@
 //! Jobs out of the way: put aside, or deleted and kept for a while.
 
 use crate::history::{self, Change, What};
-use crate::{Store, StoreError, now, revision};
+use crate::thing::Thing;
+use crate::{Store, StoreError, now, recall, revision};
 use jiff::{SignedDuration, Timestamp};
 use rusqlite::{Connection, TransactionBehavior, params};
 
@@ -70,6 +71,7 @@ impl Store {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             let gone = deleted_before(&tx, until)?;
+            let recalls = recall::of_jobs(&tx, &gone)?;
             for &id in &gone {
                 let at = now();
                 let what = What::Purged;
@@ -80,6 +82,10 @@ impl Store {
                 tx.execute("DELETE FROM picture WHERE job_id = ?1", [id])?;
                 tx.execute("DELETE FROM revision WHERE job_id = ?1", [id])?;
                 tx.execute("DELETE FROM job WHERE id = ?1", [id])?;
+            }
+            // They are not on their recalls any more.
+            for id in recalls {
+                Thing::Recall.changed(&tx, id, "Jovek")?;
             }
             tx.commit()?;
             Ok(gone.len())

@@ -1,5 +1,6 @@
 //! The history: one entry for each change, bound to the one before it by its hash.
 
+use crate::thing::{LastEntries, Thing};
 use crate::{StoreError, revision};
 use jovek_phrases::store as say;
 use rusqlite::{Connection, OptionalExtension, params};
@@ -48,6 +49,8 @@ pub enum What {
     LinkMade,
     /// The link was taken back.
     LinkWithdrawn,
+    /// A thing beside the jobs was made, changed or removed.
+    Thing(Thing),
 }
 
 impl What {
@@ -64,6 +67,7 @@ impl What {
             What::Purged => "gone for good",
             What::LinkMade => "owner's link made",
             What::LinkWithdrawn => "owner's link taken back",
+            What::Thing(thing) => thing.key(),
         }
     }
 
@@ -82,7 +86,8 @@ impl What {
             What::LinkMade,
             What::LinkWithdrawn,
         ];
-        all.into_iter().find(|w| w.key() == key)
+        let things = Thing::ALL.into_iter().map(What::Thing);
+        all.into_iter().chain(things).find(|w| w.key() == key)
     }
 }
 
@@ -91,16 +96,17 @@ impl What {
 pub struct Entry {
     /// Number in the chain, from 1.
     pub id: i64,
-    /// The job.
+    /// The job; 0 for what is of none.
     pub job_id: i64,
-    /// Revision or picture.
+    /// Revision, picture, or the number of a thing beside the jobs.
     pub subject: i64,
     /// When.
     pub at: String,
     /// Who.
     pub who: String,
     /// `saved`, `signed`, `opened`, `picture`, `taken over`, `put aside`, `deleted`, `brought back`, `gone for good`,
-    /// `owner's link made`, `owner's link taken back`.
+    /// `owner's link made`, `owner's link taken back`; of things beside the jobs `vehicle`, `kit`, `recall`, `habits`,
+    /// `stock`.
     pub what: String,
     /// Hash of what it speaks of.
     pub content: String,
@@ -265,6 +271,7 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
         pictures.insert(r.get(0)?, (r.get(1)?, sha256(&picture_bound(r)?)));
     }
     let gone = gone_for_good(db)?;
+    let mut things = LastEntries::default();
     let mut before = String::new();
     let mut query = db.prepare(
         "SELECT id, job_id, subject, at, who, what, content, hash FROM history ORDER BY id",
@@ -293,6 +300,7 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
                 | What::LinkMade
                 | What::LinkWithdrawn,
             ) => {}
+            Some(What::Thing(thing)) => things.take(thing, e.subject, &e.content),
             Some(What::Picture) => {
                 let held = pictures.remove(&e.subject).filter(|p| p.0 == e.job_id).map(|p| p.1);
                 entry_flaw(&gone, ("picture", of), held.as_deref(), &e).into_iter().for_each(flaw);
@@ -311,6 +319,7 @@ pub(crate) fn verify(db: &Connection) -> Result<Verified, StoreError> {
     for id in pictures.keys() {
         out.flaws.push(Flaw { place: say::picture(&id), what: say::stands_in_no_entry().into() });
     }
+    out.flaws.extend(things.flaws(db)?);
     // The newest revision must be the one that a job shows.
     let mut query = db.prepare(
         "SELECT j.id, j.head, (SELECT MAX(rev) FROM revision r WHERE r.job_id = j.id) FROM job j",

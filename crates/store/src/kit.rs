@@ -1,6 +1,7 @@
 //! Kits, their issues, and the jobs that follow them.
 
 use crate::revision::{self, Listed};
+use crate::thing::Thing;
 use crate::{Store, StoreError, now, storable};
 use jovek_core::job::{Job, KitId, MayDiffer};
 use rusqlite::{Connection, OptionalExtension, Row, TransactionBehavior, params};
@@ -114,6 +115,7 @@ impl Store {
             )?;
             let id = tx.last_insert_rowid();
             issue(&tx, id, 1, &body, by)?;
+            Thing::Kit.changed(&tx, id, by)?;
             tx.commit()?;
             Ok(KitId(id))
         })
@@ -132,6 +134,7 @@ impl Store {
             let last: Option<i64> = tx.query_row(newest, [id.0], |r| r.get(0))?;
             let next = last.ok_or(StoreError::NoKit { id: id.0 })? + 1;
             issue(&tx, id.0, next, &body, by)?;
+            Thing::Kit.changed(&tx, id.0, by)?;
             tx.commit()?;
             Ok(next)
         })
@@ -141,14 +144,21 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::NoKit`], or that the file cannot be written.
-    pub fn set_may_differ(&self, id: KitId, may_differ: &[MayDiffer]) -> Result<(), StoreError> {
+    pub fn set_may_differ(
+        &self,
+        id: KitId,
+        may_differ: &[MayDiffer],
+        by: &str,
+    ) -> Result<(), StoreError> {
         let points = write(may_differ)?;
         self.connections.write(|db| {
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             let set = "UPDATE kit SET may_differ = ?2 WHERE id = ?1";
-            match db.execute(set, params![id.0, points])? {
-                0 => Err(StoreError::NoKit { id: id.0 }),
-                _ => Ok(()),
+            if tx.execute(set, params![id.0, points])? == 0 {
+                return Err(StoreError::NoKit { id: id.0 });
             }
+            Thing::Kit.changed(&tx, id.0, by)?;
+            Ok(tx.commit()?)
         })
     }
 

@@ -29,8 +29,8 @@ fn issues_stay_as_they_went_out() {
         assert!(matches!(missing, Err(StoreError::NoKit { .. })));
     }
     assert!(matches!(store.issue_kit(KitId(9), &first, ""), Err(StoreError::NoKit { .. })));
-    assert!(matches!(store.set_may_differ(KitId(9), &[]), Err(StoreError::NoKit { .. })));
-    store.set_may_differ(kit, &[]).unwrap();
+    assert!(matches!(store.set_may_differ(KitId(9), &[], "Ada"), Err(StoreError::NoKit { .. })));
+    store.set_may_differ(kit, &[], "Ada").unwrap();
     assert!(store.kits().unwrap()[0].may_differ.is_empty());
 }
 

@@ -48,6 +48,9 @@ mod search_tests;
 mod standing;
 #[cfg(test)]
 mod tests;
+mod thing;
+#[cfg(test)]
+mod thing_tests;
 mod vehicle;
 #[cfg(test)]
 mod vehicle_tests;
@@ -73,11 +76,15 @@ use jovek_core::stock::{StockLine, StockUnit};
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 use rusqlite_migration::{M, Migrations};
 use std::path::Path;
+use thing::Thing;
 
 /// An open store. Reads go beside each other and beside a write; writes one after the other.
 pub struct Store {
     connections: Connections,
 }
+
+/// The version of the file from which on the history knows of vehicles, kits, recalls, habits and stock.
+const HISTORY_OF_THINGS: i64 = 14;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -94,6 +101,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/011-stock-units.sql")),
         M::up(include_str!("migrations/012-search-by-number.sql")),
         M::up(include_str!("migrations/013-yard.sql")),
+        M::up(include_str!("migrations/014-history-of-things.sql")),
     ])
 }
 
@@ -131,9 +139,14 @@ impl Store {
         db.pragma_update(None, "synchronous", "FULL")?;
         db.pragma_update(None, "foreign_keys", true)?;
         file::is_sound(&db)?;
+        let before: i64 = db.query_row("PRAGMA user_version", [], |r| r.get(0))?;
         migrations().to_latest(&mut db).map_err(StoreError::migration)?;
         history::take_over(&mut db)?;
         vehicle::take_over(&mut db)?;
+        // Once: what has no entry later was put there by somebody else.
+        if before < HISTORY_OF_THINGS {
+            thing::take_over(&mut db)?;
+        }
         Ok(Store { connections: Connections::new(db, path)? })
     }
 
@@ -156,16 +169,18 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written.
-    pub fn set_shop(&self, shop: &Shop) -> Result<(), StoreError> {
+    pub fn set_shop(&self, shop: &Shop, by: &str) -> Result<(), StoreError> {
         let text =
             serde_json::to_string(shop).map_err(|e| StoreError::Damaged { what: e.to_string() })?;
         self.connections.write(|db| {
-            db.execute(
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            tx.execute(
                 "INSERT INTO shop (id, habits) VALUES (1, ?1)
                  ON CONFLICT (id) DO UPDATE SET habits = excluded.habits",
                 params![text],
             )?;
-            Ok(())
+            Thing::Shop.changed(&tx, thing::THE_ONE, by)?;
+            Ok(tx.commit()?)
         })
     }
 
@@ -189,7 +204,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written; then nothing is taken.
-    pub fn take_stock(&self, lines: &[StockLine]) -> Result<(), StoreError> {
+    pub fn take_stock(&self, lines: &[StockLine], by: &str) -> Result<(), StoreError> {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             for line in lines {
@@ -200,6 +215,7 @@ impl Store {
                     params![line.part, line.held, line.price, line.unit.sign()],
                 )?;
             }
+            Thing::Stock.changed(&tx, thing::THE_ONE, by)?;
             Ok(tx.commit()?)
         })
     }
@@ -208,10 +224,12 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written.
-    pub fn clear_stock(&self) -> Result<(), StoreError> {
+    pub fn clear_stock(&self, by: &str) -> Result<(), StoreError> {
         self.connections.write(|db| {
-            db.execute("DELETE FROM stock", [])?;
-            Ok(())
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            tx.execute("DELETE FROM stock", [])?;
+            Thing::Stock.changed(&tx, thing::THE_ONE, by)?;
+            Ok(tx.commit()?)
         })
     }
 
@@ -470,7 +488,8 @@ impl Store {
                 history::Change { job_id: id, subject: rev, at: &at, who: by, what, content };
             history::add(&tx, &change)?;
             tx.execute("UPDATE job SET head = ?2 WHERE id = ?1", [id, rev])?;
-            let vehicle = if is_of_another { vehicle::link(&tx, id, &job)? } else { head.vehicle };
+            let vehicle =
+                if is_of_another { vehicle::link(&tx, id, &job, by)? } else { head.vehicle };
             if follows_another {
                 kit::follow(&tx, id, &job)?;
             }
@@ -546,7 +565,7 @@ fn create_in(db: &Connection, (job, body): (&Job, &str), by: &str) -> Result<i64
     let (content, what) = (body.as_bytes(), history::What::Saved);
     let change = history::Change { job_id: id, subject: 1, at: &now, who: by, what, content };
     history::add(db, &change)?;
-    vehicle::link(db, id, job)?;
+    vehicle::link(db, id, job, by)?;
     kit::follow(db, id, job)?;
     Ok(id)
 }

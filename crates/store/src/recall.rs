@@ -1,7 +1,9 @@
 //! Recalls: vehicles that have to come back, and which of them were seen to.
 
+use crate::thing::Thing;
 use crate::{Store, StoreError, now};
-use rusqlite::{OptionalExtension, Row, TransactionBehavior, params};
+use rusqlite::{Connection, OptionalExtension, Row, TransactionBehavior, params};
+use std::collections::BTreeSet;
 
 /// A recall with how far it is.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -31,6 +33,18 @@ pub struct RecalledJob {
     pub done: Option<(String, String)>,
     /// What was found or done.
     pub note: String,
+}
+
+/// Recalls that jobs are on.
+pub(crate) fn of_jobs(db: &Connection, jobs: &[i64]) -> Result<BTreeSet<i64>, StoreError> {
+    let mut out = BTreeSet::new();
+    for job in jobs {
+        let mut query = db.prepare_cached("SELECT recall_id FROM recall_job WHERE job_id = ?1")?;
+        for id in query.query_map([job], |r| r.get(0))? {
+            out.insert(id?);
+        }
+    }
+    Ok(out)
 }
 
 const COLUMNS: &str = "SELECT r.id, r.name, r.why, r.made_at, r.made_by,
@@ -116,6 +130,7 @@ impl Store {
                 )?
                 .execute([id, job])?;
             }
+            Thing::Recall.changed(&tx, id, by)?;
             tx.commit()?;
             Ok(id)
         })
@@ -133,13 +148,15 @@ impl Store {
         by: &str,
     ) -> Result<(), StoreError> {
         self.connections.write(|db| {
-            let (at, by) = (is_done.then(now), is_done.then_some(by));
+            let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
+            let (at, done_by) = (is_done.then(now), is_done.then_some(by));
             let set = "UPDATE recall_job SET done_at = ?3, done_by = ?4, note = ?5
                  WHERE recall_id = ?1 AND job_id = ?2";
-            match db.execute(set, params![id, job, at, by, note])? {
-                0 => Err(StoreError::NoRecall { id }),
-                _ => Ok(()),
+            if tx.execute(set, params![id, job, at, done_by, note])? == 0 {
+                return Err(StoreError::NoRecall { id });
             }
+            Thing::Recall.changed(&tx, id, by)?;
+            Ok(tx.commit()?)
         })
     }
 }

@@ -15,8 +15,8 @@ fn the_shops_habits_are_kept() {
     assert_eq!(store.shop().unwrap(), Shop::default());
     let habits =
         Shop { drop: DropLimit::HalfVolt, joint: JointPractice::Solder, ..Shop::default() };
-    store.set_shop(&habits).unwrap();
-    store.set_shop(&habits).unwrap();
+    store.set_shop(&habits, "Ada").unwrap();
+    store.set_shop(&habits, "Ada").unwrap();
     drop(store);
     assert_eq!(Store::open(&path).unwrap().shop().unwrap(), habits);
 }
@@ -271,13 +271,15 @@ fn the_shelf_is_kept() {
     };
     let store = Store::open(&path).unwrap();
     assert!(store.stock().unwrap().is_empty());
-    store.take_stock(&[line("ring M6", 20.0, Some(0.35)), line("loom", 3.5, None)]).unwrap();
-    store.take_stock(&[line("ring M6", 4.0, None)]).unwrap();
+    store.take_stock(&[line("ring M6", 20.0, Some(0.35)), line("loom", 3.5, None)], "Ada").unwrap();
+    store.take_stock(&[line("ring M6", 4.0, None)], "Ada").unwrap();
     // Not a number is nothing that the column holds.
-    assert!(store.take_stock(&[line("clip", 1.0, None), line("tape", f64::NAN, None)]).is_err());
+    assert!(
+        store.take_stock(&[line("clip", 1.0, None), line("tape", f64::NAN, None)], "Ada").is_err()
+    );
     drop(store);
     let store = Store::open(&path).unwrap();
     assert_eq!(store.stock().unwrap(), [line("loom", 3.5, None), line("ring M6", 4.0, None)]);
-    store.clear_stock().unwrap();
+    store.clear_stock("Ada").unwrap();
     assert!(store.stock().unwrap().is_empty());
 }

@@ -1,6 +1,7 @@
 //! Vehicles of the fleet, and which job is of which.
 
 use crate::revision::{self, Listed};
+use crate::thing::Thing;
 use crate::{Store, StoreError};
 use jovek_core::job::{FleetVehicle, Job};
 use rusqlite::{Connection, OptionalExtension, Row, TransactionBehavior, params};
@@ -101,7 +102,12 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::UnitTaken`] where another one is called so, [`StoreError::NoVehicle`].
-    pub fn put_vehicle(&self, id: Option<i64>, vehicle: &FleetVehicle) -> Result<i64, StoreError> {
+    pub fn put_vehicle(
+        &self,
+        id: Option<i64>,
+        vehicle: &FleetVehicle,
+        by: &str,
+    ) -> Result<i64, StoreError> {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             let other = of_unit(&tx, &vehicle.unit)?.filter(|other| Some(*other) != id);
@@ -109,8 +115,8 @@ impl Store {
                 return Err(StoreError::UnitTaken { unit: vehicle.unit.clone() });
             }
             let id = match id {
-                None => add(&tx, vehicle)?,
-                Some(id) => change(&tx, id, vehicle)?,
+                None => add(&tx, vehicle, by)?,
+                Some(id) => change(&tx, id, vehicle, by)?,
             };
             tx.commit()?;
             Ok(id)
@@ -121,13 +127,13 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`] when the file cannot be written; then nothing is taken.
-    pub fn take_vehicles(&self, vehicles: &[FleetVehicle]) -> Result<(), StoreError> {
+    pub fn take_vehicles(&self, vehicles: &[FleetVehicle], by: &str) -> Result<(), StoreError> {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             for vehicle in vehicles {
                 match of_unit(&tx, &vehicle.unit)? {
-                    None => add(&tx, vehicle)?,
-                    Some(id) => change(&tx, id, vehicle)?,
+                    None => add(&tx, vehicle, by)?,
+                    Some(id) => change(&tx, id, vehicle, by)?,
                 };
             }
             Ok(tx.commit()?)
@@ -138,7 +144,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::VehicleHasJobs`] while it has any, deleted ones that are kept among them.
-    pub fn forget_vehicle(&self, id: i64) -> Result<(), StoreError> {
+    pub fn forget_vehicle(&self, id: i64, by: &str) -> Result<(), StoreError> {
         self.connections.write(|db| {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             let of = "SELECT COUNT(*) FROM job WHERE vehicle_id = ?1";
@@ -149,6 +155,7 @@ impl Store {
             if tx.execute("DELETE FROM vehicle WHERE id = ?1", [id])? == 0 {
                 return Err(StoreError::NoVehicle { id });
             }
+            Thing::Vehicle.changed(&tx, id, by)?;
             Ok(tx.commit()?)
         })
     }
@@ -164,21 +171,27 @@ pub(crate) fn take_over(db: &mut Connection) -> Result<(), StoreError> {
     for id in without {
         // One that cannot be read has no vehicle until it can.
         if let Ok(job) = revision::head(&tx, id).and_then(|head| head.job()) {
-            link(&tx, id, &job)?;
+            link(&tx, id, &job, "Jovek")?;
         }
     }
     Ok(tx.commit()?)
 }
 
 /// A job becomes one of the vehicle that its unit names; a unit that nobody knew is a new vehicle. Returns the vehicle.
-pub(crate) fn link(db: &Connection, job_id: i64, job: &Job) -> Result<Option<i64>, StoreError> {
+pub(crate) fn link(
+    db: &Connection,
+    job_id: i64,
+    job: &Job,
+    by: &str,
+) -> Result<Option<i64>, StoreError> {
     let unit = job.unit.trim();
     let vehicle = match (unit.is_empty(), of_unit(db, unit)?) {
         (true, _) => None,
         (_, Some(known)) => Some(known),
         (_, None) => {
             let model = job.vehicle.name.clone();
-            Some(add(db, &FleetVehicle { unit: unit.to_owned(), model, ..Default::default() })?)
+            let new = FleetVehicle { unit: unit.to_owned(), model, ..Default::default() };
+            Some(add(db, &new, by)?)
         }
     };
     db.execute("UPDATE job SET vehicle_id = ?2 WHERE id = ?1", params![job_id, vehicle])?;
@@ -190,7 +203,7 @@ fn of_unit(db: &Connection, unit: &str) -> Result<Option<i64>, StoreError> {
     Ok(query.query_row([unit_key(unit)], |r| r.get(0)).optional()?)
 }
 
-fn add(db: &Connection, vehicle: &FleetVehicle) -> Result<i64, StoreError> {
+fn add(db: &Connection, vehicle: &FleetVehicle, by: &str) -> Result<i64, StoreError> {
     db.prepare_cached(
         "INSERT INTO vehicle (unit_key, sort_key, said, body) VALUES (?1, ?2, ?3, ?4)",
     )?
@@ -200,10 +213,12 @@ fn add(db: &Connection, vehicle: &FleetVehicle) -> Result<i64, StoreError> {
         said(vehicle),
         body(vehicle)?
     ])?;
-    Ok(db.last_insert_rowid())
+    let id = db.last_insert_rowid();
+    Thing::Vehicle.changed(db, id, by)?;
+    Ok(id)
 }
 
-fn change(db: &Connection, id: i64, vehicle: &FleetVehicle) -> Result<i64, StoreError> {
+fn change(db: &Connection, id: i64, vehicle: &FleetVehicle, by: &str) -> Result<i64, StoreError> {
     let changed = db
         .prepare_cached(
             "UPDATE vehicle SET unit_key = ?2, sort_key = ?3, said = ?4, body = ?5 WHERE id = ?1",
@@ -215,7 +230,11 @@ fn change(db: &Connection, id: i64, vehicle: &FleetVehicle) -> Result<i64, Store
             said(vehicle),
             body(vehicle)?
         ])?;
-    if changed == 0 { Err(StoreError::NoVehicle { id }) } else { Ok(id) }
+    if changed == 0 {
+        return Err(StoreError::NoVehicle { id });
+    }
+    Thing::Vehicle.changed(db, id, by)?;
+    Ok(id)
 }
 
 fn body(vehicle: &FleetVehicle) -> Result<String, StoreError> {

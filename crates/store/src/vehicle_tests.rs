@@ -31,7 +31,9 @@ fn a_vehicle_keeps_its_jobs_when_it_is_called_otherwise() {
     let store = Store::in_memory().unwrap();
     let job = store.create(&of_unit("51"), "J. Marsh").unwrap();
     let id = store.vehicles("51", 0, 50).unwrap().rows[0].id;
-    store.put_vehicle(Some(id), &FleetVehicle { plate: "HL 51".into(), ..named("151") }).unwrap();
+    store
+        .put_vehicle(Some(id), &FleetVehicle { plate: "HL 51".into(), ..named("151") }, "Ada")
+        .unwrap();
     // The job still says 51: as long as it says nothing else it stays.
     let mut changed = store.get(job).unwrap().job;
     changed.title = "Fog lamps".into();
@@ -53,19 +55,19 @@ fn a_unit_is_one_vehicle_and_one_with_jobs_stays() {
     let store = Store::in_memory().unwrap();
     store.create(&of_unit("14"), "J. Marsh").unwrap();
     let id = store.vehicles("14", 0, 50).unwrap().rows[0].id;
-    let taken = store.put_vehicle(None, &named("14"));
+    let taken = store.put_vehicle(None, &named("14"), "Ada");
     assert!(matches!(taken, Err(StoreError::UnitTaken { .. })));
-    let kept = store.forget_vehicle(id);
+    let kept = store.forget_vehicle(id, "Ada");
     assert!(matches!(kept, Err(StoreError::VehicleHasJobs { jobs: 1 })));
-    let lone = store.put_vehicle(None, &named("15")).unwrap();
+    let lone = store.put_vehicle(None, &named("15"), "Ada").unwrap();
     assert!(matches!(
-        store.put_vehicle(Some(lone), &named("14")),
+        store.put_vehicle(Some(lone), &named("14"), "Ada"),
         Err(StoreError::UnitTaken { .. })
     ));
-    store.forget_vehicle(lone).unwrap();
+    store.forget_vehicle(lone, "Ada").unwrap();
     assert!(matches!(store.vehicle(lone), Err(StoreError::NoVehicle { .. })));
     assert!(matches!(
-        store.put_vehicle(Some(lone), &named("16")),
+        store.put_vehicle(Some(lone), &named("16"), "Ada"),
         Err(StoreError::NoVehicle { .. })
     ));
 }
@@ -80,8 +82,8 @@ fn vehicles_are_found_by_any_of_their_words_and_paged() {
             ..named(&k.to_string())
         })
         .collect();
-    store.take_vehicles(&fleet).unwrap();
-    store.take_vehicles(&fleet).unwrap();
+    store.take_vehicles(&fleet, "Ada").unwrap();
+    store.take_vehicles(&fleet, "Ada").unwrap();
     let page = store.vehicles("LANE option", 50, 50).unwrap();
     assert_eq!((page.found, page.rows.len()), (60, 10));
     let units: Vec<&str> = page.rows.iter().map(|r| r.vehicle.unit.as_str()).collect();

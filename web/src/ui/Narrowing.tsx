@@ -23,11 +23,20 @@ export function Narrowing<Key extends string>({
   return (
     <fieldset className="flex flex-wrap gap-2">
       <legend className="sr-only">{legend}</legend>
-      <Button kind={chosen ? "quiet" : "main"} onClick={() => choose(undefined)}>
+      <Button
+        className="min-h-[44px]"
+        kind={chosen ? "quiet" : "main"}
+        onClick={() => choose(undefined)}
+      >
         All
       </Button>
       {by.map(({ key, label, count }) => (
-        <Button key={key} kind={key === chosen ? "main" : "quiet"} onClick={() => choose(key)}>
+        <Button
+          key={key}
+          className="min-h-[44px]"
+          kind={key === chosen ? "main" : "quiet"}
+          onClick={() => choose(key)}
+        >
           {label} ({count})
         </Button>
       ))}

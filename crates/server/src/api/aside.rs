@@ -2,12 +2,12 @@
 //! read.
 
 use super::AppState;
-use super::headers::who;
+use super::headers::By;
 use super::yard::YardPlace;
 use crate::extract::{Json, Path};
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, header};
+use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use jovek_store::{Store, StoreError};
 use serde::Serialize;
@@ -25,11 +25,10 @@ pub struct Placed {
 async fn placed(
     state: &AppState,
     id: i64,
-    headers: &HeaderMap,
+    by: String,
     place: YardPlace,
     change: fn(&Store, i64, &str) -> Result<(), StoreError>,
 ) -> Result<Json<Placed>, Problem> {
-    let by = who(headers);
     state.writing(move |store| change(store, id, &by)).await?;
     Ok(Json(Placed { id, place }))
 }
@@ -41,9 +40,9 @@ async fn placed(
 pub(super) async fn put_aside(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<Placed>, Problem> {
-    placed(&state, id, &headers, YardPlace::Aside, Store::put_aside).await
+    placed(&state, id, by, YardPlace::Aside, Store::put_aside).await
 }
 
 /// Brings a job back into the yard.
@@ -53,9 +52,9 @@ pub(super) async fn put_aside(
 pub(super) async fn bring_back(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<Placed>, Problem> {
-    placed(&state, id, &headers, YardPlace::InYard, Store::bring_back).await
+    placed(&state, id, by, YardPlace::InYard, Store::bring_back).await
 }
 
 /// Deletes a job. It can be brought back for thirty days.
@@ -65,9 +64,9 @@ pub(super) async fn bring_back(
 pub(super) async fn delete(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<Placed>, Problem> {
-    placed(&state, id, &headers, YardPlace::Deleted, Store::delete).await
+    placed(&state, id, by, YardPlace::Deleted, Store::delete).await
 }
 
 /// The stored text of a job as it is, also where it cannot be read: to look at it elsewhere.

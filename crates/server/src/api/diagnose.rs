@@ -2,7 +2,7 @@
 
 use super::AppState;
 use super::assess::read as read_job;
-use super::headers::who;
+use super::headers::By;
 use super::jobs::{JobView, onto_newest, sound};
 use super::when::when;
 use crate::compute::given_up;
@@ -10,7 +10,7 @@ use crate::device;
 use crate::extract::{Json, Path, Text};
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, StatusCode};
+use axum::http::StatusCode;
 use axum::response::Response;
 use jiff::Timestamp;
 use jovek_core::answers::assess;
@@ -66,11 +66,10 @@ pub struct LogText {
     responses((status = 200, body = LogRead), (status = 422, body = Problem)))]
 pub(super) async fn read_log(
     State(state): State<AppState>,
-    headers: HeaderMap,
+    By(by): By,
     Json(asked): Json<LogText>,
 ) -> Result<Json<LogRead>, Problem> {
     sound(&asked.job)?;
-    let by = who(&headers);
     let read = move || log::read(&asked.text, &assess(&asked.job).checks, Timestamp::now(), &by);
     state.compute.short(read).await?.map(Json).map_err(|e| refused(&e.to_string()))
 }
@@ -100,10 +99,9 @@ pub struct LogLine {
 pub(super) async fn keep_log(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(lines): Json<Vec<LogLine>>,
 ) -> Result<Response, Problem> {
-    let by = who(&headers);
     onto_newest(&state, id, by.clone(), move |job, known| keep(job, known, &lines, &by)).await
 }
 

@@ -1,6 +1,7 @@
 //! Vehicles of the fleet: the register, its lists as CSV, and the life of each vehicle.
 
 use super::AppState;
+use super::headers::By;
 use super::stock::ListText;
 use crate::extract::{Json, Path, Query};
 use crate::problem::Problem;
@@ -126,9 +127,10 @@ pub(super) async fn list(
         (status = 422, body = Problem)))]
 pub(super) async fn add(
     State(state): State<AppState>,
+    By(by): By,
     Json(vehicle): Json<FleetVehicle>,
 ) -> Result<(StatusCode, Json<VehicleLine>), Problem> {
-    let row = put(&state, None, vehicle).await?;
+    let row = put(&state, None, vehicle, by).await?;
     Ok((StatusCode::CREATED, Json(row)))
 }
 
@@ -140,20 +142,22 @@ pub(super) async fn add(
 pub(super) async fn change(
     State(state): State<AppState>,
     Path(id): Path<i64>,
+    By(by): By,
     Json(vehicle): Json<FleetVehicle>,
 ) -> Result<Json<VehicleLine>, Problem> {
-    put(&state, Some(id), vehicle).await.map(Json)
+    put(&state, Some(id), vehicle, by).await.map(Json)
 }
 
 async fn put(
     state: &AppState,
     id: Option<i64>,
     vehicle: FleetVehicle,
+    by: String,
 ) -> Result<VehicleLine, Problem> {
     sound(&vehicle)?;
     let row = state
         .writing(move |store| {
-            let id = store.put_vehicle(id, &vehicle)?;
+            let id = store.put_vehicle(id, &vehicle, &by)?;
             store.vehicle(id)
         })
         .await?;
@@ -167,8 +171,9 @@ async fn put(
 pub(super) async fn forget(
     State(state): State<AppState>,
     Path(id): Path<i64>,
+    By(by): By,
 ) -> Result<StatusCode, Problem> {
-    state.writing(move |store| store.forget_vehicle(id)).await?;
+    state.writing(move |store| store.forget_vehicle(id, &by)).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -252,13 +257,14 @@ pub(super) async fn read(
     responses((status = 204), (status = 422, body = Problem)))]
 pub(super) async fn take(
     State(state): State<AppState>,
+    By(by): By,
     Json(taken): Json<VehiclesTaken>,
 ) -> Result<StatusCode, Problem> {
     if taken.vehicles.len() > MOST {
         return Err(refused(&say::more_rows_than(&MOST)));
     }
     taken.vehicles.iter().try_for_each(sound)?;
-    state.writing(move |store| store.take_vehicles(&taken.vehicles)).await?;
+    state.writing(move |store| store.take_vehicles(&taken.vehicles, &by)).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 

@@ -1,28 +1,38 @@
 //! Headers that the API reads and writes.
 
 use crate::problem::Problem;
-use axum::http::{HeaderMap, StatusCode, header};
+use axum::extract::FromRequestParts;
+use axum::http::request::Parts;
+use axum::http::{StatusCode, header};
 use jovek_phrases::refusals as say;
+use std::convert::Infallible;
 
 /// The revision that a write was made from, out of `If-Match: "7"`.
-pub(super) fn if_match(headers: &HeaderMap) -> Result<i64, Problem> {
-    let value = headers.get(header::IF_MATCH).and_then(|v| v.to_str().ok());
-    let Some(value) = value else {
-        return Err(Problem::new(
-            StatusCode::PRECONDITION_REQUIRED,
-            "/problems/no-revision",
-            say::which_revision(),
-            say::send_the_revision_that_you_changed(),
-        ));
-    };
-    value.trim().trim_matches('"').parse().map_err(|_| {
-        Problem::new(
-            StatusCode::BAD_REQUEST,
-            "/problems/no-revision",
-            say::which_revision(),
-            say::if_match_is_no_revision_number(&value),
-        )
-    })
+#[derive(Debug)]
+pub(super) struct IfMatch(pub(super) i64);
+
+impl<S: Send + Sync> FromRequestParts<S> for IfMatch {
+    type Rejection = Problem;
+
+    async fn from_request_parts(parts: &mut Parts, _: &S) -> Result<Self, Problem> {
+        let value = parts.headers.get(header::IF_MATCH).and_then(|v| v.to_str().ok());
+        let Some(value) = value else {
+            return Err(Problem::new(
+                StatusCode::PRECONDITION_REQUIRED,
+                "/problems/no-revision",
+                say::which_revision(),
+                say::send_the_revision_that_you_changed(),
+            ));
+        };
+        value.trim().trim_matches('"').parse().map(IfMatch).map_err(|_| {
+            Problem::new(
+                StatusCode::BAD_REQUEST,
+                "/problems/no-revision",
+                say::which_revision(),
+                say::if_match_is_no_revision_number(&value),
+            )
+        })
+    }
 }
 
 /// The entity tag of a revision.
@@ -31,10 +41,18 @@ pub(super) fn etag(rev: i64) -> [(header::HeaderName, String); 1] {
 }
 
 /// Who is writing, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
-pub(super) fn who(headers: &HeaderMap) -> String {
-    let raw = headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
-    let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
-    if name.trim().is_empty() { "somebody".into() } else { name.trim().to_owned() }
+#[derive(Debug)]
+pub(super) struct By(pub(super) String);
+
+impl<S: Send + Sync> FromRequestParts<S> for By {
+    type Rejection = Infallible;
+
+    async fn from_request_parts(parts: &mut Parts, _: &S) -> Result<Self, Infallible> {
+        let raw = parts.headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
+        let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
+        let name = name.trim();
+        Ok(By(if name.is_empty() { "somebody".into() } else { name.to_owned() }))
+    }
 }
 
 fn decode(text: &str) -> String {

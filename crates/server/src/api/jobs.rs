@@ -3,7 +3,7 @@
 use super::AppState;
 use super::assess::{Assessed, Marks, SentAnswers, read as read_body};
 use super::diagnose::{LogLine, first_unknown};
-use super::headers::{etag, if_match, who};
+use super::headers::{By, IfMatch, etag};
 use super::turns::Saved;
 use crate::answer_parts::Held;
 use crate::answered::Kept;
@@ -128,7 +128,7 @@ pub struct NewJob {
     responses((status = 201, body = JobView), (status = 422, body = Problem)))]
 pub(super) async fn create(
     State(state): State<AppState>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewJob>,
 ) -> Result<Response, Problem> {
     let job = match new.file {
@@ -142,7 +142,6 @@ pub(super) async fn create(
         }
     };
     sound(&job)?;
-    let by = who(&headers);
     let row = state
         .writing(move |store| {
             let id = store.create(&job, &by)?;
@@ -185,12 +184,12 @@ pub(super) async fn get(
 pub(super) async fn save(
     State(state): State<AppState>,
     Path(id): Path<i64>,
+    By(by): By,
+    IfMatch(from): IfMatch,
     headers: HeaderMap,
     Text(body): Text,
 ) -> Result<Response, Problem> {
-    let from = if_match(&headers)?;
     let job = read_body(&body)?;
-    let by = who(&headers);
     let saved = state.writing(move |store| store.save(id, from, &job, &by)).await;
     match saved {
         Ok(row) => {
@@ -228,9 +227,9 @@ async fn say_what_changed(state: &AppState, id: i64, from: i64, mut problem: Pro
 pub(super) async fn undo(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
 ) -> Result<Response, Problem> {
-    let (from, by) = (if_match(&headers)?, who(&headers));
     let row = state.writing(move |store| store.undo(id, from, &by)).await?;
     view(&state, row).await
 }
@@ -243,9 +242,9 @@ pub(super) async fn undo(
 pub(super) async fn redo(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
 ) -> Result<Response, Problem> {
-    let (from, by) = (if_match(&headers)?, who(&headers));
     let row = state.writing(move |store| store.redo(id, from, &by)).await?;
     view(&state, row).await
 }
@@ -268,10 +267,9 @@ pub struct NewReading {
 pub(super) async fn read(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewReading>,
 ) -> Result<Response, Problem> {
-    let by = who(&headers);
     onto_newest(&state, id, by.clone(), move |job, known| keep(job, known, &new, &by)).await
 }
 

@@ -1,12 +1,12 @@
 //! Kits: one plan for many vehicles; what each has otherwise, and what a newer issue would do on it.
 
 use super::AppState;
-use super::headers::{if_match, who};
+use super::headers::{By, IfMatch};
 use super::jobs::view as job_view;
 use crate::extract::{Json, Path};
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, StatusCode};
+use axum::http::StatusCode;
 use axum::response::Response;
 use jovek_core::answers::assess;
 use jovek_core::fleet::{self, KitDifference, KitUpdate};
@@ -157,14 +157,13 @@ pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Kits>, Pr
         (status = 422, body = Problem)))]
 pub(super) async fn add(
     State(state): State<AppState>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewKit>,
 ) -> Result<(StatusCode, Json<KitLine>), Problem> {
     let name = new.name.trim().to_owned();
     if name.is_empty() || name.chars().count() > MOST_LETTERS {
         return Err(refused(say::name_the_kit()));
     }
-    let by = who(&headers);
     let kit = state
         .writing(move |store| {
             let plan = fleet::pattern(&store.get(new.job)?.job);
@@ -257,10 +256,10 @@ fn vehicle(
 pub(super) async fn lay(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(onto): Json<LaidOnto>,
 ) -> Result<Json<KitView>, Problem> {
-    let (id, by) = (KitId(id), who(&headers));
+    let id = KitId(id);
     if onto.vehicles.len() > MOST_LAID {
         return Err(refused(&say::more_rows_than(&MOST_LAID)));
     }
@@ -297,9 +296,9 @@ pub(super) async fn lay(
 pub(super) async fn issue(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<KitView>, Problem> {
-    let (id, by) = (KitId(id), who(&headers));
+    let id = KitId(id);
     let is_new = state
         .writing(move |store| {
             let kit = store.kit(id)?;
@@ -324,10 +323,11 @@ pub(super) async fn issue(
 pub(super) async fn set_points(
     State(state): State<AppState>,
     Path(id): Path<i64>,
+    By(by): By,
     Json(points): Json<Points>,
 ) -> Result<Json<KitView>, Problem> {
     let id = KitId(id);
-    state.writing(move |store| store.set_may_differ(id, &points.may_differ)).await?;
+    state.writing(move |store| store.set_may_differ(id, &points.may_differ, &by)).await?;
     seen(&state, id).await.map(Json)
 }
 
@@ -340,10 +340,11 @@ pub(super) async fn set_points(
 pub(super) async fn take(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
     Json(taken): Json<Taken>,
 ) -> Result<Response, Problem> {
-    let (id, from, by) = (KitId(id), if_match(&headers)?, who(&headers));
+    let id = KitId(id);
     let row = state
         .writing(move |store| {
             let (kit, job) = (store.kit(id)?, store.get(taken.job)?.job);
@@ -369,10 +370,11 @@ pub(super) async fn take(
 pub(super) async fn say_why(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
     Json(differs): Json<Differs>,
 ) -> Result<Response, Problem> {
-    let (id, from, by) = (KitId(id), if_match(&headers)?, who(&headers));
+    let id = KitId(id);
     let why = differs.why.trim().to_owned();
     if why.chars().count() > MOST_LETTERS {
         return Err(refused(say::say_why_it_differs()));

@@ -1,11 +1,11 @@
 //! The owner's page: read by whoever has its link, which is made, renewed and taken back here.
 
 use super::AppState;
-use super::headers::who;
+use super::headers::By;
 use crate::extract::{Json, Path};
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, StatusCode, header};
+use axum::http::{StatusCode, header};
 use axum::response::{Html, IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::owner;
@@ -69,9 +69,8 @@ pub(super) async fn link(
 pub(super) async fn renew(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<OwnerLinkView>, Problem> {
-    let by = who(&headers);
     let link = state.writing(move |store| store.new_owner_link(id, &by)).await?;
     Ok(Json(Some(link).into()))
 }
@@ -83,9 +82,8 @@ pub(super) async fn renew(
 pub(super) async fn withdraw(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
 ) -> Result<Json<OwnerLinkView>, Problem> {
-    let by = who(&headers);
     state.writing(move |store| store.withdraw_owner_link(id, &by)).await?;
     Ok(Json(None.into()))
 }

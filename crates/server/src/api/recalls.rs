@@ -1,11 +1,11 @@
 //! Recalls: vehicles that have to come back, why, and which of them were seen to.
 
 use super::AppState;
-use super::headers::who;
+use super::headers::By;
 use crate::extract::{Json, Path};
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, StatusCode};
+use axum::http::StatusCode;
 use jovek_core::fleet::SaidKind;
 use jovek_phrases::fleet as say;
 use jovek_store::{RecallRow, Store, StoreError};
@@ -122,10 +122,10 @@ pub(super) async fn list(State(state): State<AppState>) -> Result<Json<Recalls>,
     responses((status = 201, body = RecallView), (status = 422, body = Problem)))]
 pub(super) async fn add(
     State(state): State<AppState>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewRecall>,
 ) -> Result<(StatusCode, Json<RecallView>), Problem> {
-    let (name, why, by) = (new.name.trim().to_owned(), new.why.trim().to_owned(), who(&headers));
+    let (name, why) = (new.name.trim().to_owned(), new.why.trim().to_owned());
     if name.is_empty() || why.is_empty() {
         return Err(refused(say::say_what_and_why()));
     }
@@ -167,10 +167,9 @@ pub(super) async fn view(
 pub(super) async fn mark(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(mark): Json<RecallMark>,
 ) -> Result<Json<RecallView>, Problem> {
-    let by = who(&headers);
     let RecallMark { job, is_done, note } = mark;
     let note = note.trim().to_owned();
     sound([note.as_str()])?;

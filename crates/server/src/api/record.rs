@@ -2,7 +2,7 @@
 
 use super::AppState;
 use super::assess::read as read_job;
-use super::headers::{if_match, who};
+use super::headers::{By, IfMatch};
 use super::jobs::{JobView, onto_newest, view};
 use crate::extract::{Bytes, Json, Path, Query, Text};
 use crate::picture::{PictureError, kept};
@@ -37,10 +37,10 @@ pub(super) async fn built(
 pub(super) async fn sign(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
     Json(closing): Json<Closing>,
 ) -> Result<Response, Problem> {
-    let (from, by) = (if_match(&headers)?, who(&headers));
     let row = state
         .writing(move |store| {
             let row = store.sign(id, from, &by, &closing)?;
@@ -68,10 +68,10 @@ pub struct OpenAsked {
 pub(super) async fn open(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
+    IfMatch(from): IfMatch,
     Json(asked): Json<OpenAsked>,
 ) -> Result<Response, Problem> {
-    let (from, by) = (if_match(&headers)?, who(&headers));
     let why: String = asked.why.chars().filter(|c| !c.is_control()).take(300).collect();
     let row = state.writing(move |store| store.reopen(id, from, &by, &why)).await?;
     view(&state, row).await
@@ -96,10 +96,9 @@ pub struct NewVisit {
 pub(super) async fn visit(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewVisit>,
 ) -> Result<Response, Problem> {
-    let by = who(&headers);
     onto_newest(&state, id, by.clone(), move |job, _| begin(job, &new, &by)).await
 }
 
@@ -220,11 +219,10 @@ pub(super) async fn add_picture(
     State(state): State<AppState>,
     Path(id): Path<i64>,
     Query(asked): Query<PictureAsked>,
-    headers: HeaderMap,
+    By(by): By,
     Bytes(bytes): Bytes,
 ) -> Result<Json<Vec<PictureRow>>, Problem> {
     state.reading(move |store| store.get(id)).await?;
-    let by = who(&headers);
     let words = |t: &str| t.chars().filter(|c| !c.is_control()).take(120).collect::<String>();
     let (shows, name) = (words(&asked.shows), words(&asked.name));
     let made = state.compute.long(move |_| kept(&bytes)).await?;

@@ -1,12 +1,12 @@
 //! The rules of the road, bulbs that become LED, trailers: nothing is saved but a trailer that is built.
 
 use super::AppState;
-use super::headers::who;
+use super::headers::By;
 use super::jobs::{JobView, sound, view};
 use crate::extract::Json;
 use crate::problem::Problem;
 use axum::extract::State;
-use axum::http::{HeaderMap, StatusCode};
+use axum::http::StatusCode;
 use axum::response::Response;
 use jovek_core::catalog::bulbs;
 use jovek_core::circuit::SolveError;
@@ -98,7 +98,7 @@ pub(super) async fn trailer(
     responses((status = 200, body = JobView), (status = 422, body = Problem)))]
 pub(super) async fn build_trailer(
     State(state): State<AppState>,
-    headers: HeaderMap,
+    By(by): By,
     Json(asked): Json<TrailerAsked>,
 ) -> Result<Response, Problem> {
     // The size is asked before anything is built to it.
@@ -108,7 +108,6 @@ pub(super) async fn build_trailer(
     }
     let job = build(&asked);
     sound(&job)?;
-    let by = who(&headers);
     let row = state
         .writing(move |store| {
             let id = store.create(&job, &by)?;

@@ -1,6 +1,7 @@
 //! The shop's habits: what a new job starts with.
 
 use super::AppState;
+use super::headers::By;
 use crate::extract::Json;
 use crate::problem::Problem;
 use axum::extract::State;
@@ -19,6 +20,7 @@ pub(super) async fn get(State(state): State<AppState>) -> Result<Json<Shop>, Pro
     responses((status = 200, body = Shop), (status = 422, body = Problem)))]
 pub(super) async fn set(
     State(state): State<AppState>,
+    By(by): By,
     Json(shop): Json<Shop>,
 ) -> Result<Json<Shop>, Problem> {
     let faults = limits::faults(&Job::starter_of("", shop.clone()));
@@ -26,6 +28,6 @@ pub(super) async fn set(
         return Err(JobError::Figures(faults).into());
     }
     let held = shop.clone();
-    state.writing(move |store| store.set_shop(&shop)).await?;
+    state.writing(move |store| store.set_shop(&shop, &by)).await?;
     Ok(Json(held))
 }

@@ -2,6 +2,7 @@
 
 use super::AppState;
 use super::assess::read as read_job;
+use super::headers::By;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::State;
@@ -44,6 +45,7 @@ pub(super) async fn get(State(state): State<AppState>) -> Result<Json<Shelf>, Pr
     responses((status = 200, body = Shelf), (status = 422, body = Problem)))]
 pub(super) async fn take(
     State(state): State<AppState>,
+    By(by): By,
     Json(shelf): Json<Shelf>,
 ) -> Result<Json<Shelf>, Problem> {
     // What was changed on its way here is held against the same rules as a file.
@@ -53,7 +55,7 @@ pub(super) async fn take(
     }
     let lines = state
         .writing(move |store| {
-            store.take_stock(&again.good)?;
+            store.take_stock(&again.good, &by)?;
             store.stock()
         })
         .await?;
@@ -63,8 +65,11 @@ pub(super) async fn take(
 /// Empties the shelf.
 #[utoipa::path(delete, path = "/api/stock", operation_id = "clearStock",
     responses((status = 200, body = Shelf)))]
-pub(super) async fn clear(State(state): State<AppState>) -> Result<Json<Shelf>, Problem> {
-    state.writing(|store| store.clear_stock()).await?;
+pub(super) async fn clear(
+    State(state): State<AppState>,
+    By(by): By,
+) -> Result<Json<Shelf>, Problem> {
+    state.writing(move |store| store.clear_stock(&by)).await?;
     Ok(Json(Shelf { lines: Vec::new() }))
 }
 

@@ -2,13 +2,13 @@
 
 use super::AppState;
 use super::assess::read as read_job;
-use super::headers::who;
+use super::headers::By;
 use super::jobs::{JobView, onto_newest};
 use super::when::when;
 use crate::extract::{Json, Text};
 use crate::problem::Problem;
 use axum::extract::{Path, State};
-use axum::http::{HeaderMap, StatusCode};
+use axum::http::StatusCode;
 use axum::response::Response;
 use jiff::{Timestamp, Unit};
 use jovek_core::job::{Job, Mark, StepId};
@@ -54,10 +54,9 @@ pub struct NewMark {
 pub(super) async fn mark(
     State(state): State<AppState>,
     Path(id): Path<i64>,
-    headers: HeaderMap,
+    By(by): By,
     Json(new): Json<NewMark>,
 ) -> Result<Response, Problem> {
-    let by = who(&headers);
     // To the millisecond: begun, left and gone on with in one second are three marks.
     let at = when(new.at.as_deref(), Timestamp::now(), Unit::Millisecond);
     let at = at.map_err(|e| refused(&e))?;

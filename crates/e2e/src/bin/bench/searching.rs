@@ -22,7 +22,7 @@ fn shop(path: &std::path::Path) -> Result<()> {
             ..Default::default()
         })
         .collect();
-    store.take_vehicles(&vehicles)?;
+    store.take_vehicles(&vehicles, "bench")?;
     let of = |n: usize| {
         let mut job = Job { unit: unit(n), ..job.clone() };
         job.record.otherwise.push(Otherwise {
