@@ -59,9 +59,12 @@ impl Server {
             .spawn()
             .with_context(|| format!("{} does not start", program.display()))?;
         let output = child.stdout.take().context("no standard output")?;
-        for line in BufReader::new(output).lines() {
+        let mut lines = BufReader::new(output).lines();
+        while let Some(line) = lines.next() {
             // The address is the same in every language.
             if let Some((_, address)) = line?.split_once("http://") {
+                // What it says from here on must be read, or it stops at the full pipe.
+                std::thread::spawn(move || lines.for_each(drop));
                 return Ok(Server { child, url: format!("http://{address}") });
             }
         }

@@ -27,6 +27,7 @@ pub mod moment;
 pub mod owner;
 pub mod paper;
 pub mod parts;
+pub mod people;
 pub mod plan;
 pub mod program;
 pub mod proof;

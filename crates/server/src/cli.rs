@@ -62,17 +62,17 @@ pub fn run(cli: &Cli) -> ExitCode {
 
 fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
     match command {
-        Command::Serve { db, listen, hosts } => {
-            serve::run(|| Ok(Store::open(db)?), *listen, Door::new(hosts))?;
+        Command::Serve { db, listen, hosts, accounts } => {
+            serve::run(|| Ok(Store::open(db)?), *listen, Door::new(hosts), *accounts)?;
         }
-        Command::Demo { listen, hosts } => {
+        Command::Demo { listen, hosts, accounts } => {
             let demo = || {
                 let store = Store::in_memory()?;
                 demo::load(&store)?;
                 println!("{}", say::demo_jobs_are_kept_in_memory());
                 Ok(store)
             };
-            serve::run(demo, *listen, Door::new(hosts))?;
+            serve::run(demo, *listen, Door::new(hosts), *accounts)?;
         }
         Command::Assess { job, json } => return assess_file(reader, job, *json),
         Command::Budget { job, json } => {

@@ -15,6 +15,7 @@ pub mod door;
 pub mod extract;
 pub mod ics;
 pub mod pdf;
+pub mod people;
 pub mod picture;
 pub mod problem;
 mod program;

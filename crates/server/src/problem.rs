@@ -109,7 +109,8 @@ impl From<StoreError> for Problem {
             | StoreError::NoRevision { .. }
             | StoreError::NoVehicle { .. }
             | StoreError::NoKit { .. }
-            | StoreError::NoRecall { .. } => {
+            | StoreError::NoRecall { .. }
+            | StoreError::NoPerson { .. } => {
                 (StatusCode::NOT_FOUND, "/problems/not-found", say::not_found())
             }
             StoreError::Conflict { .. } => (
@@ -124,6 +125,11 @@ impl From<StoreError> for Problem {
                 StatusCode::CONFLICT,
                 "/problems/vehicle",
                 jovek_phrases::fleet::the_vehicle_is_not_kept(),
+            ),
+            StoreError::NameTaken { .. } | StoreError::LastLead | StoreError::NoInvitation => (
+                StatusCode::CONFLICT,
+                "/problems/person",
+                jovek_phrases::people::the_account_is_not_kept(),
             ),
             StoreError::Frozen(_) => (StatusCode::CONFLICT, "/problems/signed", say::signed()),
             StoreError::TooLarge { .. } | StoreError::TooMany { .. } => (

@@ -2,10 +2,12 @@
 
 use crate::api::{self, AppState};
 use crate::door::Door;
+use crate::people::Entry;
 use crate::program;
 use anyhow::Context;
+use jovek_phrases::people as say_people;
 use jovek_phrases::refusals as say;
-use jovek_store::Store;
+use jovek_store::{INVITATION_DAYS, Store};
 use std::net::SocketAddr;
 
 /// Serves until the program is asked to stop. The store is opened once the address is ours: a port in use makes no file.
@@ -16,6 +18,7 @@ pub fn run(
     open: impl FnOnce() -> anyhow::Result<Store>,
     listen: SocketAddr,
     door: Door,
+    with_accounts: bool,
 ) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
@@ -37,7 +40,19 @@ pub fn run(
         store.derived_by(&program::name())?;
         let url = format!("http://{}", listener.local_addr()?);
         println!("{}", say::jovek_listens_on(&url));
+        let is_reached_from_elsewhere = !listener.local_addr()?.ip().is_loopback();
+        let first = match with_accounts || is_reached_from_elsewhere {
+            true => store.invite_first_lead()?,
+            false => None,
+        };
         let state = AppState::new(store).context("starting the threads")?;
+        if state.demand_accounts(with_accounts || is_reached_from_elsewhere)? == Entry::Accounts {
+            println!("{}", say_people::accounts_are_on());
+        }
+        if let Some(token) = first {
+            let link = format!("{url}{}", api::join_path(&token));
+            println!("{}", say_people::first_lead_comes_in_by(&link, &INVITATION_DAYS));
+        }
         let served = axum::serve(listener, api::router(state, door))
             .with_graceful_shutdown(stop());
         // Who is being answered is answered; a long computation is not waited for.

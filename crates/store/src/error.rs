@@ -1,6 +1,7 @@
 //! What can go wrong with the store, and how to mend it.
 
 use jovek_phrases::fleet as say_fleet;
+use jovek_phrases::people as say_people;
 use jovek_phrases::store as say;
 use rusqlite::ErrorCode;
 use std::path::Path;
@@ -117,6 +118,24 @@ pub enum StoreError {
         /// Its number.
         id: i64,
     },
+    /// There is no such person.
+    #[error("{}", say_people::there_is_no_person(.id))]
+    NoPerson {
+        /// Their number.
+        id: i64,
+    },
+    /// Another person is called so.
+    #[error("{}", say_people::name_is_taken(.name))]
+    NameTaken {
+        /// The name.
+        name: String,
+    },
+    /// Nobody would be left who lets people in.
+    #[error("{}", say_people::last_lead())]
+    LastLead,
+    /// An invitation was never made, was taken already, or its time is over.
+    #[error("{}", say_people::no_invitation())]
+    NoInvitation,
     /// Another vehicle is called so.
     #[error("{}", say_fleet::unit_is_taken(.unit))]
     UnitTaken {

@@ -106,7 +106,7 @@ pub struct Entry {
     pub who: String,
     /// `saved`, `signed`, `opened`, `picture`, `taken over`, `put aside`, `deleted`, `brought back`, `gone for good`,
     /// `owner's link made`, `owner's link taken back`; of things beside the jobs `vehicle`, `kit`, `recall`, `habits`,
-    /// `stock`.
+    /// `stock`, `person`.
     pub what: String,
     /// Hash of what it speaks of.
     pub content: String,

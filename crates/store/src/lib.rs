@@ -37,6 +37,9 @@ mod kit_tests;
 mod owner;
 #[cfg(test)]
 mod owner_tests;
+mod person;
+#[cfg(test)]
+mod person_tests;
 mod picture;
 mod recall;
 #[cfg(test)]
@@ -51,6 +54,7 @@ mod tests;
 mod thing;
 #[cfg(test)]
 mod thing_tests;
+mod token;
 mod vehicle;
 #[cfg(test)]
 mod vehicle_tests;
@@ -62,6 +66,7 @@ pub use error::StoreError;
 pub use history::{Entry, Flaw, Verified};
 pub use kit::KitRow;
 pub use owner::{LINK_DAYS, OwnerLink};
+pub use person::{INVITATION_DAYS, Person, PersonId, Role, SESSION_DAYS};
 pub use picture::{MOST_PICTURE_BYTES, PictureInfo};
 pub use recall::{RecallRow, RecalledJob};
 pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
@@ -102,6 +107,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/012-search-by-number.sql")),
         M::up(include_str!("migrations/013-yard.sql")),
         M::up(include_str!("migrations/014-history-of-things.sql")),
+        M::up(include_str!("migrations/015-people.sql")),
     ])
 }
 

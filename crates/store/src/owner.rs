@@ -1,16 +1,12 @@
 //! Links by which owners read the page of their vehicle.
 
 use crate::history::{self, Change, What};
-use crate::{Store, StoreError, now, revision};
-use jiff::{SignedDuration, Timestamp};
+use crate::{Store, StoreError, now, revision, token};
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, params};
 
 /// How long a link is good for, days: past the second yearly visit, so that the packet in the glovebox leads somewhere
 /// until then. A choice of ours.
 pub const LINK_DAYS: i64 = 3 * 365;
-
-/// Random bytes of a link: 128 bits cannot be found by trying.
-const TOKEN_BYTES: usize = 16;
 
 /// The link of a job.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -123,13 +119,8 @@ fn good_link(db: &Connection, id: i64) -> Result<Option<OwnerLink>, StoreError> 
 }
 
 fn make(db: &Connection, id: i64, by: &str) -> Result<OwnerLink, StoreError> {
-    let mut bytes = [0; TOKEN_BYTES];
-    getrandom::fill(&mut bytes).map_err(|e| StoreError::Damaged { what: e.to_string() })?;
-    let token: String = bytes.iter().map(|b| format!("{b:02x}")).collect();
-    let end = Timestamp::now()
-        .checked_add(SignedDuration::from_hours(24 * LINK_DAYS))
-        .map_err(|e| StoreError::Damaged { what: e.to_string() })?;
-    let link = OwnerLink { token, made_at: now(), made_by: by.into(), until: end.to_string() };
+    let (token, until) = (token::new()?, token::days_from_now(LINK_DAYS)?);
+    let link = OwnerLink { token, made_at: now(), made_by: by.into(), until };
     db.execute(
         "INSERT INTO owner_link (job_id, token, made_at, made_by, until) VALUES (?1, ?2, ?3, ?4, ?5)
          ON CONFLICT (job_id) DO UPDATE SET token = ?2, made_at = ?3, made_by = ?4, until = ?5",

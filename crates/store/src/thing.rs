@@ -21,14 +21,16 @@ pub(crate) enum Thing {
     Shop,
     /// All of the shelf.
     Stock,
+    /// A person's name, role, and whether the account is open.
+    Person,
 }
 
 /// The number of what there is one of.
 pub(crate) const THE_ONE: i64 = 1;
 
 impl Thing {
-    pub(crate) const ALL: [Thing; 5] =
-        [Thing::Vehicle, Thing::Kit, Thing::Recall, Thing::Shop, Thing::Stock];
+    pub(crate) const ALL: [Thing; 6] =
+        [Thing::Vehicle, Thing::Kit, Thing::Recall, Thing::Shop, Thing::Stock, Thing::Person];
 
     /// What an entry calls it.
     pub(crate) fn key(self) -> &'static str {
@@ -38,6 +40,7 @@ impl Thing {
             Thing::Recall => "recall",
             Thing::Shop => "habits",
             Thing::Stock => "stock",
+            Thing::Person => "person",
         }
     }
 
@@ -49,6 +52,7 @@ impl Thing {
             Thing::Recall => "SELECT id FROM recall",
             Thing::Shop => "SELECT id FROM shop",
             Thing::Stock => "SELECT 1 WHERE EXISTS (SELECT 1 FROM stock)",
+            Thing::Person => "SELECT id FROM person",
         }
     }
 
@@ -69,6 +73,8 @@ impl Thing {
             Thing::Stock => {
                 "SELECT part, held, price, unit FROM stock WHERE ?1 = 1 ORDER BY part"
             }
+            // A password that is set anew is no change of the person.
+            Thing::Person => "SELECT name, role, closed_at FROM person WHERE id = ?1",
         }
     }
 

@@ -86,6 +86,7 @@ fn a_file_without_entries_of_things_gets_them_once() {
     let db = Connection::open(&path).unwrap();
     db.execute_batch(
         "DROP TRIGGER history_is_kept; DELETE FROM history WHERE job_id = 0;
+         DROP TABLE session; DROP TABLE invitation; DROP TABLE person;
          DROP INDEX history_of_thing; PRAGMA user_version = 13;",
     )
     .unwrap();

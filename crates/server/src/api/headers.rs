@@ -1,9 +1,10 @@
 //! Headers that the API reads and writes.
 
+use crate::people::Caller;
 use crate::problem::Problem;
 use axum::extract::FromRequestParts;
 use axum::http::request::Parts;
-use axum::http::{StatusCode, header};
+use axum::http::{HeaderMap, StatusCode, header};
 use jovek_phrases::refusals as say;
 use std::convert::Infallible;
 
@@ -40,7 +41,7 @@ pub(super) fn etag(rev: i64) -> [(header::HeaderName, String); 1] {
     [(header::ETAG, format!("\"{rev}\""))]
 }
 
-/// Who is writing, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
+/// Who is writing: the account, or the name that somebody without one gives.
 #[derive(Debug)]
 pub(super) struct By(pub(super) String);
 
@@ -48,11 +49,17 @@ impl<S: Send + Sync> FromRequestParts<S> for By {
     type Rejection = Infallible;
 
     async fn from_request_parts(parts: &mut Parts, _: &S) -> Result<Self, Infallible> {
-        let raw = parts.headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
-        let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
-        let name = name.trim();
-        Ok(By(if name.is_empty() { "somebody".into() } else { name.to_owned() }))
+        let caller = parts.extensions.get::<Caller>();
+        Ok(By(caller.map_or_else(|| name_given(&parts.headers), |caller| caller.name().to_owned())))
     }
+}
+
+/// The name that somebody without an account gives, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
+pub(crate) fn name_given(headers: &HeaderMap) -> String {
+    let raw = headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
+    let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
+    let name = name.trim();
+    if name.is_empty() { "somebody".into() } else { name.to_owned() }
 }
 
 fn decode(text: &str) -> String {

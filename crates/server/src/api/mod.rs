@@ -13,6 +13,7 @@ mod kits;
 mod light;
 mod owner;
 mod packet;
+mod people;
 mod recalls;
 mod record;
 mod road;
@@ -30,6 +31,7 @@ use crate::answered::{Answered, Kept, Of};
 use crate::assets;
 use crate::compute::{Compute, failed};
 use crate::door::{self, Door};
+use crate::people::{Entry, Rights, Throttle, guard};
 use crate::problem::Problem;
 use axum::routing::get;
 use axum::{Router, middleware};
@@ -38,6 +40,7 @@ use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, READERS, Store, StoreError};
 use rayon::ThreadPoolBuildError;
 use std::sync::Arc;
+use std::sync::atomic::{AtomicBool, Ordering};
 use tokio::sync::{Mutex, OnceCell, Semaphore};
 use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
@@ -49,8 +52,10 @@ use utoipa_axum::routes;
 pub use assess::{Assessed, NextQuestion};
 pub use bays::{BaysAsked, shopfloor};
 pub use catalog::Catalog;
+pub(crate) use headers::name_given;
 pub use jobs::JobView;
 pub use packet::packet_file;
+pub(crate) use people::join_path;
 pub use yard::{YardPage, YardRow};
 
 /// What the handlers share.
@@ -67,6 +72,10 @@ pub struct AppState {
     /// Held by who works out rows of the yard behind, by who keeps them, by who reads changed jobs into the search.
     lister: Arc<Mutex<()>>,
     keeper: Arc<Mutex<()>>,
+    pub(crate) rights: Arc<Rights>,
+    throttle: Arc<Throttle>,
+    /// True where everybody enters with name and password.
+    has_accounts: Arc<AtomicBool>,
     reader: Arc<Mutex<()>>,
 }
 
@@ -76,7 +85,11 @@ impl AppState {
     /// # Errors
     /// [`ThreadPoolBuildError`] when the system has no threads to give.
     pub fn new(store: Store) -> Result<Self, ThreadPoolBuildError> {
+        let (_, described) = described().split_for_parts();
         Ok(AppState {
+            rights: Arc::new(Rights::of(&described)),
+            throttle: Arc::default(),
+            has_accounts: Arc::default(),
             store: Arc::new(store),
             compute: Compute::new()?,
             answered: Answered::default(),
@@ -91,6 +104,29 @@ impl AppState {
             keeper: Arc::default(),
             reader: Arc::default(),
         })
+    }
+
+    /// Lets nobody in without an account, where that is demanded or somebody has one.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the file cannot be read.
+    pub fn demand_accounts(&self, always: bool) -> Result<Entry, StoreError> {
+        let has_accounts = always || self.store.has_people()?;
+        self.has_accounts.store(has_accounts, Ordering::SeqCst);
+        Ok(self.entry())
+    }
+
+    /// How people come in.
+    pub(crate) fn entry(&self) -> Entry {
+        match self.has_accounts.load(Ordering::SeqCst) {
+            true => Entry::Accounts,
+            false => Entry::Alone,
+        }
+    }
+
+    /// Somebody has an account: from now on everybody needs one.
+    fn accounts_are_on(&self) {
+        self.has_accounts.store(true, Ordering::SeqCst);
     }
 
     /// The answers to a job that was sent as a text.
@@ -207,6 +243,16 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(recalls::list, recalls::add))
         .routes(routes!(recalls::view))
         .routes(routes!(recalls::mark))
+        .routes(routes!(people::me))
+        .routes(routes!(people::set_password))
+        .routes(routes!(people::enter))
+        .routes(routes!(people::leave))
+        .routes(routes!(people::invited))
+        .routes(routes!(people::join))
+        .routes(routes!(people::list, people::add))
+        .routes(routes!(people::first))
+        .routes(routes!(people::set))
+        .routes(routes!(people::invite))
         .routes(routes!(stock::get, stock::take, stock::clear))
         .routes(routes!(stock::read))
         .routes(routes!(stock::csv))
@@ -256,7 +302,8 @@ pub fn router(state: AppState, door: Door) -> Router {
     // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
     let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
     let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
-    api.route("/owner/{token}", get(owner::page))
+    api.layer(middleware::from_fn_with_state(state.clone(), guard))
+        .route("/owner/{token}", get(owner::page))
         .layer(quickly)
         .with_state(state)
         .fallback_service(files)

@@ -75,6 +75,9 @@ pub(super) enum Command {
         /// Further name by which browsers reach it, such as jovek.example; may be given several times.
         #[arg(long = "host")]
         hosts: Vec<String>,
+        /// Let nobody in without name and password, on this machine too.
+        #[arg(long)]
+        accounts: bool,
     },
     /// Serve the app with the demo jobs, in memory.
     Demo {
@@ -84,6 +87,9 @@ pub(super) enum Command {
         /// Further name by which browsers reach it, such as jovek.example; may be given several times.
         #[arg(long = "host")]
         hosts: Vec<String>,
+        /// Let nobody in without name and password, on this machine too.
+        #[arg(long)]
+        accounts: bool,
     },
     /// Assess a job file: exit 0 clean, 1 with a Stop finding, 2 bad input.
     Assess {

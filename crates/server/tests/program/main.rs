@@ -14,6 +14,7 @@ mod door;
 mod hard_use;
 mod language;
 mod limits;
+mod people;
 mod picture;
 mod power_cuts;
 mod questions;
