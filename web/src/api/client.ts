@@ -40,6 +40,9 @@ export function isUnreachable(error: unknown): boolean {
   return error instanceof ApiError && (error.problem.status === 0 || error.problem.status >= 500);
 }
 
+/** Told to the window when something was asked that needs a session. */
+export const MUST_ENTER = "jovek:must-enter";
+
 const UNREACHABLE: Problem = {
   type: "/problems/unreachable",
   title: "No connection",
@@ -65,6 +68,7 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   // Done, and nothing to say.
   if (result.response.status === 204) return undefined as T;
   const problem = result.error as Problem | undefined;
+  if (problem?.type === "/problems/enter") window.dispatchEvent(new Event(MUST_ENTER));
   throw new ApiError(
     problem?.detail ? problem : { ...UNREACHABLE, detail: "The program gave no answer." },
   );

@@ -147,6 +147,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/enter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Comes in with name and password. */
+        post: operations["enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/estimate": {
         parameters: {
             query?: never;
@@ -192,6 +209,23 @@ export interface paths {
         put?: never;
         /** Reads a photometric file; nothing is saved. */
         post: operations["readIes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whom an invitation is for. */
+        post: operations["invited"];
         delete?: never;
         options?: never;
         head?: never;
@@ -550,6 +584,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes an invitation and comes in. */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds/add": {
         parameters: {
             query?: never;
@@ -687,6 +738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Goes out, here or everywhere. */
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/light": {
         parameters: {
             query?: never;
@@ -721,6 +789,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How people come in here, and who asks. */
+        get: operations["me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Sets a new password of one's own; every session of the person ends but this one. */
+        put: operations["setMyPassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moment": {
         parameters: {
             query?: never;
@@ -732,6 +834,75 @@ export interface paths {
         put?: never;
         /** The vehicle in one state; nothing is saved. */
         post: operations["tryState"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everybody with an account. */
+        get: operations["listPeople"];
+        put?: never;
+        /** Adds a person, who comes in by the link. */
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turns accounts on: makes the link by which the first lead comes in. */
+        post: operations["inviteFirstLead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Gives a person another role, closes an account or opens it again. Their sessions end. */
+        put: operations["setPerson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/invite": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes a link by which a person sets a new password. */
+        post: operations["invitePerson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2348,6 +2519,13 @@ export interface components {
          * @enum {string}
          */
         Cover: "clear" | "yellow" | "amber" | "red" | "blue";
+        /** @description Name and password. */
+        Credentials: {
+            /** @description The name. */
+            name: string;
+            /** @description The password. */
+            password: string;
+        };
         /** @description The current of a lamp against its voltage. */
         CurveAnswer: {
             /** @description By rising voltage, readings among them. */
@@ -2977,6 +3155,11 @@ export interface components {
          * @enum {string}
          */
         FindingCode: "along-a-line" | "alternator-at-idle" | "assumed" | "below-floor" | "below-the-frame" | "both-beams" | "channel-overloaded" | "contact-overloaded" | "de-pin" | "dimmed-driver" | "does-not-follow" | "drop-too-large" | "factory-fuse-full" | "feed-overruled" | "feed-unfit" | "flashes-twice" | "found-wire" | "fuse-far-from-battery" | "fuse-below-load" | "grommet-full" | "hinge" | "hot-relay" | "label-against-measured" | "kit-too-short" | "kit-part-too-weak" | "kit-unread" | "lamp-reads-as-other" | "lamp-voltage" | "lamps-dark" | "lamps-fade" | "left-on" | "line-too-weak" | "lit-at-rest" | "module-overloaded" | "near-airbag" | "near-heat" | "near-moving" | "never-lit" | "new-hole" | "no-fuse" | "no-key-wire" | "no-lights" | "no-path" | "no-steady-state" | "no-strip-fits" | "no-such-fuse" | "no-such-place" | "pulsed-output" | "relay-saves-copper" | "resets-by-itself" | "road-rule" | "screw-depth" | "sharp-edge" | "short-not-cleared" | "splice-in-the-wet" | "splitter-in-the-wet" | "source-shows" | "strip-fades" | "swap" | "swap-resistor" | "terminal-too-small" | "thin-lead" | "too-hot" | "tow-drain" | "towed-lamps" | "trailer-taken-for-connected" | "unknown-output" | "watched-output" | "wire-below-fuse" | "wire-too-thin" | "worn-contacts";
+        /** @description The link by which the first lead comes in: from then on everybody enters with name and password. */
+        FirstLead: {
+            /** @description Its address within this program: good once. */
+            path: string;
+        };
         /** @description How a lamp flashes by itself. */
         Flash: {
             /**
@@ -3549,6 +3732,23 @@ export interface components {
          * @enum {string}
          */
         Insulation: "pvc80" | "pvc105" | "xlpe125";
+        /** @description An invitation that is looked at. */
+        InvitationAsked: {
+            /** @description What stands in its address. */
+            token: string;
+        };
+        /** @description Whom an invitation is for. */
+        InvitationView: {
+            /** @description Their name; none for the first lead, who says it. */
+            name?: string | null;
+        };
+        /** @description A person with the link by which they come in. */
+        Invited: {
+            /** @description Its address within this program: good once. */
+            path: string;
+            /** @description The person. */
+            person: components["schemas"]["PersonView"];
+        };
         /** @description A line of equal illuminance. */
         IsoLine: {
             /**
@@ -3715,6 +3915,15 @@ export interface components {
              * @description The vehicle of the register that it is of; none while it has no unit.
              */
             vehicle?: number | null;
+        };
+        /** @description An invitation that is taken. */
+        Joining: {
+            /** @description The name of the first lead; anybody else has one. */
+            name?: string;
+            /** @description The password from now on. */
+            password: string;
+            /** @description What stands in its address. */
+            token: string;
         };
         /** @description A joint. */
         JointAnswer: {
@@ -4072,6 +4281,11 @@ export interface components {
          * @enum {string}
          */
         LampRole: "headlamp" | "tail" | "brake" | "turn" | "marker" | "plate" | "reverse" | "fog" | "driving" | "work" | "warning" | "accent";
+        /** @description Going out. */
+        Leaving: {
+            /** @description True to end every session of the person, on any device. */
+            everywhere: boolean;
+        };
         /** @description An LED lamp in place of a bulb. */
         LedBulb: {
             /**
@@ -4509,6 +4723,13 @@ export interface components {
          * @enum {string}
          */
         MayDiffer: "lengths" | "colours" | "readings" | "circuits" | "places";
+        /** @description How people come in, and who has. */
+        Me: {
+            /** @description True where everybody enters with name and password. */
+            has_accounts: boolean;
+            person?: null | components["schemas"]["PersonView"];
+            role?: null | components["schemas"]["Role"];
+        };
         /** @description Current of a light, measured. */
         MeasuredDraw: {
             /**
@@ -4649,6 +4870,20 @@ export interface components {
             step: components["schemas"]["StepId"];
             /** @description Why it is done though something is open there. */
             why?: string;
+        };
+        /** @description A new password. */
+        NewPassword: {
+            /** @description The one so far. */
+            before: string;
+            /** @description The one from now on. */
+            password: string;
+        };
+        /** @description A new person. */
+        NewPerson: {
+            /** @description As the history will call them. */
+            name: string;
+            /** @description What they may do. */
+            role: components["schemas"]["Role"];
         };
         /** @description A reading of the meter. */
         NewReading: {
@@ -4961,12 +5196,46 @@ export interface components {
             /** @enum {string} */
             kind: "connector";
         };
+        /** @description Everybody with an account. */
+        People: {
+            /** @description True where everybody enters with name and password. */
+            has_accounts: boolean;
+            /** @description By name. */
+            people: components["schemas"]["PersonView"][];
+            /** @description What a person can be, who may least first; each may what the one before may too. */
+            roles: components["schemas"]["RoleChoice"][];
+        };
         /** @description A permit for a warning colour. */
         Permit: {
             /** @description Who gave it, and its number. */
             by: string;
             /** @description The colour. */
             colour: components["schemas"]["LampColour"];
+        };
+        /** @description What becomes of a person. */
+        PersonAsked: {
+            /** @description True for an account that lets nobody in any more. */
+            is_closed: boolean;
+            /** @description What they may do. */
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * Format: int64
+         * @description Number of a person.
+         */
+        PersonId: number;
+        /** @description A person with an account. */
+        PersonView: {
+            /** @description True once they came in. */
+            has_password: boolean;
+            /** @description Number. */
+            id: components["schemas"]["PersonId"];
+            /** @description True for an account that lets nobody in any more. */
+            is_closed: boolean;
+            /** @description As the history calls them. */
+            name: string;
+            /** @description What they may do. */
+            role: components["schemas"]["Role"];
         };
         /** @description A photometric file, as it came. */
         Photometric: {
@@ -5711,6 +5980,20 @@ export interface components {
          * @enum {string}
          */
         RoadVerdict: "right" | "ask" | "wrong";
+        /**
+         * @description What a person may do: each all that the one before may, and more.
+         * @enum {string}
+         */
+        Role: "apprentice" | "fitter" | "planner" | "lead";
+        /** @description A role with its words. */
+        RoleChoice: {
+            /** @description As it is called. */
+            label: string;
+            /** @description What it may. */
+            may: string;
+            /** @description The role. */
+            role: components["schemas"]["Role"];
+        };
         /** @description The skeleton with everything on it. */
         RouteAnswer: {
             /** @description Circuits that are laid. */
@@ -7935,6 +8218,53 @@ export interface operations {
             };
         };
     };
+    enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     estimate: {
         parameters: {
             query?: never;
@@ -8019,6 +8349,37 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8965,6 +9326,45 @@ export interface operations {
             };
         };
     };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joining"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     addWork: {
         parameters: {
             query?: never;
@@ -9312,6 +9712,27 @@ export interface operations {
             };
         };
     };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Leaving"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     light: {
         parameters: {
             query?: never;
@@ -9374,6 +9795,72 @@ export interface operations {
             };
         };
     };
+    me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    setMyPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassword"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tryState: {
         parameters: {
             query?: never;
@@ -9396,6 +9883,161 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    inviteFirstLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstLead"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invitePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
+import { Account } from "../people/Account";
 
 export function Header({ children, onFind }: { children?: ReactNode; onFind?: () => void }) {
   return (
@@ -8,11 +9,13 @@ export function Header({ children, onFind }: { children?: ReactNode; onFind?: ()
         jov<span className="text-copper">e</span>k
       </Link>
       {children}
+      <span className="ml-auto" />
+      <Account />
       {onFind && (
         <button
           type="button"
           onClick={onFind}
-          className="card ml-auto flex min-h-9 items-center gap-2 px-3 text-left text-soft md:min-w-40"
+          className="card flex min-h-9 items-center gap-2 px-3 text-left text-soft md:min-w-40"
         >
           <kbd className="rounded border border-line px-1.5 text-xs">/</kbd>{" "}
           <span className="max-md:sr-only">Find or do</span>

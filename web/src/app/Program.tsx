@@ -1,5 +1,6 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
+import { Gate } from "../people/Gate";
 import { UnitsProvider } from "../ui/UnitsProvider";
 import { openWithoutConnection } from "./offline";
 import { router } from "./router";
@@ -15,7 +16,9 @@ export function Program() {
   return (
     <QueryClientProvider client={queries}>
       <UnitsProvider shop={undefined}>
-        <RouterProvider router={router} />
+        <Gate>
+          <RouterProvider router={router} />
+        </Gate>
       </UnitsProvider>
     </QueryClientProvider>
   );

@@ -13,6 +13,7 @@ const FETCH = {
   search: () => import("../fleet/SearchPage"),
   recalls: () => import("../fleet/RecallsPage"),
   recall: () => import("../fleet/RecallPage"),
+  people: () => import("../people/PeoplePage"),
   sheet: () => import("../sheet/SheetPage"),
 };
 
@@ -28,6 +29,7 @@ export const PAGES = {
   search: lazyRouteComponent(FETCH.search, "SearchPage"),
   recalls: lazyRouteComponent(FETCH.recalls, "RecallsPage"),
   recall: lazyRouteComponent(FETCH.recall, "RecallPage"),
+  people: lazyRouteComponent(FETCH.people, "PeoplePage"),
   sheet: lazyRouteComponent(FETCH.sheet, "SheetPage"),
 };
 

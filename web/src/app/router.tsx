@@ -60,6 +60,7 @@ export const router = createRouter({
         ...(typeof search.from === "number" ? { from: search.from } : {}),
       }),
     }),
+    createRoute({ ...at, path: "/people", component: PAGES.people }),
     createRoute({ ...at, path: "/recalls", component: PAGES.recalls }),
     createRoute({ ...at, path: "/recalls/$id", component: PAGES.recall }),
     createRoute({ ...at, path: "/vehicles", component: PAGES.vehicles }),

@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { setWho, who } from "../api/client";
+import { type Problem, setWho, who } from "../api/client";
+import { useMe } from "../people/useMe";
 import { Button } from "../ui/Button";
 import { useNarrow } from "../ui/useMedia";
 import { useDesk } from "./desk";
@@ -14,6 +15,11 @@ const WORDS = {
   conflict: "Not saved: changed by somebody else",
 };
 
+/** Which figure is wrong, or why nothing of it is saved. */
+function why(problem: Problem | undefined): string {
+  return problem?.faults?.[0]?.at ?? problem?.detail ?? "see the figure";
+}
+
 /** Whether everything is saved. */
 export function SaveState() {
   const desk = useDesk();
@@ -21,7 +27,7 @@ export function SaveState() {
   return (
     <span role="status" className={`text-sm ${isOpen ? "font-semibold text-rust" : "text-soft"}`}>
       {WORDS[desk.saveState]}
-      {desk.saveState === "refused" && `: ${desk.problem?.faults?.[0]?.at ?? "see the figure"}`}
+      {desk.saveState === "refused" && `: ${why(desk.problem)}`}
     </span>
   );
 }
@@ -31,6 +37,7 @@ export function SaveBar() {
   const desk = useDesk();
   const isNarrow = useNarrow();
   const [name, setName] = useState(who());
+  const me = useMe();
   const conflict = desk.problem?.conflict;
   return (
     <>
@@ -42,20 +49,22 @@ export function SaveBar() {
         <Button kind="quiet" className="!px-1" disabled={!desk.canRedo} onClick={desk.redo}>
           Redo
         </Button>
-        <label className="flex items-center gap-1 text-soft">
-          by
-          <input
-            className="field !w-24"
-            placeholder="your name"
-            aria-label="Your name"
-            maxLength={40}
-            value={name}
-            onChange={(e) => {
-              setName(e.target.value);
-              setWho(e.target.value);
-            }}
-          />
-        </label>
+        {!me?.person && (
+          <label className="flex items-center gap-1 text-soft">
+            by
+            <input
+              className="field !w-24"
+              placeholder="your name"
+              aria-label="Your name"
+              maxLength={40}
+              value={name}
+              onChange={(e) => {
+                setName(e.target.value);
+                setWho(e.target.value);
+              }}
+            />
+          </label>
+        )}
       </div>
       {desk.saveState === "signed" && (
         <p role="alert" className="card order-1 w-full border-2 !border-rust p-3">

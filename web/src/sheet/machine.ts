@@ -160,6 +160,8 @@ function isTree(value: unknown): value is Record<string, unknown> {
 function notStored(problem: Problem | undefined): Saving {
   if (problem?.type === "/problems/signed") return { is: "signed", problem };
   if (problem?.status === 412) return { is: "conflict", problem };
-  if (problem?.status === 0 || (problem?.status ?? 0) >= 500) return { is: "offline", problem };
+  // Whoever has to enter again sends it then.
+  const waits = problem?.status === 0 || problem?.status === 401;
+  if (waits || (problem?.status ?? 0) >= 500) return { is: "offline", problem };
   return { is: "refused", problem };
 }

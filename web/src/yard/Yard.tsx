@@ -65,6 +65,9 @@ export function Yard() {
             <Link to="/shop" className="px-2 text-spruce underline underline-offset-2">
               The shop's habits
             </Link>
+            <Link to="/people" className="px-2 text-spruce underline underline-offset-2">
+              People
+            </Link>
             <Button onClick={() => file.current?.click()}>Open a job file</Button>
             <Button kind="main" onClick={start}>
               New job

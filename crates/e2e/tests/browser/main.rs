@@ -17,6 +17,7 @@ mod kinds_of_work;
 mod kits;
 mod offline_day;
 mod own_units;
+mod people;
 mod proof_pages;
 mod run_along_skeleton;
 mod saving;
