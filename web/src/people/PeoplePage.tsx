@@ -91,7 +91,10 @@ function HandOver({ handed }: { handed: Handed }) {
         not shown again.
       </p>
       <p className="break-all font-reading text-sm">{link}</p>
-      <Button onClick={() => navigator.clipboard.writeText(link)}>Copy</Button>
+      {/* Browsers have it on a safe address only. */}
+      {navigator.clipboard && (
+        <Button onClick={() => navigator.clipboard.writeText(link)}>Copy</Button>
+      )}
     </div>
   );
 }
@@ -151,7 +154,7 @@ function PersonRow({
         ))}
       </select>
       <Button className="min-h-[44px]" onClick={invite} disabled={person.is_closed}>
-        Link for a new password
+        {person.has_password ? "Link for a new password" : "New invitation"}
       </Button>
       <Button
         kind="quiet"
