@@ -43,7 +43,8 @@ self.addEventListener("fetch", (event) => {
   const { request } = event;
   const { origin, pathname } = new URL(request.url);
   if (request.method !== "GET" || origin !== self.location.origin) return;
-  if (pathname.startsWith("/api/")) return;
+  // The owner's page is none of the app: read by a link that may be taken back.
+  if (pathname.startsWith("/api/") || pathname.startsWith("/owner/")) return;
   if (request.mode === "navigate") event.respondWith(freshOrKept(request, "/"));
   else if (pathname.startsWith("/assets/")) event.respondWith(keptOrFresh(request));
 });

@@ -14,6 +14,7 @@ pub mod device;
 pub mod door;
 pub mod extract;
 pub mod ics;
+pub mod live;
 pub mod pdf;
 pub mod people;
 pub mod picture;

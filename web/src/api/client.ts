@@ -8,11 +8,15 @@ export type JobView = Schemas["JobView"];
 export type Catalog = Schemas["Catalog"];
 export type Problem = Schemas["Problem"];
 
+/** What this page calls itself: what it did itself it is not told. */
+export const PAGE = Math.random().toString(36).slice(2, 12);
+
 export const api = createClient<paths>({
   baseUrl: "/",
   // Not as middleware: that waits a turn, and what is asked at a key is to leave before the page is drawn.
   fetch: (request) => {
     request.headers.set("x-jovek-who", encodeURIComponent(who()));
+    request.headers.set("x-jovek-page", PAGE);
     return fetch(request);
   },
 });

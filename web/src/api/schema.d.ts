@@ -789,6 +789,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tells what others do, as long as somebody listens: each event is one `Heard` in JSON. */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -1379,6 +1396,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What a change is about.
+         * @enum {string}
+         */
+        About: "jobs" | "kits" | "vehicles" | "recalls" | "stock" | "shop" | "people";
         /**
          * @description What holds a lamp that is stuck on.
          * @enum {string}
@@ -3489,6 +3511,35 @@ export interface components {
          * @enum {string}
          */
         Hazard: "heat" | "moving" | "sharp_edge" | "fuel_line" | "brake_line" | "below_frame" | "spray" | "airbag";
+        /** @description Something that happened. */
+        Heard: {
+            /** @description What it is about. */
+            about: components["schemas"]["About"];
+            /** @description Who. */
+            by: string;
+            /** @enum {string} */
+            is: "changed";
+            /**
+             * Format: int64
+             * @description The job; none where it is about none, or about a new one.
+             */
+            job?: number | null;
+            /** @description The page that did it, as it calls itself (`X-Jovek-Page`): it knows already. */
+            page?: string | null;
+        } | {
+            /** @enum {string} */
+            is: "here";
+            /**
+             * Format: int64
+             * @description The job.
+             */
+            job: number;
+            /** @description Their names, each once. */
+            names: string[];
+        } | {
+            /** @enum {string} */
+            is: "much";
+        };
         /**
          * @description How a lux meter is held at a spot.
          * @enum {string}
@@ -9786,6 +9837,38 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: {
+                /** @description The job that is open; none elsewhere. */
+                job?: number;
+                /** @description The name of somebody without an account: what listens can send no header. */
+                who?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Heard"];
+                };
+            };
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

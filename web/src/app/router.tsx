@@ -1,10 +1,26 @@
-import { createRootRoute, createRoute, createRouter, Outlet } from "@tanstack/react-router";
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  Outlet,
+  useMatchRoute,
+  useParams,
+} from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import type { YardAsked } from "../yard/useYard";
 import { PAGES } from "./pages";
+import { useLive } from "./useLive";
+
+/** Every page, told what others do. */
+function Root() {
+  const { id } = useParams({ strict: false });
+  const isJob = useMatchRoute()({ to: "/jobs/$id/$stage" }) !== false;
+  useLive(isJob && id !== undefined ? Number(id) : undefined);
+  return <Outlet />;
+}
 
 const rootRoute = createRootRoute({
-  component: Outlet,
+  component: Root,
   notFoundComponent: () => (
     <main className="p-8">
       <h1 className="text-xl">No such page</h1>

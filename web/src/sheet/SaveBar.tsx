@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { type Problem, setWho, who } from "../api/client";
+import { useOthersHere } from "../app/useLive";
 import { useMe } from "../people/useMe";
 import { Button } from "../ui/Button";
 import { useNarrow } from "../ui/useMedia";
@@ -38,6 +39,7 @@ export function SaveBar() {
   const isNarrow = useNarrow();
   const [name, setName] = useState(who());
   const me = useMe();
+  const others = useOthersHere();
   const conflict = desk.problem?.conflict;
   return (
     <>
@@ -49,6 +51,11 @@ export function SaveBar() {
         <Button kind="quiet" className="!px-1" disabled={!desk.canRedo} onClick={desk.redo}>
           Redo
         </Button>
+        {others.length > 0 && (
+          <span className="rounded border border-line px-2 text-soft">
+            Also here: {others.join(", ")}
+          </span>
+        )}
         {!me?.person && (
           <label className="flex items-center gap-1 text-soft">
             by

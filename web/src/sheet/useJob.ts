@@ -10,6 +10,7 @@ import {
   type Schemas,
   unwrap,
 } from "../api/client";
+import { JOB_CHANGED } from "../app/useLive";
 import { type JobStore, jobStore, RETRY_AFTER_MS } from "./jobStore";
 import { type Draft, isUnsaved, type JobState, type SaveState } from "./machine";
 import { type Outbox, useOutbox, type Waiting } from "./useOutbox";
@@ -72,7 +73,7 @@ export function useJob(
   useEffect(() => store.assessAfter(assessAfterMs), [store, assessAfterMs]);
   const adding = useMemo(() => adders(id, store), [id, store]);
   const outbox = useOutbox(id, adding.post);
-  useTryingAgain(store, state);
+  useTryingAgain(id, store, state);
   useSavedWhenLeft(store);
   const { put } = outbox;
   const reading = useMemo(() => readings(adding.post, put), [adding, put]);
@@ -141,14 +142,21 @@ function readings(post: (item: Waiting) => Promise<void>, put: (item: Waiting) =
   };
 }
 
-/** A lost connection is tried again until it is back; what others saved shows when the page is looked at. */
-function useTryingAgain(store: JobStore, { saving, keptAt }: JobState) {
+/** A lost connection is tried again until it is back; what others saved shows at once, and when the page is looked at. */
+function useTryingAgain(id: number, store: JobStore, { saving, keptAt }: JobState) {
   const isOffline = saving.is === "offline";
   const isKept = keptAt !== undefined;
   useEffect(() => {
+    const told = (e: Event) => {
+      if ((e as CustomEvent<number>).detail === id) store.look();
+    };
     window.addEventListener("focus", store.look);
-    return () => window.removeEventListener("focus", store.look);
-  }, [store]);
+    window.addEventListener(JOB_CHANGED, told);
+    return () => {
+      window.removeEventListener("focus", store.look);
+      window.removeEventListener(JOB_CHANGED, told);
+    };
+  }, [id, store]);
   useEffect(() => {
     if (!isOffline && !isKept) return;
     const again = window.setInterval(isOffline ? store.save : store.look, RETRY_AFTER_MS);

@@ -15,6 +15,7 @@ mod held_and_lit;
 mod housings;
 mod kinds_of_work;
 mod kits;
+mod live;
 mod offline_day;
 mod own_units;
 mod people;

@@ -14,6 +14,8 @@ async fn two_people_in_one_job() -> Result<()> {
     for (page, name) in [(&ada, "Ada"), (&bo, "Bo")] {
         page.go("/jobs/1/run").await?;
         page.fill("Your name", name).await?;
+        // A page that nobody looks at is told nothing: both hold what they opened.
+        page.script(&seen("hidden"), vec![]).await?;
     }
     ada.fill(PLACE, "1.1").await?;
     ada.saved().await?;
@@ -34,10 +36,18 @@ async fn two_people_in_one_job() -> Result<()> {
     ada.press("Save mine over it").await?;
     ada.saved().await?;
     // Back at the page, Bo sees it without loading anew.
-    bo.script("window.dispatchEvent(new Event('focus'))", vec![]).await?;
+    bo.script(&seen("visible"), vec![]).await?;
     bo.holds(PLACE, "1.2").await?;
     ada.close().await?;
     bo.close().await
+}
+
+/// Whether a page is looked at.
+fn seen(state: &str) -> String {
+    format!(
+        "Object.defineProperty(document, 'visibilityState', {{ value: '{state}', configurable: true }});
+         document.dispatchEvent(new Event('visibilitychange'))"
+    )
 }
 
 #[tokio::test]

@@ -57,7 +57,12 @@ impl<S: Send + Sync> FromRequestParts<S> for By {
 /// The name that somebody without an account gives, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
 pub(crate) fn name_given(headers: &HeaderMap) -> String {
     let raw = headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
-    let name: String = decode(raw).chars().filter(|c| !c.is_control()).take(60).collect();
+    clean_name(&decode(raw))
+}
+
+/// A name that somebody gives, without what is no letter of it.
+pub(super) fn clean_name(given: &str) -> String {
+    let name: String = given.chars().filter(|c| !c.is_control()).take(60).collect();
     let name = name.trim();
     if name.is_empty() { "somebody".into() } else { name.to_owned() }
 }

@@ -11,6 +11,7 @@ mod jobs;
 mod kinds;
 mod kits;
 mod light;
+mod live;
 mod owner;
 mod packet;
 mod people;
@@ -31,6 +32,7 @@ use crate::answered::{Answered, Kept, Of};
 use crate::assets;
 use crate::compute::{Compute, failed};
 use crate::door::{self, Door};
+use crate::live::Live;
 use crate::people::{Entry, Rights, Throttle, guard};
 use crate::problem::Problem;
 use axum::routing::get;
@@ -73,6 +75,7 @@ pub struct AppState {
     lister: Arc<Mutex<()>>,
     keeper: Arc<Mutex<()>>,
     pub(crate) rights: Arc<Rights>,
+    pub(crate) live: Live,
     throttle: Arc<Throttle>,
     /// True where everybody enters with name and password.
     has_accounts: Arc<AtomicBool>,
@@ -89,6 +92,7 @@ impl AppState {
         Ok(AppState {
             rights: Arc::new(Rights::of(&described)),
             throttle: Arc::default(),
+            live: Live::default(),
             has_accounts: Arc::default(),
             store: Arc::new(store),
             compute: Compute::new()?,
@@ -243,6 +247,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(recalls::list, recalls::add))
         .routes(routes!(recalls::view))
         .routes(routes!(recalls::mark))
+        .routes(routes!(live::live))
         .routes(routes!(people::me))
         .routes(routes!(people::set_password))
         .routes(routes!(people::enter))

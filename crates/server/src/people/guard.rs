@@ -2,9 +2,10 @@
 
 use super::{COOKIE, Caller, Entry, Needs};
 use crate::api::{AppState, name_given};
+use crate::live::Heard;
 use crate::problem::Problem;
 use axum::extract::{MatchedPath, Request, State};
-use axum::http::StatusCode;
+use axum::http::{HeaderMap, StatusCode};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
 use axum_extra::extract::CookieJar;
@@ -31,8 +32,30 @@ pub(crate) async fn guard(
     if let Err(problem) = may(state.rights.needs(request.method(), path), caller.role()) {
         return problem.into_response();
     }
+    let change = state.rights.changes(request.method(), path).map(|about| Heard::Changed {
+        about,
+        job: job_of(path, request.uri().path()),
+        by: caller.name().to_owned(),
+        page: page_of(request.headers()),
+    });
     request.extensions_mut().insert(caller);
-    next.run(request).await
+    let response = next.run(request).await;
+    if let Some(change) = change.filter(|_| response.status().is_success()) {
+        state.live.tell(change);
+    }
+    response
+}
+
+/// What the page that asks calls itself.
+fn page_of(headers: &HeaderMap) -> Option<String> {
+    let name = headers.get("x-jovek-page")?.to_str().ok()?;
+    Some(name.chars().take(16).collect())
+}
+
+/// The job in a path that names one.
+fn job_of(place: &str, path: &str) -> Option<i64> {
+    let rest = path.strip_prefix("/api/jobs/").filter(|_| place.starts_with("/api/jobs/{id}"))?;
+    rest.split('/').next()?.parse().ok()
 }
 
 async fn of_session(state: &AppState, token: Option<String>) -> Result<Caller, Problem> {

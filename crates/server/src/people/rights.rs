@@ -1,5 +1,6 @@
 //! Which role each operation of the API needs.
 
+use crate::live::About;
 use axum::http::Method;
 use jovek_store::Role;
 use std::collections::HashMap;
@@ -19,17 +20,16 @@ fn needs(operation: &str) -> Needs {
     Needs::Role(match operation {
         "me" | "enter" | "leave" | "invited" | "join" => return Needs::Nobody,
         // Reading, working out, practising, and what is noted beside the work.
-        "setMyPassword" | "listJobs" | "getJob" | "listRevisions" | "jobHistory" | "storedText"
-        | "exportJob" | "packetPages" | "packetPdf" | "ownerLink" | "listPictures"
-        | "getPicture" | "getShop" | "getStock" | "stockCsv" | "readStock" | "estimate"
-        | "sizePrices" | "planBays" | "baysIcs" | "work" | "assess" | "nextQuestion"
-        | "catalog" | "tryState" | "drawDiagram" | "formboard" | "costOfWay" | "prove"
-        | "budget" | "light" | "readLux" | "readIes" | "rules" | "swap" | "trailer" | "addWork"
-        | "asBuilt" | "diagnose" | "practice" | "readLog" | "listVehicles" | "vehicleLife"
-        | "vehiclesCsv" | "readVehicles" | "listKits" | "getKit" | "search" | "listRecalls"
-        | "getRecall" | "addMark" | "addReading" | "keepReadings" | "addPicture" => {
-            Role::Apprentice
-        }
+        "live" | "setMyPassword" | "listJobs" | "getJob" | "listRevisions" | "jobHistory"
+        | "storedText" | "exportJob" | "packetPages" | "packetPdf" | "ownerLink"
+        | "listPictures" | "getPicture" | "getShop" | "getStock" | "stockCsv" | "readStock"
+        | "estimate" | "sizePrices" | "planBays" | "baysIcs" | "work" | "assess"
+        | "nextQuestion" | "catalog" | "tryState" | "drawDiagram" | "formboard" | "costOfWay"
+        | "prove" | "budget" | "light" | "readLux" | "readIes" | "rules" | "swap" | "trailer"
+        | "addWork" | "asBuilt" | "diagnose" | "practice" | "readLog" | "listVehicles"
+        | "vehicleLife" | "vehiclesCsv" | "readVehicles" | "listKits" | "getKit" | "search"
+        | "listRecalls" | "getRecall" | "addMark" | "addReading" | "keepReadings"
+        | "addPicture" => Role::Apprentice,
         // What was found, measured and built.
         "saveJob" | "undoJob" | "redoJob" | "addVisit" | "takeKit" | "sayWhyItDiffers"
         | "askDevice" | "markRecalled" | "verifyHistory" => Role::Fitter,
@@ -46,10 +46,30 @@ fn needs(operation: &str) -> Needs {
     })
 }
 
-/// The rights of all operations, by the place at which they are asked for.
+/// What an operation changes, by its id; nothing for one that only reads or works something out.
+fn changes(operation: &str) -> Option<About> {
+    Some(match operation {
+        "createJob" | "buildTrailer" | "saveJob" | "undoJob" | "redoJob" | "putAside"
+        | "bringBack" | "deleteJob" | "addVisit" | "addMark" | "addReading" | "keepReadings"
+        | "addPicture" | "signJob" | "openJob" | "newOwnerLink" | "withdrawOwnerLink" => {
+            About::Jobs
+        }
+        "addKit" | "issueKit" | "setKitPoints" | "layKit" | "takeKit" | "sayWhyItDiffers" => {
+            About::Kits
+        }
+        "addVehicle" | "changeVehicle" | "forgetVehicle" | "takeVehicles" => About::Vehicles,
+        "addRecall" | "markRecalled" => About::Recalls,
+        "takeStock" | "clearStock" => About::Stock,
+        "setShop" => About::Shop,
+        "addPerson" | "setPerson" | "join" => About::People,
+        _ => return None,
+    })
+}
+
+/// The rights of all operations, by the place at which they are asked for, and what they change.
 #[derive(Debug, Default)]
 pub(crate) struct Rights {
-    by_place: HashMap<(Method, String), Needs>,
+    by_place: HashMap<(Method, String), (Needs, Option<About>)>,
 }
 
 impl Rights {
@@ -66,7 +86,7 @@ impl Rights {
             for (method, operation) in operations {
                 let id = operation.as_ref().and_then(|o| o.operation_id.as_deref());
                 if let Some(id) = id {
-                    by_place.insert((method, path.clone()), needs(id));
+                    by_place.insert((method, path.clone()), (needs(id), changes(id)));
                 }
             }
         }
@@ -77,7 +97,15 @@ impl Rights {
     pub(crate) fn needs(&self, method: &Method, path: &str) -> Needs {
         // Whoever may read may ask for the heads of it.
         let method = if method == Method::HEAD { &Method::GET } else { method };
-        let place = (method.clone(), path.to_owned());
-        self.by_place.get(&place).copied().unwrap_or(Needs::Role(Role::Lead))
+        self.at(method, path).map_or(Needs::Role(Role::Lead), |(needs, _)| needs)
+    }
+
+    /// What it changes where it succeeds.
+    pub(crate) fn changes(&self, method: &Method, path: &str) -> Option<About> {
+        self.at(method, path)?.1
+    }
+
+    fn at(&self, method: &Method, path: &str) -> Option<(Needs, Option<About>)> {
+        self.by_place.get(&(method.clone(), path.to_owned())).copied()
     }
 }
