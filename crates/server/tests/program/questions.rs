@@ -183,6 +183,9 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
                 "put" if path.starts_with("/api/vehicles") => {
                     client.put(url).json(&json!({ "unit": "99" }))
                 }
+                "put" if path.starts_with("/api/people") => {
+                    client.put(url).json(&json!({ "role": "fitter", "is_closed": false }))
+                }
                 "put" if path.ends_with("/points") => {
                     client.put(url).json(&json!({ "may_differ": [] }))
                 }
