@@ -513,6 +513,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/sisters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the other vehicles of a job's kit read at the same places; nothing for a job that follows none. */
+        get: operations["sisters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/stored": {
         parameters: {
             query?: never;
@@ -6485,6 +6502,29 @@ export interface components {
             /** @description Why it was signed all the same. */
             why?: string;
         };
+        /** @description What the sisters read at a check. */
+        SisterReading: {
+            /** @description The check. */
+            check: components["schemas"]["CheckId"];
+            /** @description How many sisters were read there. */
+            count: number;
+            /** @description True where that is too unlikely to be chance. */
+            is_odd: boolean;
+            /**
+             * Format: double
+             * @description How likely a sound vehicle would be so far off or farther; none while this one was not read.
+             */
+            likelihood?: number | null;
+            /** @description What they read, or how this one differs from them. */
+            says: string;
+        };
+        /** @description What the sister vehicles read. */
+        Sisters: {
+            /** @description Check by check, where enough of them were read. */
+            readings: components["schemas"]["SisterReading"][];
+            /** @description Other vehicles of the kit. */
+            vehicles: number;
+        };
         /** @description Where the parts of a circuit sit. What is left out sits where such parts usually do. */
         Sites: {
             control?: null | components["schemas"]["PlaceId"];
@@ -9218,6 +9258,35 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sisters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sisters"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -9,7 +9,17 @@ export const JOB_CHANGED = "jovek:job-changed";
 
 /** What each kind of change makes old, by the first word of what was asked. */
 const OLD: Record<Schemas["About"], string[]> = {
-  jobs: ["jobs", "bays", "search", "vehicle", "vehicles", "kit", "owner-link", "pictures"],
+  jobs: [
+    "jobs",
+    "bays",
+    "search",
+    "vehicle",
+    "vehicles",
+    "kit",
+    "owner-link",
+    "pictures",
+    "sisters",
+  ],
   kits: ["kits", "kit", "jobs"],
   vehicles: ["vehicles", "vehicle", "life"],
   recalls: ["recalls", "recall"],

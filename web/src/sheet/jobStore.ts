@@ -1,7 +1,15 @@
 import { ApiError, api, type Job, type JobView, type Schemas, unwrap } from "../api/client";
 import { forget, keep } from "../api/kept";
 import { have, type Told, whole, withFirst } from "./answerParts";
-import { type Draft, isUnsaved, type JobEvent, type JobState, opened, reduce } from "./machine";
+import {
+  type Draft,
+  isUnsaved,
+  type JobEvent,
+  type JobState,
+  mustAsk,
+  opened,
+  reduce,
+} from "./machine";
 
 /** How long typing must rest before it is saved, ms. */
 const SAVE_AFTER_MS = 350;
@@ -128,6 +136,14 @@ export function jobStore(
       if (problem?.type === "/problems/signed") {
         const view = await stored().catch(() => undefined);
         if (view) take(view, state.job);
+      }
+      // What somebody else changed elsewhere in the job stands beside what was typed here: nobody is asked.
+      if (problem?.status === 412) {
+        const view = await stored().catch(() => undefined);
+        if (view && view.rev > state.stored.rev && !mustAsk(state, view)) {
+          take(view, state.stored.job);
+          return;
+        }
       }
       happen({ type: "notStored", problem });
     }

@@ -1,6 +1,7 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import type { Answers, Job, JobView, Problem } from "../api/client";
 import type { Told } from "./answerParts";
+import { clashes, merged } from "./merge";
 
 /** How far what was typed is from the store. */
 export type Saving =
@@ -119,6 +120,12 @@ export function reduce(state: JobState, event: JobEvent): JobState {
   }
 }
 
+/** True where somebody else changed a place that was typed over here: a person has to choose. */
+export function mustAsk(state: JobState, theirs: JobView): boolean {
+  const { job } = state.stored;
+  return clashes(job, state.job, replaceEqualDeep(job, theirs.job));
+}
+
 function stored(state: JobState, view: JobView, sent: Job): JobState {
   // What is the same stays the same object: nothing that hangs on it is asked again.
   const job = replaceEqualDeep(state.stored.job, view.job) as Job;
@@ -142,19 +149,6 @@ function stored(state: JobState, view: JobView, sent: Job): JobState {
     asked: state.asked + 1,
     keptAt: undefined,
   };
-}
-
-/** What is typed, with what the store added elsewhere since: readings and marks are not typed over. */
-function merged(base: unknown, typed: unknown, fresh: unknown): unknown {
-  if (typed === base) return fresh;
-  if (!isTree(base) || !isTree(typed) || !isTree(fresh)) return typed;
-  const keys = new Set([...Object.keys(typed), ...Object.keys(fresh)]);
-  const rows = [...keys].map((key) => [key, merged(base[key], typed[key], fresh[key])]);
-  return Object.fromEntries(rows.filter(([, value]) => value !== undefined));
-}
-
-function isTree(value: unknown): value is Record<string, unknown> {
-  return typeof value === "object" && value !== null && !Array.isArray(value);
 }
 
 function notStored(problem: Problem | undefined): Saving {

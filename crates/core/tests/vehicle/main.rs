@@ -53,6 +53,7 @@ mod record;
 mod rules_of_the_job;
 mod several_lamps;
 mod shift_budget;
+mod sisters;
 mod spice_agreement;
 mod stays;
 mod stock_and_estimate;

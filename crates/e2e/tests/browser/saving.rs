@@ -42,6 +42,37 @@ async fn two_people_in_one_job() -> Result<()> {
     bo.close().await
 }
 
+/// Two people in two places of one job: both stand, and nobody is asked.
+#[tokio::test]
+async fn two_people_in_two_places() -> Result<()> {
+    let (server, ada) = crate::demo(Size::Desk).await?;
+    let bo = Page::open(&server.url, Size::Desk).await?;
+    ada.go("/jobs/1/run").await?;
+    crate::by_sections(&ada).await?;
+    ada.go("/jobs/1/look").await?;
+    bo.go("/jobs/1/run").await?;
+    for page in [&ada, &bo] {
+        page.saved().await?;
+        page.script(&seen("hidden"), vec![]).await?;
+    }
+    ada.fill("Job", "Pump truck").await?;
+    ada.saved().await?;
+    bo.fill(PLACE, "1.9").await?;
+    bo.until("his own figure, saved", || async {
+        let view = bo.script(STORED, vec![]).await?;
+        Ok(view["title"] == "Pump truck" && view["circuits"].to_string().contains("1.9"))
+    })
+    .await?;
+    bo.holds(PLACE, "1.9").await?;
+    bo.says("Pump truck").await?;
+    bo.says_no_more("Take theirs").await?;
+    ada.close().await?;
+    bo.close().await
+}
+
+/// Job 1 as it is stored.
+const STORED: &str = "return fetch('/api/jobs/1').then((r) => r.json()).then((view) => view.job)";
+
 /// Whether a page is looked at.
 fn seen(state: &str) -> String {
     format!(

@@ -5,6 +5,7 @@ mod life;
 mod merge;
 mod register;
 mod said;
+mod sisters;
 
 pub use kit::{
     KitDifference, KitUpdate, differences, effects, laid, pattern, plan, update, updated,
@@ -12,3 +13,4 @@ pub use kit::{
 pub use life::{LifeEntry, LifeKind, life};
 pub use register::{RegisterError, RegisterRead, RegisterRow, csv, fault, read};
 pub use said::{Said, SaidKind, about, said};
+pub use sisters::{SisterReading, Spread, sisters};

@@ -89,7 +89,7 @@ pub fn drift(job: &Job, answers: &Answers) -> Vec<Drift> {
 }
 
 fn one(check: &Check, old: &Reading, new: &Reading) -> Drift {
-    let (old_text, new_text) = (text(check, old.value), text(check, new.value));
+    let (old_text, new_text) = (reading_text(check, old.value), reading_text(check, new.value));
     let is_out = new.value < check.low - 1e-9 || new.value > check.high + 1e-9;
     let wide = check.high - check.low;
     let drifted = if is_out {
@@ -110,7 +110,8 @@ fn one(check: &Check, old: &Reading, new: &Reading) -> Drift {
 }
 
 /// A small voltage in mV, as people speak of drops.
-fn text(check: &Check, value: f64) -> String {
+/// A reading of a check as it is read off.
+pub(crate) fn reading_text(check: &Check, value: f64) -> String {
     match check.quantity {
         Quantity::YesNo => if value > 0.5 { common::yes() } else { common::no() }.into(),
         Quantity::V if value.abs() < 1.0 => format!("{:.0} mV", value * 1000.0),

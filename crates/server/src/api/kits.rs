@@ -9,11 +9,11 @@ use axum::extract::State;
 use axum::http::StatusCode;
 use axum::response::Response;
 use jovek_core::answers::assess;
-use jovek_core::fleet::{self, KitDifference, KitUpdate};
+use jovek_core::fleet::{self, KitDifference, KitUpdate, SisterReading};
 use jovek_core::job::diff::{Change, changes_by_id};
 use jovek_core::job::{DiffersReason, Job, KitId, MayDiffer};
 use jovek_phrases::fleet as say;
-use jovek_store::{JobRow, KitRow, Listed, VehicleRow};
+use jovek_store::{JobRow, KitRow, Listed, Store, VehicleRow};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -329,6 +329,43 @@ pub(super) async fn set_points(
     let id = KitId(id);
     state.writing(move |store| store.set_may_differ(id, &points.may_differ, &by)).await?;
     seen(&state, id).await.map(Json)
+}
+
+/// What the sister vehicles read.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Sisters {
+    /// Other vehicles of the kit.
+    pub vehicles: usize,
+    /// Check by check, where enough of them were read.
+    pub readings: Vec<SisterReading>,
+}
+
+/// What the other vehicles of a job's kit read at the same places; nothing for a job that follows none.
+#[utoipa::path(get, path = "/api/jobs/{id}/sisters", operation_id = "sisters",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = Sisters), (status = 404, body = Problem)))]
+pub(super) async fn sisters(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<Sisters>, Problem> {
+    let read = move |store: &Store| {
+        let own = store.get(id)?;
+        let kit = own.job.follows.as_ref().map(|f| f.kit);
+        let all = kit.map_or_else(|| Ok(Vec::new()), |kit| store.jobs_of_kit(kit))?;
+        let others = all.into_iter().filter_map(Listed::job).filter(|other| other.id != id);
+        Ok((own, others.map(|other| other.job).collect::<Vec<Job>>()))
+    };
+    let (own, others) = state.reading(read).await?;
+    let answers = state.answers_of(&own).await?;
+    let readings = state
+        .compute
+        .short(move || {
+            let others: Vec<&Job> = others.iter().collect();
+            let found = fleet::sisters(&own.job, answers.known.answers(), &others);
+            Sisters { vehicles: others.len(), readings: found }
+        })
+        .await?;
+    Ok(Json(readings))
 }
 
 /// Takes the newest issue into a job, made from the revision in `If-Match`. A signed job refuses it.

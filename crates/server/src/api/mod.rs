@@ -233,6 +233,7 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(shop::get, shop::set))
         .routes(routes!(kits::list, kits::add))
         .routes(routes!(kits::view))
+        .routes(routes!(kits::sisters))
         .routes(routes!(kits::lay))
         .routes(routes!(kits::issue))
         .routes(routes!(kits::set_points))

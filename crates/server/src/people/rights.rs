@@ -27,8 +27,8 @@ fn needs(operation: &str) -> Needs {
         | "nextQuestion" | "catalog" | "tryState" | "drawDiagram" | "formboard" | "costOfWay"
         | "prove" | "budget" | "light" | "readLux" | "readIes" | "rules" | "swap" | "trailer"
         | "addWork" | "asBuilt" | "diagnose" | "practice" | "readLog" | "listVehicles"
-        | "vehicleLife" | "vehiclesCsv" | "readVehicles" | "listKits" | "getKit" | "search"
-        | "listRecalls" | "getRecall" | "addMark" | "addReading" | "keepReadings"
+        | "vehicleLife" | "vehiclesCsv" | "readVehicles" | "listKits" | "getKit" | "sisters"
+        | "search" | "listRecalls" | "getRecall" | "addMark" | "addReading" | "keepReadings"
         | "addPicture" => Role::Apprentice,
         // What was found, measured and built.
         "saveJob" | "undoJob" | "redoJob" | "addVisit" | "takeKit" | "sayWhyItDiffers"

@@ -10,6 +10,7 @@ import { DeviceForm } from "./DeviceForm";
 import { LogForm } from "./LogForm";
 import { ProveTips } from "./ProveTips";
 import { ChoiceBox, ReadingBox, YES_NO } from "./ReadingBox";
+import { useSisters } from "./useSisters";
 
 type Check = Schemas["Check"];
 
@@ -115,6 +116,7 @@ export function ProveSheet() {
 
 function CheckRow({ check, first }: { check: Check; first: string[] }) {
   const { outbox, catalog } = useDesk();
+  const sister = useSisters().get(check.id);
   const kept = outbox.waiting
     .flatMap((w) => ("readings" in w ? w.readings : []))
     .filter((r) => r.check === check.id)
@@ -154,6 +156,11 @@ function CheckRow({ check, first }: { check: Check; first: string[] }) {
           )}
         </span>
         {says && <span className="block">{says}</span>}
+        {sister && (
+          <span className={`block ${sister.is_odd ? "font-semibold text-ochre" : "text-soft"}`}>
+            {sister.says}
+          </span>
+        )}
         {kept && (
           <span className="block text-ochre">
             <span className="font-reading">
