@@ -6,7 +6,7 @@ export function ProvePanel() {
   const { answers } = useDesk();
   const short = answers.checks.filter((c) => c.is_short);
   const taken = short.filter((c) => c.judgement.reading).length;
-  const good = answers.checks.filter((c) => c.judgement.verdict === "good").length;
+  const good = short.filter((c) => c.judgement.verdict === "good").length;
   return (
     <Panel title="Prove" says="Engine off. Read the battery first: it narrows every other window.">
       <p className="font-reading text-lg">

@@ -26,7 +26,9 @@ const LISTED = "jovek.prove.listed";
 export function ProveSheet() {
   const { answers, outbox } = useDesk();
   const [all, setAll] = useState(true);
-  const [isOpen, setOpen] = useState(false);
+  // What was read there and is off is looked at.
+  const [isOpen, setOpen] = useState(() => answers.checks.some((c) => !c.is_short && isOff(c)));
+  const sisters = useSisters();
   const isNarrow = useNarrow();
   const [isList, list] = useListed(LISTED);
   if (answers.checks.length === 0)
@@ -46,6 +48,7 @@ export function ProveSheet() {
   const shown = all ? answers.checks : answers.checks.filter((c) => !good.has(c.id));
   const short = shown.filter((c) => c.is_short);
   const more = shown.filter((c) => !c.is_short);
+  const odd = more.filter((c) => sisters.get(c.id)?.is_odd).length;
   const rows = (checks: Check[]) =>
     checks.map((c) => (
       <CheckRow
@@ -101,6 +104,7 @@ export function ProveSheet() {
         <details className="group" open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">
             More readings ({more.length}): where a loss lies, once one above is off
+            {odd > 0 && <span className="text-ochre">; {odd} odd beside its sisters</span>}
           </summary>
           <ol className="space-y-2" aria-label="More readings">
             {rows(more)}
@@ -112,6 +116,10 @@ export function ProveSheet() {
       <ProveTips className="lg:hidden" />
     </>
   );
+}
+
+function isOff({ judgement }: Check): boolean {
+  return judgement.verdict === "low" || judgement.verdict === "high";
 }
 
 function CheckRow({ check, first }: { check: Check; first: string[] }) {
