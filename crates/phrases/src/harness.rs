@@ -196,5 +196,6 @@ sentences! {
     laying_group() = "laying";
     split_loom(bore) = "split loom, {bore} bore";
     clips_or_ties() = "clips or ties";
+    cable_gland() = "cable gland with its seal, sealant";
     grommet_for_a_new_hole(bore) = "grommet, {bore}";
 }

@@ -43,6 +43,8 @@ sentences! {
     step_drill_file_primer_cable_gland() = "step drill, file, primer, cable gland, sealant";
     headliner_down_first_look_for_ribs() = "headliner down first: look for ribs, looms and drains; drill from outside with a stop";
     deburr_prime_both_sides_gland() = "deburr, prime both sides, gland with sealant under its flange, cable entry to the rear";
+    round_where_the_gland_grips() = "round where the gland grips: jacketed cable, or adhesive heat-shrink over single wires";
+    sealant_in_each_screw_hole() = "sealant under each foot and in each screw hole of the roof";
     a_drip_loop_inside_water_over() = "a drip loop inside; water over it before the headliner goes up";
     behind_a_panel_are_harnesses() = "Behind a panel are harnesses and airbags: look first.";
     mount_the_lamp() = "mount the lamp";

@@ -28,6 +28,9 @@ const OLD: Record<Schemas["About"], string[]> = {
   people: ["people"],
 };
 
+/** How long changes are gathered, ms, give or take half: not every page asks at the same moment. */
+const GATHERED_MS = 1000;
+
 /** Who has the open job open, this person too. */
 let here: string[] = [];
 const readers = new Set<() => void>();
@@ -54,8 +57,19 @@ export function useLive(job: number | undefined) {
   const queries = useQueryClient();
   useEffect(() => {
     let source: EventSource | undefined;
-    const old = (names: string[]) =>
+    // Many who work at once are many events: lists are asked for again once for all of them.
+    const gathered = new Set<string>();
+    let timer: number | undefined;
+    const flush = () => {
+      const names = [...gathered];
+      gathered.clear();
+      timer = undefined;
       queries.invalidateQueries({ predicate: (q) => names.includes(String(q.queryKey[0])) });
+    };
+    const old = (names: string[]) => {
+      for (const name of names) gathered.add(name);
+      timer ??= window.setTimeout(flush, GATHERED_MS * (0.5 + Math.random()));
+    };
     const changed = (id: number) =>
       window.dispatchEvent(new CustomEvent(JOB_CHANGED, { detail: id }));
     const everything = () => {
@@ -93,6 +107,7 @@ export function useLive(job: number | undefined) {
     return () => {
       document.removeEventListener("visibilitychange", look);
       source?.close();
+      window.clearTimeout(timer);
       setHere([]);
     };
   }, [queries, job]);

@@ -1,13 +1,15 @@
 //! The harness sheet: reels against trying everything, labels and pins against the cut list, the formboard
 //! against the skeleton.
 
+use jiff::Timestamp;
 use jovek_core::answers::assess;
 use jovek_core::base::packing::{least_reels, plan};
 use jovek_core::export::{Format, export};
 use jovek_core::formboard::board;
 use jovek_core::harness::PartOf;
-use jovek_core::job::Job;
+use jovek_core::job::{HeldBy, Job, LampPlace};
 use jovek_core::plan::study::study;
+use jovek_core::work::work;
 use proptest::prelude::*;
 use std::collections::BTreeMap;
 
@@ -195,4 +197,30 @@ fn loom_and_clips_are_on_the_list() {
     let route = assess(&laid).route.unwrap();
     let used: f64 = route.ways.iter().filter(|w| w.wires > 0).map(|w| w.length_m).sum();
     assert!((of(&laid, PartOf::Loom) - used).abs() < 0.01 * used + 0.05, "{used}");
+}
+
+/// A cable goes through the roof in a gland, which is bought, and the roof is sealed; a magnet needs none, nor does a
+/// vehicle where a hole of its own was drilled. Common practice.
+#[test]
+fn roof_lamps_get_a_gland() {
+    let mut job = Job::starter("7");
+    job.circuits[0].lights[0].place = Some(LampPlace::Roof);
+    let glands = |job: &Job| {
+        assess(job).parts.iter().filter(|p| p.of == PartOf::Gland).map(|p| p.quantity).sum::<f64>()
+    };
+    let says = |job: &Job, words: &str| {
+        work(job, Timestamp::UNIX_EPOCH)
+            .steps
+            .iter()
+            .any(|s| s.step.how.iter().any(|h| h.contains(words)))
+    };
+    assert_eq!(glands(&job), 1.0);
+    assert!(says(&job, "round where the gland grips") && says(&job, "in each screw hole"));
+    job.circuits[0].lights[0].held_by = Some(HeldBy::Magnet);
+    assert_eq!(glands(&job), 0.0);
+    assert!(!says(&job, "gland grips") && !says(&job, "in each screw hole"));
+    // Unit 14 has beacons on its roof, and a hole for the bundle with its grommet.
+    let drilled = demo("14");
+    let grommets = assess(&drilled).parts.iter().any(|p| p.of == PartOf::Grommet);
+    assert_eq!(grommets, glands(&drilled) == 0.0);
 }

@@ -4,7 +4,7 @@ use super::cables::runs;
 use super::cuts::{CutLine, Installation};
 use jovek_base::units::Units;
 use jovek_catalog::heat::outer_mm;
-use jovek_job::Passage;
+use jovek_job::{HeldBy, LampCircuit, LampPlace, Passage};
 use jovek_plan::route::Layout;
 use jovek_plan::route::bundle::{Bundle, Strand, bundle, clips};
 use jovek_plan::wires::{Piece, PieceRole};
@@ -28,7 +28,19 @@ fn key(mm: f64) -> u32 {
     (mm * 100.0).round() as u32
 }
 
+/// True for lamps on the roof whose cable goes through it: not stuck on, not on a magnet.
+pub fn goes_through_the_roof(circuit: &LampCircuit) -> bool {
+    circuit.fitted().any(|l| {
+        l.sits() == LampPlace::Roof && !l.is_held_by_adhesive() && l.held_by != Some(HeldBy::Magnet)
+    })
+}
+
 impl Laying {
+    /// True where a hole is drilled for a bundle: roof lamps go through it too.
+    pub fn has_new_hole(&self) -> bool {
+        !self.grommets.is_empty()
+    }
+
     /// Along the ways of a skeleton: what lies on one way shares its loom.
     pub fn on_ways(layout: &Layout, bundles: &[Option<Bundle>], is_jacketed: bool) -> Laying {
         let mut out = Laying::default();

@@ -4,7 +4,7 @@ use super::connectors::{self, ConnectorAnswer};
 use super::cuts::{CutLine, Installation};
 use super::housings::place_of;
 use super::joints::TerminalCount;
-use super::laying::Laying;
+use super::laying::{Laying, goes_through_the_roof};
 use crate::swap::judge::filament;
 use crate::swap::resistor::Resistor;
 use jovek_base::csv::cell;
@@ -149,6 +149,8 @@ pub enum PartOf {
     Clip,
     /// A grommet for a new hole.
     Grommet,
+    /// A gland for the cable of roof lamps.
+    Gland,
     /// A ready-made harness with its fuse, relay and switch.
     Kit,
 }
@@ -185,7 +187,7 @@ impl PartOf {
             PartOf::Wire => 3,
             PartOf::Terminal | PartOf::Splice | PartOf::Sleeve | PartOf::Stud | PartOf::Bus => 4,
             PartOf::Connector | PartOf::BlindPlug => 5,
-            PartOf::Loom | PartOf::Clip | PartOf::Grommet => 6,
+            PartOf::Loom | PartOf::Clip | PartOf::Grommet | PartOf::Gland => 6,
         }
     }
 
@@ -223,6 +225,10 @@ pub fn items(of: Installation, cuts: &[CutLine], extras: &Extras) -> Vec<PartIte
     end_items(cuts, extras, of.job.is_trailer(), &mut out);
     let units = of.job.shop.units;
     laying_items(extras.laying, units, &mut out);
+    let holes = of.job.circuits.iter().filter(|c| goes_through_the_roof(c)).count();
+    if holes > 0 && !extras.laying.has_new_hole() {
+        out.add(PartOf::Gland, None, say::cable_gland(), holes as f64);
+    }
     let stays = |strip: &&StripOf| of.job.circuits[strip.circuit].lights[strip.light].stays;
     for strip in extras.strips.iter().filter(|s| !stays(s)) {
         if strip.plan.reels > 0 {

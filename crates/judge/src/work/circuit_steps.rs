@@ -8,12 +8,13 @@ use super::steps::{Maker, PRIMER_MIN, Step, points_somewhere, sits_at_the_rear};
 use super::stuck;
 use crate::answers::Answers;
 use crate::harness::joints::JointAnswer;
+use crate::harness::laying::goes_through_the_roof;
 use crate::part_names;
 use jovek_base::units::Units;
 use jovek_catalog::inline_module::InlineModule;
 use jovek_job::{
-    CircuitId, ControlKind, Hazard, HeldBy, LampPlace, LampRole, Light, Passage, PlaceId, Section,
-    SwitchSeat, Zone,
+    CircuitId, ControlKind, Hazard, HeldBy, LampRole, Light, Passage, PlaceId, Section, SwitchSeat,
+    Zone,
 };
 use jovek_phrases::common;
 use jovek_phrases::work as say;
@@ -40,12 +41,8 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
     let step_id = |what: &str| format!("{what}.{id}");
     let own = |s: &mut Step| s.circuit = Some(id.clone());
 
-    let is_on_roof = !m.has_hole()
-        && fact.fitted().any(|l| {
-            l.sits() == LampPlace::Roof
-                && !l.is_held_by_adhesive()
-                && l.held_by != Some(HeldBy::Magnet)
-        });
+    let is_on_roof = goes_through_the_roof(fact);
+    let has_own_hole = is_on_roof && !m.has_hole();
 
     let hardware = step_id("hardware");
     // A tie-in without a fuse of its own has nothing to mount beside its lamps.
@@ -120,7 +117,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         m.after(&pull, &["cut", "battery-off", "chock", "trims-off", "de-pin"]);
     }
 
-    if is_on_roof {
+    if has_own_hole {
         let roof = step_id("roof");
         let step = m.step(&roof, say::hole_for_the_cable_through(&name), 20.0);
         own(step);
@@ -128,6 +125,7 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         step.how = vec![
             say::headliner_down_first_look_for_ribs().into(),
             say::deburr_prime_both_sides_gland().into(),
+            say::round_where_the_gland_grips().into(),
             say::a_drip_loop_inside_water_over().into(),
         ];
         step.cautions = vec![say::behind_a_panel_are_harnesses()];
@@ -162,6 +160,9 @@ pub(super) fn circuit(m: &mut Maker, study: &Assessment, index: usize) {
         }
         step.how.extend(held::how(fact.fitted(), units));
         step.cautions.extend(held::caution(fact.fitted()));
+        if is_on_roof && any_screwed {
+            step.how.push(say::sealant_in_each_screw_hole().into());
+        }
         if is_screwed {
             step.how.push(say::screws_stop_short_of_the_skin().into());
         }
