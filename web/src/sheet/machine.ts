@@ -131,7 +131,9 @@ function stored(state: JobState, view: JobView, sent: Job): JobState {
   const job = replaceEqualDeep(state.stored.job, view.job) as Job;
   const held = { ...view, job };
   if (state.job !== sent && isUnsaved(state)) {
-    const typed = merged(state.stored.job, state.job, job) as Job;
+    // Against what was sent: who took a figure back while it was on its way took it back from there.
+    const fresh = replaceEqualDeep(sent, view.job);
+    const typed = merged(sent, state.job, fresh) as Job;
     // A mark or reading that was taken meanwhile does not settle what two people typed.
     const isOpen = state.saving.is === "conflict";
     const rev = isOpen ? state.stored.rev : view.rev;
