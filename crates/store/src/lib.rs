@@ -52,18 +52,20 @@ mod standing;
 #[cfg(test)]
 mod tests;
 mod thing;
+mod thing_entries;
 #[cfg(test)]
 mod thing_tests;
 mod token;
 mod vehicle;
 #[cfg(test)]
 mod vehicle_tests;
+mod verify;
 
 pub use aside::KEPT_DAYS;
 pub use connections::READERS;
 pub use derived::KeptRow;
 pub use error::StoreError;
-pub use history::{Entry, Flaw, Verified};
+pub use history::Entry;
 pub use kit::KitRow;
 pub use owner::{LINK_DAYS, OwnerLink};
 pub use person::{INVITATION_DAYS, Person, PersonId, Role, SESSION_DAYS};
@@ -73,6 +75,7 @@ pub use revision::{JobRow, Listed, RevisionInfo, Unreadable};
 pub use search::{FoundJob, FoundPage, SaidLine};
 pub use standing::Standing;
 pub use vehicle::{VehiclePage, VehicleRow, sort_key};
+pub use verify::{Flaw, Verified};
 
 use connections::Connections;
 use jovek_core::job::{Job, Shop};
@@ -151,7 +154,7 @@ impl Store {
         vehicle::take_over(&mut db)?;
         // Once: what has no entry later was put there by somebody else.
         if before < HISTORY_OF_THINGS {
-            thing::take_over(&mut db)?;
+            thing_entries::take_over(&mut db)?;
         }
         Ok(Store { connections: Connections::new(db, path)? })
     }
@@ -417,7 +420,7 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the file cannot be read.
     pub fn verify(&self) -> Result<Verified, StoreError> {
-        self.connections.read(history::verify)
+        self.connections.read(verify::verify)
     }
 
     /// Goes back one step.

@@ -55,7 +55,7 @@ impl<S: Send + Sync> FromRequestParts<S> for By {
 }
 
 /// The name that somebody without an account gives, out of `X-Jovek-Who`; percent-encoded, since headers bear no accents.
-pub(crate) fn name_given(headers: &HeaderMap) -> String {
+pub(super) fn name_given(headers: &HeaderMap) -> String {
     let raw = headers.get("x-jovek-who").and_then(|v| v.to_str().ok()).unwrap_or("");
     clean_name(&decode(raw))
 }

@@ -6,6 +6,7 @@ mod bays;
 mod catalog;
 mod diagnose;
 mod fleet;
+mod guard;
 mod headers;
 mod jobs;
 mod kinds;
@@ -33,7 +34,7 @@ use crate::assets;
 use crate::compute::{Compute, failed};
 use crate::door::{self, Door};
 use crate::live::Live;
-use crate::people::{Entry, Rights, Throttle, guard};
+use crate::people::{Entry, Rights, Throttle};
 use crate::problem::Problem;
 use axum::routing::get;
 use axum::{Router, middleware};
@@ -54,7 +55,6 @@ use utoipa_axum::routes;
 pub use assess::{Assessed, NextQuestion};
 pub use bays::{BaysAsked, shopfloor};
 pub use catalog::Catalog;
-pub(crate) use headers::name_given;
 pub use jobs::JobView;
 pub use packet::packet_file;
 pub(crate) use people::join_path;
@@ -308,7 +308,7 @@ pub fn router(state: AppState, door: Door) -> Router {
     // Answers are packed quickly, they are asked for at every key; the app's own files well, they are kept.
     let quickly = CompressionLayer::new().quality(CompressionLevel::Fastest);
     let files = Router::new().fallback(assets::serve).layer(CompressionLayer::new());
-    api.layer(middleware::from_fn_with_state(state.clone(), guard))
+    api.layer(middleware::from_fn_with_state(state.clone(), guard::guard))
         .route("/owner/{token}", get(owner::page))
         .layer(quickly)
         .with_state(state)

@@ -1,8 +1,9 @@
 //! Every request of the API passes here: who makes it, and whether they may.
 
-use super::{COOKIE, Caller, Entry, Needs};
-use crate::api::{AppState, name_given};
+use super::AppState;
+use super::headers::name_given;
 use crate::live::Heard;
+use crate::people::{COOKIE, Caller, Entry, Needs, role_text};
 use crate::problem::Problem;
 use axum::extract::{MatchedPath, Request, State};
 use axum::http::{HeaderMap, StatusCode};
@@ -13,7 +14,7 @@ use jovek_phrases::people as say;
 use jovek_store::Role;
 
 /// Answers who may ask; says to others what they lack.
-pub(crate) async fn guard(
+pub(super) async fn guard(
     State(state): State<AppState>,
     mut request: Request,
     next: Next,
@@ -80,15 +81,5 @@ fn may(needs: Needs, own: Option<Role>) -> Result<(), Problem> {
             say::who_are_you(),
             say::enter_first(),
         )),
-    }
-}
-
-/// A role as it is called.
-pub(crate) fn role_text(role: Role) -> &'static str {
-    match role {
-        Role::Apprentice => say::apprentice(),
-        Role::Fitter => say::fitter(),
-        Role::Planner => say::planner(),
-        Role::Lead => say::lead(),
     }
 }
