@@ -41,7 +41,7 @@ export function CutSheet() {
             <tbody>
               {answers.cuts.map((c, i) => (
                 <tr key={c.label} className="border-t border-line align-top">
-                  <th scope="row" className="py-1 pr-3 text-left font-reading">
+                  <th scope="row" className="whitespace-nowrap py-1 pr-3 text-left font-reading">
                     {c.label}
                     {c.circuit !== answers.cuts[i - 1]?.circuit && (
                       <span className="block font-sans text-xs font-normal text-soft">
