@@ -44,7 +44,7 @@ export function CutSheet() {
                   <th scope="row" className="whitespace-nowrap py-1 pr-3 text-left font-reading">
                     {c.label}
                     {c.circuit !== answers.cuts[i - 1]?.circuit && (
-                      <span className="block font-sans text-xs font-normal text-soft">
+                      <span className="block whitespace-normal font-sans text-xs font-normal text-soft">
                         {c.circuit_name}
                       </span>
                     )}
