@@ -8,6 +8,7 @@ use jovek_job::Job;
 use jovek_phrases::question as say;
 use jovek_plan::assumed::Assumption;
 use serde::Serialize;
+use serde_json::{Map, Value};
 use utoipa::ToSchema;
 
 /// The one question worth asking next.
@@ -75,13 +76,34 @@ pub fn most_important(job: &Job, answers: &Answers, wanted: &Wanted) -> Option<Q
     })
 }
 
-/// The job with one figure set by its path.
-fn with_figure(job: &Job, path: &str, value: f64) -> Option<Job> {
+/// The job with one figure set by its path, as the page sets it: lists and parts that nobody has spoken of yet begin
+/// with it. None when the path is of no job.
+pub fn with_figure(job: &Job, path: &str, value: f64) -> Option<Job> {
     let mut json = serde_json::to_value(job).ok()?;
-    let pointer = format!("/{}", path.replace("].", "/").replace(['[', '.'], "/"));
-    let (parent, key) = pointer.rsplit_once('/')?;
-    let parent = json.pointer_mut(parent)?.as_object_mut()?;
-    parent.insert(key.to_owned(), value.into());
+    let mut place = &mut json;
+    for key in path.split(['.', '[']) {
+        place = match key.strip_suffix(']') {
+            Some(number) => {
+                let n: usize = number.parse().ok()?;
+                if place.is_null() {
+                    *place = Value::Array(Vec::new());
+                }
+                let list = place.as_array_mut()?;
+                // Nothing is said at the places before the first that is.
+                while list.len() <= n {
+                    list.push(Value::Object(Map::new()));
+                }
+                list.get_mut(n)?
+            }
+            None => {
+                if place.is_null() {
+                    *place = Value::Object(Map::new());
+                }
+                place.as_object_mut()?.entry(key).or_insert(Value::Null)
+            }
+        };
+    }
+    *place = value.into();
     serde_json::from_value(json).ok()
 }
 

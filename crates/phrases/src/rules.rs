@@ -3,9 +3,11 @@
 sentences! {
     // Figures that nobody measured.
     figure_assumed(n, s) = "{n} figure{s} assumed";
-    all_lengths_are_measured_what() = "All lengths are measured; what is left moves the figures less.";
-    one_of_them_is_a_length() = "One of them is a length; a sized wire is only as good as its length.";
-    of_them_are_lengths_a_sized(lengths) = "{lengths} of them are lengths; a sized wire is only as good as its length.";
+    measure_before_you_cut(n, s) = "Measure before you cut: {n} figure{s} assumed";
+    what_cuts_is_known() = "Lengths and watts are known; what is left moves the figures less.";
+    figure_taken_as(label, value) = "{label}: {value}";
+    wires_turn_on(named) = "The wire and the fuse turn on these: {named}.";
+    wires_turn_on_and_more(named, more) = "The wire and the fuse turn on these: {named}; and {more} more.";
     answer_the_question_above_it_asks() = "Answer the question above: it asks for the one that matters most.";
 
     // What hangs behind: a towed vehicle that shows the wrong thing, a battery that a tow empties, wires that fit nothing.

@@ -217,6 +217,7 @@ sentences! {
     orange_cables_and_airbag_wiring_trained() = "Orange cables and airbag wiring: trained staff only.";
     orange_cables_trained_staff_only() = "Orange cables: trained staff only.";
     cut_label_and_crimp_the_harness() = "Cut, label and crimp the harness";
+    measure_first_figures_are_assumed(n) = "not before the assumed lengths and watts are measured: {n} left";
     cutter_crimper_labels() = "cutter, crimper, labels";
     tug_each_crimp_sleeves_for_later() = "tug each crimp; sleeves for later joints go on now, not yet shrunk";
     brackets_and_lamps_on_the_bench() = "Brackets and lamps on the bench, each lamp lit once";

@@ -53,3 +53,37 @@ fn the_missing_wire_is_named() {
     job.factory.push(crate::common::bench::wire("high", Signal::HighBeam, VehicleSide::Own));
     assert_eq!(missing(&job), None);
 }
+
+/// Nobody cuts by a guess: while a length or a lamp's watts are assumed, Cut is open and names them, the step of cutting
+/// says so, and the printed list too. Once each is measured, it is done. Common practice, no source.
+#[test]
+fn cut_waits_for_the_figures_that_wire_turns_on() {
+    use jovek_core::answers::StageState;
+    use jovek_core::finding::{FindingCode, Stage};
+    use jovek_core::question::with_figure;
+    let mut job = begun("7", &[WorkKind::Switched], Shop::default());
+    let light = &mut job.circuits[0].lights[0];
+    light.label_w = None;
+    light.measured = None;
+    let cut = |job: &Job| {
+        let answers = assess(job);
+        let state = answers.stages.iter().find(|s| s.stage == Stage::Cut).unwrap().state;
+        let says = answers.findings.into_iter().find(|f| f.code == FindingCode::Assumed);
+        (state, says.filter(|f| f.stage == Stage::Cut).map(|f| f.why), answers.assumptions)
+    };
+    let how = |job: &Job| {
+        let now = "2026-11-30T10:00:00Z".parse().unwrap();
+        let steps = work(job, now).steps;
+        steps.into_iter().find(|s| s.step.id.0 == "cut").unwrap().step.how.join("; ")
+    };
+    let (state, says, assumed) = cut(&job);
+    assert_eq!(state, StageState::Open);
+    assert!(says.unwrap().contains("power of one: "), "the lamp is named");
+    assert!(how(&job).contains("not before the assumed lengths and watts are measured"));
+    let decide = assumed.iter().filter(|a| matches!(a.unit, "m" | "W" | "W/m"));
+    let known = decide.fold(job, |job, a| with_figure(&job, &a.path, a.value).unwrap());
+    let (state, says, left) = cut(&known);
+    assert_eq!((state, says), (StageState::Done, None), "{left:?}");
+    assert!(!left.is_empty(), "the battery is still assumed, and no wire turns on it");
+    assert!(!how(&known).contains("assumed"));
+}

@@ -5,6 +5,7 @@ use crate::finding::Stage;
 use crate::kinds;
 use crate::light::aim::is_aimed;
 use crate::prove::Verdict;
+use crate::rules::assumed::is_cut_by;
 use jovek_base::grade::Grade;
 use jovek_job::{Job, LampPlace, Mark, StepId};
 use jovek_phrases::answers as say;
@@ -104,11 +105,16 @@ pub(crate) fn stages(job: &Job, answers: &Answers) -> Vec<StageAnswer> {
                 .iter()
                 .filter(|c| matches!(c.judgement.verdict, Verdict::Low | Verdict::High))
                 .count();
+            let cut_by = match answers.cuts.is_empty() {
+                true => 0,
+                false => answers.assumptions.iter().filter(|a| is_cut_by(a)).count(),
+            };
             let stop_anywhere = answers.findings.iter().any(|f| f.grade == Grade::Stop);
             let (state, word) = match stage {
                 _ if has(Grade::Stop) => (StageState::Blocked, say::stop().to_owned()),
                 _ if has(Grade::Fix) => (StageState::Open, say::fix().to_owned()),
                 Stage::Cut if stop_anywhere => (StageState::Blocked, say::wait().to_owned()),
+                Stage::Cut if cut_by > 0 => (StageState::Open, say::assumed(&cut_by)),
                 Stage::Fit if empty => (StageState::Open, say::empty().to_owned()),
                 Stage::Fit => match worked(job) {
                     (_, true) => (StageState::Done, say::stage_done().to_owned()),

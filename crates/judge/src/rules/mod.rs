@@ -1,7 +1,7 @@
 //! Findings: each rule with its code, grade, source and remedy. A new rule is one file here and one
 //! line in [`findings`].
 
-mod assumed;
+pub(crate) mod assumed;
 mod behind;
 mod both_beams;
 mod circuit_limits;

@@ -3,6 +3,7 @@
 use crate::answers::Answers;
 use crate::finding::FindingCode;
 use crate::prove::Check;
+use crate::rules::assumed::is_cut_by;
 use crate::work::circuit_steps::{bundles, circuit, hosts};
 use crate::work::stuck::cure_min;
 use crate::work::supply_steps::{battery_off, battery_on, fuse_block, second_battery};
@@ -277,12 +278,16 @@ pub(super) fn sits_at_the_rear(light: &Light) -> bool {
 fn cut(m: &mut Maker) {
     let wires = m.answers.cuts.len() as f64;
     if wires > 0.0 {
+        let assumed = m.answers.assumptions.iter().filter(|a| is_cut_by(a)).count();
         let crimps: usize = m.answers.terminals.iter().map(|t| t.count).sum();
         let step =
             m.step("cut", say::cut_label_and_crimp_the_harness(), 1.5 * wires + crimps as f64);
         step.place_text = say::bench().into();
         step.tool = say::cutter_crimper_labels().into();
-        step.how = vec![say::tug_each_crimp_sleeves_for_later().into()];
+        if assumed > 0 {
+            step.how.push(say::measure_first_figures_are_assumed(&assumed));
+        }
+        step.how.push(say::tug_each_crimp_sleeves_for_later().into());
     }
 }
 

@@ -3,6 +3,7 @@
 use crate::sheet::Pages;
 use jovek_catalog::meter::OVERLOAD_OHM;
 use jovek_judge::answers::Answers;
+use jovek_judge::finding::Stage;
 use jovek_judge::harness::PartLine;
 use jovek_judge::prove::Quantity;
 use jovek_judge::work::Work;
@@ -14,6 +15,10 @@ const BOX: &str = "[   ]";
 
 /// Wires to cut, circuit by circuit, with what comes off which reel.
 pub(super) fn wires(pages: &mut Pages, answers: &Answers) {
+    let on_the_cut = answers.findings.iter().filter(|f| f.stage == Stage::Cut);
+    for finding in on_the_cut {
+        pages.text(&format!("{}. {}", finding.title, finding.why));
+    }
     let widths = [0.6, 1.2, 2.2, 1.9, 2.9, 2.9];
     pages.row(&widths, &["", say::label(), say::wire(), say::cut(), say::from(), say::to()], true);
     for cut in &answers.cuts {

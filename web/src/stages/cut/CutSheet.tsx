@@ -7,11 +7,20 @@ const HEADS = ["Label", "From", "To", "Colour", "Wire", "Length", "Ends"];
 export function CutSheet() {
   const { answers, job } = useDesk();
   const stop = answers.findings.find((f) => f.grade === "stop");
+  const assumed = answers.findings.find((f) => f.code === "assumed" && f.stage === "cut");
   return (
     <div className="space-y-5">
       {stop && (
         <p className="card flex gap-2 border-2 !border-rust p-3 font-semibold" role="alert">
           <Mark shape="stop" size={20} /> Do not cut yet: {stop.title}. {stop.remedy}
+        </p>
+      )}
+      {assumed && (
+        <p className="card flex gap-2 border-2 !border-ochre p-3" role="note">
+          <Mark shape={assumed.grade} size={20} />
+          <span>
+            <strong>{assumed.title}.</strong> {assumed.why}
+          </span>
         </p>
       )}
       <section aria-label="Cut list" className="card overflow-x-auto p-4">
