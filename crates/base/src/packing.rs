@@ -52,7 +52,7 @@ pub fn plan(lengths_mm: &[u32], reel_mm: u32) -> Plan {
     let least = least_reels(&held, reel_mm);
     let mut best = best_fit(&held, reel_mm);
     while best.len() > least {
-        match exact(&held, reel_mm, best.len() - 1) {
+        match exact(&held, vec![reel_mm; best.len() - 1]) {
             Some(better) => best = better,
             None => break,
         }
@@ -61,9 +61,55 @@ pub fn plan(lengths_mm: &[u32], reel_mm: u32) -> Plan {
     Plan { reels, least, too_long }
 }
 
+/// How many new reels pieces need beside what is left on one that was begun, and the fewest that any plan can do with.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct NewReels {
+    /// New reels.
+    pub reels: usize,
+    /// Fewest that any plan needs: all lengths together, less what is left.
+    pub least: usize,
+    /// Length of the pieces that fit on none: they are bought by the piece, mm.
+    pub too_long_mm: u64,
+}
+
+/// New reels for pieces, where one reel was begun and has `begun_mm` left. The longest first, each where it leaves least;
+/// where that takes more than the bound, an exact search tries to save one after the other.
+pub fn new_reels(lengths_mm: &[u32], begun_mm: u32, reel_mm: u32) -> NewReels {
+    let mut sorted = lengths_mm.to_vec();
+    sorted.sort_unstable_by(|a, b| b.cmp(a));
+    // What is longer than a reel comes off the one that was begun, or off none.
+    let (long, held) = sorted.split_at(sorted.partition_point(|&l| l > reel_mm));
+    let (mut begun_mm, mut too_long_mm) = (begun_mm, 0);
+    for &length in long {
+        match begun_mm.checked_sub(length) {
+            Some(left) => begun_mm = left,
+            None => too_long_mm += u64::from(length),
+        }
+    }
+    let total: u64 = held.iter().map(|&l| u64::from(l)).sum();
+    let least = total.saturating_sub(begun_mm.into()).div_ceil(u64::from(reel_mm).max(1)) as usize;
+    let mut reels = best_fit_after(held, begun_mm, reel_mm).len() - 1;
+    while reels > least {
+        let mut left = vec![reel_mm; reels - 1];
+        left.insert(0, begun_mm);
+        if exact(held, left).is_none() {
+            break;
+        }
+        reels -= 1;
+    }
+    NewReels { reels, least, too_long_mm }
+}
+
 /// Each piece onto the reel where it leaves least; lengths stand longest first.
 fn best_fit(lengths_mm: &[u32], reel_mm: u32) -> Vec<Vec<usize>> {
-    let mut reels: Vec<(u32, Vec<usize>)> = Vec::new();
+    let mut reels = best_fit_after(lengths_mm, 0, reel_mm);
+    reels.remove(0);
+    reels
+}
+
+/// The same, where a reel was begun: the first of them.
+fn best_fit_after(lengths_mm: &[u32], begun_mm: u32, reel_mm: u32) -> Vec<Vec<usize>> {
+    let mut reels: Vec<(u32, Vec<usize>)> = vec![(begun_mm, Vec::new())];
     for (k, &length) in lengths_mm.iter().enumerate() {
         let tightest = reels.iter_mut().filter(|(left, _)| *left >= length).min_by_key(|(l, _)| *l);
         match tightest {
@@ -77,10 +123,9 @@ fn best_fit(lengths_mm: &[u32], reel_mm: u32) -> Vec<Vec<usize>> {
     reels.into_iter().map(|(_, pieces)| pieces).collect()
 }
 
-/// All pieces on so many reels, found by trying; none where there is no way or patience ends.
-fn exact(lengths_mm: &[u32], reel_mm: u32, reels: usize) -> Option<Vec<Vec<usize>>> {
-    let mut left = vec![reel_mm; reels];
-    let mut on = vec![Vec::new(); reels];
+/// All pieces on reels that have so much left, found by trying; none where there is no way or patience ends.
+fn exact(lengths_mm: &[u32], mut left: Vec<u32>) -> Option<Vec<Vec<usize>>> {
+    let mut on = vec![Vec::new(); left.len()];
     let mut tries = 0;
     fits(lengths_mm, 0, &mut left, &mut on, &mut tries).then_some(on)
 }

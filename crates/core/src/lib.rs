@@ -37,8 +37,8 @@ pub use jovek_words as words;
 
 pub use jovek_judge::{
     answers, budget, choices, defaults, diagnose, finding, fleet, harness, kinds, light, loads,
-    moment, option_value, proof, prove, question, record, road, rules, state, stock, strip_answers,
-    swap, trailer, usual, volt_line, work,
+    moment, option_value, proof, prove, question, record, road, rules, series, state, stock,
+    strip_answers, swap, trailer, usual, volt_line, work,
 };
 pub use jovek_plan::{route, sizing, strip};
 pub use jovek_words::{

@@ -52,6 +52,7 @@ pub mod question;
 pub mod record;
 pub mod road;
 pub mod rules;
+pub mod series;
 pub mod state;
 pub mod stock;
 pub mod strip_answers;

@@ -52,6 +52,12 @@ pub fn most_important(job: &Job, answers: &Answers, wanted: &Wanted) -> Option<Q
         }
         let (low, high) = range(assumption);
         let (mut weight, mut matters) = (0.0, String::new());
+        // A wire that is cut too short is cut twice: a metre of it weighs as a volt at the lamp, and says so.
+        if assumption.unit == "m" && !answers.cuts.is_empty() {
+            let short_m = assumption.value * (high - 1.0);
+            weight = short_m;
+            matters = say::cut_by_it_the_wire_may_be_short(&job.shop.units.length(short_m));
+        }
         for factor in [low, high] {
             let Some(other) = with_figure(job, &assumption.path, assumption.value * factor) else {
                 continue;

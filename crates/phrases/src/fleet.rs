@@ -36,6 +36,13 @@ sentences! {
     circuit_goes(circuit) = "{circuit}: not on this vehicle";
     circuit_comes(circuit, headline) = "{circuit}: new, {headline}";
     headline_instead_of(circuit, now, was) = "{circuit}: {now} instead of {was}";
+    part_instead_of(part, now, was) = "{part}: {now} instead of {was}";
+    none_of_it() = "none";
+    proof_now(what) = "New: {what}";
+    proof_no_longer(what) = "No longer: {what}";
+    wish_missed(circuit) = "{circuit}: not always on or off as it should be";
+    wire_fed_backwards(wire) = "{wire} is fed backwards";
+    failure_does(part, how, effects) = "{part} {how}: {effects}";
     may_differ_lengths() = "measured lengths";
     may_differ_colours() = "colours of factory wires";
     may_differ_readings() = "what the meter said before";

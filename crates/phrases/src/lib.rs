@@ -38,6 +38,7 @@ pub mod refusals;
 pub mod road;
 pub mod route;
 pub mod rules;
+pub mod series;
 pub mod sisters;
 pub mod stock;
 pub mod store;

@@ -32,5 +32,7 @@ sentences! {
     nobody_needs_to_enter() = "On this machine alone nobody enters: start with --accounts, or on an address of the network.";
 
     accounts_are_on() = "Everybody enters with name and password here.";
+    demo_people(names, password) = "The demo's people: {names}. The password of each is \"{password}\"; it is no secret.";
+    demo_person(name, role) = "{name} ({role})";
     first_lead_comes_in_by(url, days) = "The first lead comes in by {url} once, within {days} days.";
 }

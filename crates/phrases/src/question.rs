@@ -14,5 +14,6 @@ sentences! {
     if_it_is_less() = "If it is less";
     other_findings_stand(way) = "{way}, other findings stand.";
     way_becomes(way, label, label_2) = "{way}, {label} becomes {label_2}.";
+    cut_by_it_the_wire_may_be_short(length) = "Cut by it, the wire may be {length} short.";
     it_moves_the_lamp_voltage(lamp_v) = "It moves the lamp voltage by {lamp_v:.2} V at most.";
 }

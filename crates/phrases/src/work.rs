@@ -4,6 +4,26 @@ sentences! {
     // Several vehicles over bays and people, day by day: what cures does so overnight, a vehicle keeps its bay until it is done, a person does one thing at a time.
     the_shop_opens_at_and_closes(opens, closes) = "the shop opens at {opens} and closes at {closes} minutes after midnight: it must close later, the same day";
     nothing_waits_to_be_fitted() = "Nothing waits to be fitted.";
+    breaks_lie_within_the_hours() = "breaks lie within the hours, end after they begin, and leave at least an hour to work in";
+    name_the_open_days() = "name the days on which the workshop is open, and at most 200 closed ones";
+    no_such_time_zone(zone) = "there is no time zone \"{zone}\"; name it like Europe/London";
+    nobody_may_do(skill) = "nobody of the workshop may do this: {skill}; add a person, or let one do it";
+    done_at_and_no_plan_before(done, bound) = "Done at {done}; no plan can be done before {bound}.";
+    ready_that_day(by) = "Ready on {by}, the day it is wanted.";
+    ready_before(days, by) = "Ready {days} before {by}.";
+    ready_late(days, by) = "{days} late for {by}: more people, or fewer vehicles.";
+    day() = "day";
+    monday() = "Monday";
+    tuesday() = "Tuesday";
+    wednesday() = "Wednesday";
+    thursday() = "Thursday";
+    friday() = "Friday";
+    saturday() = "Saturday";
+    sunday() = "Sunday";
+    skill_wiring() = "wiring";
+    skill_bodywork() = "bodywork and lamps";
+    skill_readings() = "readings";
+    skill_aiming() = "aiming";
     one_person() = "1 person";
     people(people) = "{people} people";
     // Work of a kind, beside what its minutes were.

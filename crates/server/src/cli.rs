@@ -3,6 +3,7 @@
 mod args;
 mod words;
 
+use crate::api::BaysAsked;
 use crate::door::Door;
 use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
@@ -30,7 +31,7 @@ use jovek_core::state;
 use jovek_core::stock;
 use jovek_core::stock::StockLine;
 use jovek_core::swap::swap;
-use jovek_core::work::bays::{BayPlan, plan};
+use jovek_core::work::bays::{BayPlan, Pace, Workshop, plan};
 use jovek_core::work::learn::learn;
 use jovek_core::work::work;
 use jovek_phrases::program as say;
@@ -65,14 +66,17 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
         Command::Serve { db, listen, hosts, accounts } => {
             serve::run(|| Ok(Store::open(db)?), *listen, Door::new(hosts), *accounts)?;
         }
-        Command::Demo { listen, hosts, accounts } => {
+        Command::Demo { listen, hosts, accounts, people } => {
             let demo = || {
                 let store = Store::in_memory()?;
                 demo::load(&store)?;
                 println!("{}", say::demo_jobs_are_kept_in_memory());
+                if *people {
+                    println!("{}", demo::add_people(&store)?);
+                }
                 Ok(store)
             };
-            serve::run(demo, *listen, Door::new(hosts), *accounts)?;
+            serve::run(demo, *listen, Door::new(hosts), *accounts || *people)?;
         }
         Command::Assess { job, json } => return assess_file(reader, job, *json),
         Command::Budget { job, json } => {
@@ -104,13 +108,20 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                 steps_text(&job, &work)
             })?;
         }
-        Command::Bays { jobs, db, bays, people, from, json } => {
+        Command::Bays { jobs, db, bays, people, from, ready_by, json } => {
             let jobs = match jobs.as_slice() {
                 [] if !db.exists() => return Err(anyhow!("{} does not exist", db.display())),
                 [] => jobs_in_yard(db)?,
                 files => files.iter().map(|f| reader.job(f)).collect::<anyhow::Result<Vec<_>>>()?,
             };
-            let plan = plan_of(&jobs, Some(*bays), Some(*people), *from)?;
+            let asked = BaysAsked {
+                bays: Some(*bays),
+                people: Some(*people),
+                from: *from,
+                ready_by: *ready_by,
+                ..BaysAsked::default()
+            };
+            let plan = plan_of(&jobs, &asked)?;
             print(&if *json {
                 serde_json::to_string_pretty(&plan)? + "\n"
             } else {
@@ -181,7 +192,9 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                     export_with(&job, text, state.as_deref(), &shelf)?.into_bytes()
                 }
                 (None, None) if matches!(format, CliFormat::Ics) => {
-                    ics::calendar(&plan_of(&[job], None, None, None)?).into_bytes()
+                    let key = format!("unit-{}", job.unit);
+                    let plan = plan_of(&[job], &BaysAsked::default())?;
+                    ics::calendar(&plan, &[key], jiff::Timestamp::now()).into_bytes()
                 }
                 (None, None) => api::packet_file(&job, sheets)?,
             };
@@ -287,15 +300,10 @@ fn prove_file(reader: Reader, path: &Path, json: bool) -> anyhow::Result<u8> {
 }
 
 /// The plan of some jobs; usual hours, from today where nothing is said.
-fn plan_of(
-    jobs: &[Job],
-    bays: Option<usize>,
-    people: Option<usize>,
-    from: Option<jiff::civil::Date>,
-) -> anyhow::Result<BayPlan> {
-    let asked = api::BaysAsked { bays, people, opens_min: None, closes_min: None, from };
-    let now = jiff::Timestamp::now();
-    Ok(plan(jobs, &api::shopfloor(&asked), &learn(jobs), now)?)
+fn plan_of(jobs: &[Job], asked: &BaysAsked) -> anyhow::Result<BayPlan> {
+    let pace = Pace { learned: learn(jobs), ..Pace::default() };
+    let shop = api::shopfloor(Workshop::default(), asked)?;
+    Ok(plan(jobs, &shop, &pace, jiff::Timestamp::now())?)
 }
 
 /// Jobs of a database that stand in the yard; what cannot be read is named and left out.

@@ -2,7 +2,7 @@
 
 use chrono::{DateTime, NaiveDate, NaiveDateTime, Utc};
 use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
-use jiff::civil;
+use jiff::{Timestamp, civil};
 use jovek_core::work::bays::BayPlan;
 use jovek_phrases::paper as say;
 
@@ -12,9 +12,11 @@ fn naive(t: civil::DateTime) -> NaiveDateTime {
         .unwrap_or_default()
 }
 
-/// Writes a plan. Times float: they are those of the clock on the wall, as the plan's are. The same plan gives
-/// the same file. Source of the form: RFC 5545.
-pub fn calendar(plan: &BayPlan) -> String {
+/// Writes a plan. Times float: they are those of the clock on the wall, as the plan's are. `keys` name the jobs, in the
+/// order in which they were planned: an entry of a later export takes the place of the same one, and no two jobs' run into
+/// each other. Source of the form: RFC 5545.
+pub fn calendar(plan: &BayPlan, keys: &[String], made: Timestamp) -> String {
+    let made = DateTime::<Utc>::from_timestamp(made.as_second(), 0).unwrap_or_default();
     let mut out = Calendar::new();
     out.name(say::bays());
     for step in &plan.steps {
@@ -24,8 +26,12 @@ pub fn calendar(plan: &BayPlan) -> String {
             _ => String::new(),
         };
         event
-            .uid(&format!("{}.{}@jovek", step.vehicle + 1, step.step))
-            .timestamp(DateTime::<Utc>::from_naive_utc_and_offset(naive(step.starts), Utc))
+            .uid(&format!(
+                "{}.{}@jovek",
+                keys.get(step.vehicle).map_or("", String::as_str),
+                step.step
+            ))
+            .timestamp(made)
             .starts(CalendarDateTime::Floating(naive(step.starts)))
             .ends(CalendarDateTime::Floating(naive(step.ends)))
             .summary(&say::unit_title(&step.unit, &step.what))

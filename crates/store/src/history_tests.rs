@@ -120,6 +120,7 @@ fn an_older_file_is_taken_over() {
     let db = Connection::open(&path).unwrap();
     db.execute_batch(
         "DROP TABLE history; DROP TABLE picture;
+         DROP TABLE workshop; DROP TABLE reservation; ALTER TABLE stock DROP COLUMN pack;
          DROP TABLE session; DROP TABLE invitation; DROP TABLE person; DROP INDEX IF EXISTS history_of_thing; DROP TABLE yard_row; DROP TABLE derived; ALTER TABLE stock DROP COLUMN unit; DROP TABLE owner_link; DROP TABLE recall_job; DROP TABLE recall;
          DROP TRIGGER said_of_job_out; DROP TABLE said; DROP TABLE said_line; DROP TABLE said_kind; ALTER TABLE job DROP COLUMN said_rev;
          DROP INDEX job_of_kit; ALTER TABLE job DROP COLUMN kit_id; DROP TABLE kit_issue; DROP TABLE kit;

@@ -44,6 +44,7 @@ mod picture;
 mod recall;
 #[cfg(test)]
 mod recall_tests;
+mod reservation;
 mod revision;
 mod search;
 #[cfg(test)]
@@ -60,6 +61,7 @@ mod vehicle;
 #[cfg(test)]
 mod vehicle_tests;
 mod verify;
+mod workshop;
 
 pub use aside::KEPT_DAYS;
 pub use connections::READERS;
@@ -111,6 +113,8 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("migrations/013-yard.sql")),
         M::up(include_str!("migrations/014-history-of-things.sql")),
         M::up(include_str!("migrations/015-people.sql")),
+        M::up(include_str!("migrations/016-series.sql")),
+        M::up(include_str!("migrations/017-workshop.sql")),
     ])
 }
 
@@ -200,10 +204,16 @@ impl Store {
     pub fn stock(&self) -> Result<Vec<StockLine>, StoreError> {
         self.connections.read(|db| {
             let mut query =
-                db.prepare_cached("SELECT part, held, price, unit FROM stock ORDER BY part")?;
+                db.prepare_cached("SELECT part, held, price, unit, pack FROM stock ORDER BY part")?;
             let rows = query.query_map([], |r| {
                 let unit = StockUnit::of(&r.get::<_, String>(3)?).unwrap_or_default();
-                Ok(StockLine { part: r.get(0)?, held: r.get(1)?, price: r.get(2)?, unit })
+                Ok(StockLine {
+                    part: r.get(0)?,
+                    held: r.get(1)?,
+                    price: r.get(2)?,
+                    unit,
+                    pack: r.get(4)?,
+                })
             })?;
             Ok(rows.collect::<Result<_, _>>()?)
         })
@@ -218,10 +228,11 @@ impl Store {
             let tx = db.transaction_with_behavior(TransactionBehavior::Immediate)?;
             for line in lines {
                 tx.execute(
-                    "INSERT INTO stock (part, held, price, unit) VALUES (?1, ?2, ?3, ?4)
+                    "INSERT INTO stock (part, held, price, unit, pack) VALUES (?1, ?2, ?3, ?4, ?5)
                      ON CONFLICT (part) DO UPDATE SET
-                         held = excluded.held, price = excluded.price, unit = excluded.unit",
-                    params![line.part, line.held, line.price, line.unit.sign()],
+                         held = excluded.held, price = excluded.price, unit = excluded.unit,
+                         pack = excluded.pack",
+                    params![line.part, line.held, line.price, line.unit.sign(), line.pack],
                 )?;
             }
             Thing::Stock.changed(&tx, thing::THE_ONE, by)?;

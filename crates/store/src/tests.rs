@@ -268,6 +268,7 @@ fn the_shelf_is_kept() {
         held,
         price,
         unit: StockUnit::default(),
+        pack: None,
     };
     let store = Store::open(&path).unwrap();
     assert!(store.stock().unwrap().is_empty());

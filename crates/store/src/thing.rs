@@ -20,14 +20,23 @@ pub(crate) enum Thing {
     Stock,
     /// A person's name, role, and whether the account is open.
     Person,
+    /// Bays, people and hours.
+    Workshop,
 }
 
 /// The number of what there is one of.
 pub(crate) const THE_ONE: i64 = 1;
 
 impl Thing {
-    pub(crate) const ALL: [Thing; 6] =
-        [Thing::Vehicle, Thing::Kit, Thing::Recall, Thing::Shop, Thing::Stock, Thing::Person];
+    pub(crate) const ALL: [Thing; 7] = [
+        Thing::Vehicle,
+        Thing::Kit,
+        Thing::Recall,
+        Thing::Shop,
+        Thing::Stock,
+        Thing::Person,
+        Thing::Workshop,
+    ];
 
     /// What an entry calls it.
     pub(crate) fn key(self) -> &'static str {
@@ -38,6 +47,7 @@ impl Thing {
             Thing::Shop => "habits",
             Thing::Stock => "stock",
             Thing::Person => "person",
+            Thing::Workshop => "workshop",
         }
     }
 
@@ -50,6 +60,7 @@ impl Thing {
             Thing::Shop => "SELECT id FROM shop",
             Thing::Stock => "SELECT 1 WHERE EXISTS (SELECT 1 FROM stock)",
             Thing::Person => "SELECT id FROM person",
+            Thing::Workshop => "SELECT id FROM workshop",
         }
     }
 
@@ -58,8 +69,11 @@ impl Thing {
         match self {
             Thing::Vehicle => "SELECT body FROM vehicle WHERE id = ?1",
             Thing::Kit => {
+                // Rows of a later kind stand behind: where there are none, an older entry still holds.
                 "SELECT k.name, k.pattern_job, k.may_differ, i.issue, i.body, i.issued_at, i.issued_by
-                 FROM kit k LEFT JOIN kit_issue i ON i.kit_id = k.id WHERE k.id = ?1 ORDER BY i.issue"
+                 FROM kit k LEFT JOIN kit_issue i ON i.kit_id = k.id WHERE k.id = ?1
+                 UNION ALL SELECT '', kit_id, quantity, part, '', '', ''
+                 FROM reservation WHERE kit_id = ?1 ORDER BY 4"
             }
             Thing::Recall => {
                 "SELECT r.name, r.why, r.made_at, r.made_by, o.job_id, o.done_at, o.done_by, o.note
@@ -68,10 +82,13 @@ impl Thing {
             }
             Thing::Shop => "SELECT habits FROM shop WHERE id = ?1",
             Thing::Stock => {
-                "SELECT part, held, price, unit FROM stock WHERE ?1 = 1 ORDER BY part"
+                "SELECT part, held, price, unit FROM stock WHERE ?1 = 1
+                 UNION ALL SELECT part, 'pack', pack, '' FROM stock
+                 WHERE ?1 = 1 AND pack IS NOT NULL ORDER BY 1, 2"
             }
             // A password that is set anew is no change of the person.
             Thing::Person => "SELECT name, role, closed_at FROM person WHERE id = ?1",
+            Thing::Workshop => "SELECT body FROM workshop WHERE id = ?1",
         }
     }
 

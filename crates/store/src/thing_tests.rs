@@ -3,7 +3,8 @@
 use crate::Store;
 use jiff::{SignedDuration, Timestamp};
 use jovek_core::job::{FleetVehicle, Job, MayDiffer, Shop};
-use jovek_core::stock::{StockLine, StockUnit};
+use jovek_core::stock::{Reserved, StockLine, StockUnit};
+use jovek_core::work::bays::Workshop;
 use rusqlite::Connection;
 
 /// A shop in which each kind of thing was made, changed and, where it can be, removed.
@@ -19,9 +20,19 @@ fn worked_in(store: &Store) -> i64 {
     let recall = store.add_recall(("Relays", "lot 7"), &[id], "Cy").unwrap();
     store.mark_recalled((recall, id), true, "changed", "Cy").unwrap();
     store.set_shop(&Shop { hourly_rate: Some(60.0), ..Shop::default() }, "Ada").unwrap();
-    let fuse =
-        StockLine { part: "fuse 5 A".into(), held: 3.0, price: None, unit: StockUnit::AsListed };
+    let fuse = StockLine {
+        part: "fuse 5 A".into(),
+        held: 3.0,
+        price: None,
+        unit: StockUnit::AsListed,
+        pack: None,
+    };
     store.take_stock(&[fuse], "Ada").unwrap();
+    let kept = Reserved::from([("fuse 5 A".to_owned(), 2.0)]);
+    store.reserve(kit, &kept, "Ada").unwrap();
+    assert_eq!(store.reserved(None).unwrap(), kept);
+    assert!(store.reserved(Some(kit)).unwrap().is_empty());
+    store.set_workshop(&Workshop { bays: 3, ..Workshop::default() }, "Ada").unwrap();
     id
 }
 
@@ -52,6 +63,10 @@ fn what_is_changed_past_the_program_is_named() {
         ("DELETE FROM shop", "habits 1"),
         ("UPDATE stock SET held = 300", "stock 1"),
         ("DELETE FROM stock", "stock 1"),
+        ("UPDATE stock SET pack = 50", "stock 1"),
+        ("UPDATE reservation SET quantity = 9", "kit 1"),
+        ("DELETE FROM reservation", "kit 1"),
+        ("UPDATE workshop SET body = json_set(body, '$.bays', 9)", "workshop 1"),
     ]
     .into_iter()
     .enumerate()
@@ -86,6 +101,7 @@ fn a_file_without_entries_of_things_gets_them_once() {
     let db = Connection::open(&path).unwrap();
     db.execute_batch(
         "DROP TRIGGER history_is_kept; DELETE FROM history WHERE job_id = 0;
+         DROP TABLE workshop; DROP TABLE reservation; ALTER TABLE stock DROP COLUMN pack;
          DROP TABLE session; DROP TABLE invitation; DROP TABLE person;
          DROP INDEX history_of_thing; PRAGMA user_version = 13;",
     )
@@ -94,7 +110,9 @@ fn a_file_without_entries_of_things_gets_them_once() {
     let taken = Store::open(&path).unwrap().verify().unwrap();
     // The chain itself was broken by hand here: only of things nothing is wrong.
     let of_things = |place: &str| {
-        ["vehicle", "kit", "recall", "habits", "stock"].iter().any(|t| place.starts_with(t))
+        ["vehicle", "kit", "recall", "habits", "stock", "workshop"]
+            .iter()
+            .any(|t| place.starts_with(t))
     };
     assert!(!taken.flaws.iter().any(|f| of_things(&f.place)), "{:?}", taken.flaws);
     let again = Store::open(&path).unwrap().verify().unwrap();

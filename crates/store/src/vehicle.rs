@@ -248,8 +248,11 @@ fn unit_key(unit: &str) -> String {
 /// Digits of a number that a unit holds, filled up to this.
 const FILLED: usize = 10;
 
-/// What units are sorted by, so that they stand as people count them: 9, 14, 14b, 100, T3.
+/// What units are sorted by, so that they stand as people count them: 9, 14, 14b, 100, T3; what has none stands last.
 pub fn sort_key(unit: &str) -> String {
+    if unit.trim().is_empty() {
+        return char::MAX.to_string();
+    }
     let (mut out, mut digits) = (String::new(), String::new());
     for letter in unit_key(unit).chars().chain(['\0']) {
         if letter.is_ascii_digit() {

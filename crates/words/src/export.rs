@@ -17,7 +17,7 @@ use jovek_judge::record::as_built;
 use jovek_judge::state;
 use jovek_judge::state::{StateError, worked_out};
 use jovek_judge::stock;
-use jovek_judge::stock::StockLine;
+use jovek_judge::stock::{Reserved, StockLine};
 use jovek_judge::trailer;
 use jovek_judge::work::KnownJob;
 use jovek_phrases::refusals as say;
@@ -180,7 +180,7 @@ pub fn export_with(
         Format::FormboardSvg => formboard::svg(job, &study(job)).ok_or(ExportError::NoSkeleton)?,
         Format::PartsCsv => parts::csv(&assess(job).parts, job.shop.units),
         Format::EstimateCsv => {
-            let estimate = stock::estimate(&KnownJob::new(job.clone()), shelf);
+            let estimate = stock::estimate(&KnownJob::new(job.clone()), shelf, &Reserved::new());
             stock::estimate::csv(&estimate, job.shop.units)
         }
         Format::AimSvg => drawing::aim_svg(job, &light(&plain_light(job))?),

@@ -28,8 +28,12 @@ export function who(): string {
   return localStorage.getItem(WHO) ?? "";
 }
 
+/** Told to the window when this person calls themselves otherwise. */
+export const NAMED = "jovek:named";
+
 export function setWho(name: string) {
   localStorage.setItem(WHO, name);
+  window.dispatchEvent(new Event(NAMED));
 }
 
 /** An error of the API with its problem; a lost connection becomes one too. */

@@ -337,6 +337,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/kit-effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What it does that a vehicle is not as its kit: sizes, parts and proof. */
+        get: operations["kitEffects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/log": {
         parameters: {
             query?: never;
@@ -687,6 +704,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{id}/kept-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keeps for the vehicles of a kit what the shelf holds of what they need and nobody else has, or gives it free. */
+        put: operations["keepParts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{id}/lay": {
         parameters: {
             query?: never;
@@ -698,6 +732,23 @@ export interface paths {
         put?: never;
         /** Lays the newest issue onto vehicles: a job for each that does not follow it yet. */
         post: operations["layKit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is bought and cut for the vehicles of a kit that have no parts yet. */
+        get: operations["partsOfSeries"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -732,6 +783,40 @@ export interface paths {
         put?: never;
         /** Says why a job differs from its kit at a place, made from the revision in `If-Match`. */
         post: operations["sayWhyItDiffers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the vehicles of a kit are, and how much quicker each is than the one before. */
+        get: operations["seriesOfKit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/series.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of the lists as CSV. */
+        get: operations["seriesCsv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1409,6 +1494,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The workshop as plans count on it. */
+        get: operations["getWorkshop"];
+        /** Sets the workshop. */
+        put: operations["setWorkshop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1554,6 +1657,15 @@ export interface components {
             text: string;
             /** @description `Mark`. */
             what: string;
+        };
+        /** @description Vehicles whose harnesses are the same. */
+        Alike: {
+            /** @description Pieces of one of them. */
+            pieces: number;
+            /** @description `11 alike`. */
+            says: string;
+            /** @description Their units. */
+            units: string[];
         };
         /** @description Another part that would do too, and what it changes. */
         Alternative: {
@@ -1823,6 +1935,24 @@ export interface components {
          * @enum {string}
          */
         Basis: "computed" | "standard" | "common_practice" | "fitter";
+        /** @description Pieces that are alike: same wire, length and ends. */
+        BatchPiece: {
+            /** @description How many. */
+            count: number;
+            /** @description Terminals at both ends, and what is slid on first. */
+            ends: string;
+            /** @description Their labels, vehicle by vehicle. */
+            labels: string[];
+            /**
+             * Format: double
+             * @description Length to cut, m.
+             */
+            length_m: number;
+            /** @description The same as the shop reads its tape. */
+            length_text: string;
+            /** @description What it is cut from, as in the parts list. */
+            wire: string;
+        };
         /** @description The starting battery. */
         Battery: {
             /**
@@ -1840,8 +1970,14 @@ export interface components {
         };
         /** @description A plan. */
         BayPlan: {
+            /** @description When no plan can be done before; none where nothing waits. */
+            bound?: string | null;
+            /** @description The same in words, against this plan; empty where nothing waits. */
+            bound_text: string;
             /** @description What the shop's own work taught of its minutes: `drilling: 1.08 of the plan (2 timed)`. */
             learned_texts: string[];
+            /** @description Against the day by whose end all is to be done; empty without one. */
+            ready_text: string;
             /** @description The shop. */
             shop: components["schemas"]["Shopfloor"];
             /** @description Vehicles in their bays, in order. */
@@ -1913,6 +2049,19 @@ export interface components {
          * @enum {string}
          */
         BodyKind: "pickup" | "chassis_cab" | "van" | "small_offroad" | "rigid_lorry" | "trailer_one_axle" | "trailer_two_axle" | "motor_body" | "car";
+        /** @description A break of every day, minutes after midnight. */
+        Break: {
+            /**
+             * Format: int32
+             * @description Begins.
+             */
+            from_min: number;
+            /**
+             * Format: int32
+             * @description Ends.
+             */
+            to_min: number;
+        };
         /** @description Charge over a shift. */
         Budget: {
             /** @description Alternator against all loads, at working speed and at idle, in words. */
@@ -1962,6 +2111,50 @@ export interface components {
          * @enum {string}
          */
         BundleRule: "iec_bunched" | "nfpa_steps" | "aerospace" | "none";
+        /** @description A part of the purchase. */
+        BuyLine: {
+            /**
+             * Format: double
+             * @description Cost of what is bought; none where nobody knows the price.
+             */
+            cost?: number | null;
+            /** @description Its group in the parts list. */
+            group: string;
+            /**
+             * Format: double
+             * @description On the shelf.
+             */
+            held: number;
+            /** @description On the shelf. */
+            held_text: string;
+            /**
+             * Format: double
+             * @description Needed, in the unit of the parts list: pieces, or m.
+             */
+            needed: number;
+            /** @description Needed, as the shop measures it. */
+            needed_text: string;
+            /** @description Packs of that; none where it is bought one by one. */
+            packs?: number | null;
+            /** @description The part. */
+            part: string;
+            /** @description What the reels come to, against the fewest that any plan needs; empty but for wire that is bought. */
+            reels_text: string;
+            /**
+             * Format: double
+             * @description Of that, what is kept for others.
+             */
+            reserved: number;
+            /** @description Kept for others; empty where nothing is. */
+            reserved_text: string;
+            /**
+             * Format: double
+             * @description To buy, in whole packs.
+             */
+            to_buy: number;
+            /** @description To buy: `2 × 25.00 m`; empty where nothing is. */
+            to_buy_text: string;
+        };
         /** @description What a person can pick from. */
         Catalog: {
             /** @description Values that facts can have, with their words. */
@@ -2179,6 +2372,8 @@ export interface components {
             colour_schemes: components["schemas"]["ValueLabel"][];
             /** @description What a lamp looked like when it came off. */
             conditions: components["schemas"]["ValueLabel"][];
+            /** @description Days of the week. */
+            days: components["schemas"]["ValueLabel"][];
             /** @description How a light takes its current. */
             draws: components["schemas"]["ValueLabel"][];
             /** @description How much the conductors of a circuit may lose. */
@@ -2233,6 +2428,8 @@ export interface components {
             returns: components["schemas"]["ValueLabel"][];
             /** @description Where a shop likes to run its wires. */
             route_practices: components["schemas"]["ValueLabel"][];
+            /** @description What a person of the workshop may do. */
+            skills: components["schemas"]["ValueLabel"][];
             /** @description What is put across an LED that glows or flickers. */
             smoothings: components["schemas"]["ValueLabel"][];
             /** @description What a stop lamp shows at first. */
@@ -2565,6 +2762,26 @@ export interface components {
             /** @description The password. */
             password: string;
         };
+        /** @description A power law: vehicle n takes `first` times its plan, times n to the power of `exponent`. */
+        Curve: {
+            /** @description Vehicles that were timed. */
+            count: number;
+            /**
+             * Format: double
+             * @description What a doubling of the count does to the time, as a factor.
+             */
+            doubling: number;
+            /**
+             * Format: double
+             * @description The exponent; less than zero where each is quicker than the one before.
+             */
+            exponent: number;
+            /**
+             * Format: double
+             * @description What the first took against its plan.
+             */
+            first: number;
+        };
         /** @description The current of a lamp against its voltage. */
         CurveAnswer: {
             /** @description By rising voltage, readings among them. */
@@ -2651,6 +2868,11 @@ export interface components {
             /** @description Wire size. */
             wire: string;
         };
+        /**
+         * @description A day of the week.
+         * @enum {string}
+         */
+        Day: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
         /** @description What a device answered. */
         DeviceAnswer: {
             /** @description Answers to the commands that ask. */
@@ -2845,6 +3067,15 @@ export interface components {
             /** @description What is in the way. */
             obstacles?: components["schemas"]["Obstacle"][];
         };
+        /** @description What differs between two plans of a vehicle, line by line; each list is empty where nothing does. */
+        Effects: {
+            /** @description Parts, by how many. */
+            parts: string[];
+            /** @description What holds no more, or holds again: wishes, wires fed backwards, grave single failures, findings. */
+            proof: string[];
+            /** @description Circuits that come or go, and their sizes. */
+            sizes: string[];
+        };
         /**
          * @description Kinds of wire end.
          * @enum {string}
@@ -2899,7 +3130,7 @@ export interface components {
             group: string;
             /**
              * Format: double
-             * @description How much is on the shelf.
+             * @description How much is on the shelf and not kept for others.
              */
             held: number;
             /**
@@ -3523,6 +3754,13 @@ export interface components {
          * @enum {string}
          */
         GroundPractice: "local_stud" | "battery_negative" | "distribution_stud";
+        /** @description A person of the workshop. */
+        Hand: {
+            /** @description What they may do; empty for everything. */
+            may?: components["schemas"]["Skill"][];
+            /** @description Their name; empty for whoever is there. */
+            name?: string;
+        };
         /**
          * @description What can hurt a wire on a way.
          * @enum {string}
@@ -3762,6 +4000,19 @@ export interface components {
             taken_back: components["schemas"]["SwapFunction"];
             /** @description What: `load resistor 22 ohm on bare metal`. */
             what: string[];
+        };
+        /** @description A vehicle of a series with its job. */
+        InSeries: components["schemas"]["SeriesVehicle"] & {
+            /**
+             * Format: int64
+             * @description Its job.
+             */
+            job: number;
+            /**
+             * Format: int64
+             * @description The vehicle of the register; none while its job has no unit.
+             */
+            vehicle?: number | null;
         };
         /**
          * @description What kind of input one is.
@@ -4027,6 +4278,11 @@ export interface components {
             /** @description The verdict. */
             verdict: components["schemas"]["Verdict"];
         };
+        /** @description Whether parts are kept for a kit. */
+        Keeping: {
+            /** @description True to keep what the shelf holds of what it needs; false to give it free. */
+            is_kept: boolean;
+        };
         /** @description A kind of work to begin with. */
         KindChoice: {
             /** @description Other words for it. */
@@ -4047,6 +4303,12 @@ export interface components {
             under?: null | components["schemas"]["MayDiffer"];
             /** @description Why it differs; empty where nobody said. */
             why: string;
+        };
+        /** @description What a vehicle's differences do, and what the newest issue would do on it. */
+        KitEffects: {
+            /** @description The vehicle against the issue that it follows. */
+            here: components["schemas"]["Effects"];
+            update?: null | components["schemas"]["Effects"];
         };
         /** @description What its box or its parts say of it. What nobody read is taken as it ought to be. */
         KitHarness: {
@@ -4114,8 +4376,6 @@ export interface components {
         KitUpdate: {
             /** @description What would change. */
             changes: components["schemas"]["Change"][];
-            /** @description What it does to sizes and wishes, circuit by circuit. */
-            effects: string[];
             /** @description Of that, what lies in circuits on which somebody has worked already. */
             fitted: components["schemas"]["Change"][];
             /** @description True where the job is signed: nothing is changed, it takes a recall. */
@@ -4127,8 +4387,6 @@ export interface components {
         KitVehicle: {
             /** @description Where it differs from that. */
             differences: components["schemas"]["KitDifference"][];
-            /** @description What that does, circuit by circuit. */
-            effects: string[];
             /**
              * Format: int64
              * @description The issue that it follows.
@@ -4659,7 +4917,7 @@ export interface components {
         };
         /** @description A list as text. */
         ListText: {
-            /** @description CSV with the columns part, held, price, unit. */
+            /** @description CSV with the columns part, held, price, unit, pack. */
             text: string;
         };
         /**
@@ -5455,6 +5713,11 @@ export interface components {
             bay: number;
             /** @description Ends. */
             ends: string;
+            /**
+             * Format: double
+             * @description What it is expected to take, min; between beginning and end may lie a break or a night.
+             */
+            minutes: number;
             /** @description Person, from 1. */
             person: number;
             /**
@@ -5472,6 +5735,8 @@ export interface components {
             vehicle: number;
             /** @description What is done. */
             what: string;
+            /** @description Their name; empty where they have none. */
+            who: string;
         };
         /** @description A connector that wires of a job go through. */
         PlugId: string;
@@ -5716,6 +5981,18 @@ export interface components {
         Proven: {
             /** @description The proof. */
             proof: components["schemas"]["Proof"];
+        };
+        /** @description What a series still needs. */
+        Purchase: {
+            /**
+             * Format: double
+             * @description Cost of all that is bought and has a price.
+             */
+            cost: number;
+            /** @description Part by part, in the order of the parts list. */
+            lines: components["schemas"]["BuyLine"][];
+            /** @description Parts that are bought and have no price. */
+            unpriced: number;
         };
         /**
          * @description What is put on while a wire is probed.
@@ -6254,12 +6531,84 @@ export interface components {
             /** @description Surroundings. */
             zone?: components["schemas"]["Zone"];
         };
+        /**
+         * @description The list that is asked for.
+         * @enum {string}
+         */
+        SeriesList: "purchase" | "pieces" | "labels";
+        /** @description What is bought and cut for the vehicles of a kit that have no parts yet. */
+        SeriesParts: {
+            /** @description Vehicles whose harnesses are the same. */
+            alike: components["schemas"]["Alike"][];
+            /** @description Why the list may be the wrong one: some of them follow an issue that is not the newest; empty where none does. */
+            behind_text: string;
+            /** @description How many parts are kept for them. */
+            kept_parts: number;
+            /** @description Pieces of wire, alike ones together. */
+            pieces: components["schemas"]["BatchPiece"][];
+            /** @description What is to be bought. */
+            purchase: components["schemas"]["Purchase"];
+            /** @description How many of them there are. */
+            vehicles: number;
+        };
         /** @description Pins of a module's connector in one model series. */
         SeriesPins: {
             /** @description Connector and pins, such as `X2, pins 14 and 27`. */
             pins: string;
             /** @description The series. */
             series: string;
+        };
+        /**
+         * @description How far a vehicle is.
+         * @enum {string}
+         */
+        SeriesStand: "waiting" | "in_work" | "to_sign" | "signed";
+        /** @description A vehicle of a series. */
+        SeriesVehicle: {
+            /** @description Who was at it last. */
+            by?: string | null;
+            /** @description Steps that are done. */
+            done: number;
+            /** @description True where somebody is at it now. */
+            is_running: boolean;
+            /**
+             * Format: double
+             * @description Planned minutes of what is left.
+             */
+            left_min: number;
+            /** @description The step that somebody is at, or the next; none where all is done. */
+            now?: string | null;
+            /** @description Readings outside their window. */
+            off: number;
+            /**
+             * Format: double
+             * @description What is done of its planned minutes, 0 to 1.
+             */
+            part: number;
+            /** @description How far it is, in words: `in work, 12 of 26 steps`. */
+            says: string;
+            /** @description How far it is. */
+            stand: components["schemas"]["SeriesStand"];
+            /** @description Steps in all. */
+            steps: number;
+            /** @description Its unit. */
+            unit: string;
+        };
+        /** @description A kit's vehicles, as the board shows them. */
+        SeriesView: {
+            curve?: null | components["schemas"]["Curve"];
+            /** @description The curve in words, or why there is none. */
+            curve_text: string;
+            /** @description What each is to take against its plan, from the first on; empty without a curve. */
+            expected: number[];
+            /** @description What the kit is called. */
+            name: string;
+            /** @description `4 of 12 signed, 2 in work, 40 h of work left`. */
+            says: string;
+            /** @description What each that was timed took, in the order in which they were done. */
+            timed: components["schemas"]["Timed"][];
+            /** @description The vehicles, in the order of their jobs. */
+            vehicles: components["schemas"]["InSeries"][];
         };
         /** @description A named shade. */
         ShadeMark: {
@@ -6454,24 +6803,14 @@ export interface components {
             /** @description Wire on the shelf. */
             wire_system?: components["schemas"]["WireSystem"];
         };
-        /** @description The shop as a plan sees it. */
+        /** @description The workshop from a first day on. Times of a plan are minutes of its own clock from the midnight before that day. */
         Shopfloor: {
-            /** @description Bays. */
-            bays: number;
-            /**
-             * Format: int32
-             * @description Work ends at, minutes after midnight.
-             */
-            closes_min: number;
             /** @description The first day, such as `2026-03-02`. */
             from: string;
-            /**
-             * Format: int32
-             * @description Work begins at, minutes after midnight.
-             */
-            opens_min: number;
-            /** @description People. */
-            people: number;
+            /** @description The day by whose end all is to be done; none where nobody waits for it. */
+            ready_by?: string | null;
+            /** @description The workshop. */
+            workshop: components["schemas"]["Workshop"];
         };
         /**
          * @description A side of the position.
@@ -6579,6 +6918,11 @@ export interface components {
              */
             width_m?: number | null;
         };
+        /**
+         * @description What a person may do.
+         * @enum {string}
+         */
+        Skill: "wiring" | "bodywork" | "readings" | "aiming";
         /** @description Wire that was left coiled. */
         Slack: {
             /**
@@ -6780,6 +7124,11 @@ export interface components {
              * @description How much is on the shelf.
              */
             held?: number;
+            /**
+             * Format: double
+             * @description How much comes in one pack, or is on one reel; none where it is bought one by one.
+             */
+            pack?: number | null;
             /** @description The part, as parts lists call it. */
             part: string;
             /**
@@ -6787,7 +7136,7 @@ export interface components {
              * @description Price of one, in the shop's currency; none where nobody knows.
              */
             price?: number | null;
-            /** @description What both are counted in. */
+            /** @description What they are counted in. */
             unit?: components["schemas"]["StockUnit"];
         };
         /** @description A list that was read. */
@@ -7189,6 +7538,28 @@ export interface components {
          * @enum {string}
          */
         TieInEnd: "front" | "rear";
+        /** @description What a vehicle took. */
+        Timed: {
+            /** @description When its last mark was set. */
+            ended_at: string;
+            /**
+             * Format: double
+             * @description What the plan gave them.
+             */
+            planned_min: number;
+            /**
+             * Format: double
+             * @description What it took against its plan: vehicles of different plans are alike in this.
+             */
+            ratio: number;
+            /** @description Its unit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Minutes of the steps that were timed.
+             */
+            used_min: number;
+        };
         /** @description The wire to one of several lamps. */
         ToLamp: {
             /**
@@ -7943,6 +8314,31 @@ export interface components {
          * @enum {string}
          */
         WorkKind: "plug_in" | "tie_in" | "switched" | "key_controlled" | "headlamp_relay" | "hitch_lamp" | "towed_vehicle" | "trailer_renewal" | "accent" | "bulb_to_led" | "coding" | "warning" | "isolation" | "kit" | "repair";
+        /** @description The workshop on any day. */
+        Workshop: {
+            /** @description Bays. */
+            bays: number;
+            /** @description Breaks between. */
+            breaks?: components["schemas"]["Break"][];
+            /**
+             * Format: int32
+             * @description Work ends at, minutes after midnight.
+             */
+            closes_min: number;
+            /** @description Days on which it is open. */
+            days: components["schemas"]["Day"][];
+            /** @description People. */
+            hands: components["schemas"]["Hand"][];
+            /** @description Days on which it is closed all the same, such as `2026-12-25`. */
+            holidays?: string[];
+            /**
+             * Format: int32
+             * @description Work begins at, minutes after midnight.
+             */
+            opens_min: number;
+            /** @description Its time zone, such as `Europe/London`; none takes that of the machine on which this program runs. */
+            zone?: string | null;
+        };
         /** @description A lamp that burns although its function is off, or too weakly. */
         WrongGlow: {
             /** @description What is on. */
@@ -8085,16 +8481,20 @@ export interface operations {
     planBays: {
         parameters: {
             query?: {
-                /** @description Bays; 2 where it is not said. */
+                /** @description Bays. */
                 bays?: number | null;
-                /** @description People; 1 where it is not said. */
+                /** @description People: the first of the workshop, and then whoever is there. */
                 people?: number | null;
-                /** @description Work begins at, minutes after midnight; half past seven where it is not said. */
+                /** @description Work begins at, minutes after midnight. */
                 opens_min?: number | null;
-                /** @description Work ends at, minutes after midnight; half past four where it is not said. */
+                /** @description Work ends at, minutes after midnight. */
                 closes_min?: number | null;
                 /** @description The first day; today where it is not said. */
                 from?: string | null;
+                /** @description The day by whose end all is to be done. */
+                ready_by?: string | null;
+                /** @description The kit whose vehicles alone are planned, each as quick as its learning curve says. */
+                kit?: number | null;
             };
             header?: never;
             path?: never;
@@ -8110,6 +8510,14 @@ export interface operations {
                     "application/json": components["schemas"]["BayPlan"];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8123,16 +8531,20 @@ export interface operations {
     baysIcs: {
         parameters: {
             query?: {
-                /** @description Bays; 2 where it is not said. */
+                /** @description Bays. */
                 bays?: number | null;
-                /** @description People; 1 where it is not said. */
+                /** @description People: the first of the workshop, and then whoever is there. */
                 people?: number | null;
-                /** @description Work begins at, minutes after midnight; half past seven where it is not said. */
+                /** @description Work begins at, minutes after midnight. */
                 opens_min?: number | null;
-                /** @description Work ends at, minutes after midnight; half past four where it is not said. */
+                /** @description Work ends at, minutes after midnight. */
                 closes_min?: number | null;
                 /** @description The first day; today where it is not said. */
                 from?: string | null;
+                /** @description The day by whose end all is to be done. */
+                ready_by?: string | null;
+                /** @description The kit whose vehicles alone are planned, each as quick as its learning curve says. */
+                kit?: number | null;
             };
             header?: never;
             path?: never;
@@ -8146,6 +8558,14 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -8772,6 +9192,43 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitEffects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitEffects"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9640,6 +10097,39 @@ export interface operations {
             };
         };
     };
+    keepParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Keeping"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesParts"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     layKit: {
         parameters: {
             query?: never;
@@ -9672,6 +10162,35 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    partsOfSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesParts"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9764,6 +10283,67 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seriesOfKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seriesCsv: {
+        parameters: {
+            query: {
+                /** @description The list. */
+                list: components["schemas"]["SeriesList"];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11177,6 +11757,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Work"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getWorkshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
+                };
+            };
+        };
+    };
+    setWorkshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Workshop"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
                 };
             };
             422: {

@@ -62,9 +62,18 @@ export const router = createRouter({
         typeof search.vehicle === "number" ? { vehicle: search.vehicle } : {},
     }),
     createRoute({ ...at, path: "/shop", component: PAGES.shop }),
-    createRoute({ ...at, path: "/bays", component: PAGES.bays }),
+    createRoute({
+      ...at,
+      path: "/bays",
+      component: PAGES.bays,
+      // The kit whose vehicles alone are planned.
+      validateSearch: (search: Record<string, unknown>): { kit?: number } =>
+        typeof search.kit === "number" ? { kit: search.kit } : {},
+    }),
     createRoute({ ...at, path: "/kits", component: PAGES.kits }),
     createRoute({ ...at, path: "/kits/$id", component: PAGES.kit }),
+    createRoute({ ...at, path: "/kits/$id/series", component: PAGES.series }),
+    createRoute({ ...at, path: "/kits/$id/board", component: PAGES.board }),
     createRoute({
       ...at,
       path: "/search",

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import { PAGE, type Schemas, who } from "../api/client";
+import { NAMED, PAGE, type Schemas, who } from "../api/client";
 
 type Heard = Schemas["Heard"];
 
@@ -24,13 +24,15 @@ const OLD: Record<Schemas["About"], string[]> = {
   vehicles: ["vehicles", "vehicle", "life"],
   recalls: ["recalls", "recall"],
   stock: ["stock", "estimate"],
-  shop: ["shop"],
+  shop: ["shop", "workshop", "bays"],
   people: ["people"],
 };
 
 /** How long changes are gathered, ms, give or take half: not every page asks at the same moment. */
 const GATHERED_MS = 1000;
 
+/** The name under which this page listens. */
+let heardAs = "somebody";
 /** Who has the open job open, this person too. */
 let here: string[] = [];
 const readers = new Set<() => void>();
@@ -49,7 +51,7 @@ export function useOthersHere(): string[] {
     },
     () => here,
   );
-  return names.filter((name) => name !== (who() || "somebody"));
+  return names.filter((name) => name !== heardAs);
 }
 
 /** Listens to what others do, as long as the page is looked at: what they changed is asked for again. */
@@ -86,6 +88,7 @@ export function useLive(job: number | undefined) {
       } else everything();
     };
     const listen = () => {
+      heardAs = who() || "somebody";
       const asked = new URLSearchParams({ who: who() });
       if (job !== undefined) asked.set("job", String(job));
       source = new EventSource(`/api/live?${asked}`);
@@ -102,10 +105,23 @@ export function useLive(job: number | undefined) {
         source = undefined;
       }
     };
+    // Who gives another name is no second person: the others are told of that one, once it is typed.
+    let naming: number | undefined;
+    const renamed = () => {
+      window.clearTimeout(naming);
+      naming = window.setTimeout(() => {
+        if (!source) return;
+        source.close();
+        listen();
+      }, GATHERED_MS);
+    };
     listen();
     document.addEventListener("visibilitychange", look);
+    window.addEventListener(NAMED, renamed);
     return () => {
       document.removeEventListener("visibilitychange", look);
+      window.removeEventListener(NAMED, renamed);
+      window.clearTimeout(naming);
       source?.close();
       window.clearTimeout(timer);
       setHere([]);

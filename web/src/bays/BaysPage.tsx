@@ -1,20 +1,31 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { type ApiError, api, type Schemas, unwrap } from "../api/client";
 import { Header } from "../app/Header";
 import { Palette } from "../app/Palette";
 import { BayChart } from "./BayChart";
+import { useWorkshop, WorkshopForm } from "./WorkshopForm";
 
 type Plan = Schemas["BayPlan"];
 
 /** The plan over vehicles: bays, days, people. */
 export function BaysPage() {
   const [finding, setFinding] = useState(false);
-  const [bays, setBays] = useState(2);
-  const [people, setPeople] = useState(1);
+  const { kit } = useSearch({ from: "/bays" });
+  const workshop = useWorkshop().data;
+  // What is tried here is asked for beside what the workshop has.
+  const [bays, setBays] = useState<number>();
+  const [people, setPeople] = useState<number>();
   const [from, setFrom] = useState("");
-  const asked = { bays, people, ...(from ? { from } : {}) };
+  const [readyBy, setReadyBy] = useState("");
+  const asked = {
+    ...(bays === undefined ? {} : { bays }),
+    ...(people === undefined ? {} : { people }),
+    ...(from ? { from } : {}),
+    ...(readyBy ? { ready_by: readyBy } : {}),
+    ...(kit === undefined ? {} : { kit }),
+  };
   const { data, error } = useQuery<Plan, ApiError>({
     queryKey: ["bays", asked],
     retry: false,
@@ -35,8 +46,8 @@ export function BaysPage() {
       <div className="border-t-2 border-head" />
       <main className="mx-auto max-w-6xl space-y-4 p-5">
         <div className="no-print flex flex-wrap items-end gap-3">
-          <Count label="Bays" value={bays} set={setBays} />
-          <Count label="People" value={people} set={setPeople} />
+          <Count label="Bays" value={bays ?? workshop?.bays ?? 1} set={setBays} />
+          <Count label="People" value={people ?? workshop?.hands.length ?? 1} set={setPeople} />
           <label>
             <span className="block text-sm text-soft">From</span>
             <input
@@ -46,6 +57,24 @@ export function BaysPage() {
               onChange={(e) => setFrom(e.target.value)}
             />
           </label>
+          <label>
+            <span className="block text-sm text-soft">Ready by</span>
+            <input
+              type="date"
+              className="field min-h-[44px]"
+              value={readyBy}
+              onChange={(e) => setReadyBy(e.target.value)}
+            />
+          </label>
+          {kit !== undefined && (
+            <Link
+              to="/bays"
+              search={{}}
+              className="inline-flex min-h-[44px] items-center text-spruce underline"
+            >
+              Plan all jobs, not this kit alone
+            </Link>
+          )}
           <a
             className="inline-flex min-h-[44px] items-center text-spruce underline"
             href={`/api/bays.ics?${query}`}
@@ -53,11 +82,22 @@ export function BaysPage() {
             As iCalendar
           </a>
         </div>
+        {workshop && (
+          <details className="no-print card p-3">
+            <summary className="min-h-11 cursor-pointer content-center">
+              The workshop: people, hours, breaks, closed days
+            </summary>
+            <WorkshopForm key={JSON.stringify(workshop)} kept={workshop} />
+          </details>
+        )}
         {error && <p role="alert">{error.problem.detail}</p>}
         {data && (
           <>
             <p className="text-lg" role="status">
               {data.text}
+            </p>
+            <p>
+              {data.bound_text} <strong>{data.ready_text}</strong>
             </p>
             <BayChart plan={data} />
             <Learned plan={data} />
@@ -130,7 +170,7 @@ function Days({ plan }: { plan: Plan }) {
                     )}
                   </span>
                   <span className="text-sm text-soft">
-                    bay {s.bay}, person {s.person}
+                    bay {s.bay}, {s.who || `person ${s.person}`}
                   </span>
                 </li>
               ))}

@@ -59,6 +59,24 @@ export function KitPage() {
               is changed like any job; nothing of it reaches a vehicle before it is issued and
               taken.
             </p>
+            {data.vehicles.length > 0 && (
+              <p className="flex flex-wrap gap-x-4">
+                <Link
+                  to="/kits/$id/series"
+                  params={{ id }}
+                  className="inline-flex min-h-11 items-center text-spruce underline"
+                >
+                  The series: how far, parts to buy, wire
+                </Link>
+                <Link
+                  to="/kits/$id/board"
+                  params={{ id }}
+                  className="inline-flex min-h-11 items-center text-spruce underline"
+                >
+                  Board for the workshop
+                </Link>
+              </p>
+            )}
             <PointBoxes points={data.may_differ} set={(p) => points.mutate(p)} />
             {data.unissued.length > 0 && (
               <div className="space-y-2 border-t border-line pt-2">
@@ -163,20 +181,61 @@ function Vehicle({ kit, vehicle }: { kit: Kit; vehicle: OnVehicle }) {
               </li>
             ))}
           </ul>
-          {vehicle.effects.map((effect) => (
-            <p key={effect} className="text-sm text-copper">
-              {effect}
-            </p>
-          ))}
+          <WhatItDoes job={vehicle.job} rev={vehicle.rev} of="here" />
         </details>
       )}
-      {update && <Update kit={kit} update={update} take={(again) => take.mutate(again)} />}
+      {update && (
+        <Update kit={kit} vehicle={vehicle} update={update} take={(again) => take.mutate(again)} />
+      )}
       {problem instanceof ApiError && (
         <p role="alert" className="text-rust">
           {problem.problem.detail}
         </p>
       )}
     </article>
+  );
+}
+
+const EFFECTS = [
+  { key: "sizes", title: "Sizes" },
+  { key: "parts", title: "Parts" },
+  { key: "proof", title: "Proof" },
+] as const;
+
+/** What a difference does. Proving takes a moment: it is asked for when somebody looks. */
+function WhatItDoes({ job, rev, of }: { job: number; rev: number; of: "here" | "update" }) {
+  const [isOpen, setOpen] = useState(false);
+  const { data, error } = useQuery({
+    queryKey: ["kit", "effects", job, rev],
+    queryFn: () => unwrap(api.GET("/api/jobs/{id}/kit-effects", { params: { path: { id: job } } })),
+    enabled: isOpen,
+  });
+  const told = data?.[of];
+  const isNothing = told && EFFECTS.every(({ key }) => told[key].length === 0);
+  return (
+    <details onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="min-h-11 cursor-pointer content-center text-sm">
+        What it does: sizes, parts, proof
+      </summary>
+      {isOpen && !data && !error && <p className="text-sm text-soft">Proving ...</p>}
+      {error instanceof ApiError && (
+        <p role="alert" className="text-sm text-rust">
+          {error.problem.detail}
+        </p>
+      )}
+      {isNothing && <p className="text-sm">Same sizes, same parts, same proof.</p>}
+      {told &&
+        EFFECTS.filter(({ key }) => told[key].length > 0).map(({ key, title }) => (
+          <section key={key} aria-label={title} className="text-sm">
+            <h3 className="text-soft">{title}</h3>
+            <ul className="text-copper">
+              {told[key].map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </section>
+        ))}
+    </details>
   );
 }
 
@@ -201,10 +260,12 @@ function Why({ held, place, keep }: { held: string; place: string; keep: (why: s
 /** What the newest issue would do; what is fitted is asked about, a signed job is left alone. */
 function Update({
   kit,
+  vehicle,
   update,
   take,
 }: {
   kit: Kit;
+  vehicle: OnVehicle;
   update: Schemas["KitUpdate"];
   take: (again: boolean) => void;
 }) {
@@ -217,11 +278,7 @@ function Update({
         {fitted > 0 && `, ${fitted} of them where somebody has worked already`}
       </p>
       <Changes changes={update.changes} />
-      {update.effects.map((effect) => (
-        <p key={effect} className="text-sm text-copper">
-          {effect}
-        </p>
-      ))}
+      <WhatItDoes job={vehicle.job} rev={vehicle.rev} of="update" />
       {update.kept.length > 0 && (
         <p className="text-sm text-soft">
           It keeps its own: {update.kept.map((c) => c.place).join("; ")}.

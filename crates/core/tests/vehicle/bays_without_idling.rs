@@ -2,7 +2,7 @@
 
 use crate::bays::{check, jobs, now, shop};
 use jovek_core::job::Job;
-use jovek_core::work::bays::{BayPlan, Planned, Shopfloor, plan};
+use jovek_core::work::bays::{BayPlan, Pace, Planned, Shopfloor, plan};
 use jovek_core::work::work;
 use proptest::prelude::*;
 use proptest::sample::subsequence;
@@ -15,7 +15,7 @@ fn minute(shop: &Shopfloor, at: jiff::civil::DateTime) -> f64 {
 
 /// Opening minutes from the first day's midnight up to a moment; weekends are closed.
 fn worked(shop: &Shopfloor, until: f64) -> f64 {
-    let (opens, closes) = (f64::from(shop.opens_min), f64::from(shop.closes_min));
+    let (opens, closes) = (f64::from(shop.workshop.opens_min), f64::from(shop.workshop.closes_min));
     let mut sum = 0.0;
     let mut day = 0;
     while f64::from(day) * 1440.0 < until {
@@ -32,7 +32,7 @@ fn worked(shop: &Shopfloor, until: f64) -> f64 {
 }
 
 fn minutes(step: &Planned) -> f64 {
-    step.ends.duration_since(step.starts).as_secs_f64() / 60.0
+    step.minutes
 }
 
 /// Opening minutes until the last vehicle leaves.
@@ -58,14 +58,14 @@ fn least(jobs: &[Job], plan: &BayPlan) -> f64 {
             until.into_values().fold(0.0, f64::max)
         })
         .fold(0.0, f64::max);
-    (all / plan.shop.people as f64).max(longest)
+    (all / plan.shop.workshop.hands.len() as f64).max(longest)
 }
 
 /// A step that could have begun earlier: its needs were met, its vehicle stood in the bay, somebody was free, and it
 /// would have fitted into the day.
 fn idled(jobs: &[Job], plan: &BayPlan) -> Option<String> {
     let shop = &plan.shop;
-    let (opens, closes) = (f64::from(shop.opens_min), f64::from(shop.closes_min));
+    let (opens, closes) = (f64::from(shop.workshop.opens_min), f64::from(shop.workshop.closes_min));
     for step in &plan.steps {
         let start = minute(shop, step.starts);
         let at = start - 3.0;
@@ -92,7 +92,7 @@ fn idled(jobs: &[Job], plan: &BayPlan) -> Option<String> {
             .filter(|s| s.step != step.step || s.vehicle != step.vehicle)
             .map(|s| s.person)
             .collect::<std::collections::BTreeSet<_>>();
-        if bay_free && met && busy.len() < shop.people {
+        if bay_free && met && busy.len() < shop.workshop.hands.len() {
             return Some(format!("{} of {} waits from {at} to {start}", step.step, step.unit));
         }
     }
@@ -121,16 +121,16 @@ proptest! {
         if turned {
             some.reverse();
         }
-        let found = plan(&some, &shop(bays, people), &BTreeMap::new(), now()).unwrap();
+        let found = plan(&some, &shop(bays, people), &Pace::default(), now()).unwrap();
         prop_assert_eq!(check(&some, &found), Ok(()));
-        prop_assert_eq!(&plan(&some, &shop(bays, people), &BTreeMap::new(), now()).unwrap(), &found);
+        prop_assert_eq!(&plan(&some, &shop(bays, people), &Pace::default(), now()).unwrap(), &found);
         prop_assert_eq!(idled(&some, &found), None);
         if !some.is_empty() {
             let (took, least) = (makespan(&found), least(&some, &found));
             prop_assert!(took >= least - 1.0, "{took} min of work, {least} at least");
             // One night of curing for each vehicle that shares a bay, and what is left of each day.
             let per_bay = some.len().div_ceil(bays) as f64;
-            let day = f64::from(found.shop.closes_min - found.shop.opens_min);
+            let day = f64::from(found.shop.workshop.closes_min - found.shop.workshop.opens_min);
             let lanes = bays.min(people).min(some.len()) as f64;
             let work: f64 = found.steps.iter().map(minutes).sum();
             let bound = work / lanes + 2.0 * least + 2.0 * day * per_bay;
@@ -149,12 +149,13 @@ fn alone_it_takes_what_its_steps_take() {
                 && work(j, now()).steps.iter().flat_map(|s| &s.step.after).all(|a| a.rest_min < 1.0)
         })
         .expect("a job without rests");
-    let found = plan(&[job], &shop(1, 1), &BTreeMap::new(), now()).unwrap();
+    let found = plan(&[job], &shop(1, 1), &Pace::default(), now()).unwrap();
     let work: f64 = found.steps.iter().map(minutes).sum();
     let first = minute(&found.shop, found.steps[0].starts);
     let took = makespan(&found) - worked(&found.shop, first);
     // A step that does not fit into what is left of a day begins in the morning.
     let longest = found.steps.iter().map(minutes).fold(0.0, f64::max);
-    let days = (took / f64::from(found.shop.closes_min - found.shop.opens_min)).ceil();
+    let days =
+        (took / f64::from(found.shop.workshop.closes_min - found.shop.workshop.opens_min)).ceil();
     assert!(took >= work - 1.0 && took <= work + days * longest, "{took} min for {work} min");
 }

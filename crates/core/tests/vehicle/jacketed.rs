@@ -100,6 +100,7 @@ fn sizes_have_the_shops_prices() {
         held: 0.0,
         price: Some(each),
         unit: StockUnit::default(),
+        pack: None,
     };
     let stock = [price(&points[at].label, 2.0), price(&points[at + 1].label, 3.0)];
     let prices = size_prices(&answers, &stock);

@@ -51,6 +51,7 @@ mod proving;
 mod random_vehicles;
 mod record;
 mod rules_of_the_job;
+mod series;
 mod several_lamps;
 mod shift_budget;
 mod sisters;

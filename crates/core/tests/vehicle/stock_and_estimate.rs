@@ -4,7 +4,7 @@ use jovek_core::formboard;
 use jovek_core::job::Job;
 use jovek_core::plan::study::study;
 use jovek_core::stock;
-use jovek_core::stock::{StockLine, StockUnit, estimate, read};
+use jovek_core::stock::{Reserved, StockLine, StockUnit, estimate, read};
 use jovek_core::work::KnownJob;
 use proptest::prelude::*;
 
@@ -59,7 +59,8 @@ fn lists_without_columns_say_what_is_missing() {
             part: "ring M6".into(),
             held: 20.0,
             price: Some(0.35),
-            unit: StockUnit::default()
+            unit: StockUnit::default(),
+            pack: None,
         }]
     );
 }
@@ -83,6 +84,7 @@ proptest! {
                 held,
                 price,
                 unit: if by_foot { StockUnit::Foot } else { StockUnit::AsListed },
+                pack: price,
             })
             .collect();
         let back = read(&stock::csv(&lines)).unwrap();
@@ -103,6 +105,7 @@ fn wire_is_counted_by_the_foot() {
         held,
         price: Some(price),
         unit,
+        pack: None,
     };
     let by = |unit, one: f64| -> Vec<StockLine> {
         let parts = &known.answers().parts;
@@ -114,7 +117,8 @@ fn wire_is_counted_by_the_foot() {
     };
     let (metres, feet) = (by(StockUnit::AsListed, 1.0), by(StockUnit::Foot, 0.3048));
     assert!(feet.iter().any(|l| (l.held - 5.0).abs() < 1e-9), "5 ft are 1.524 m");
-    let (one, two) = (estimate(&known, &metres), estimate(&known, &feet));
+    let (one, two) =
+        (estimate(&known, &metres, &Reserved::new()), estimate(&known, &feet, &Reserved::new()));
     assert!((one.parts_cost - two.parts_cost).abs() < 0.01);
     for (a, b) in one.parts.iter().zip(&two.parts) {
         assert_eq!((&a.amounts, &a.price_text), (&b.amounts, &b.price_text), "{}", a.part);
@@ -139,9 +143,10 @@ fn the_estimate_adds_up() {
                 held: 2.0,
                 price: Some(1.5),
                 unit: StockUnit::default(),
+                pack: None,
             })
             .collect();
-        let e = estimate(&known, &shelf);
+        let e = estimate(&known, &shelf, &Reserved::new());
         assert_eq!(e.parts.len(), answers.parts.len());
         for (line, part) in e.parts.iter().zip(&answers.parts) {
             assert_eq!((line.needed, &line.part), (part.quantity, &part.part));
@@ -157,7 +162,7 @@ fn the_estimate_adds_up() {
         // 60 an hour is 1 a minute.
         let total = e.total.unwrap();
         assert!((total - e.parts_cost - e.labour_minutes).abs() < 0.02, "{unit}");
-        let unknown = estimate(&known, &[]);
+        let unknown = estimate(&known, &[], &Reserved::new());
         assert_eq!((unknown.total, unknown.unpriced), (None, unknown.parts.len()), "{unit}");
     }
 }

@@ -17,7 +17,7 @@ use jovek_core::proof::prove;
 use jovek_core::question::most_important;
 use jovek_core::record::as_built;
 use jovek_core::road::road;
-use jovek_core::stock::estimate;
+use jovek_core::stock::{Reserved, estimate};
 use jovek_core::swap::swap;
 use jovek_core::trailer::link;
 use jovek_core::work::{KnownJob, work};
@@ -75,7 +75,7 @@ fn everything(job: &Job) -> Vec<String> {
         of(&road(job, None).unwrap()),
         of(&swap(job).unwrap()),
         of(&link(job).unwrap()),
-        of(&estimate(&KnownJob::new(job.clone()), &[])),
+        of(&estimate(&KnownJob::new(job.clone()), &[], &Reserved::new())),
         of(&record),
     ]
     .concat();

@@ -92,7 +92,7 @@ async fn bad_files_are_named_and_the_yard_stays_as_it_was() -> Result<()> {
             Ok(alert.to_lowercase().contains(says))
         })
         .await?;
-        page.says("11 jobs").await?;
+        page.says("24 jobs").await?;
     }
     let file = folder.path().join("good.json");
     std::fs::write(&file, good)?;

@@ -4,6 +4,7 @@
 mod habits;
 mod lamps_and_wires;
 
+use crate::work::bays::{Day, Skill};
 use habits::*;
 use jovek_catalog::light::LightKind;
 use jovek_job::Passage;
@@ -119,6 +120,10 @@ pub struct Choices {
     pub engines: Vec<ValueLabel>,
     /// What may differ between vehicles of a kit.
     pub may_differ: Vec<ValueLabel>,
+    /// What a person of the workshop may do.
+    pub skills: Vec<ValueLabel>,
+    /// Days of the week.
+    pub days: Vec<ValueLabel>,
 }
 
 /// Every choice with its words.
@@ -171,6 +176,8 @@ pub fn choices() -> Choices {
         strip_colours: unsaid_or(say::strip_unsaid(), strip_label),
         engines: all(engine_label),
         may_differ: all(may_differ_label),
+        skills: all(Skill::text),
+        days: all(Day::text),
     }
 }
 

@@ -1,10 +1,8 @@
 //! A kit: one plan for many vehicles. What each of them has otherwise, and what a changed kit would change on it.
 
 use super::merge::merged;
-use crate::answers::{Answers, CircuitAnswer};
 use jovek_job::diff::{Change, changes_by_id};
 use jovek_job::{FleetVehicle, Follows, Job, KitId, MayDiffer, Probe, Record};
-use jovek_phrases::fleet as say;
 use serde::Serialize;
 use serde_json::Value;
 use utoipa::ToSchema;
@@ -36,8 +34,6 @@ pub struct KitUpdate {
     pub fitted: Vec<Change>,
     /// What the kit changed and the vehicle keeps as its own.
     pub kept: Vec<Change>,
-    /// What it does to sizes and wishes, circuit by circuit.
-    pub effects: Vec<String>,
     /// True where the job is signed: nothing is changed, it takes a recall.
     pub is_signed: bool,
 }
@@ -129,12 +125,7 @@ pub fn updated(kit: (&Job, &Job), issue: i64, job: &Job, again: bool) -> Option<
 }
 
 /// What a newer issue would do on a vehicle.
-pub fn update(
-    kit: (&Job, &Job),
-    issue: i64,
-    (job, answers): (&Job, &Answers),
-    after: impl FnOnce(&Job) -> Answers,
-) -> KitUpdate {
+pub fn update(kit: (&Job, &Job), issue: i64, job: &Job) -> KitUpdate {
     let next = updated(kit, issue, job, true).unwrap_or_else(|| job.clone());
     let changes = changes_by_id(&plan(job), &plan(&next));
     let begun = begun(job);
@@ -144,24 +135,8 @@ pub fn update(
     let still = changes_by_id(&plan(kit.1), &plan(&next));
     let of_kit = changes_by_id(&plan(kit.0), &plan(kit.1));
     let kept = of_kit.into_iter().filter(|c| still.iter().any(|s| s.path == c.path)).collect();
-    let effects = if changes.is_empty() { Vec::new() } else { effects(answers, &after(&next)) };
     let is_signed = job.record.signature().is_some();
-    KitUpdate { changes, fitted, kept, effects, is_signed }
-}
-
-/// What differs between the answers to two jobs: circuits that come or go, and their sizes.
-pub fn effects(before: &Answers, after: &Answers) -> Vec<String> {
-    let find = |of: &[CircuitAnswer], id| of.iter().position(|c| c.id == id);
-    let gone = before.circuits.iter().filter(|c| find(&after.circuits, c.id.clone()).is_none());
-    let gone = gone.map(|c| say::circuit_goes(&c.name));
-    let other = after.circuits.iter().filter_map(|c| {
-        let Some(was) = find(&before.circuits, c.id.clone()).map(|k| &before.circuits[k]) else {
-            return Some(say::circuit_comes(&c.name, &c.headline));
-        };
-        (was.headline != c.headline)
-            .then(|| say::headline_instead_of(&c.name, &c.headline, &was.headline))
-    });
-    gone.chain(other).collect()
+    KitUpdate { changes, fitted, kept, is_signed }
 }
 
 /// Ids of the circuits on which somebody has begun.

@@ -27,7 +27,7 @@ pub fn figures(context: &Context, out: &mut Vec<Finding>) {
     let is_cut = !deciding.is_empty() && !context.cuts.is_empty();
     let (title, why, stage) = if is_cut {
         (
-            say::measure_before_you_cut(&n, &plural(n)),
+            say::measure_before_you_cut(&deciding.len(), &plural(deciding.len())),
             wires_turn_on(&deciding, context.job.shop.units),
             Stage::Cut,
         )

@@ -1,6 +1,6 @@
 //! What a job costs: parts against the shelf, and minutes of work.
 
-use super::StockLine;
+use super::{Reserved, StockLine};
 use crate::harness::parts::PartOf;
 use crate::work::learn::kind_of;
 use crate::work::{KnownJob, Step};
@@ -22,7 +22,7 @@ pub struct Amounts {
 }
 
 /// A quantity of a part as the shop measures it.
-fn amount(value: f64, of: PartOf, units: Units) -> String {
+pub(crate) fn amount(value: f64, of: PartOf, units: Units) -> String {
     match of {
         of if of.is_by_length() => {
             let (text, unit) = units.reeled(value);
@@ -43,7 +43,7 @@ pub struct EstimateLine {
     pub needed: f64,
     /// Unit.
     pub unit: &'static str,
-    /// How much is on the shelf.
+    /// How much is on the shelf and not kept for others.
     pub held: f64,
     /// How much is missing.
     pub to_buy: f64,
@@ -93,8 +93,9 @@ pub struct Estimate {
     pub labour_text: String,
 }
 
-/// The estimate of a job. Two parts lists with one name share the shelf in their order.
-pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
+/// The estimate of a job against what the shelf holds and does not keep for others. Two parts lists with one name share the
+/// shelf in their order.
+pub fn estimate(known: &KnownJob, stock: &[StockLine], reserved: &Reserved) -> Estimate {
     let (job, answers) = (known.job(), known.answers());
     let lines: BTreeMap<&str, &StockLine> = stock.iter().map(|s| (s.part.as_str(), s)).collect();
     let mut shelf: BTreeMap<&str, f64> = BTreeMap::new();
@@ -104,7 +105,9 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
         .map(|p| {
             let (line, is_by_length) = (lines.get(p.part.as_str()), p.of.is_by_length());
             let left = shelf.entry(&p.part);
-            let left = left.or_insert(line.map_or(0.0, |s| s.held_listed(is_by_length)));
+            let kept = reserved.get(p.part.as_str()).copied().unwrap_or(0.0);
+            let free = |s: &&StockLine| (s.held_listed(is_by_length) - kept).max(0.0);
+            let left = left.or_insert(line.map_or(0.0, free));
             let held = *left;
             *left = (held - p.quantity).max(0.0);
             let price = line.and_then(|s| s.price_listed(is_by_length));
@@ -153,7 +156,7 @@ pub fn estimate(known: &KnownJob, stock: &[StockLine]) -> Estimate {
 }
 
 /// To two places.
-pub(super) fn cents(value: f64) -> f64 {
+pub(crate) fn cents(value: f64) -> f64 {
     (value * 100.0).round() / 100.0
 }
 

@@ -11,7 +11,11 @@ pub use sizes::{SizePrice, size_prices};
 
 use jovek_base::units::FOOT_M;
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
+
+/// What of the shelf is kept for others, by part, in the unit of the parts list.
+pub type Reserved = BTreeMap<String, f64>;
 
 /// A part on the shelf.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -25,9 +29,12 @@ pub struct StockLine {
     /// Price of one, in the shop's currency; none where nobody knows.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub price: Option<f64>,
-    /// What both are counted in.
+    /// What they are counted in.
     #[serde(default, skip_serializing_if = "StockUnit::is_as_listed")]
     pub unit: StockUnit,
+    /// How much comes in one pack, or is on one reel; none where it is bought one by one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pack: Option<f64>,
 }
 
 /// What a part on the shelf is counted in.
@@ -83,6 +90,11 @@ impl StockLine {
         self.price.map(|price| price / self.listed(is_by_length))
     }
 
+    /// What comes in a pack, in the unit of the parts list.
+    pub fn pack_listed(&self, is_by_length: bool) -> Option<f64> {
+        self.pack.filter(|&pack| pack > 0.0).map(|pack| pack * self.listed(is_by_length))
+    }
+
     fn listed(&self, is_by_length: bool) -> f64 {
         if is_by_length { self.unit.listed() } else { 1.0 }
     }
@@ -92,14 +104,15 @@ impl StockLine {
 pub fn csv(lines: &[StockLine]) -> String {
     let mut out = csv::Writer::from_writer(Vec::new());
     // Writing to memory cannot fail.
-    let _ = out.write_record(["part", "held", "price", "unit"]);
+    let _ = out.write_record(["part", "held", "price", "unit", "pack"]);
     for l in lines {
-        let price = l.price.map_or_else(String::new, |p| p.to_string());
+        let figure = |of: Option<f64>| of.map_or_else(String::new, |f| f.to_string());
         let _ = out.write_record([
             jovek_base::csv::cell(&l.part),
             l.held.to_string(),
-            price,
+            figure(l.price),
             l.unit.sign().into(),
+            figure(l.pack),
         ]);
     }
     String::from_utf8(out.into_inner().unwrap_or_default()).unwrap_or_default()

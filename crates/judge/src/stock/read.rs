@@ -34,7 +34,7 @@ pub enum StockError {
     TooLong,
 }
 
-/// Reads a list. Columns part, held, price and unit, in any order, divided by comma or semicolon; further columns
+/// Reads a list. Columns part, held, price, unit and pack, in any order, divided by comma or semicolon; further columns
 /// are passed over. With semicolons a comma may be the decimal sign.
 ///
 /// # Errors
@@ -47,12 +47,13 @@ pub fn read(text: &str) -> Result<StockRead, StockError> {
     if held_at.is_none() && price_at.is_none() {
         return Err(StockError::NoFigures);
     }
-    let unit_at = table.column("unit");
+    let (unit_at, pack_at) = (table.column("unit"), table.column("pack"));
     let (good, bad) = table.rows(|cell, good: &[StockLine]| {
         let (part, held, price) = (cell(Some(part_at)), cell(held_at), cell(price_at));
         let sign = cell(unit_at);
         let unit = StockUnit::of(&sign).ok_or_else(|| say::is_no_unit_of_stock(&sign))?;
-        let row = StockLine { unit, ..row(&part, &held, &price, table.has_decimal_comma)? };
+        let pack = figure("pack", &cell(pack_at), table.has_decimal_comma)?;
+        let row = StockLine { unit, pack, ..row(&part, &held, &price, table.has_decimal_comma)? };
         if good.iter().any(|g| g.part == row.part) {
             return Err(say::stands_in_the_list_already_keep(&row.part));
         }
@@ -75,6 +76,7 @@ fn row(part: &str, held: &str, price: &str, comma: bool) -> Result<StockLine, St
         held: figure("held", held, comma)?.unwrap_or(0.0),
         price: figure("price", price, comma)?,
         unit: StockUnit::default(),
+        pack: None,
     })
 }
 

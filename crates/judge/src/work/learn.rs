@@ -15,11 +15,17 @@ pub struct Learned {
     pub factor: f64,
 }
 
-impl Learned {
-    /// In words, beside the work that it is of.
-    pub fn text(&self, kind: &str) -> String {
-        say::minutes_learned(&kind_label(kind), &format!("{:.2}", self.factor), &self.timed)
+/// What was learned in words, one line for what is called alike: the mean of its kinds by how often each was timed.
+pub fn learned_texts(learned: &BTreeMap<String, Learned>) -> Vec<String> {
+    let mut by_label: BTreeMap<&str, (usize, f64)> = BTreeMap::new();
+    for (kind, of) in learned {
+        let sum = by_label.entry(kind_label(kind)).or_default();
+        *sum = (sum.0 + of.timed, sum.1 + of.factor * of.timed as f64);
     }
+    let line = |(label, (timed, sum)): (&str, (usize, f64))| {
+        say::minutes_learned(&label, &format!("{:.2}", sum / timed as f64), &timed)
+    };
+    by_label.into_iter().filter(|(_, (timed, _))| *timed > 0).map(line).collect()
 }
 
 /// The work of a kind of step, as it is spoken.

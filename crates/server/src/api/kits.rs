@@ -3,15 +3,18 @@
 use super::AppState;
 use super::headers::{By, IfMatch};
 use super::jobs::view as job_view;
+use crate::compute::given_up;
 use crate::extract::{Json, Path};
 use crate::problem::Problem;
 use axum::extract::State;
 use axum::http::StatusCode;
 use axum::response::Response;
-use jovek_core::answers::assess;
-use jovek_core::fleet::{self, KitDifference, KitUpdate, SisterReading};
+use jovek_core::answers::{Answers, assess};
+use jovek_core::base::wanted::Wanted;
+use jovek_core::fleet::{self, Effects, Judged, KitDifference, KitUpdate, SisterReading};
 use jovek_core::job::diff::{Change, changes_by_id};
 use jovek_core::job::{DiffersReason, Job, KitId, MayDiffer};
+use jovek_core::proof::{Proof, prove_while};
 use jovek_phrases::fleet as say;
 use jovek_store::{JobRow, KitRow, Listed, Store, VehicleRow};
 use serde::{Deserialize, Serialize};
@@ -85,8 +88,6 @@ pub struct KitVehicle {
     pub issue: i64,
     /// Where it differs from that.
     pub differences: Vec<KitDifference>,
-    /// What that does, circuit by circuit.
-    pub effects: Vec<String>,
     /// What the newest issue would do on it; none where it has that already.
     pub update: Option<KitUpdate>,
 }
@@ -226,16 +227,11 @@ fn vehicle(
 ) -> Option<KitVehicle> {
     let follows = row.job.follows.as_ref()?;
     let followed = issues.get(&follows.issue)?;
-    let answers = assess(&row.job);
     let differences = fleet::differences(followed, &row.job, points);
-    let effects = match differences.is_empty() {
-        true => Vec::new(),
-        false => fleet::effects(&assess(followed), &answers),
-    };
     let update = (follows.issue < newest)
         .then(|| issues.get(&newest))
         .flatten()
-        .map(|new| fleet::update((followed, new), newest, (&row.job, &answers), assess));
+        .map(|new| fleet::update((followed, new), newest, &row.job));
     Some(KitVehicle {
         job: row.id,
         rev: row.rev,
@@ -243,9 +239,59 @@ fn vehicle(
         unit: row.job.unit.clone(),
         issue: follows.issue,
         differences,
-        effects,
         update,
     })
+}
+
+/// What a vehicle's differences do, and what the newest issue would do on it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct KitEffects {
+    /// The vehicle against the issue that it follows.
+    pub here: Effects,
+    /// The newest issue against the vehicle as it is; none where it has that already.
+    pub update: Option<Effects>,
+}
+
+/// What it does that a vehicle is not as its kit: sizes, parts and proof.
+#[utoipa::path(get, path = "/api/jobs/{id}/kit-effects", operation_id = "kitEffects",
+    params(("id" = i64, Path)),
+    responses((status = 200, body = KitEffects), (status = 404, body = Problem),
+        (status = 422, body = Problem)))]
+pub(super) async fn effects(
+    State(state): State<AppState>,
+    Path(id): Path<i64>,
+) -> Result<Json<KitEffects>, Problem> {
+    let read = state.reading(move |store| {
+        let job = store.get(id)?.job;
+        let Some(follows) = job.follows.clone() else { return Ok(None) };
+        let newest = store.kit(follows.kit)?.issue;
+        let issue = |issue| store.kit_issue(follows.kit, issue);
+        let newer = if follows.issue < newest { Some(issue(newest)?) } else { None };
+        Ok(Some((issue(follows.issue)?, newer.map(|new| (newest, new)), job)))
+    });
+    let read = read.await?;
+    let (followed, newer, job) = read.ok_or_else(|| refused(say::it_follows_another_issue()))?;
+    let told = move |wanted: &Wanted| {
+        let judge = |job: &Job| Some((assess(job), prove_while(job, Vec::new(), wanted)?));
+        let here = judge(&job)?;
+        let next =
+            newer.and_then(|(newest, new)| fleet::updated((&followed, &new), newest, &job, true));
+        let update = match &next {
+            Some(next) => Some(between(&here, &judge(next)?)),
+            None => None,
+        };
+        Some(KitEffects { here: between(&judge(&followed)?, &here), update })
+    };
+    let told = state.compute.long(told).await?;
+    told.map(Json).ok_or_else(given_up)
+}
+
+fn between(before: &(Answers, Proof), after: &(Answers, Proof)) -> Effects {
+    fleet::effects(judged(before), judged(after))
+}
+
+fn judged((answers, proof): &(Answers, Proof)) -> Judged<'_> {
+    Judged { answers, proof }
 }
 
 /// Lays the newest issue onto vehicles: a job for each that does not follow it yet.

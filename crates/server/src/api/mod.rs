@@ -20,6 +20,7 @@ mod recalls;
 mod record;
 mod road;
 mod search;
+mod series;
 mod shop;
 mod stock;
 mod turns;
@@ -213,7 +214,7 @@ pub(crate) const WRITERS: usize = 2;
         description = "Plans, proves and records added lights on vehicles.",
         license(name = "MIT", identifier = "MIT")
     ),
-    components(schemas(jovek_core::export::Format, yard::YardSort))
+    components(schemas(jovek_core::export::Format, yard::YardSort, series::SeriesList))
 )]
 struct Description;
 
@@ -234,6 +235,12 @@ fn described() -> OpenApiRouter<AppState> {
         .routes(routes!(kits::list, kits::add))
         .routes(routes!(kits::view))
         .routes(routes!(kits::sisters))
+        .routes(routes!(kits::effects))
+        .routes(routes!(bays::workshop, bays::set_workshop))
+        .routes(routes!(series::view))
+        .routes(routes!(series::parts))
+        .routes(routes!(series::csv))
+        .routes(routes!(series::keep))
         .routes(routes!(kits::lay))
         .routes(routes!(kits::issue))
         .routes(routes!(kits::set_points))

@@ -13,6 +13,7 @@ use jovek_core::stock;
 use jovek_core::stock::{Estimate, SizePrice, StockLine, StockRead};
 use jovek_core::work::KnownJob;
 use jovek_phrases::refusals as say;
+use jovek_store::Store;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -28,7 +29,7 @@ pub struct Shelf {
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ListText {
-    /// CSV with the columns part, held, price, unit.
+    /// CSV with the columns part, held, price, unit, pack.
     pub text: String,
 }
 
@@ -101,8 +102,11 @@ pub(super) async fn estimate(
     Text(body): Text,
 ) -> Result<Json<Estimate>, Problem> {
     let job = read_job(&body)?;
-    let lines = state.reading(|store| store.stock()).await?;
-    state.compute.short(move || stock::estimate(&KnownJob::new(job), &lines)).await.map(Json)
+    let kit = job.follows.as_ref().map(|follows| follows.kit);
+    let read = move |store: &Store| Ok((store.stock()?, store.reserved(kit)?));
+    let (lines, reserved) = state.reading(read).await?;
+    let estimated = move || stock::estimate(&KnownJob::new(job), &lines, &reserved);
+    state.compute.short(estimated).await.map(Json)
 }
 
 /// What the wire of each circuit would cost in the sizes around the chosen one.

@@ -90,6 +90,9 @@ pub(super) enum Command {
         /// Let nobody in without name and password, on this machine too.
         #[arg(long)]
         accounts: bool,
+        /// With the people of the demo's workshop, one for each role: their names and their password are printed.
+        #[arg(long)]
+        people: bool,
     },
     /// Assess a job file: exit 0 clean, 1 with a Stop finding, 2 bad input.
     Assess {
@@ -221,6 +224,9 @@ pub(super) enum Command {
         /// First day, such as 2026-03-02; today otherwise.
         #[arg(long)]
         from: Option<jiff::civil::Date>,
+        /// Day by whose end all is to be done.
+        #[arg(long)]
+        ready_by: Option<jiff::civil::Date>,
         /// Print everything as JSON.
         #[arg(long)]
         json: bool,

@@ -19,7 +19,9 @@ use jovek_phrases::program as say;
 
 /// The plan over vehicles, bay by bay.
 pub(super) fn bays_text(plan: &BayPlan) -> String {
-    let mut out = format!("{}\n\n", plan.text);
+    let said = [&plan.text, &plan.bound_text, &plan.ready_text];
+    let said: Vec<&str> = said.into_iter().map(String::as_str).filter(|s| !s.is_empty()).collect();
+    let mut out = format!("{}\n\n", said.join("\n"));
     let clock = |t: jiff::civil::DateTime| t.strftime("%a %d %b %H:%M").to_string();
     for s in &plan.stays {
         out += &say::bay_unit(&s.bay, &s.unit, &clock(s.starts), &clock(s.ends), &s.text);

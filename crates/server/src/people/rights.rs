@@ -23,11 +23,12 @@ fn needs(operation: &str) -> Needs {
         "live" | "setMyPassword" | "listJobs" | "getJob" | "listRevisions" | "jobHistory"
         | "storedText" | "exportJob" | "packetPages" | "packetPdf" | "ownerLink"
         | "listPictures" | "getPicture" | "getShop" | "getStock" | "stockCsv" | "readStock"
-        | "estimate" | "sizePrices" | "planBays" | "baysIcs" | "work" | "assess"
-        | "nextQuestion" | "catalog" | "tryState" | "drawDiagram" | "formboard" | "costOfWay"
-        | "prove" | "budget" | "light" | "readLux" | "readIes" | "rules" | "swap" | "trailer"
-        | "addWork" | "asBuilt" | "diagnose" | "practice" | "readLog" | "listVehicles"
-        | "vehicleLife" | "vehiclesCsv" | "readVehicles" | "listKits" | "getKit" | "sisters"
+        | "estimate" | "sizePrices" | "planBays" | "baysIcs" | "getWorkshop" | "work"
+        | "assess" | "nextQuestion" | "catalog" | "tryState" | "drawDiagram" | "formboard"
+        | "costOfWay" | "prove" | "budget" | "light" | "readLux" | "readIes" | "rules" | "swap"
+        | "trailer" | "addWork" | "asBuilt" | "diagnose" | "practice" | "readLog"
+        | "listVehicles" | "vehicleLife" | "vehiclesCsv" | "readVehicles" | "listKits"
+        | "getKit" | "kitEffects" | "seriesOfKit" | "partsOfSeries" | "seriesCsv" | "sisters"
         | "search" | "listRecalls" | "getRecall" | "addMark" | "addReading" | "keepReadings"
         | "addPicture" => Role::Apprentice,
         // What was found, measured and built.
@@ -36,12 +37,13 @@ fn needs(operation: &str) -> Needs {
         // Which jobs there are, on what, with what.
         "createJob" | "buildTrailer" | "putAside" | "bringBack" | "deleteJob" | "addVehicle"
         | "changeVehicle" | "forgetVehicle" | "takeVehicles" | "takeStock" | "clearStock"
-        | "layKit" | "addRecall" | "newOwnerLink" | "withdrawOwnerLink" => Role::Planner,
+        | "layKit" | "keepParts" | "addRecall" | "newOwnerLink" | "withdrawOwnerLink" => {
+            Role::Planner
+        }
         // What the shop answers for.
         "signJob" | "openJob" | "addKit" | "issueKit" | "setKitPoints" | "setShop"
-        | "listPeople" | "inviteFirstLead" | "addPerson" | "setPerson" | "invitePerson" => {
-            Role::Lead
-        }
+        | "setWorkshop" | "listPeople" | "inviteFirstLead" | "addPerson" | "setPerson"
+        | "invitePerson" => Role::Lead,
         _ => Role::Lead,
     })
 }
@@ -54,13 +56,12 @@ fn changes(operation: &str) -> Option<About> {
         | "addPicture" | "signJob" | "openJob" | "newOwnerLink" | "withdrawOwnerLink" => {
             About::Jobs
         }
-        "addKit" | "issueKit" | "setKitPoints" | "layKit" | "takeKit" | "sayWhyItDiffers" => {
-            About::Kits
-        }
+        "addKit" | "issueKit" | "setKitPoints" | "layKit" | "keepParts" | "takeKit"
+        | "sayWhyItDiffers" => About::Kits,
         "addVehicle" | "changeVehicle" | "forgetVehicle" | "takeVehicles" => About::Vehicles,
         "addRecall" | "markRecalled" => About::Recalls,
         "takeStock" | "clearStock" => About::Stock,
-        "setShop" => About::Shop,
+        "setShop" | "setWorkshop" => About::Shop,
         "addPerson" | "setPerson" | "join" => About::People,
         _ => return None,
     })

@@ -19,6 +19,7 @@ mod picture;
 mod power_cuts;
 mod questions;
 mod scpi;
+mod series;
 mod sisters;
 mod trailers;
 mod writers;

@@ -176,7 +176,7 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
             continue;
         }
         for method in methods.as_object().unwrap().keys() {
-            let url = server.at(&path.replace("{id}", "99")) + "?as=job";
+            let url = server.at(&path.replace("{id}", "99")) + "?as=job&list=labels";
             let request = match method.as_str() {
                 "get" => client.get(url),
                 "delete" => client.delete(url),
@@ -185,6 +185,9 @@ fn a_job_that_is_not_there_is_a_404_everywhere() {
                 }
                 "put" if path.starts_with("/api/people") => {
                     client.put(url).json(&json!({ "role": "fitter", "is_closed": false }))
+                }
+                "put" if path.ends_with("/kept-parts") => {
+                    client.put(url).json(&json!({ "is_kept": true }))
                 }
                 "put" if path.ends_with("/points") => {
                     client.put(url).json(&json!({ "may_differ": [] }))
@@ -245,7 +248,7 @@ fn the_shelf_over_the_api() {
     assert_eq!(answer.status().as_u16(), 422);
     assert!(answer.text().unwrap().contains("is below zero"));
     let csv = Client::new().get(server.at("/api/stock/csv")).send().unwrap().text().unwrap();
-    assert_eq!(csv, "part,held,price,unit\nrelay socket,0,4.5,\n");
+    assert_eq!(csv, "part,held,price,unit,pack\nrelay socket,0,4.5,,\n");
     let job = server.get("/api/jobs/1")["job"].clone();
     let estimate: Value = server.post("/api/estimate", &job).json().unwrap();
     let lines = estimate["parts"].as_array().unwrap();

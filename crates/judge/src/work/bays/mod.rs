@@ -1,36 +1,22 @@
 //! Several vehicles over bays and people, day by day: what cures does so overnight, a vehicle keeps its bay until
 //! it is done, a person does one thing at a time.
 
+mod bound;
+mod workshop;
+
+pub use workshop::{Break, Day, Hand, Shopfloor, Skill, Workshop};
+
 use crate::work::known::work;
-use crate::work::learn::{Learned, expected_min};
-use crate::work::progress::StepState;
-use jiff::civil::{Date, DateTime, Time, Weekday};
-use jiff::{Timestamp, ToSpan as _, tz::TimeZone};
+use crate::work::learn::{Learned, expected_min, learned_texts};
+use crate::work::progress::{StepAnswer, StepState};
+use jiff::Timestamp;
+use jiff::civil::{Date, DateTime};
 use jovek_job::Job;
 use jovek_phrases::work as say;
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
-
-/// The shop as a plan sees it.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Shopfloor {
-    /// Bays.
-    pub bays: usize,
-    /// People.
-    pub people: usize,
-    /// Work begins at, minutes after midnight.
-    pub opens_min: u32,
-    /// Work ends at, minutes after midnight.
-    pub closes_min: u32,
-    /// The first day, such as `2026-03-02`.
-    #[schema(value_type = String)]
-    pub from: Date,
-}
-
-/// Most bays and people of a plan.
-const MOST: usize = 40;
+use workshop::MOST;
 
 /// Why there is no plan.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
@@ -46,6 +32,43 @@ pub enum BayError {
         /// Closes.
         closes: u32,
     },
+    /// Breaks outside the hours, or that leave no time to work in.
+    #[error("{}", say::breaks_lie_within_the_hours())]
+    Breaks,
+    /// No open day, or more closed ones than a list holds.
+    #[error("{}", say::name_the_open_days())]
+    NoDays,
+    /// A time zone that nobody knows.
+    #[error("{}", say::no_such_time_zone(.zone))]
+    NoSuchZone {
+        /// What was named.
+        zone: String,
+    },
+    /// Work that nobody of the workshop may do.
+    #[error("{}", say::nobody_may_do(.skill))]
+    NobodyMay {
+        /// The kind of work.
+        skill: &'static str,
+    },
+}
+
+/// How long steps take beside their plan: by kind, as this shop's own work taught it, and by vehicle, where a series has a
+/// learning curve.
+#[derive(Debug, Clone, Default)]
+pub struct Pace {
+    /// By kind of step.
+    pub learned: BTreeMap<String, Learned>,
+    /// By number of the vehicle: what it takes of its plan; it goes before what its kinds of steps took.
+    pub vehicles: BTreeMap<usize, f64>,
+}
+
+impl Pace {
+    fn minutes(&self, vehicle: usize, step: &str, planned: f64) -> f64 {
+        match self.vehicles.get(&vehicle) {
+            Some(factor) => planned * factor,
+            None => expected_min(&self.learned, step, planned),
+        }
+    }
 }
 
 /// A step in the plan.
@@ -63,6 +86,10 @@ pub struct Planned {
     pub bay: usize,
     /// Person, from 1.
     pub person: usize,
+    /// Their name; empty where they have none.
+    pub who: String,
+    /// What it is expected to take, min; between beginning and end may lie a break or a night.
+    pub minutes: f64,
     /// Begins, local time.
     #[schema(value_type = String)]
     pub starts: DateTime,
@@ -105,6 +132,13 @@ pub struct BayPlan {
     pub steps: Vec<Planned>,
     /// What the shop's own work taught of its minutes: `drilling: 1.08 of the plan (2 timed)`.
     pub learned_texts: Vec<String>,
+    /// When no plan can be done before; none where nothing waits.
+    #[schema(value_type = Option<String>)]
+    pub bound: Option<DateTime>,
+    /// The same in words, against this plan; empty where nothing waits.
+    pub bound_text: String,
+    /// Against the day by whose end all is to be done; empty without one.
+    pub ready_text: String,
     /// `4 vehicles in 2 bays, done on 2026-03-06`.
     pub text: String,
 }
@@ -120,6 +154,7 @@ struct Waiting {
     /// Work and rest behind it, min.
     tail: f64,
     rest_min: f64,
+    skill: Skill,
     ends: Option<f64>,
 }
 
@@ -128,70 +163,34 @@ struct Vehicle {
     steps: Vec<Waiting>,
 }
 
-const DAY_MIN: f64 = 24.0 * 60.0;
-
-impl Shopfloor {
-    fn check(&self) -> Result<(), BayError> {
-        let sound = |n: usize| (1..=MOST).contains(&n);
-        if !sound(self.bays) || !sound(self.people) {
-            return Err(BayError::Nobody);
-        }
-        if self.closes_min <= self.opens_min || f64::from(self.closes_min) > DAY_MIN {
-            return Err(BayError::NoHours { opens: self.opens_min, closes: self.closes_min });
-        }
-        Ok(())
-    }
-
-    fn is_open(&self, day: f64) -> bool {
-        let date = self.from.checked_add((day as i64).days());
-        date.is_ok_and(|d| !matches!(d.weekday(), Weekday::Saturday | Weekday::Sunday))
-    }
-
-    /// The first moment from `t` on at which so many minutes fit into a working day. What is longer than a
-    /// day begins in the morning.
-    fn fit(&self, t: f64, minutes: f64) -> f64 {
-        let (opens, closes) = (f64::from(self.opens_min), f64::from(self.closes_min));
-        let mut day = (t / DAY_MIN).floor().max(0.0);
-        loop {
-            if self.is_open(day) {
-                let start = t.max(day * DAY_MIN + opens);
-                let is_morning = start <= day * DAY_MIN + opens + 1e-9;
-                if start + minutes <= day * DAY_MIN + closes + 1e-9 || is_morning {
-                    return start;
-                }
-            }
-            day += 1.0;
-        }
-    }
-
-    fn clock(&self, t: f64) -> DateTime {
-        let midnight = self.from.to_datetime(Time::midnight());
-        midnight.saturating_add((t.round() as i64).minutes())
-    }
-}
-
-/// Plans jobs over bays and people, in the order given, from a moment on: what is done is done, what rests rests
-/// on.
+/// Plans jobs over bays and people, in the order given, from a moment on and never before it: what is done is done, what
+/// rests rests on.
 ///
 /// # Errors
 /// [`BayError`].
 pub fn plan(
     jobs: &[Job],
     shop: &Shopfloor,
-    learned: &BTreeMap<String, Learned>,
+    pace: &Pace,
     now: Timestamp,
 ) -> Result<BayPlan, BayError> {
-    shop.check()?;
-    let mut waiting: Vec<Vehicle> = jobs
-        .iter()
-        .enumerate()
-        .map(|(index, job)| Vehicle { index, steps: steps_of(job, shop, learned, now) })
-        .filter(|v| !v.steps.is_empty())
-        .collect();
+    let workshop = &shop.workshop;
+    workshop.check()?;
+    let start = shop.minute(now)?.max(0.0);
+    let vehicle =
+        |(index, job)| Ok(Vehicle { index, steps: steps_of((index, job), shop, pace, now)? });
+    let all: Vec<Vehicle> = jobs.iter().enumerate().map(vehicle).collect::<Result<_, _>>()?;
+    let mut waiting: Vec<Vehicle> = all.into_iter().filter(|v| !v.steps.is_empty()).collect();
+    for step in waiting.iter().flat_map(|v| &v.steps) {
+        if !workshop.hands.iter().any(|hand| hand.may(step.skill)) {
+            return Err(BayError::NobodyMay { skill: step.skill.text() });
+        }
+    }
+    let earliest = bound::earliest(&waiting, shop, start);
     waiting.reverse();
-    let mut people = vec![0.0f64; shop.people];
+    let mut people = vec![start; workshop.hands.len()];
     // Who stands in each bay, and since when it is free.
-    let mut bays: Vec<(Option<Vehicle>, f64)> = (0..shop.bays).map(|_| (None, 0.0)).collect();
+    let mut bays: Vec<(Option<Vehicle>, f64)> = (0..workshop.bays).map(|_| (None, start)).collect();
     let mut steps: Vec<Planned> = Vec::new();
     loop {
         for bay in &mut bays {
@@ -200,11 +199,10 @@ pub fn plan(
             }
         }
         let Some(next) = next_step(&people, &bays, shop) else { break };
-        let Next { person, bay, at, start, .. } = next;
+        let Next { person, bay, at, start, end, .. } = next;
         let free_from = bays[bay].1;
         let Some(vehicle) = bays[bay].0.as_mut() else { break };
         let step = &mut vehicle.steps[at];
-        let end = start + step.minutes;
         step.ends = Some(end);
         people[person] = end;
         let job = &jobs[vehicle.index];
@@ -215,8 +213,10 @@ pub fn plan(
             what: step.what.clone(),
             bay: bay + 1,
             person: person + 1,
-            starts: shop.clock(start),
-            ends: shop.clock(end),
+            who: workshop.hands[person].name.clone(),
+            minutes: step.minutes,
+            starts: shop.wall(start),
+            ends: shop.wall(end),
             rest_min: step.rest_min,
         });
         if vehicle.steps.iter().all(|s| s.ends.is_some()) {
@@ -227,17 +227,43 @@ pub fn plan(
     steps.sort_by(|a, b| a.starts.cmp(&b.starts).then(a.person.cmp(&b.person)));
     let stays = stays(jobs, &steps);
     let last = stays.iter().map(|s| s.ends).max();
+    let people = workshop.hands.len();
     let text = match last {
         None => say::nothing_waits_to_be_fitted().to_owned(),
         Some(last) => say::in_done(
             &counted(stays.len(), say::vehicle()),
-            &counted(shop.bays, say::bay()),
-            &(if shop.people == 1 { say::one_person().into() } else { say::people(&shop.people) }),
+            &counted(workshop.bays, say::bay()),
+            &(if people == 1 { say::one_person().into() } else { say::people(&people) }),
             &last.date(),
         ),
     };
-    let learned_texts = learned.iter().map(|(kind, l)| l.text(kind)).collect();
-    Ok(BayPlan { shop: shop.clone(), stays, steps, learned_texts, text })
+    let bound = last.map(|_| shop.wall(earliest));
+    Ok(BayPlan {
+        bound_text: last.zip(bound).map_or_else(String::new, |(last, bound)| bounded(last, bound)),
+        bound,
+        ready_text: last.zip(shop.ready_by).map_or_else(String::new, |(last, by)| ready(last, by)),
+        shop: shop.clone(),
+        stays,
+        steps,
+        learned_texts: learned_texts(&pace.learned),
+        text,
+    })
+}
+
+/// How far a plan is from what none can beat.
+fn bounded(last: DateTime, bound: DateTime) -> String {
+    let clock = |t: DateTime| t.strftime("%Y-%m-%d %H:%M").to_string();
+    say::done_at_and_no_plan_before(&clock(last), &clock(bound))
+}
+
+/// How far a plan is from the day by which all is to be done.
+fn ready(last: DateTime, by: Date) -> String {
+    let days = (by - last.date()).get_days();
+    match days {
+        0 => say::ready_that_day(&by),
+        1.. => say::ready_before(&counted(days.unsigned_abs() as usize, say::day()), &by),
+        _ => say::ready_late(&counted(days.unsigned_abs() as usize, say::day()), &by),
+    }
 }
 
 fn counted(n: usize, of: &str) -> String {
@@ -251,6 +277,7 @@ struct Next {
     bay: usize,
     at: usize,
     start: f64,
+    end: f64,
     /// Number of its vehicle, in the order in which they came.
     came: usize,
     /// Work and rest behind it, min.
@@ -271,16 +298,23 @@ impl Next {
 
 fn next_step(people: &[f64], bays: &[(Option<Vehicle>, f64)], shop: &Shopfloor) -> Option<Next> {
     let mut best: Option<Next> = None;
-    for (person, &free) in people.iter().enumerate() {
+    let hands = &shop.workshop.hands;
+    let mut order: Vec<usize> = (0..people.len()).collect();
+    // Who may do little is asked first.
+    order.sort_by_key(|&person| hands[person].breadth());
+    for person in order {
+        let free = people[person];
         for (bay, (vehicle, bay_free)) in bays.iter().enumerate() {
             let Some(vehicle) = vehicle else { continue };
-            for (at, step) in vehicle.steps.iter().enumerate().filter(|(_, s)| s.ends.is_none()) {
+            let left = vehicle.steps.iter().enumerate().filter(|(_, s)| s.ends.is_none());
+            for (at, step) in left.filter(|(_, s)| hands[person].may(s.skill)) {
                 let ready = step.needs.iter().try_fold(step.earliest, |t, &(k, rest)| {
                     Some(f64::max(t, vehicle.steps[k].ends? + rest))
                 });
                 let Some(ready) = ready else { continue };
-                let start = shop.fit(ready.max(free).max(*bay_free), step.minutes);
-                let next = Next { person, bay, at, start, came: vehicle.index, tail: step.tail };
+                let (start, end) = shop.placed(ready.max(free).max(*bay_free), step.minutes);
+                let (came, tail) = (vehicle.index, step.tail);
+                let next = Next { person, bay, at, start, end, came, tail };
                 if best.is_none_or(|b| next.goes_before(&b)) {
                     best = Some(next);
                 }
@@ -292,41 +326,38 @@ fn next_step(people: &[f64], bays: &[(Option<Vehicle>, f64)], shop: &Shopfloor) 
 
 /// The steps of a job that are left, in its own order.
 fn steps_of(
-    job: &Job,
+    (vehicle, job): (usize, &Job),
     shop: &Shopfloor,
-    learned: &BTreeMap<String, Learned>,
+    pace: &Pace,
     now: Timestamp,
-) -> Vec<Waiting> {
+) -> Result<Vec<Waiting>, BayError> {
     if job.record.signature().is_some() {
-        return Vec::new();
+        return Ok(Vec::new());
     }
     let all = work(job, now).steps;
     let left: Vec<_> = all.into_iter().filter(|s| s.state != StepState::Done).collect();
     let index = |id: &str| left.iter().position(|s| s.step.id.0 == id);
-    let zone = TimeZone::UTC;
-    let midnight = shop.from.to_zoned(zone).map(|z| z.timestamp()).unwrap_or(now);
-    let mut out: Vec<Waiting> = left
-        .iter()
-        .map(|s| {
-            let rests: Option<Timestamp> = s.rests_until.as_ref().and_then(|t| t.parse().ok());
-            let since = |t: Timestamp| t.duration_since(midnight).as_secs_f64() / 60.0;
-            Waiting {
-                id: s.step.id.0.clone(),
-                what: s.step.what.clone(),
-                minutes: expected_min(learned, &s.step.id.0, s.step.minutes),
-                needs: s
-                    .step
-                    .after
-                    .iter()
-                    .filter_map(|a| Some((index(&a.step.0)?, a.rest_min)))
-                    .collect(),
-                earliest: rests.map_or(0.0, since),
-                tail: 0.0,
-                rest_min: 0.0,
-                ends: None,
-            }
+    let waiting = |s: &StepAnswer| {
+        let rests: Option<Timestamp> = s.rests_until.as_ref().and_then(|t| t.parse().ok());
+        let earliest = rests.map_or(Ok(0.0), |until| shop.minute(until))?;
+        Ok(Waiting {
+            id: s.step.id.0.clone(),
+            what: s.step.what.clone(),
+            minutes: pace.minutes(vehicle, &s.step.id.0, s.step.minutes),
+            skill: Skill::of(&s.step.id.0),
+            needs: s
+                .step
+                .after
+                .iter()
+                .filter_map(|a| Some((index(&a.step.0)?, a.rest_min)))
+                .collect(),
+            earliest,
+            tail: 0.0,
+            rest_min: 0.0,
+            ends: None,
         })
-        .collect();
+    };
+    let mut out: Vec<Waiting> = left.iter().map(waiting).collect::<Result<_, BayError>>()?;
     // Needs point back in the order: one pass from the end finds what hangs on each.
     for k in (0..out.len()).rev() {
         let (mine, needs) = (out[k].tail + out[k].minutes, out[k].needs.clone());
@@ -335,7 +366,7 @@ fn steps_of(
             out[before].rest_min = out[before].rest_min.max(rest);
         }
     }
-    out
+    Ok(out)
 }
 
 fn stays(jobs: &[Job], steps: &[Planned]) -> Vec<Stay> {
@@ -356,7 +387,7 @@ fn stays(jobs: &[Job], steps: &[Planned]) -> Vec<Stay> {
     }
     for stay in &mut out {
         let mine = steps.iter().filter(|s| s.vehicle == stay.vehicle);
-        let minutes: i64 = mine.map(|s| s.ends.duration_since(s.starts).as_mins()).sum();
+        let minutes = mine.map(|s| s.minutes).sum::<f64>().round() as u64;
         stay.text = say::h_min_of_work(&(minutes / 60), &(minutes % 60));
     }
     out

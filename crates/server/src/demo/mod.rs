@@ -1,4 +1,7 @@
-//! The demo jobs, shipped inside the program.
+//! The demo, shipped inside the program: jobs, stock, vehicles, twelve pickups of one kit, and the workshop's people.
+
+mod people;
+mod pickups;
 
 use anyhow::Context;
 use jiff::{SignedDuration, Timestamp, Unit};
@@ -14,8 +17,15 @@ struct DemoFiles;
 const STOCK: &str = "stock.csv";
 /// Who brought them in.
 const HALT_LANE: &str = "Halt Lane";
+/// Who works there, in the order of what they may do.
+const APPRENTICE: &str = "Tamsin";
+const FITTER: &str = "Mara";
+const PLANNER: &str = "Odell";
+const LEAD: &str = "Ines";
 /// The vehicles that it looks after.
 const VEHICLES: &str = "vehicles.csv";
+
+pub use people::add_people;
 
 /// The demo jobs by file name.
 ///
@@ -23,7 +33,8 @@ const VEHICLES: &str = "vehicles.csv";
 /// A demo file that is not a sound job.
 pub fn jobs() -> anyhow::Result<Vec<(String, Job)>> {
     DemoFiles::iter()
-        .filter(|name| name.ends_with(".json"))
+        // In folders stands what is no job by itself.
+        .filter(|name| name.ends_with(".json") && !name.contains('/'))
         .map(|name| {
             let job = Job::read(&text(&name)?).with_context(|| name.to_string())?;
             Ok((name.to_string(), job))
@@ -44,6 +55,7 @@ pub fn load(store: &Store) -> anyhow::Result<()> {
         worked_lately(&mut job, now);
         store.create(&job, HALT_LANE)?;
     }
+    pickups::lay(store, &Job::read(&text(pickups::KIT)?)?, now)?;
     let list = jovek_core::stock::read(&text(STOCK)?)?;
     store.take_stock(&list.good, HALT_LANE)?;
     Ok(())
