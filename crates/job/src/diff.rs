@@ -1,6 +1,7 @@
 //! What changed between two versions of a job, place by place.
 
 use crate::Job;
+use jovek_phrases::common as say;
 use serde::Serialize;
 use serde_json::{Map, Value};
 use utoipa::ToSchema;
@@ -108,11 +109,16 @@ const UNITS: [(&str, &str); 13] = [
     ("_min", "min"),
 ];
 
+/// The name of a field without its unit, and that.
+fn bare_and_unit(key: &str) -> (&str, &'static str) {
+    let ending = UNITS.iter().find_map(|(end, unit)| Some((key.strip_suffix(end)?, *unit)));
+    ending.unwrap_or((key, ""))
+}
+
 impl DiffPath {
     fn field(&self, key: &str) -> DiffPath {
         let path = if self.path.is_empty() { key.into() } else { format!("{}.{key}", self.path) };
-        let ending = UNITS.iter().find_map(|(end, unit)| Some((key.strip_suffix(end)?, *unit)));
-        let (bare, unit) = ending.unwrap_or((key, ""));
+        let (bare, unit) = bare_and_unit(key);
         let mut words = self.words.clone();
         words.push(bare.replace('_', " "));
         DiffPath { path, words, unit }
@@ -165,11 +171,35 @@ fn walk(place: &DiffPath, before: Option<&Value>, after: Option<&Value>, out: &m
     }
 }
 
+/// A value as it is told: figures with their units, lists and parts by what they hold, never as they stand in the file.
 fn short(value: &Value, unit: &str) -> String {
-    let text = match value {
-        Value::String(s) => s.clone(),
-        Value::Number(figure) if !unit.is_empty() => format!("{figure} {unit}"),
-        other => other.to_string(),
-    };
+    let text = told(value, unit);
     if text.chars().count() > 80 { text.chars().take(79).chain(['…']).collect() } else { text }
+}
+
+fn told(value: &Value, unit: &str) -> String {
+    match value {
+        Value::Null => say::nothing().to_owned(),
+        Value::Bool(true) => say::yes().to_owned(),
+        Value::Bool(false) => say::no().to_owned(),
+        Value::String(text) => text.clone(),
+        Value::Number(figure) => {
+            let figure = figure.as_f64().map_or_else(|| figure.to_string(), |f| f.to_string());
+            format!("{figure} {unit}").trim_end().to_owned()
+        }
+        Value::Array(list) if list.is_empty() => say::nothing().to_owned(),
+        Value::Array(list) => {
+            list.iter().map(|entry| told(entry, unit)).collect::<Vec<_>>().join("; ")
+        }
+        Value::Object(fields) => {
+            let each = fields.iter().map(|(key, value)| {
+                let (bare, unit) = bare_and_unit(key);
+                match fields.len() {
+                    1 => told(value, unit),
+                    _ => format!("{} {}", bare.replace('_', " "), told(value, unit)),
+                }
+            });
+            each.collect::<Vec<_>>().join(", ")
+        }
+    }
 }

@@ -10,6 +10,7 @@ sentences! {
     battery_plus() = "battery +";
     yes() = "yes";
     no() = "no";
+    nothing() = "none";
     open() = "open";
     red() = "red";
     green() = "green";

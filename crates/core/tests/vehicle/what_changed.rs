@@ -112,3 +112,24 @@ fn changes_of_wish_and_shift_are_told() {
     }
     assert!(jovek_core::job::diff::changes(&before, &before).is_empty());
 }
+
+/// What is told of a change is told in words and units, never as it stands in the file.
+#[test]
+fn lists_and_figures_are_told_in_words() {
+    use jovek_core::fleet::plan;
+    use jovek_core::job::diff::changes_by_id;
+    let before = begun("7", &[WorkKind::Switched], Shop::default());
+    let mut after = before.clone();
+    let wires = after.circuits[0].run.to_lamps.as_mut().unwrap();
+    let of = |length_m| jovek_core::job::ToLamp { length_m: Some(length_m) };
+    wires.each = vec![of(0.4), of(0.8)];
+    after.circuits[0].lights[0].label_w = Some(32.0);
+    let told = changes_by_id(&plan(&before), &plan(&after));
+    let at = |end: &str| told.iter().find(|c| c.path.ends_with(end)).unwrap().after.clone();
+    assert_eq!(at(".each").as_deref(), Some("0.4 m; 0.8 m"));
+    assert_eq!(at(".label_w").as_deref(), Some("32 W"));
+    for change in &told {
+        let said = format!("{:?} {:?}", change.before, change.after);
+        assert!(!said.contains('{') && !said.contains('['), "{said}");
+    }
+}
