@@ -89,6 +89,21 @@ impl Server {
     pub fn kill(self) {}
 }
 
+impl Server {
+    /// Lets a device be asked, as a lead says it under Bays; nothing else of the workshop changes.
+    ///
+    /// # Errors
+    /// When the server does not take it.
+    pub async fn allow(&self, address: &str) -> Result<()> {
+        let client = reqwest::Client::new();
+        let at = self.at("/api/workshop");
+        let mut workshop: serde_json::Value = client.get(&at).send().await?.json().await?;
+        workshop["devices"] = serde_json::json!([address]);
+        client.put(&at).json(&workshop).send().await?.error_for_status()?;
+        Ok(())
+    }
+}
+
 impl Drop for Server {
     fn drop(&mut self) {
         let _ = self.child.kill();

@@ -70,6 +70,8 @@ sentences! {
     formboard() = "Formboard";
     steps() = "Steps";
     readings_to_take() = "Readings to take";
+    labels_to_stick_on() = "Labels: vehicle, both ends of each wire";
+    goes_to(other) = "to {other}";
     aim_sheet() = "Aim sheet";
     there_is_no_sheet_there(name, known) = "there is no sheet \"{name}\"; there are {known}";
     sheet_circuit_diagram() = "circuit diagram";

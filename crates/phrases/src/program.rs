@@ -6,6 +6,11 @@ sentences! {
     demo_jobs_are_kept_in_memory() = "Demo jobs are kept in memory and are gone when this program ends.";
     cannot_be_read(file) = "{file} cannot be read";
     cannot_be_written(path) = "{path} cannot be written";
+    backups_go_into(folder, hours) = "Backups go into {folder} every {hours} h.";
+    no_backup_was_made(folder, why) = "No backup was made into {folder}: {why}";
+    no_backup_in(folder) = "there is no backup in {folder}";
+    rehearsed(file, jobs, entries, last) = "{file}: {jobs} jobs came back, {entries} entries of the history, the last {last}.";
+    job_does_not_come_back(id) = "job {id} cannot be read in it";
     copied_to(db, to) = "{db} copied to {to}";
     restored_from(db, from) = "{db} restored from {from}";
     standard_input_cannot_be_read() = "standard input cannot be read";

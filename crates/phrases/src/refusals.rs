@@ -108,6 +108,9 @@ sentences! {
     the_web_app_was_not_built() = "The web app was not built into this program: run make build.";
 
     // The door: who may speak to the program.
+    this_device_may_not_be_asked() = "This device may not be asked";
+    device_is_not_named(address) = "{address} is not among the devices of this workshop: a lead adds it under Bays, The workshop.";
+    this_machine_is_no_stand_in(address) = "{address} is this machine, and what answers there is no stand-in of Jovek: nothing else here is asked.";
     another_name() = "Another name than this program has";
     not_our_name(host) = "The request names \"{host}\": open Jovek by its address, as \"localhost\", by a plain name of the network, or start it with --host {host}.";
     from_another_site() = "From another site";

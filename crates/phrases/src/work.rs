@@ -7,6 +7,7 @@ sentences! {
     breaks_lie_within_the_hours() = "breaks lie within the hours, end after they begin, and leave at least an hour to work in";
     name_the_open_days() = "name the days on which the workshop is open, and at most 200 closed ones";
     no_such_time_zone(zone) = "there is no time zone \"{zone}\"; name it like Europe/London";
+    no_address_of_a_device(device) = "\"{device}\" is no address of a device: name up to 40 like 10.0.0.7:5025";
     nobody_may_do(skill) = "nobody of the workshop may do this: {skill}; add a person, or let one do it";
     done_at_and_no_plan_before(done, bound) = "Done at {done}; no plan can be done before {bound}.";
     ready_that_day(by) = "Ready on {by}, the day it is wanted.";

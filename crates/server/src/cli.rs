@@ -4,6 +4,7 @@ mod args;
 mod words;
 
 use crate::api::BaysAsked;
+use crate::backups::Backups;
 use crate::door::Door;
 use crate::{api, demo, ics, serve, sim};
 use anyhow::{Context, anyhow};
@@ -35,7 +36,7 @@ use jovek_core::work::bays::{BayPlan, Pace, Workshop, plan};
 use jovek_core::work::learn::learn;
 use jovek_core::work::work;
 use jovek_phrases::program as say;
-use jovek_store::{Listed, Standing, Store};
+use jovek_store::{Listed, Standing, Store, backups_in};
 use std::io::{Read, Write};
 use std::net::SocketAddr;
 use std::path::Path;
@@ -63,8 +64,10 @@ pub fn run(cli: &Cli) -> ExitCode {
 
 fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
     match command {
-        Command::Serve { db, listen, hosts, accounts } => {
-            serve::run(|| Ok(Store::open(db)?), *listen, Door::new(hosts), *accounts)?;
+        Command::Serve { db, listen, hosts, accounts, backups, backup_hours } => {
+            let backups = backups.clone().map(|folder| Backups { folder, every_h: *backup_hours });
+            let open = || Ok(Store::open(db)?);
+            serve::run(open, *listen, Door::new(hosts), *accounts, backups)?;
         }
         Command::Demo { listen, hosts, accounts, people } => {
             let demo = || {
@@ -76,7 +79,7 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
                 }
                 Ok(store)
             };
-            serve::run(demo, *listen, Door::new(hosts), *accounts || *people)?;
+            serve::run(demo, *listen, Door::new(hosts), *accounts || *people, None)?;
         }
         Command::Assess { job, json } => return assess_file(reader, job, *json),
         Command::Budget { job, json } => {
@@ -205,7 +208,8 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
             }
         }
         Command::Verify { db } => return verify_file(db),
-        Command::Backup { db, to } => {
+        Command::Backup { to, check: true, .. } => return rehearsed(to),
+        Command::Backup { db, to, check: false } => {
             if to.exists() {
                 return Err(anyhow!("{} exists already: name a new file", to.display()));
             }
@@ -220,6 +224,25 @@ fn execute(command: &Command, reader: Reader) -> anyhow::Result<u8> {
         Command::Schema => print(&api::job_schema_text())?,
     }
     Ok(CLEAN)
+}
+
+/// Brings a backup back into a file of its own, the newest of a folder, and says what came of it.
+fn rehearsed(backup: &Path) -> anyhow::Result<u8> {
+    let newest = match backup.is_dir() {
+        true => backups_in(backup)?.into_iter().next().map(|newest| newest.path),
+        false => Some(backup.to_owned()),
+    };
+    let newest = newest.ok_or_else(|| anyhow!(say::no_backup_in(&backup.display())))?;
+    let found = Store::rehearse(&newest)?;
+    let last = &found.history.last;
+    println!("{}", say::rehearsed(&newest.display(), &found.jobs, &found.history.entries, last));
+    for id in &found.unreadable {
+        println!("{}", say::job_does_not_come_back(id));
+    }
+    for flaw in &found.history.flaws {
+        println!("{}: {}", flaw.place, flaw.what);
+    }
+    Ok(if found.is_sound() { CLEAN } else { STOP })
 }
 
 /// Reads jobs, to be told in other units than their shop's where that was asked.

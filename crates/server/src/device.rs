@@ -10,6 +10,8 @@ use tokio::time::timeout;
 const WAIT: Duration = Duration::from_secs(4);
 /// Longest answer that is read.
 const MOST_BYTES: u64 = 64 * 1024;
+/// What a stand-in of this program calls itself first.
+const STAND_IN: &str = "JOVEK,";
 /// From this value on SCPI means overload.
 const OVERLOAD: f64 = 9.0e37;
 
@@ -38,6 +40,12 @@ pub enum DeviceError {
         /// Its error.
         error: String,
     },
+    /// This machine itself, and no stand-in: whatever else listens here is nobody's meter.
+    #[error("{}", say::this_machine_is_no_stand_in(.address))]
+    ThisMachine {
+        /// The address.
+        address: String,
+    },
     /// What it says is no figure.
     #[error("{}", say::no_figure_answered(.answer))]
     NoFigure {
@@ -65,9 +73,16 @@ impl Line {
             .await
             .map_err(|_| unreachable(say::no_answer().into()))?
             .map_err(|e| unreachable(e.to_string()))?;
+        // Who speaks to itself has one address at both ends.
+        let is_here = stream.peer_addr().ok().zip(stream.local_addr().ok());
+        let is_here = is_here.is_none_or(|(there, here)| there.ip() == here.ip());
         let stream = BufReader::new(stream);
         let mut line = Line { address: address.into(), stream, identity: String::new() };
-        line.identity = line.ask("*IDN?").await?;
+        let identity = line.ask("*IDN?").await;
+        if is_here && !identity.as_ref().is_ok_and(|who| who.starts_with(STAND_IN)) {
+            return Err(DeviceError::ThisMachine { address: line.address });
+        }
+        line.identity = identity?;
         Ok(line)
     }
 
@@ -128,7 +143,7 @@ impl Line {
     /// # Errors
     /// [`DeviceError`].
     pub async fn measure(&mut self, check: &str, unit: &str) -> Result<f64, DeviceError> {
-        if self.identity.starts_with("JOVEK,") {
+        if self.identity.starts_with(STAND_IN) {
             let route = if unit == "lx" { "SPOT" } else { "CHEC" };
             self.command(&format!("ROUT:{route} \"{}\"", check.replace('"', ""))).await?;
         }

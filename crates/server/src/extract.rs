@@ -24,10 +24,9 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Json<T> {
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Problem> {
         let kind = request.headers().get(header::CONTENT_TYPE).and_then(|v| v.to_str().ok());
-        let is_json =
-            kind.is_some_and(|k| k.split(';').next().map(str::trim) == Some("application/json"));
+        let is_said = kind.is_some_and(is_json);
         let Text(text) = Text::from_request(request, state).await?;
-        if !is_json {
+        if !is_said {
             return Err(Problem::new(
                 StatusCode::UNSUPPORTED_MEDIA_TYPE,
                 "/problems/media-type",
@@ -62,12 +61,31 @@ impl<S: Send + Sync> FromRequest<S> for Text {
     type Rejection = Problem;
 
     async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        // A form of another site can send text and fields without asking first; a job is neither.
+        if !is_ours(&request) {
+            return Err(Problem::new(
+                StatusCode::UNSUPPORTED_MEDIA_TYPE,
+                "/problems/media-type",
+                say::not_json(),
+                say::send_the_body_with_content_type(),
+            ));
+        }
         // A job's own text with room for the quotes around it.
         let bytes = take_in(request.into_body(), 2 * MAX_JOB_BYTES).await?;
         String::from_utf8(bytes)
             .map(Text)
             .map_err(|e| unreadable(StatusCode::BAD_REQUEST, say::not_utf8(&e)))
     }
+}
+
+/// True for a body that says it is JSON, or says nothing.
+fn is_ours(request: &Request) -> bool {
+    let kind = request.headers().get(header::CONTENT_TYPE).map(|kind| kind.to_str().unwrap_or("?"));
+    kind.is_none_or(is_json)
+}
+
+fn is_json(kind: &str) -> bool {
+    kind.split(';').next().map(str::trim) == Some("application/json")
 }
 
 /// A body as bytes: a picture.

@@ -1,11 +1,14 @@
 //! Listening.
 
 use crate::api::{self, AppState};
+use crate::backups::Backups;
 use crate::door::Door;
+use crate::listen::Bounded;
 use crate::people::Entry;
 use crate::program;
 use anyhow::Context;
 use jovek_phrases::people as say_people;
+use jovek_phrases::program as say_program;
 use jovek_phrases::refusals as say;
 use jovek_store::{INVITATION_DAYS, Store};
 use std::net::SocketAddr;
@@ -19,6 +22,7 @@ pub fn run(
     listen: SocketAddr,
     door: Door,
     with_accounts: bool,
+    backups: Option<Backups>,
 ) -> anyhow::Result<()> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
@@ -53,7 +57,11 @@ pub fn run(
             let link = format!("{url}{}", api::join_path(&token));
             println!("{}", say_people::first_lead_comes_in_by(&link, &INVITATION_DAYS));
         }
-        let served = axum::serve(listener, api::router(state, door))
+        if let Some(backups) = backups {
+            println!("{}", say_program::backups_go_into(&backups.folder.display(), &backups.every_h));
+            tokio::spawn(backups.keep(state.clone()));
+        }
+        let served = axum::serve(Bounded::new(listener), api::router(state, door))
             .with_graceful_shutdown(stop());
         // Who is being answered is answered; a long computation is not waited for.
         tokio::select! {

@@ -159,6 +159,23 @@ fn the_program_reads_a_meter_and_says_what_is_wrong_with_it() {
     let ask = |address: &str, check: &str, unit: &str| {
         post(&server, "/api/device", &json!({"address": address, "check": check, "unit": unit}))
     };
+    let refused = ask(&meter.address, "battery.rest_v", "V");
+    assert_eq!(refused.status(), 403, "no lead has named it");
+    assert!(refused.text().unwrap().contains("is not among the devices of this workshop"));
+    let own = server.at("/").trim_start_matches("http://").trim_end_matches('/').to_owned();
+    let at = server.at("/api/workshop");
+    let mut workshop: Value = Client::new().get(&at).send().unwrap().json().unwrap();
+    workshop["devices"] = json!([meter.address, own, "127.0.0.1:1"]);
+    assert_eq!(Client::new().put(&at).json(&workshop).send().unwrap().status(), 200);
+    // Named or not: of this machine only stand-ins are asked, and the program never itself.
+    let itself = ask(&own, "battery.rest_v", "V");
+    assert_eq!(itself.status(), 502);
+    assert!(itself.text().unwrap().contains("no stand-in of Jovek"));
+    for unsound in ["meter", "10.0.0.7:0", ":5025", "10.0.0.7:5025/x"] {
+        workshop["devices"] = json!([unsound]);
+        let answer = Client::new().put(&at).json(&workshop).send().unwrap();
+        assert_eq!(answer.status(), 422, "{unsound}");
+    }
     let answer: Value = ask(&meter.address, "battery.rest_v", "V").json().unwrap();
     assert!((12.0..13.0).contains(&answer["value"].as_f64().unwrap()), "{answer}");
     let refused = ask(&meter.address, "no.such", "V");

@@ -100,6 +100,12 @@ pub(crate) fn copy_whole(db: &Connection, to: &Path) -> Result<(), StoreError> {
         let folder = to.parent().filter(|p| !p.as_os_str().is_empty()).unwrap_or(Path::new("."));
         File::open(folder).and_then(|f| f.sync_all()).map_err(|e| StoreError::file(to, &e))
     });
+    // Whoever looked at the copy left these beside it, empty: nobody would ever take them away.
+    for ending in ["-wal", "-shm"] {
+        let mut name = part.as_os_str().to_owned();
+        name.push(ending);
+        let _ = std::fs::remove_file(PathBuf::from(name));
+    }
     if done.is_err() {
         // Nothing but the half copy is lost; that it cannot be removed matters less than why it is half.
         let _ = std::fs::remove_file(&part);

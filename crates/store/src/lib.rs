@@ -22,6 +22,9 @@
 //! ```
 
 mod aside;
+mod backups;
+#[cfg(test)]
+mod backups_tests;
 mod connections;
 mod derived;
 mod error;
@@ -64,6 +67,7 @@ mod verify;
 mod workshop;
 
 pub use aside::KEPT_DAYS;
+pub use backups::{Backup, Rehearsed, backups_in, kept};
 pub use connections::READERS;
 pub use derived::KeptRow;
 pub use error::StoreError;

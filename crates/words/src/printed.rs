@@ -1,5 +1,6 @@
 //! The job on paper: the sheets that a person chooses, one after the other.
 
+mod labels;
 mod lists;
 
 use crate::diagram::{diagram, page_svgs};
@@ -30,6 +31,8 @@ pub enum SheetKind {
     Pictures,
     /// Wires to cut, with their reels.
     Wires,
+    /// Labels of the vehicle and of each end of each wire.
+    Labels,
     /// Parts to lay out.
     Parts,
     /// The formboard.
@@ -44,11 +47,12 @@ pub enum SheetKind {
 
 impl SheetKind {
     /// All of them, those for the vehicle first.
-    pub const ALL: [SheetKind; 9] = [
+    pub const ALL: [SheetKind; 10] = [
         SheetKind::Handover,
         SheetKind::Diagram,
         SheetKind::Pictures,
         SheetKind::Wires,
+        SheetKind::Labels,
         SheetKind::Parts,
         SheetKind::Formboard,
         SheetKind::Steps,
@@ -63,6 +67,7 @@ impl SheetKind {
             SheetKind::Diagram => "diagram",
             SheetKind::Pictures => "pictures",
             SheetKind::Wires => "wires",
+            SheetKind::Labels => "labels",
             SheetKind::Parts => "parts",
             SheetKind::Formboard => "formboard",
             SheetKind::Steps => "steps",
@@ -87,6 +92,7 @@ impl SheetKind {
             SheetKind::Diagram => say::circuit_diagram(),
             SheetKind::Pictures => say::pictures(),
             SheetKind::Wires => say::wires_to_cut(),
+            SheetKind::Labels => say::labels_to_stick_on(),
             SheetKind::Parts => say::parts(),
             SheetKind::Formboard => say::formboard(),
             SheetKind::Steps => say::steps(),
@@ -128,8 +134,36 @@ pub struct Asked<'a> {
     pub pictures: &'a [PrintedPicture],
     /// Where the owner's page is; none where nobody knows.
     pub owner_url: Option<&'a str>,
+    /// Where the job itself is; none where the program is reached on its own machine alone.
+    pub here: Option<&'a Here>,
     /// When: how far the steps are hangs on it.
     pub now: Timestamp,
+}
+
+/// Where a job stands in the program, as a phone reaches it.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Here {
+    /// The program, such as `http://halt-lane.lan:4180`.
+    pub app_url: String,
+    /// Number of the job.
+    pub job: i64,
+    /// Number of its vehicle; none without one.
+    pub vehicle: Option<i64>,
+}
+
+impl Here {
+    /// The vehicle over its life, or the work on it where the register does not know it.
+    pub fn vehicle_url(&self) -> String {
+        match self.vehicle {
+            Some(vehicle) => format!("{}/vehicles/{vehicle}", self.app_url),
+            None => format!("{}/jobs/{}/fit", self.app_url, self.job),
+        }
+    }
+
+    /// A piece of wire in the cut list.
+    pub fn wire_url(&self, label: &str) -> String {
+        format!("{}/jobs/{}/cut?wire={label}", self.app_url, self.job)
+    }
 }
 
 /// A page on paper.
@@ -194,6 +228,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
             lists::wires(&mut pages, &assess(job));
             upright(pages)
         }
+        SheetKind::Labels => labels::pages(job, &assess(job).cuts, asked.here),
         SheetKind::Parts => {
             let mut pages = title(say::sheet_parts());
             lists::parts(&mut pages, &assess(job).parts);
@@ -237,6 +272,7 @@ fn drawn(asked: &Asked, sheet: SheetKind) -> Vec<Page> {
 pub fn packet(job: &Job, record: &AsBuilt) -> Vec<String> {
     // No sheet of it hangs on the time of day.
     let now = Timestamp::UNIX_EPOCH;
-    let asked = Asked { job, record, sheets: &GLOVEBOX, pictures: &[], owner_url: None, now };
+    let asked =
+        Asked { job, record, sheets: &GLOVEBOX, pictures: &[], owner_url: None, here: None, now };
     printed(&asked).into_iter().map(|page| page.svg).collect()
 }

@@ -6633,7 +6633,7 @@ export interface components {
          * @description A sheet that can be printed.
          * @enum {string}
          */
-        SheetKind: "handover" | "diagram" | "pictures" | "wires" | "parts" | "formboard" | "steps" | "readings" | "aim";
+        SheetKind: "handover" | "diagram" | "pictures" | "wires" | "labels" | "parts" | "formboard" | "steps" | "readings" | "aim";
         /** @description The shelf. */
         Shelf: {
             /** @description Parts by name. */
@@ -8327,6 +8327,8 @@ export interface components {
             closes_min: number;
             /** @description Days on which it is open. */
             days: components["schemas"]["Day"][];
+            /** @description Meters and other devices on the network that may be asked, each as `host:port`. */
+            devices?: string[];
             /** @description People. */
             hands: components["schemas"]["Hand"][];
             /** @description Days on which it is closed all the same, such as `2026-12-25`. */
@@ -8647,6 +8649,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceAnswer"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

@@ -94,9 +94,11 @@ export const router = createRouter({
       ...at,
       path: "/jobs/$id/$stage",
       component: PAGES.sheet,
-      // Which page of the stage; its first without one.
-      validateSearch: (search: Record<string, unknown>): { page?: string } =>
-        typeof search.page === "string" ? { page: search.page } : {},
+      // Which page of the stage, its first without one; the wire whose label was read.
+      validateSearch: (search: Record<string, unknown>): { page?: string; wire?: string } => ({
+        ...(typeof search.page === "string" ? { page: search.page } : {}),
+        ...(typeof search.wire === "string" ? { wire: search.wire } : {}),
+      }),
     }),
   ]),
 });

@@ -85,7 +85,7 @@ export function BaysPage() {
         {workshop && (
           <details className="no-print card p-3">
             <summary className="min-h-11 cursor-pointer content-center">
-              The workshop: people, hours, breaks, closed days
+              The workshop: people, hours, breaks, closed days, meters
             </summary>
             <WorkshopForm key={JSON.stringify(workshop)} kept={workshop} />
           </details>

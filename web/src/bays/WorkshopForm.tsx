@@ -15,7 +15,8 @@ export function useWorkshop() {
   });
 }
 
-/** Bays, people with what they may do, hours, breaks, closed days, time zone: what every plan counts on. */
+/** Bays, people with what they may do, hours, breaks, closed days, time zone: what every plan counts on; and the devices
+ * that may be asked. */
 export function WorkshopForm({ kept }: { kept: Workshop }) {
   const [draft, setDraft] = useState(kept);
   const queries = useQueryClient();
@@ -32,6 +33,7 @@ export function WorkshopForm({ kept }: { kept: Workshop }) {
     set({ hands: draft.hands.map((h, k) => (k === index ? { ...h, ...change } : h)) });
   const breaks = draft.breaks ?? [];
   const holidays = draft.holidays ?? [];
+  const devices = draft.devices ?? [];
   return (
     <form
       className="space-y-4 pt-2"
@@ -128,6 +130,29 @@ export function WorkshopForm({ kept }: { kept: Workshop }) {
             <Remove
               what={`break ${k + 1}`}
               remove={() => set({ breaks: breaks.filter((_, at) => at !== k) })}
+            />
+          </li>
+        ))}
+      </Rows>
+      <Rows
+        legend="Meters and devices that may be asked"
+        add="Add a device"
+        onAdd={() => set({ devices: [...devices, ""] })}
+      >
+        {devices.map((device, k) => (
+          <li key={k} className="flex flex-wrap items-center gap-x-4">
+            <input
+              className="field min-h-[44px] w-56 font-reading"
+              aria-label={`Address of device ${k + 1}`}
+              placeholder="10.0.0.7:5025"
+              value={device}
+              onChange={(e) =>
+                set({ devices: devices.map((o, at) => (at === k ? e.target.value.trim() : o)) })
+              }
+            />
+            <Remove
+              what={`device ${k + 1}`}
+              remove={() => set({ devices: devices.filter((_, at) => at !== k) })}
             />
           </li>
         ))}

@@ -18,7 +18,29 @@ const NOW: Timestamp = Timestamp::UNIX_EPOCH;
 fn sheets(job: &Job, sheets: &[SheetKind], pictures: &[PrintedPicture]) -> Vec<Page> {
     let record = as_built(job, NOW);
     let owner_url = Some(OWNER_URL);
-    printed(&Asked { job, record: &record, sheets, pictures, owner_url, now: NOW })
+    printed(&Asked { job, record: &record, sheets, pictures, owner_url, here: None, now: NOW })
+}
+
+/// What a phone reads of a code: the drawing goes back to a picture, and a reader from the registry reads it.
+fn decoded(path: &str) -> String {
+    const WIDE: usize = 600;
+    let mut grey = vec![255_u8; WIDE * WIDE];
+    for square in path.split('M').skip(1) {
+        let figure = |text: &str| text.parse::<f64>().unwrap();
+        let (x, rest) = square.split_once(' ').unwrap();
+        let (y, rest) = rest.split_once('h').unwrap();
+        let side = figure(rest.split_once('v').unwrap().0);
+        let pixel = |at: f64| ((at * WIDE as f64).round() as usize).min(WIDE);
+        let (x, y) = (figure(x), figure(y));
+        for row in pixel(y)..pixel(y + side) {
+            grey[row * WIDE + pixel(x)..row * WIDE + pixel(x + side)].fill(0);
+        }
+    }
+    let mut image =
+        rqrr::PreparedImage::prepare_from_greyscale(WIDE, WIDE, |x, y| grey[y * WIDE + x]);
+    let grids = image.detect_grids();
+    assert_eq!(grids.len(), 1);
+    grids[0].decode().unwrap().1
 }
 
 /// What is written on pages, in one line: a wrapped cell is one text again.
@@ -114,25 +136,8 @@ fn the_fuse_map_holds_every_fuse() {
 fn the_code_is_read() {
     let url = OWNER_URL;
     let svg = qr::square(url);
-    const WIDE: usize = 600;
-    let mut grey = vec![255_u8; WIDE * WIDE];
     let path = svg.split("d=\"").nth(1).unwrap().split('"').next().unwrap();
-    for square in path.split('M').skip(1) {
-        let figure = |text: &str| text.parse::<f64>().unwrap();
-        let (x, rest) = square.split_once(' ').unwrap();
-        let (y, rest) = rest.split_once('h').unwrap();
-        let side = figure(rest.split_once('v').unwrap().0);
-        let pixel = |at: f64| ((at * WIDE as f64).round() as usize).min(WIDE);
-        let (x, y) = (figure(x), figure(y));
-        for row in pixel(y)..pixel(y + side) {
-            grey[row * WIDE + pixel(x)..row * WIDE + pixel(x + side)].fill(0);
-        }
-    }
-    let mut image =
-        rqrr::PreparedImage::prepare_from_greyscale(WIDE, WIDE, |x, y| grey[y * WIDE + x]);
-    let grids = image.detect_grids();
-    assert_eq!(grids.len(), 1);
-    assert_eq!(grids[0].decode().unwrap().1, url);
+    assert_eq!(decoded(path), url);
     let (_, job) = demo_jobs().into_iter().next().unwrap();
     assert!(sheets(&job, &[SheetKind::Handover], &[])[0].svg.contains(path), "on the first page");
 }
@@ -232,4 +237,57 @@ fn branches_laid_flat_never_cross() {
         }
     }
     assert!(pairs > 100, "{pairs}");
+}
+
+/// A label for the vehicle and one for each end of each wire, whose code opens just that; without an address of the network
+/// there are none.
+#[test]
+fn each_end_of_each_wire_has_its_label() {
+    use jovek_core::printed::Here;
+    for (name, job) in demo_jobs() {
+        let cuts = assess(&job).cuts;
+        let record = as_built(&job, NOW);
+        let here = Here { app_url: "http://halt-lane.lan:4180".into(), job: 7, vehicle: Some(3) };
+        let pages = |here| {
+            let asked = Asked {
+                job: &job,
+                record: &record,
+                sheets: &[SheetKind::Labels],
+                pictures: &[],
+                owner_url: None,
+                here,
+                now: NOW,
+            };
+            printed(&asked)
+        };
+        let (with, without) = (pages(Some(&here)), pages(None));
+        let count = |pages: &[Page], what: &str| -> usize {
+            pages.iter().map(|p| p.svg.matches(what).count()).sum()
+        };
+        assert_eq!(count(&with, "<g transform"), 1 + 2 * cuts.len(), "{name}");
+        assert_eq!(count(&without, "<g transform"), 0);
+        for cut in &cuts {
+            assert!(count(&without, &format!(">{}<", cut.label)) >= 2, "{name}: {}", cut.label);
+        }
+        let codes: Vec<String> = with[0]
+            .svg
+            .split("<g transform")
+            .skip(1)
+            .map(|code| decoded(code.split("d=\"").nth(1).unwrap().split('"').next().unwrap()))
+            .collect();
+        assert_eq!(codes[0], "http://halt-lane.lan:4180/vehicles/3");
+        if let Some(first) = cuts.first() {
+            let wire = format!("http://halt-lane.lan:4180/jobs/7/cut?wire={}", first.label);
+            assert_eq!(codes[1], wire);
+        }
+        // Within its label, below the one above it, and no smaller than 7 pt.
+        for page in with.iter().chain(&without) {
+            for ([left, top, right, bottom], words) in boxes(&page.svg) {
+                let (column, row) = (((left - 15.0) / 60.0).floor(), ((top - 16.0) / 24.0).floor());
+                assert!(right <= 15.0 + 60.0 * (column + 1.0) + 0.5, "{name}: {words} to {right}");
+                assert!(bottom <= 16.0 + 24.0 * (row + 1.0) + 0.5, "{name}: {words} to {bottom}");
+                assert!(bottom - top >= 2.47 * 0.7, "{name}: {words}");
+            }
+        }
+    }
 }

@@ -179,7 +179,8 @@ async fn a_lux_meter_reads_the_marked_spots() -> Result<()> {
     let file = demo_file("51");
     let args = ["lux", file.to_str().context("a path")?, "--fault", "4"];
     let meter = Device::start(&jovek()?, &args)?;
-    let (_server, page) = crate::demo(Size::Desk).await?;
+    let (server, page) = crate::demo(Size::Desk).await?;
+    server.allow(&meter.address).await?;
     page.go("/jobs/5/aim").await?;
     page.press("Spots").await?;
     let bed = "[data-spot='Bed floor']";

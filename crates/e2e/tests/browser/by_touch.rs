@@ -135,3 +135,21 @@ async fn five_tasks_of_a_fitter() -> Result<()> {
     ensure!(told.len() == 5);
     page.close().await.context("the phone is put away")
 }
+
+/// The code on the label of a wire opens its line of the cut list, where a phone shows it.
+#[tokio::test]
+async fn a_label_opens_its_wire() -> Result<()> {
+    let (_server, page) = crate::demo(Size::Phone).await?;
+    page.go("/jobs/1/cut?wire=14-2b").await?;
+    page.saved().await?;
+    let shown = "const of = document.querySelector('tr[aria-current=true]');
+        if (!of) return '';
+        const { top, bottom } = of.getBoundingClientRect();
+        return top >= 0 && bottom <= innerHeight ? of.innerText : ''";
+    page.until("its line, in sight", || async {
+        let line = page.script(shown, vec![]).await?;
+        Ok(line.as_str().is_some_and(|line| line.contains("14-2b")))
+    })
+    .await?;
+    page.close().await
+}

@@ -104,12 +104,15 @@ async fn an_apprentice_probes_and_names_the_fault() -> Result<()> {
 async fn a_meter_and_a_log_bring_readings() -> Result<()> {
     let file = demo_file("58");
     let meter = Device::start(&jovek()?, &["meter", file.to_str().context("a path")?])?;
-    let (_server, page) = crate::demo(Size::Desk).await?;
+    let (server, page) = crate::demo(Size::Desk).await?;
     page.go("/jobs/7/prove").await?;
     page.says("Battery at rest").await?;
     let open = "document.querySelectorAll('details').forEach((d) => { d.open = true; })";
     page.script(open, vec![]).await?;
     page.fill("Meter", &meter.address).await?;
+    page.press("Use this meter").await?;
+    page.says("is not among the devices of this workshop").await?;
+    server.allow(&meter.address).await?;
     page.press("Use this meter").await?;
     page.says("JOVEK,Simulated meter").await?;
     page.reload().await?;
@@ -324,6 +327,8 @@ async fn the_workshop_is_said_once_and_kept_to() -> Result<()> {
         .find((l) => l.innerText.trim() === 'readings').querySelector('input').click()";
     page.script(tick, vec![]).await?;
     page.press("Add a break").await?;
+    page.press("Add a device").await?;
+    page.fill("Address of device 3", "10.0.0.7:5025").await?;
     date(&page, "Closed on", "2026-12-24").await?;
     page.press("Add a closed day").await?;
     page.says("2026-12-24").await?;

@@ -169,11 +169,21 @@ pub struct DeviceAnswer {
 
 /// Asks a device that speaks SCPI over TCP: a reading, or some commands.
 #[utoipa::path(post, path = "/api/device", operation_id = "askDevice", request_body = DeviceAsked,
-    responses((status = 200, body = DeviceAnswer), (status = 422, body = Problem),
-        (status = 502, body = Problem)))]
+    responses((status = 200, body = DeviceAnswer), (status = 403, body = Problem),
+        (status = 422, body = Problem), (status = 502, body = Problem)))]
 pub(super) async fn ask_device(
+    State(state): State<AppState>,
     Json(asked): Json<DeviceAsked>,
 ) -> Result<Json<DeviceAnswer>, Problem> {
+    let allowed = state.reading(|store| store.workshop()).await?.devices;
+    if !allowed.contains(&asked.address) {
+        return Err(Problem::new(
+            StatusCode::FORBIDDEN,
+            "/problems/device",
+            say::this_device_may_not_be_asked(),
+            say::device_is_not_named(&asked.address),
+        ));
+    }
     let failed = |e: device::DeviceError| {
         Problem::new(
             StatusCode::BAD_GATEWAY,

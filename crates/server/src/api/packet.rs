@@ -11,7 +11,7 @@ use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use jovek_core::job::Job;
-use jovek_core::printed::{Asked, GLOVEBOX, PrintedPicture, SheetKind, printed};
+use jovek_core::printed::{Asked, GLOVEBOX, Here, PrintedPicture, SheetKind, printed};
 use jovek_core::record::as_built;
 use jovek_phrases::refusals as say;
 use serde::{Deserialize, Serialize};
@@ -51,6 +51,7 @@ struct Printing {
     sheets: Vec<SheetKind>,
     pictures: Vec<PrintedPicture>,
     owner_url: Option<String>,
+    here: Option<Here>,
 }
 
 impl Printing {
@@ -62,9 +63,9 @@ impl Printing {
     ) -> Result<Printing, Problem> {
         let sheets = asked.kinds()?;
         let with_pictures = sheets.contains(&SheetKind::Pictures);
-        let (job, link, pictures) = state
+        let (row, link, pictures) = state
             .reading(move |store| {
-                let job = store.get(id)?.job;
+                let row = store.get(id)?;
                 let link = store.owner_link(id)?;
                 let list = if with_pictures { store.pictures(id)? } else { Vec::new() };
                 let mut pictures = Vec::new();
@@ -75,14 +76,17 @@ impl Printing {
                     let says = format!("{shows}, {day}, {}", info.who);
                     pictures.push(PrintedPicture { says, jpeg });
                 }
-                Ok((job, link, pictures))
+                Ok((row, link, pictures))
             })
             .await?;
         Ok(Printing {
-            job,
             sheets,
             pictures,
-            owner_url: link.and_then(|link| owner_url(headers, &link.token)),
+            owner_url: link
+                .zip(app_url(headers))
+                .map(|(link, app)| app + &owner::path_of(&link.token)),
+            here: app_url(headers).map(|app_url| Here { app_url, job: id, vehicle: row.vehicle }),
+            job: row.job,
         })
     }
 
@@ -94,17 +98,18 @@ impl Printing {
             sheets: &self.sheets,
             pictures: &self.pictures,
             owner_url: self.owner_url.as_deref(),
+            here: self.here.as_ref(),
             now,
         })
     }
 }
 
-/// Where the owner's page is for somebody else's phone; none where the program is reached on this machine alone.
-fn owner_url(headers: &HeaderMap, token: &str) -> Option<String> {
+/// Where the program is for somebody else's phone; none where it is reached on this machine alone.
+fn app_url(headers: &HeaderMap) -> Option<String> {
     let host = headers.get(header::HOST)?.to_str().ok()?;
     let name = door::name_of(host);
     let is_here = name == "localhost" || door::address(&name).is_some_and(|ip| ip.is_loopback());
-    (!is_here).then(|| format!("http://{host}{}", owner::path_of(token)))
+    (!is_here).then(|| format!("http://{host}"))
 }
 
 /// The pages of the sheets.
@@ -151,5 +156,5 @@ pub(super) async fn packet_pdf(
 pub fn packet_file(job: &Job, sheets: &[SheetKind]) -> Result<Vec<u8>, PdfError> {
     let sheets = if sheets.is_empty() { GLOVEBOX.to_vec() } else { sheets.to_vec() };
     let pictures = Vec::new();
-    pdf(&Printing { job: job.clone(), sheets, pictures, owner_url: None }.pages())
+    pdf(&Printing { job: job.clone(), sheets, pictures, owner_url: None, here: None }.pages())
 }

@@ -78,6 +78,12 @@ pub(super) enum Command {
         /// Let nobody in without name and password, on this machine too.
         #[arg(long)]
         accounts: bool,
+        /// Folder into which backups go while it serves; a week of days, a month of weeks and a year of months are kept.
+        #[arg(long)]
+        backups: Option<PathBuf>,
+        /// Hours from one backup to the next.
+        #[arg(long, default_value_t = 24, value_parser = clap::value_parser!(u32).range(1..=8760))]
+        backup_hours: u32,
     },
     /// Serve the app with the demo jobs, in memory.
     Demo {
@@ -265,8 +271,12 @@ pub(super) enum Command {
         /// Database file.
         #[arg(long, default_value = "jovek.db")]
         db: PathBuf,
-        /// File to write.
+        /// File to write; with --check a backup that is there, or a folder of them, of which the newest is taken.
         to: PathBuf,
+        /// Rehearse a restore: bring it back into a file of its own, read every job, go through the history; exit 1 where
+        /// something is wrong.
+        #[arg(long)]
+        check: bool,
     },
     /// Bring a backup back into a new database file.
     Restore {

@@ -1,6 +1,6 @@
 //! The commands of the program: what they print, write and refuse.
 
-use crate::{Calls, UNIT_14, UNIT_51, UNIT_T3, on, run, text};
+use crate::{Calls, UNIT_14, UNIT_51, UNIT_T3, on, run, start, text};
 use serde_json::{Value, json};
 
 #[test]
@@ -131,6 +131,31 @@ fn backup_and_restore_from_the_command_line() {
     assert!(out.status.success(), "{}", text(&out.stderr));
     let restored = on(&dir.path().join("c.db"));
     assert_eq!(restored.yard()[0]["unit"], "77");
+}
+
+/// Backups on a schedule: made while the program serves, and a restore of the newest rehearsed.
+#[test]
+fn backups_are_made_while_it_serves_and_a_restore_is_rehearsed() {
+    let dir = tempfile::tempdir().unwrap();
+    let path = |name: &str| dir.path().join(name).to_str().unwrap().to_owned();
+    let folder = path("backups");
+    let none = run(&["backup", "--check", dir.path().to_str().unwrap()], "");
+    assert_eq!(none.status.code(), Some(2));
+    let server = start(&["serve", "--db", &path("a.db"), "--backups", &folder]);
+    server.post("/api/jobs", &json!({"unit": "77"}));
+    let made = || std::fs::read_dir(&folder).map_or(0, |found| found.flatten().count());
+    let until = std::time::Instant::now() + std::time::Duration::from_secs(20);
+    while made() == 0 && std::time::Instant::now() < until {
+        std::thread::sleep(std::time::Duration::from_millis(50));
+    }
+    assert_eq!(made(), 1);
+    let out = run(&["backup", "--check", &folder], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stdout));
+    assert!(text(&out.stdout).contains("came back"), "{}", text(&out.stdout));
+    let newest = std::fs::read_dir(&folder).unwrap().next().unwrap().unwrap().path();
+    let bytes = std::fs::read(&newest).unwrap();
+    std::fs::write(&newest, &bytes[..bytes.len() / 3]).unwrap();
+    assert_ne!(run(&["backup", "--check", &folder], "").status.code(), Some(0));
 }
 
 /// The published schema is JSON Schema 2020-12 and knows every part of the demo jobs.

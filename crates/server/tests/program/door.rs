@@ -91,3 +91,31 @@ fn a_browser_is_told_what_it_may_do() {
     assert!(!page.contains("unsafe-eval"), "{page}");
     assert!(policy("/api/jobs/1/export?as=diagram-svg").starts_with("default-src 'none'"));
 }
+
+/// A form of another site can send plain text and fields without asking the browser first: a job comes as JSON, or with
+/// nothing said of it.
+#[test]
+fn a_job_comes_as_json_or_with_nothing_said() {
+    let server = start(&["demo"]);
+    let job = server.get("/api/jobs/1")["job"].to_string();
+    let sent = |kind: Option<&str>| {
+        let request = Client::new().post(server.at("/api/assess")).body(job.clone());
+        let request = match kind {
+            Some(kind) => request.header("Content-Type", kind),
+            None => request,
+        };
+        request.send().unwrap().status().as_u16()
+    };
+    for kind in [None, Some("application/json"), Some("application/json; charset=utf-8")] {
+        assert_eq!(sent(kind), 200, "{kind:?}");
+    }
+    for kind in [
+        "text/plain",
+        "application/x-www-form-urlencoded",
+        "multipart/form-data; boundary=x",
+        "text/html",
+        "application/jsonp",
+    ] {
+        assert_eq!(sent(Some(kind)), 415, "{kind}");
+    }
+}

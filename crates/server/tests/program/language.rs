@@ -354,7 +354,7 @@ fn nothing_is_said_but_from_the_tables() {
                 }
             }
         }
-        let sheets = "handover,diagram,pictures,wires,parts,formboard,steps,readings,aim";
+        let sheets = "handover,diagram,pictures,wires,labels,parts,formboard,steps,readings,aim";
         let printed = server.get(&format!("/api/jobs/{id}/packet?sheets={sheets}"));
         for page in printed["pages"].as_array().unwrap() {
             for line in drawn(page.as_str().unwrap()).lines() {

@@ -14,6 +14,7 @@ mod door;
 mod hard_use;
 mod language;
 mod limits;
+mod listen;
 mod people;
 mod picture;
 mod power_cuts;

@@ -1,3 +1,5 @@
+import { useSearch } from "@tanstack/react-router";
+import { useEffect, useRef } from "react";
 import { useDesk } from "../../sheet/desk";
 import { Mark } from "../../ui/Mark";
 
@@ -6,6 +8,12 @@ const HEADS = ["Label", "From", "To", "Colour", "Wire", "Length", "Ends"];
 /** Cut list and parts list, as they are printed. */
 export function CutSheet() {
   const { answers, job } = useDesk();
+  const { wire } = useSearch({ from: "/jobs/$id/$stage" });
+  const found = useRef<HTMLTableRowElement>(null);
+  // Whoever read the label of a wire wants that one.
+  useEffect(() => {
+    if (wire) found.current?.scrollIntoView({ block: "center" });
+  }, [wire]);
   const stop = answers.findings.find((f) => f.grade === "stop");
   const assumed = answers.findings.find((f) => f.code === "assumed" && f.stage === "cut");
   return (
@@ -49,7 +57,12 @@ export function CutSheet() {
             </thead>
             <tbody>
               {answers.cuts.map((c, i) => (
-                <tr key={c.label} className="border-t border-line align-top">
+                <tr
+                  key={c.label}
+                  ref={c.label === wire ? found : undefined}
+                  aria-current={c.label === wire || undefined}
+                  className={`border-t border-line align-top ${c.label === wire ? "bg-line" : ""}`}
+                >
                   <th scope="row" className="whitespace-nowrap py-1 pr-3 text-left font-reading">
                     {c.label}
                     {c.circuit !== answers.cuts[i - 1]?.circuit && (

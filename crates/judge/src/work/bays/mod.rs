@@ -44,6 +44,12 @@ pub enum BayError {
         /// What was named.
         zone: String,
     },
+    /// A device whose address is none.
+    #[error("{}", say::no_address_of_a_device(.device))]
+    NoAddress {
+        /// What was named.
+        device: String,
+    },
     /// Work that nobody of the workshop may do.
     #[error("{}", say::nobody_may_do(.skill))]
     NobodyMay {

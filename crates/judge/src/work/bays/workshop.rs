@@ -17,6 +17,11 @@ const MOST_BREAKS: usize = 6;
 const MOST_HOLIDAYS: usize = 200;
 /// Longest name.
 const MOST_LETTERS: usize = 60;
+/// Most devices, and the longest address of one.
+const MOST_DEVICES: usize = 40;
+const MOST_ADDRESS: usize = 120;
+/// Where the stand-ins of this program listen when nothing is said: meter, tester, lux meter; and the module.
+const STAND_INS: [&str; 2] = ["127.0.0.1:5025", "127.0.0.1:5026"];
 /// Fewest minutes that a day must leave to work in.
 const LEAST_DAY_MIN: f64 = 60.0;
 pub(super) const DAY_MIN: f64 = 24.0 * 60.0;
@@ -160,6 +165,9 @@ pub struct Workshop {
     /// Its time zone, such as `Europe/London`; none takes that of the machine on which this program runs.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub zone: Option<String>,
+    /// Meters and other devices on the network that may be asked, each as `host:port`.
+    #[serde(default)]
+    pub devices: Vec<String>,
 }
 
 impl Default for Workshop {
@@ -174,8 +182,19 @@ impl Default for Workshop {
             days: vec![Day::Monday, Day::Tuesday, Day::Wednesday, Day::Thursday, Day::Friday],
             holidays: Vec::new(),
             zone: None,
+            devices: STAND_INS.map(str::to_owned).to_vec(),
         }
     }
+}
+
+/// True for a name and a port: `10.0.0.7:5025`, `[::1]:5025`, `meter.lan:5025`.
+fn is_address(text: &str) -> bool {
+    let is_plain = |c: char| c.is_ascii_alphanumeric() || "-._:[]".contains(c);
+    text.chars().count() <= MOST_ADDRESS
+        && text.chars().all(is_plain)
+        && text.rsplit_once(':').is_some_and(|(host, port)| {
+            !host.is_empty() && port.parse::<u16>().is_ok_and(|port| port > 0)
+        })
 }
 
 impl Workshop {
@@ -225,6 +244,14 @@ impl Workshop {
         }
         if self.days.is_empty() || self.holidays.len() > MOST_HOLIDAYS {
             return Err(BayError::NoDays);
+        }
+        let unsound = self.devices.iter().find(|device| !is_address(device));
+        match unsound {
+            Some(device) => return Err(BayError::NoAddress { device: device.clone() }),
+            None if self.devices.len() > MOST_DEVICES => {
+                return Err(BayError::NoAddress { device: self.devices.len().to_string() });
+            }
+            None => {}
         }
         self.clock().map(drop)
     }
