@@ -279,3 +279,19 @@ fn the_first_lead_comes_in_by_the_console() {
     let jobs = |session| cookie(Client::new().get(alone.at("/api/jobs")), session).send().unwrap();
     assert_eq!((jobs(None).status().as_u16(), jobs(Some(&session)).status().as_u16()), (401, 200));
 }
+
+/// The people of the demo come in by their names, one for each role, and nobody without.
+#[test]
+fn the_demos_people_come_in() {
+    let server = start(&["demo", "--people"]);
+    assert_eq!(Client::new().get(server.at("/api/jobs")).send().unwrap().status(), 401);
+    for (name, role) in
+        [("Tamsin", "apprentice"), ("Mara", "fitter"), ("Odell", "planner"), ("Ines", "lead")]
+    {
+        let body = json!({"name": name, "password": "halt lane 14"});
+        let entered = Client::new().post(server.at("/api/enter")).json(&body).send().unwrap();
+        assert_eq!(entered.status(), 200, "{name}");
+        let told = entered.text().unwrap();
+        assert!(told.contains(&format!("\"{role}\"")), "{told}");
+    }
+}
