@@ -2,6 +2,7 @@
 //! the job is assessed anew, and what changes is counted.
 
 use crate::answers::{Answers, assess};
+use crate::rules::assumed::is_cut_by;
 use jovek_base::grade::Grade;
 use jovek_base::wanted::Wanted;
 use jovek_job::Job;
@@ -53,7 +54,7 @@ pub fn most_important(job: &Job, answers: &Answers, wanted: &Wanted) -> Option<Q
         let (low, high) = range(assumption);
         let (mut weight, mut matters) = (0.0, String::new());
         // A wire that is cut too short is cut twice: a metre of it weighs as a volt at the lamp, and says so.
-        if assumption.unit == "m" && !answers.cuts.is_empty() {
+        if assumption.unit == "m" && is_cut_by(assumption) && !answers.cuts.is_empty() {
             let short_m = assumption.value * (high - 1.0);
             weight = short_m;
             matters = say::cut_by_it_the_wire_may_be_short(&job.shop.units.length(short_m));

@@ -87,3 +87,15 @@ fn cut_waits_for_the_figures_that_wire_turns_on() {
     assert!(!left.is_empty(), "the battery is still assumed, and no wire turns on it");
     assert!(!how(&known).contains("assumed"));
 }
+
+/// A wire of the factory is there already: nobody cuts it, and no cut waits for its length.
+#[test]
+fn a_factory_wire_is_not_cut() {
+    use jovek_core::finding::FindingCode;
+    let answers = assess(&begun("7", &[WorkKind::TieIn], Shop::default()));
+    let paths: Vec<&str> = answers.assumptions.iter().map(|a| a.path.as_str()).collect();
+    assert!(paths.contains(&"factory[0].length_m"), "it is assumed: {paths:?}");
+    let said = answers.findings.iter().find(|f| f.code == FindingCode::Assumed).unwrap();
+    assert_eq!(said.title, "Measure before you cut: 3 figures assumed");
+    assert!(!said.why.contains("wire to the joint"), "{}", said.why);
+}

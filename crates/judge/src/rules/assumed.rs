@@ -11,9 +11,9 @@ use jovek_plan::assumed::Assumption;
 const NAMED: usize = 3;
 
 /// Whether a piece of wire turns on this figure: its length, or the power that it carries. The others move a lamp's
-/// voltage by some hundredths; these two change what is cut. Common practice.
+/// voltage by some hundredths; these two change what is cut. A wire of the factory is there already. Common practice.
 pub(crate) fn is_cut_by(assumption: &Assumption) -> bool {
-    matches!(assumption.unit, "m" | "W" | "W/m")
+    !assumption.path.starts_with("factory[") && matches!(assumption.unit, "m" | "W" | "W/m")
 }
 
 /// Says once how many figures are assumed. Which of them matters most is asked by
