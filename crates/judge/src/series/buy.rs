@@ -8,6 +8,7 @@ use crate::stock::{Reserved, StockLine};
 use crate::work::KnownJob;
 use jovek_base::packing::new_reels;
 use jovek_base::units::Units;
+use jovek_job::Job;
 use jovek_phrases::series as say;
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -54,6 +55,18 @@ pub fn needs<'a>(vehicles: impl IntoIterator<Item = &'a KnownJob>) -> Vec<Need> 
     }
     out.sort_by(|a, b| (a.of, &a.part).cmp(&(b.of, &b.part)));
     out
+}
+
+/// Which of the vehicles that have no parts yet follow an older issue than the newest, in words; empty where none does. Who
+/// buys or cuts for an older issue does it for the wrong plan.
+pub fn behind_text<'a>(vehicles: impl IntoIterator<Item = &'a KnownJob>, newest: i64) -> String {
+    let left = vehicles.into_iter().filter(|known| !has_its_parts(known)).map(KnownJob::job);
+    let follows = |job: &&Job| job.follows.as_ref().is_some_and(|f| f.issue < newest);
+    let units: Vec<&str> = left.filter(follows).map(|job| job.unit.as_str()).collect();
+    match units.len() {
+        0 => String::new(),
+        count => say::some_follow_an_older_issue(&count, &newest, &units.join(", ")),
+    }
 }
 
 /// A part of the purchase.

@@ -4,6 +4,7 @@ use crate::work::{KnownJob, StepState};
 use jiff::Timestamp;
 use jovek_phrases::series as say;
 use serde::Serialize;
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// Fewest vehicles that make a curve: through two of them any would go.
@@ -66,6 +67,18 @@ pub fn usual_min<'a>(vehicles: impl IntoIterator<Item = &'a KnownJob>) -> f64 {
     let mut all: Vec<f64> = vehicles.into_iter().map(planned).collect();
     all.sort_by(f64::total_cmp);
     all.get(all.len() / 2).copied().unwrap_or(0.0)
+}
+
+/// What each vehicle that nobody has begun takes of its plan, by its place in the list: the curve goes on behind those that
+/// were begun. Nothing without a curve.
+pub fn paces(vehicles: &[KnownJob]) -> BTreeMap<usize, f64> {
+    let timed = in_order(vehicles.iter().filter_map(timed).collect());
+    let Ok(curve) = fitted(&timed) else { return BTreeMap::new() };
+    let waits =
+        |known: &KnownJob| known.job().work.is_empty() && known.job().record.signature().is_none();
+    let begun = vehicles.iter().filter(|known| !waits(known)).count();
+    let waiting = vehicles.iter().enumerate().filter(|(_, known)| waits(known));
+    waiting.enumerate().map(|(k, (at, _))| (at, curve.factor(begun + k + 1))).collect()
 }
 
 /// Why there is no curve.

@@ -11,8 +11,8 @@ mod curve;
 mod stand;
 
 pub use batch::{Alike, BatchPiece, alike, labels_csv, pieces, pieces_csv};
-pub use buy::{BuyLine, Need, Purchase, buy_csv, keepable, needs, purchase};
-pub use curve::{Curve, CurveError, Timed, fitted, in_order, timed, usual_min};
+pub use buy::{BuyLine, Need, Purchase, behind_text, buy_csv, keepable, needs, purchase};
+pub use curve::{Curve, CurveError, Timed, fitted, in_order, paces, timed, usual_min};
 pub use stand::{SeriesStand, SeriesVehicle, summary, vehicle};
 
 use crate::work::{KnownJob, StepState};

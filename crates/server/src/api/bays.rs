@@ -18,7 +18,6 @@ use jovek_core::work::learn::learn;
 use jovek_phrases::refusals as say;
 use jovek_store::{JobRow, Listed, Standing};
 use serde::Deserialize;
-use std::collections::BTreeMap;
 use utoipa::IntoParams;
 
 /// The shop floor that is asked for: the workshop's own where nothing is said.
@@ -85,22 +84,14 @@ async fn planned(state: &AppState, asked: &BaysAsked) -> Result<Made, Problem> {
     let made = state.compute.long(move |_| {
         let (ids, jobs): (Vec<i64>, Vec<Job>) =
             rows.into_iter().map(|row| (row.id, row.job)).unzip();
-        let vehicles = if kit.is_some() { of_series(&jobs) } else { BTreeMap::new() };
-        let pace = Pace { learned: learn(&jobs), vehicles };
+        let mut pace = Pace { learned: learn(&jobs), ..Pace::default() };
+        if kit.is_some() {
+            let known: Vec<KnownJob> = jobs.iter().cloned().map(KnownJob::new).collect();
+            pace.vehicles = series::paces(&known);
+        }
         plan(&jobs, &shop, &pace, Timestamp::now()).map(|plan| Made { plan, jobs: ids })
     });
     made.await?.map_err(|e| refused(&e))
-}
-
-/// What each vehicle of a series takes of its plan, that nobody has begun: the curve goes on where they stand in the plan.
-fn of_series(jobs: &[Job]) -> BTreeMap<usize, f64> {
-    let known: Vec<KnownJob> = jobs.iter().cloned().map(KnownJob::new).collect();
-    let timed = series::in_order(known.iter().filter_map(series::timed).collect());
-    let Ok(curve) = series::fitted(&timed) else { return BTreeMap::new() };
-    let waits = |job: &Job| job.work.is_empty() && job.record.signature().is_none();
-    let begun = jobs.iter().filter(|job| !waits(job)).count();
-    let waiting = jobs.iter().enumerate().filter(|(_, job)| waits(job));
-    waiting.enumerate().map(|(k, (at, _))| (at, curve.factor(begun + k + 1))).collect()
 }
 
 fn refused(why: &BayError) -> Problem {

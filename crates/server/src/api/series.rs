@@ -16,7 +16,6 @@ use jovek_core::series::{
 };
 use jovek_core::stock::{Reserved, StockLine};
 use jovek_core::work::KnownJob;
-use jovek_phrases::series as say;
 use jovek_store::{KitRow, Listed};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -188,21 +187,7 @@ fn parts_of(series: &Series, shelf: &Shelf) -> SeriesParts {
         pieces: series::pieces(series.known(), units),
         alike: series::alike(series.known()),
         kept_parts: shelf.own.len(),
-        behind_text: behind_text(series),
-    }
-}
-
-/// Whoever buys for an older issue buys the wrong parts: it is said before.
-fn behind_text(series: &Series) -> String {
-    let newest = series.kit.issue;
-    let left = series.known().filter(|known| !series::has_its_parts(known));
-    let follows = |known: &&KnownJob| {
-        known.job().follows.as_ref().is_some_and(|follows| follows.issue < newest)
-    };
-    let units: Vec<&str> = left.filter(follows).map(|known| known.job().unit.as_str()).collect();
-    match units.len() {
-        0 => String::new(),
-        count => say::some_follow_an_older_issue(&count, &newest, &units.join(", ")),
+        behind_text: series::behind_text(series.known(), series.kit.issue),
     }
 }
 
